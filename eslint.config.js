@@ -1,0 +1,102 @@
+import reactHooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+/** The architecture: which part may import which other parts and packages. Read this table first. */
+const parts = {
+  core: { files: ["core/**"], parts: [], packages: ["culori", "earcut", "fflate", "manifold-3d", "papaparse", "pdf-lib"] },
+  data: { files: ["data/**"], parts: ["core"], packages: ["dexie", "joi", "fflate"] },
+  workers: { files: ["workers/**"], parts: ["core"], packages: ["comlink", "manifold-3d/manifold.wasm\\?url"] },
+  demo: { files: ["demo/**"], parts: ["core", "data"], packages: ["manifold-3d"] },
+  ui: {
+    files: ["app/ui/**"],
+    parts: ["core"],
+    packages: ["react", "radix-ui", "lucide-react", "d3-scale", "d3-shape", "three", "@react-three", "@tanstack/react-table", "@tanstack/react-virtual", "date-fns"],
+  },
+  app: {
+    files: ["app/*", "app/{hooks,jobs,routes}/**"],
+    parts: ["core", "data", "workers", "demo", "ui"],
+    packages: ["react", "react-dom", "react-router", "@react-router", "radix-ui", "lucide-react", "d3-scale", "d3-shape", "date-fns", "@fontsource"],
+  },
+};
+
+/** The same inside core; the files directly in core (units, outcome, figure) use no folder. */
+const folders = {
+  scale: ["formats"],
+  mesh: [],
+  paint: [],
+  stores: [],
+  safety: [],
+  log: [],
+  formats: ["mesh"],
+  print: ["mesh", "scale", "formats"],
+  ground: ["mesh", "scale"],
+  joints: ["mesh"],
+  surface: ["mesh", "print"],
+  order: ["joints", "ground", "paint", "print", "safety", "stores", "surface"],
+  plan: ["scale", "mesh", "paint", "stores", "safety", "log", "formats", "print", "ground", "joints", "surface", "order"],
+};
+
+/** A package that only one file of core knows. */
+const owners = {
+  "core/paint/colour.ts": ["culori"],
+  "core/formats/zip.ts": ["fflate"],
+  "core/formats/csv.ts": ["papaparse"],
+  "core/formats/pdf.ts": ["pdf-lib"],
+  "core/mesh/capPlane.ts": ["earcut"],
+  "core/mesh/solids.ts": ["manifold-3d"],
+};
+
+const testPackages = ["clipper2-ts", "d3-polygon", "vitest", "fast-check", "fake-indexeddb", "node:", "manifold-3d", "culori", "ical.js", "saxes", "fflate"];
+const anyOf = (names) => `(${names.join("|")})(/|$)`;
+const except = (table, kept) => Object.keys(table).filter((name) => !kept.includes(name));
+const barParts = (name) => [...except(parts, [name, ...parts[name].parts]), ...(name === "app" ? [] : ["route"])].map((other) => `^#${anyOf([other])}`);
+const barFolders = (name) => except(folders, [name, ...folders[name]]).map((other) => `^#core/${anyOf([other])}`);
+
+/** @returns a config block: in `files`, of every `#part` and package only these may be imported. */
+const mayImport = (files, allowed, packages, barred, ignores = ["**/*.test.ts"]) => ({
+  files,
+  ignores,
+  rules: {
+    "no-restricted-imports": ["error", {
+      patterns: [
+        { regex: "^\\.\\./", message: "Go to another folder by its #name." },
+        { regex: packages.length > 0 ? `^(?!#|\\.|${anyOf(packages)})` : "^(?!#|\\.)", message: `Only these packages here: ${packages.join(", ") || "none"}.` },
+        ...barred.map((regex) => ({ regex, message: `From here only: ${allowed.join(", ") || "nothing else"}.` })),
+      ],
+    }],
+  },
+});
+
+/** Tests may use the test packages, and nothing above their own part. */
+const testsMayImport = (name) => ({
+  files: parts[name].files.map((glob) => `${glob}/*.test.ts`),
+  rules: {
+    "no-restricted-imports": ["error", {
+      patterns: [
+        { regex: `^(?!#|\\.|node:|${anyOf([...testPackages, ...parts[name].packages])})`, message: "Not a package of tests." },
+        ...barParts(name).map((regex) => ({ regex, message: "A test stays within its part." })),
+      ],
+    }],
+  },
+});
+
+export default tseslint.config(
+  { ignores: ["build/**", ".react-router/**", "node_modules/**", "public/**", ".cache/**"] },
+  ...tseslint.configs.recommended,
+  { ...reactHooks.configs.flat.recommended, files: ["app/**"] },
+  { files: ["app/ui/Table.tsx"], rules: { "react-hooks/incompatible-library": "off" } },
+  ...Object.entries(parts).map(([name, p]) => mayImport(p.files, p.parts, p.packages, barParts(name))),
+  mayImport(["core/*"], [], [], [...barParts("core"), `^#core/${anyOf(Object.keys(folders))}`]),
+  ...Object.entries(folders).map(([name, allowed]) =>
+    mayImport([`core/${name}/**`], allowed, [], [...barParts("core"), ...barFolders(name)])),
+  ...Object.entries(owners).map(([file, packages]) => {
+    const folder = file.split("/")[1];
+    return mayImport([file], folders[folder], packages, [...barParts("core"), ...barFolders(folder)]);
+  }),
+  ...["core", "data", "workers", "demo"].map(testsMayImport),
+  {
+    files: ["core/**", "data/**", "workers/**"],
+    rules: { "no-restricted-exports": ["error", { restrictDefaultExports: { direct: true, defaultFrom: true } }] },
+  },
+  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }] } },
+);

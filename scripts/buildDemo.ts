@@ -1,0 +1,50 @@
+// Makes the demo archive that the app imports on first start: public/demo/scenes.zip
+import "fake-indexeddb/auto";
+import { mkdir, writeFile } from "node:fs/promises";
+import { soupOf } from "#core/mesh/triangleMesh";
+import { exportArchive } from "#data/archive";
+import { type Op, openDatabase } from "#data/db";
+import { write } from "#data/journal";
+import { contentId } from "#core/mesh/contentId";
+import { storeMesh } from "#data/meshes";
+import { usualHabits, usualHours } from "#data/workshop";
+import { osierCarr, withySluice } from "#demo/scenes";
+import { openSolids } from "#demo/solids";
+import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
+import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
+
+/** The day the demo scenes start on in the archive; the app moves them to today when it imports them. */
+const START = "2026-01-05";
+
+const db = openDatabase("demo");
+const solids = await openSolids();
+const ids = new Map<string, string>();
+for (const [name, mesh] of Object.entries({ ...withyMeshes(solids), ...osierMeshes(solids) })) {
+  const soup = soupOf(mesh);
+  const id = await contentId(soup.corners);
+  ids.set(name, id);
+  await storeMesh(id, name, soup, null, db);
+}
+const scenes = [withySluice(START), osierCarr(START)];
+const ops: Op[] = [
+  ...scenes.flatMap(({ scene, parts, joints, grounds, ledger }): Op[] => [
+    { table: "scenes", put: scene },
+    ...parts.map((p): Op => ({ table: "parts", put: { ...p, meshId: p.meshId && ids.get(p.meshId)! } })),
+    ...joints.map((put): Op => ({ table: "joints", put })),
+    ...grounds.map((put): Op => ({ table: "grounds", put })),
+    ...ledger.map((put): Op => ({ table: "ledger", put })),
+  ]),
+  ...demoPrinters.map((put): Op => ({ table: "printers", put })),
+  ...demoMaterials.map((put): Op => ({ table: "materials", put })),
+  ...demoPaints.map((put): Op => ({ table: "paints", put })),
+  ...demoRecipes.map((put): Op => ({ table: "recipes", put })),
+  ...demoStock.map((put): Op => ({ table: "stock", put })),
+  ...demoLog.map((put): Op => ({ table: "log", put })),
+  { table: "settings", put: usualHours },
+  { table: "settings", put: usualHabits },
+];
+await write("demo", ops, START, db);
+const bytes = await exportArchive(db);
+await mkdir("public/demo", { recursive: true });
+await writeFile("public/demo/scenes.zip", bytes);
+console.log(`public/demo/scenes.zip: ${(bytes.byteLength / 1e6).toFixed(2)} MB, ${ids.size} meshes`);

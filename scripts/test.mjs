@@ -1,0 +1,55 @@
+// npm test: type check, lint, dead code, unit tests, build, browser tests; ends with `N passed, N failed`.
+import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { findChromium } from "./chromium.mjs";
+import { build } from "./build.mjs";
+import { bin, ensureDependencies, run } from "./dependencies.mjs";
+
+ensureDependencies();
+mkdirSync(".cache", { recursive: true });
+let passed = 0, failed = 0;
+
+function count(ok, name, seconds) {
+  if (ok) passed++;
+  else failed++;
+  console.log(`${ok ? "ok  " : "FAIL"} ${name} (${seconds.toFixed(0)} s)`);
+}
+
+function check(name, job) {
+  const from = Date.now();
+  console.log(`\n== ${name}`);
+  const ok = job() === 0;
+  count(ok, name, (Date.now() - from) / 1000);
+  return ok;
+}
+
+/** Runs a test suite and adds up its own tests. */
+function suite(name, args, env = {}) {
+  const report = `.cache/${name}.json`;
+  rmSync(report, { force: true });
+  const from = Date.now();
+  console.log(`\n== ${name}`);
+  const status = run(bin("vitest"), ["run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`], { env: { ...process.env, ...env } });
+  try {
+    const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, "utf8"));
+    passed += numPassedTests;
+    failed += numFailedTests;
+    if (status !== 0 && numFailedTests === 0) failed += Math.max(1, numFailedTestSuites ? 1 : 0);
+  } catch {
+    failed++;
+  }
+  console.log(`${name}: ${((Date.now() - from) / 1000).toFixed(0)} s`);
+}
+
+check("route types", () => run(bin("react-router"), ["typegen"]));
+check("types", () => run(bin("tsc"), []));
+check("types of core alone", () => run(bin("tsc"), ["-p", "core"]));
+check("lint", () => run(bin("eslint"), ["."]));
+check("dead code", () => run(bin("knip"), []));
+suite("unit", []);
+if (check("build", build)) {
+  const chromium = findChromium();
+  if (chromium) suite("browser", ["--config", "vitest.e2e.config.ts"], { CHROMIUM_PATH: chromium });
+  else failed++;
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
