@@ -1,0 +1,64 @@
+import { type Outcome, refused, success } from "#core/outcome";
+import { type FormatProblem, type ReadModel, soupProblem } from "#core/formats/model";
+import { readObj } from "#core/formats/obj";
+import { readPly } from "#core/formats/ply";
+import { isBinaryStl, readBinaryStl, readTextStl } from "#core/formats/stl";
+import { readThreeMf } from "#core/formats/threeMf";
+
+/** Largest file that is read: above it the numbers no longer fit a worker's memory beside the result. */
+export const LARGEST_FILE_BYTES = 800e6;
+
+export type ModelFormat = "stl" | "obj" | "3mf" | "ply";
+
+/** How a file is to be taken apart. */
+export type ReadOptions = {
+  /** The groups of an OBJ as bodies of their own instead of as one. */
+  readonly objGroupsApart?: boolean;
+};
+
+/**
+ * What the bytes are, whatever the file is called: a ZIP is a 3MF, a length that fits the count is a binary STL,
+ * `solid` and a facet a text STL, `ply` on a line of its own a PLY, lines that begin with `v` an OBJ.
+ */
+export function sniffFormat(bytes: Uint8Array): ModelFormat | null {
+  if (bytes[0] === 80 && bytes[1] === 75 && bytes[2] === 3 && bytes[3] === 4) return "3mf";
+  if (bytes[0] === 112 && bytes[1] === 108 && bytes[2] === 121 && (bytes[3] ?? 0) <= 32) return "ply";
+  if (isBinaryStl(bytes)) return "stl";
+  const head = new TextDecoder().decode(bytes.subarray(0, 4096));
+  if (/^\s*solid\b[\s\S]*\b(facet|endsolid)\b/i.test(head)) return "stl";
+  if (/^v\s+[-+.\d]/m.test(head) || (/^(#|o |g |mtllib )/m.test(head) && /^v\s/m.test(new TextDecoder().decode(bytes.subarray(0, 65536))))) return "obj";
+  return null;
+}
+
+/**
+ * Reads any model file. Never throws on any bytes.
+ * @param name file name, for the sentences and the names of bodies that have none of their own
+ */
+export function readModelFile(bytes: Uint8Array, name: string, options: ReadOptions = {}): Outcome<{ readonly format: ModelFormat; readonly models: readonly ReadModel[] }, FormatProblem> {
+  if (bytes.byteLength === 0) return refused("file/empty", `${name} is empty. Copy or export it again.`);
+  if (bytes.byteLength > LARGEST_FILE_BYTES) return refused("file/too-large", `${name} is ${Math.round(bytes.byteLength / 1e6)} MB; up to ${LARGEST_FILE_BYTES / 1e6} MB is read. Export it with less detail.`);
+  const format = sniffFormat(bytes) ?? (looksBinary(bytes) && /\.stl$/i.test(name) ? "stl" : null);
+  if (format === null) {
+    return refused("file/unknown", `${name} is not a model that can be read here: its content is neither STL, OBJ, 3MF nor PLY. Check that it is the right file.`);
+  }
+  const outcome = format === "3mf" ? readThreeMf(bytes) : format === "obj" ? readObj(bytes, options.objGroupsApart) : format === "ply" ? readPly(bytes) : readStl(bytes);
+  if (!outcome.ok) return { ok: false, problems: outcome.problems.map((p) => ({ ...p, message: `${name}: ${p.message}` })) };
+  for (const model of outcome.value) {
+    const problem = soupProblem(model.soup, outcome.value.length > 1 && model.name !== "" ? `${name}, body “${model.name}”` : name);
+    if (problem) return { ok: false, problems: [problem] };
+  }
+  return success({ format, models: outcome.value });
+}
+
+function readStl(bytes: Uint8Array): Outcome<readonly ReadModel[], FormatProblem> {
+  const startsAsText = /^\s*solid\b/i.test(new TextDecoder().decode(bytes.subarray(0, 64)));
+  if (!isBinaryStl(bytes) && startsAsText) return readTextStl(bytes);
+  const binary = readBinaryStl(bytes);
+  return binary.ok ? success([{ name: "", soup: binary.value.soup, unitMm: null }]) : binary;
+}
+
+/** Bytes that no text has, near the start. */
+function looksBinary(bytes: Uint8Array): boolean {
+  const head = bytes.subarray(0, 512);
+  return head.some((b) => b < 9 || (b > 13 && b < 32));
+}

@@ -1,0 +1,109 @@
+import { type MeshFlaws, meshFlaws } from "#core/mesh/flaws";
+import { meshPlanHull, smallestRectangle, type TurnedBox } from "#core/mesh/footprint";
+import { isClosed, meshHealth, type MeshHealth } from "#core/mesh/health";
+import { type LayerRegions, layerRegions } from "#core/mesh/layerRegions";
+import { type LayerProfile, layerSweep, midHeights } from "#core/mesh/layerSweep";
+import { type OverhangRegion, overhangRegions } from "#core/mesh/overhangRegions";
+import { meshPicture, type MeshPicture } from "#core/mesh/picture";
+import { buildRayTree } from "#core/mesh/rayTree";
+import { type RestingSide, restingSides } from "#core/mesh/resting";
+import { shellsOf } from "#core/mesh/shells";
+import { type Outline, silhouette } from "#core/mesh/silhouette";
+import { slopePatches, type SlopePatch } from "#core/mesh/slopes";
+import { solidProperties } from "#core/mesh/solidProperties";
+import { sampleThickness, type ThicknessSample } from "#core/mesh/thickness";
+import { type Box3, boundingBox, boxSize, type TriangleMesh, type TriangleSoup } from "#core/mesh/triangleMesh";
+import { findTwins } from "#core/mesh/twins";
+import { weld } from "#core/mesh/weld";
+
+/** Raised when any measurement changes, so that cached ones are made again. */
+export const MEASURE_VERSION = 3;
+
+/** Everything the plan needs to know of a mesh, in the units of its file. Made once, kept by content. */
+export type MeshMeasurement = {
+  readonly version: number;
+  readonly triangles: number;
+  readonly vertices: number;
+  readonly box: Box3;
+  readonly area: number;
+  /** Enclosed volume; for a mesh that is not closed a hint only, see `volumeLow` and `volumeHigh`. */
+  readonly volume: number;
+  readonly volumeLow: number;
+  readonly volumeHigh: number;
+  readonly centroid: readonly [number, number, number];
+  readonly health: MeshHealth;
+  readonly flaws: MeshFlaws;
+  readonly profile: LayerProfile;
+  readonly slopes: readonly SlopePatch[];
+  /** What hangs over by more than 45 degrees, in patches. */
+  readonly overhangs: readonly OverhangRegion[];
+  readonly thickness: ThicknessSample;
+  /** Widths of what is engraved or stands close together, felt outward. */
+  readonly gaps: ThicknessSample;
+  readonly regions: LayerRegions;
+  readonly turnedBox: TurnedBox;
+  readonly resting: readonly RestingSide[];
+  readonly plan: readonly Outline[];
+  readonly front: readonly Outline[];
+  readonly picture: MeshPicture;
+};
+
+const PROFILE_LAYERS = 240;
+const THICKNESS_SAMPLES = 4000, GAP_SAMPLES = 4000;
+
+export type MeasureStage = "sharing corners" | "checking edges" | "cutting layers" | "following spaces" | "reading slopes" | "measuring walls" | "measuring gaps" | "drawing outlines";
+
+/**
+ * Measures a mesh from its triangles.
+ * @param onProgress told what is being worked out and the share done, in [0, 1], never going back
+ * @returns the measurement and the welded mesh it was made on
+ */
+export function measureMesh(soup: TriangleSoup, onProgress?: (share: number, stage: MeasureStage) => void): { readonly measurement: MeshMeasurement; readonly mesh: TriangleMesh } {
+  onProgress?.(0, "sharing corners");
+  const mesh = weld(soup);
+  onProgress?.(0.15, "checking edges");
+  const twins = findTwins(mesh);
+  const shells = shellsOf(mesh, twins);
+  const health = meshHealth(mesh, twins, shells), flaws = meshFlaws(mesh, twins, shells);
+  const box = boundingBox(mesh.positions);
+  const { area, volume, centroid } = solidProperties(mesh);
+  onProgress?.(0.3, "cutting layers");
+  const profile = layerSweep(mesh, twins.twin, midHeights(box.min[2], box.max[2], PROFILE_LAYERS));
+  onProgress?.(0.4, "following spaces");
+  const regions = layerRegions(mesh, twins.twin, box);
+  onProgress?.(0.5, "reading slopes");
+  const slopes = slopePatches(mesh, twins.twin);
+  onProgress?.(0.6, "measuring walls");
+  const tree = buildRayTree(mesh);
+  const overhangs = overhangRegions(mesh, twins.twin, tree);
+  const thickness = sampleThickness(mesh, THICKNESS_SAMPLES, { tree });
+  onProgress?.(0.75, "measuring gaps");
+  const gaps = sampleThickness(mesh, GAP_SAMPLES, { tree, side: "outside" });
+  onProgress?.(0.85, "drawing outlines");
+  const plan = silhouette(mesh, box, "plan"), front = silhouette(mesh, box, "front");
+  const turnedBox = smallestRectangle(meshPlanHull(mesh.positions));
+  const resting = restingSides(mesh.positions, isClosed(health) ? centroid : [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2]);
+  const { volumeLow, volumeHigh } = volumeRange(volume, profile, box, isClosed(health));
+  onProgress?.(1, "drawing outlines");
+  return {
+    mesh,
+    measurement: {
+      version: MEASURE_VERSION,
+      triangles: mesh.triangles.length / 3,
+      vertices: mesh.positions.length / 3,
+      box, area, volume, volumeLow, volumeHigh, centroid, health, flaws, profile, slopes, overhangs, thickness, gaps, regions, turnedBox, resting, plan, front, picture: meshPicture(mesh),
+    },
+  };
+}
+
+/**
+ * A closed mesh has one volume. An open one is taken two ways, by faces and by layers; what they disagree by,
+ * and a tenth more, is the range.
+ */
+function volumeRange(volume: number, profile: LayerProfile, box: Box3, closed: boolean): { volumeLow: number; volumeHigh: number } {
+  if (closed) return { volumeLow: volume, volumeHigh: volume };
+  const step = boxSize(box)[2] / profile.heights.length;
+  const byLayers = profile.areas.reduce((sum, a) => sum + Math.abs(a), 0) * step;
+  const byFaces = Math.abs(volume);
+  return { volumeLow: 0.9 * Math.min(byLayers, byFaces), volumeHigh: 1.1 * Math.max(byLayers, byFaces) };
+}

@@ -1,0 +1,140 @@
+import type { TriangleMesh } from "#core/mesh/triangleMesh";
+
+/** Counter-based noise in [0, 1): the same for the same numbers, wherever it is asked. */
+export function noise(seed: number, i: number, j = 0): number {
+  let h = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(i + 1, 0xc2b2ae35) ^ Math.imul(j + 1, 0x27d4eb2f);
+  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
+  h = Math.imul(h ^ (h >>> 12), 0x297a2d39);
+  return ((h ^ (h >>> 15)) >>> 0) / 2 ** 32;
+}
+
+const mesh = (positions: readonly number[], triangles: readonly number[]): TriangleMesh => ({
+  positions: Float32Array.from(positions),
+  triangles: Uint32Array.from(triangles),
+});
+
+/** A closed box from the origin; 12 faces, outward. */
+export const box = (x: number, y: number, z: number): TriangleMesh =>
+  mesh(
+    [0, 0, 0, x, 0, 0, x, y, 0, 0, y, 0, 0, 0, z, x, 0, z, x, y, z, 0, y, z],
+    [0, 2, 1, 0, 3, 2, 4, 5, 6, 4, 6, 7, 0, 1, 5, 0, 5, 4, 1, 2, 6, 1, 6, 5, 2, 3, 7, 2, 7, 6, 3, 0, 4, 3, 4, 7],
+  );
+
+/** A ball of rings x segments about the origin, closed. */
+export function sphere(radius: number, rings: number, segments: number): TriangleMesh {
+  const positions = [0, 0, -radius];
+  for (let r = 1; r < rings; r++) {
+    const lat = -Math.PI / 2 + (r * Math.PI) / rings;
+    for (let s = 0; s < segments; s++) {
+      const lon = (s * 2 * Math.PI) / segments;
+      positions.push(radius * Math.cos(lat) * Math.cos(lon), radius * Math.cos(lat) * Math.sin(lon), radius * Math.sin(lat));
+    }
+  }
+  positions.push(0, 0, radius);
+  const top = positions.length / 3 - 1;
+  const at = (r: number, s: number) => 1 + (r - 1) * segments + (s % segments);
+  const triangles: number[] = [];
+  for (let s = 0; s < segments; s++) {
+    triangles.push(0, at(1, s + 1), at(1, s), top, at(rings - 1, s), at(rings - 1, s + 1));
+    for (let r = 1; r < rings - 1; r++) triangles.push(at(r, s), at(r, s + 1), at(r + 1, s + 1), at(r, s), at(r + 1, s + 1), at(r + 1, s));
+  }
+  return mesh(positions, triangles);
+}
+
+/** A torus about the z axis: radius to the middle of the tube, radius of the tube. */
+export function torus(ringRadius: number, tubeRadius: number, around: number, across: number): TriangleMesh {
+  const positions: number[] = [], triangles: number[] = [];
+  for (let i = 0; i < around; i++) {
+    const u = (i * 2 * Math.PI) / around;
+    for (let j = 0; j < across; j++) {
+      const v = (j * 2 * Math.PI) / across;
+      const r = ringRadius + tubeRadius * Math.cos(v);
+      positions.push(r * Math.cos(u), r * Math.sin(u), tubeRadius * Math.sin(v));
+    }
+  }
+  const at = (i: number, j: number) => (i % around) * across + (j % across);
+  for (let i = 0; i < around; i++) {
+    for (let j = 0; j < across; j++) triangles.push(at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j), at(i + 1, j + 1), at(i, j + 1));
+  }
+  return mesh(positions, triangles);
+}
+
+/** A closed block with a rough top: cells x cells squares, 2 cells^2 triangles above, as many below, walls between. */
+export function terrain(cells: number, sizeMm: number, seed: number): TriangleMesh {
+  const side = cells + 1;
+  const positions = new Float32Array(side * side * 6);
+  const hill = (x: number, y: number) => 12 + 5 * Math.sin(x / 17) * Math.cos(y / 23) + 3 * Math.sin(x / 5 + y / 7);
+  for (let r = 0; r < side; r++) {
+    for (let c = 0; c < side; c++) {
+      const v = r * side + c, x = (c * sizeMm) / cells, y = (r * sizeMm) / cells;
+      const top = 3 * v, low = 3 * (v + side * side);
+      positions.set([x, y, hill(x, y) + 0.2 * noise(seed, r, c)], top);
+      positions.set([x, y, 0], low);
+    }
+  }
+  const triangles = new Uint32Array((cells * cells * 4 + cells * 8) * 3);
+  let at = 0;
+  const put = (a: number, b: number, c: number) => {
+    triangles[at++] = a;
+    triangles[at++] = b;
+    triangles[at++] = c;
+  };
+  const lower = side * side;
+  for (let r = 0; r < cells; r++) {
+    for (let c = 0; c < cells; c++) {
+      const v = r * side + c;
+      put(v, v + 1, v + side + 1);
+      put(v, v + side + 1, v + side);
+      put(lower + v, lower + v + side + 1, lower + v + 1);
+      put(lower + v, lower + v + side, lower + v + side + 1);
+    }
+  }
+  const wall = (a: number, b: number) => {
+    put(a, lower + a, lower + b);
+    put(a, lower + b, b);
+  };
+  for (let c = 0; c < cells; c++) {
+    wall(c, c + 1);
+    wall(cells * side + c + 1, cells * side + c);
+    wall((c + 1) * side, c * side);
+    wall(c * side + cells, (c + 1) * side + cells);
+  }
+  return { positions, triangles };
+}
+
+/** The mesh moved, after a turn about the z axis. */
+export function moved(source: TriangleMesh, dx: number, dy: number, dz: number, turnRad = 0): TriangleMesh {
+  const positions = new Float32Array(source.positions.length);
+  const c = Math.cos(turnRad), s = Math.sin(turnRad);
+  for (let i = 0; i < positions.length; i += 3) {
+    const x = source.positions[i]!, y = source.positions[i + 1]!;
+    positions[i] = c * x - s * y + dx;
+    positions[i + 1] = s * x + c * y + dy;
+    positions[i + 2] = source.positions[i + 2]! + dz;
+  }
+  return { positions, triangles: source.triangles };
+}
+
+/** Several meshes as one, without welding. */
+export function together(...meshes: readonly TriangleMesh[]): TriangleMesh {
+  const positions: number[] = [], triangles: number[] = [];
+  for (const m of meshes) {
+    const base = positions.length / 3;
+    for (const value of m.positions) positions.push(value);
+    for (const v of m.triangles) triangles.push(v + base);
+  }
+  return mesh(positions, triangles);
+}
+
+/** The same surface facing the other way. */
+export function insideOut(source: TriangleMesh): TriangleMesh {
+  const triangles = source.triangles.slice();
+  for (let t = 0; t < triangles.length; t += 3) [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2]!, triangles[t + 1]!];
+  return { positions: source.positions, triangles };
+}
+
+/** The mesh without its first `count` faces. */
+export const withoutFaces = (source: TriangleMesh, count: number): TriangleMesh => ({
+  positions: source.positions,
+  triangles: source.triangles.slice(3 * count),
+});

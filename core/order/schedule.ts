@@ -1,0 +1,176 @@
+import { type Clock, nextPresence, presenceEnd } from "#core/print/hours";
+import type { Constraint } from "#core/order/sequence";
+import type { Step } from "#core/order/step";
+
+/** When a step is done, in minutes of the plan's clock. `parts` has more than one entry when it goes over several evenings. */
+export type StepSlot = { readonly stepId: string; readonly startsAt: number; readonly endsAt: number; readonly parts: readonly { readonly from: number; readonly to: number }[]; readonly setupMinutes: number };
+
+export type Schedule = {
+  readonly slots: readonly StepSlot[];
+  readonly finishAt: number;
+  /** No order of the same steps can finish before this. */
+  readonly boundAt: number;
+  readonly setups: number;
+  /** The chain of steps that decides the finish. */
+  readonly critical: readonly string[];
+};
+
+/** Same product, tool and place: done in one go. */
+export const batchKey = (s: Step) => `${s.place}|${s.tool}|${s.family ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
+
+/** Getting out and cleaning up again when the batch changes. */
+const setupOf = (s: Step) => (/airbrush/.test(s.tool) ? 10 : /can/.test(s.tool) ? 5 : s.place === "sink" ? 2 : 3);
+/** Wait from which a step is better put at the end of an evening. */
+const LONG_WAIT = 6 * 60;
+/** A remainder of an evening shorter than this starts no step that has to be split. */
+const LEAST_PART = 15;
+
+/**
+ * Fits steps into the hours of one pair of hands: among what is ready, the batch under way goes on if it can; otherwise
+ * the step with the longest chain behind it. Waits run in parallel; a step longer than an evening goes over several.
+ * @param hands minutes of a step, from its figure and the builder's own speed
+ */
+export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, busy: readonly { readonly from: number; readonly to: number }[] = []): Schedule {
+  const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const byId = new Map(sorted.map((s) => [s.id, s]));
+  const before = new Map<string, Constraint[]>(), after = new Map<string, Constraint[]>();
+  for (const c of constraints) {
+    if (!byId.has(c.before) || !byId.has(c.after)) continue;
+    (before.get(c.after) ?? before.set(c.after, []).get(c.after)!).push(c);
+    (after.get(c.before) ?? after.set(c.before, []).get(c.before)!).push(c);
+  }
+  const tails = longestTails(sorted, after, byId);
+  const readyAt = new Map<string, number>(), open = new Map<string, number>(), done = new Map<string, number>();
+  for (const s of sorted) {
+    readyAt.set(s.id, Math.max(from, s.releaseAt));
+    open.set(s.id, before.get(s.id)?.length ?? 0);
+  }
+  const waiting = new Set(sorted.filter((s) => open.get(s.id) === 0).map((s) => s.id));
+  const slots: StepSlot[] = [];
+  const taken = [...busy].sort((a, b) => a.from - b.from);
+  let t = from, key = "", setups = 0;
+  const here = (at: number): number => {
+    for (;;) {
+      const p = nextPresence(clock, at);
+      const clash = taken.find((b) => p >= b.from && p < b.to);
+      if (!clash) return p;
+      at = clash.to;
+    }
+  };
+  const until = (at: number): number => Math.min(presenceEnd(clock, at), ...taken.filter((b) => b.from > at).map((b) => b.from));
+  while (waiting.size > 0) {
+    t = here(t);
+    if (!Number.isFinite(t)) break;
+    const left = until(t) - t;
+    const ready = [...waiting].filter((id) => readyAt.get(id)! <= t + 1e-9).map((id) => byId.get(id)!);
+    if (ready.length === 0) {
+      t = Math.max(t, Math.min(...[...waiting].map((id) => readyAt.get(id)!)));
+      continue;
+    }
+    const score = (s: Step) => {
+      const same = batchKey(s) === key;
+      const needs = s.handsMinutes.value + (same ? 0 : setupOf(s));
+      const fits = needs <= left + 1e-9;
+      const long = Math.max(0, ...(after.get(s.id) ?? []).map((c) => c.lagMinutes)) >= LONG_WAIT && left < 40 ? 300 : 0;
+      return (fits ? 0 : -1e6) + tails.get(s.id)! + (same ? 500 : 0) + long;
+    };
+    const pick = ready.reduce((best, s) => (score(s) > score(best) + 1e-9 ? s : best));
+    const setup = batchKey(pick) === key ? 0 : setupOf(pick);
+    const wanted = pick.handsMinutes.value + setup;
+    if (wanted > left + 1e-9 && left < LEAST_PART && ready.every((s) => s.handsMinutes.value > left)) {
+      t = until(t);
+      key = "";
+      continue;
+    }
+    if (setup > 0) setups++;
+    const parts: { from: number; to: number }[] = [];
+    let rest = wanted;
+    while (rest > 1e-9 && Number.isFinite(t)) {
+      const end = Math.min(until(t), t + rest);
+      parts.push({ from: t, to: end });
+      rest -= end - t;
+      t = rest > 1e-9 ? here(end) : end;
+    }
+    const endsAt = parts.at(-1)?.to ?? t;
+    slots.push({ stepId: pick.id, startsAt: parts[0]?.from ?? t, endsAt, parts, setupMinutes: setup });
+    done.set(pick.id, endsAt);
+    waiting.delete(pick.id);
+    key = batchKey(pick);
+    if (t >= presenceEnd(clock, Math.max(0, t - 1e-6)) - 1e-6) key = "";
+    for (const c of after.get(pick.id) ?? []) {
+      readyAt.set(c.after, Math.max(readyAt.get(c.after)!, endsAt + c.lagMinutes));
+      const count = open.get(c.after)! - 1;
+      open.set(c.after, count);
+      if (count === 0) waiting.add(c.after);
+    }
+  }
+  const finishAt = slots.reduce((last, s) => Math.max(last, s.endsAt + byId.get(s.stepId)!.waitMinutes), from);
+  return { slots, finishAt, boundAt: lowerBound(sorted, before, clock, from), setups, critical: criticalChain(slots, before, finishAt, byId) };
+}
+
+/** Longest chain of hands and waits behind every step, in minutes. */
+function longestTails(steps: readonly Step[], after: ReadonlyMap<string, readonly Constraint[]>, byId: ReadonlyMap<string, Step>): Map<string, number> {
+  const tails = new Map<string, number>();
+  const visit = (id: string): number => {
+    const known = tails.get(id);
+    if (known !== undefined) return known;
+    tails.set(id, 0);
+    const s = byId.get(id)!;
+    const behind = Math.max(s.waitMinutes, 0, ...(after.get(id) ?? []).map((c) => c.lagMinutes + visit(c.after)));
+    const tail = s.handsMinutes.value + behind;
+    tails.set(id, tail);
+    return tail;
+  };
+  for (const s of steps) visit(s.id);
+  return tails;
+}
+
+/** The later of: every chain followed without waiting for free hands, and all the hands' minutes through the calendar. */
+function lowerBound(steps: readonly Step[], before: ReadonlyMap<string, readonly Constraint[]>, clock: Clock, from: number): number {
+  if (steps.length === 0) return from;
+  const heads = new Map<string, number>();
+  const byId = new Map(steps.map((s) => [s.id, s]));
+  const head = (id: string): number => {
+    const known = heads.get(id);
+    if (known !== undefined) return known;
+    const s = byId.get(id)!;
+    heads.set(id, from);
+    const ready = Math.max(from, s.releaseAt, ...(before.get(id) ?? []).map((c) => head(c.before) + c.lagMinutes));
+    const end = through(clock, ready, s.handsMinutes.value);
+    heads.set(id, end);
+    return end;
+  };
+  const chains = Math.max(from, ...steps.map((s) => head(s.id) + s.waitMinutes));
+  const total = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
+  return Math.max(chains, through(clock, from, total));
+}
+
+/** The moment at which `minutes` of presence have passed since `at`. */
+function through(clock: Clock, at: number, minutes: number): number {
+  let t = nextPresence(clock, at), left = minutes;
+  for (let guard = 0; guard < 100_000 && Number.isFinite(t); guard++) {
+    const end = presenceEnd(clock, t);
+    if (left <= end - t + 1e-9) return t + left;
+    left -= end - t;
+    t = nextPresence(clock, end);
+  }
+  return t;
+}
+
+function criticalChain(slots: readonly StepSlot[], before: ReadonlyMap<string, readonly Constraint[]>, finishAt: number, byId: ReadonlyMap<string, Step>): string[] {
+  const slotOf = new Map(slots.map((s) => [s.stepId, s]));
+  let at = slots.find((s) => Math.abs(s.endsAt + byId.get(s.stepId)!.waitMinutes - finishAt) < 1e-6);
+  const chain: string[] = [];
+  while (at) {
+    chain.unshift(at.stepId);
+    let latest: { slot: StepSlot; ready: number } | undefined;
+    for (const c of before.get(at.stepId) ?? []) {
+      const slot = slotOf.get(c.before);
+      if (slot && (!latest || slot.endsAt + c.lagMinutes > latest.ready)) latest = { slot, ready: slot.endsAt + c.lagMinutes };
+    }
+    at = latest?.slot;
+  }
+  return chain;
+}
+
+export const handsTotal = (slots: readonly StepSlot[]) => slots.reduce((sum, s) => sum + s.parts.reduce((m, p) => m + p.to - p.from, 0), 0);

@@ -1,0 +1,54 @@
+import type { LabD65 } from "#core/paint/lab";
+import { mixLab, type Pigment, pigmentOf } from "#core/paint/mixing";
+import { ciede2000 } from "#core/paint/ciede2000";
+
+/** A pot: its colour when dry, its chemical family, and how well it covers. */
+export type Paint = {
+  readonly id: string;
+  readonly name: string;
+  readonly family: string;
+  readonly hex: string;
+  readonly lab: LabD65;
+  readonly opacity: "opaque" | "semi" | "translucent";
+  readonly sheen: "matte" | "satin" | "gloss";
+  readonly millilitres: number;
+  /** Scattering strength from a swatch; null while there is none. */
+  readonly strength: number | null;
+};
+
+/** A mix in parts. `thinnerShare` is thinner per paint: 0.25 for 1 to 4. */
+export type Recipe = { readonly id: string; readonly name: string; readonly parts: readonly { readonly paintId: string; readonly parts: number }[]; readonly thinnerShare: number; readonly target: LabD65 | null };
+
+/** What a recipe gives, how far it is from its target, and how far if the strengths are half or double. */
+export type MixPrediction = { readonly lab: LabD65; readonly difference: number | null; readonly low: LabD65; readonly high: LabD65; readonly missing: readonly string[] };
+
+const pigments = new WeakMap<Paint, Pigment>();
+
+/** The pigment of a paint, worked out once for each paint object. */
+export function pigmentOfPaint(paint: Paint): Pigment {
+  let pigment = pigments.get(paint);
+  if (!pigment) {
+    pigment = pigmentOf(paint.lab, paint.strength ?? undefined);
+    pigments.set(paint, pigment);
+  }
+  return pigment;
+}
+
+/** @returns null when the recipe has no part of any paint that is there */
+export function predictMix(recipe: Recipe, paints: ReadonlyMap<string, Paint>): MixPrediction | null {
+  const known = recipe.parts.filter((p) => p.parts > 0 && paints.has(p.paintId));
+  if (known.length === 0) return null;
+  const pots = known.map((p) => pigmentOfPaint(paints.get(p.paintId)!));
+  const parts = known.map((p) => p.parts);
+  const lab = mixLab(pots, parts);
+  // The pots without a swatch may be half or twice as strong; the first of them against the rest shows the band.
+  const unsure = known.findIndex((p) => paints.get(p.paintId)!.strength === null);
+  const swung = (factor: number) => (unsure < 0 || pots.length < 2 ? lab : mixLab(pots.map((p, i) => (i === unsure ? { ...p, strength: p.strength * factor } : p)), parts));
+  return {
+    lab,
+    difference: recipe.target ? ciede2000(lab, recipe.target) : null,
+    low: swung(0.5),
+    high: swung(2),
+    missing: recipe.parts.filter((p) => !paints.has(p.paintId)).map((p) => p.paintId),
+  };
+}

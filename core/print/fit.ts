@@ -1,0 +1,29 @@
+import { type Printer, usableBed } from "#core/print/printer";
+
+/** Whether a part goes on a bed, as it lies or turned flat by up to 90 degrees; and into how many it must be cut if not. */
+export type Fit =
+  | { readonly kind: "fits"; readonly turnDeg: number }
+  | { readonly kind: "cut"; readonly pieces: readonly [number, number, number]; readonly overMm: number };
+
+/** A hair that floating-point sizes may be over. */
+const SLACK_MM = 1e-6;
+
+/**
+ * @param sizeMm width, depth and height of the part as it will be made
+ * Turned flat by angle a, a rectangle w x d needs w cos a + d sin a by w sin a + d cos a; whole degrees are tried.
+ */
+export function fitOn(printer: Printer, sizeMm: readonly [number, number, number]): Fit {
+  const bed = usableBed(printer);
+  const [w, d, h] = sizeMm;
+  if (h <= bed[2] + SLACK_MM) {
+    for (let deg = 0; deg <= 90; deg++) {
+      const a = (deg * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
+      if (w * c + d * s <= bed[0] + SLACK_MM && w * s + d * c <= bed[1] + SLACK_MM) return { kind: "fits", turnDeg: deg };
+    }
+  }
+  const pieces = (x: number, y: number): [number, number, number] => [Math.max(1, Math.ceil(x / bed[0] - SLACK_MM)), Math.max(1, Math.ceil(y / bed[1] - SLACK_MM)), Math.max(1, Math.ceil(h / bed[2] - SLACK_MM))];
+  const straight = pieces(w, d), turned = pieces(d, w);
+  const count = (p: readonly number[]) => p.reduce((product, n) => product * n, 1);
+  const overMm = Math.max(0, Math.min(Math.max(w - bed[0], d - bed[1]), Math.max(w - bed[1], d - bed[0])), h - bed[2]);
+  return { kind: "cut", pieces: count(straight) <= count(turned) ? straight : [turned[1], turned[0], turned[2]], overMm };
+}

@@ -1,0 +1,80 @@
+import { describe, expect, it } from "vitest";
+import { measureMesh } from "#core/mesh/measure";
+import { posedMesh } from "#core/mesh/pose";
+import { box, insideOut, moved, sphere, together } from "#core/mesh/testing";
+import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { resinRisk, resinWarnings } from "#core/print/resinRisk";
+import { supportWork } from "#core/print/supports";
+import { testFilament, testResin } from "#core/print/testing";
+
+const measured = (m: TriangleMesh) => measureMesh(soupOf(m)).measurement;
+const risk = (m: TriangleMesh, raised = true) => resinRisk(measured(m), 1, testResin, raised);
+/** A bowl, mouth up: a block with a block taken out of its top, as one closed surface. */
+function bowl(): TriangleMesh {
+  const outer = box(40, 40, 30), inner = insideOut(moved(box(30, 30, 25), 5, 5, 5));
+  // Both tops lie in one plane; the ring between them is what is left of the lid.
+  const rim = (z: number): number[][] => [[0, 0, z], [40, 0, z], [40, 40, z], [0, 40, z], [5, 5, z], [35, 5, z], [35, 35, z], [5, 35, z]];
+  const drop = (m: TriangleMesh, z: number) => ({ positions: m.positions, triangles: m.triangles.filter((_, i) => ![0, 1, 2].every((k) => m.positions[3 * m.triangles[3 * Math.floor(i / 3) + k]! + 2] === z)) });
+  const lid = { positions: Float32Array.from(rim(30).flat()), triangles: Uint32Array.from([0, 1, 4, 1, 5, 4, 1, 2, 5, 2, 6, 5, 2, 3, 6, 3, 7, 6, 3, 0, 7, 0, 4, 7]) };
+  return together(drop(outer, 30), drop(inner, 30), lid);
+}
+const upsideDown = (m: TriangleMesh) => posedMesh(m, { down: [0, 0, 1], turnDeg: 0 });
+
+describe("supports", () => {
+  it("are none under a box, and columns under a lid in the air", () => {
+    const none = supportWork(testFilament, measured(box(10, 10, 10)).overhangs, 1);
+    expect(none).toMatchObject({ needless: true, ml: 0, cleanMinutes: 0 });
+    const table = measured(together(box(4, 4, 20), moved(box(30, 30, 3), -13, -13, 20))).overhangs;
+    const held = supportWork(testFilament, table, 1);
+    expect(held.needless).toBe(false);
+    // 900 mm2 over 20 mm, 15 % full; the leg stands in the middle and its own shell does not hold the lid's.
+    expect(held.ml).toBeCloseTo(0.15 * 0.9 * 20, 1);
+    expect(held.seconds).toBeGreaterThan(30);
+    expect(supportWork(testResin, table, 1).contacts).toBeGreaterThan(60);
+  });
+  it("go with the cube of the scale on filament, and with the square in resin's tips", () => {
+    const table = measured(together(box(4, 4, 20), moved(box(30, 30, 3), -13, -13, 20))).overhangs;
+    expect(supportWork(testFilament, table, 2).ml / supportWork(testFilament, table, 1).ml).toBeCloseTo(8, 5);
+    expect(supportWork(testResin, table, 2).contacts / supportWork(testResin, table, 1).contacts).toBeCloseTo(4, 0);
+    expect(supportWork(testResin, table, 1, 1.5).contacts).toBeGreaterThan(supportWork(testResin, table, 1).contacts);
+  });
+});
+
+describe("resin risks", () => {
+  it("of a bowl, mouth toward the film, are suction from its floor to its rim; turned over, none", () => {
+    const up = risk(bowl());
+    expect(up.cups.map((c) => c.kind)).toEqual(["suction"]);
+    expect(up.cups[0]!.fromMm).toBeCloseTo(5, 0);
+    expect(up.cups[0]!.toMm).toBeCloseTo(30, 0);
+    expect(up.cups[0]!.sealedMm2).toBeGreaterThan(800);
+    expect(resinWarnings(up, null).map((w) => w.code)).toContain("suction");
+    expect(risk(upsideDown(bowl())).cups).toEqual([]);
+    // Flat on the plate the same bowl is closed by it.
+    expect(risk(upsideDown(bowl()), false).cups.length).toBe(1);
+  });
+  it("of a closed shell are trapped resin", () => {
+    const shell = risk(together(sphere(12, 30, 40), insideOut(sphere(9, 30, 40))));
+    expect(shell.cups.map((c) => c.kind)).toEqual(["trapped"]);
+    expect(shell.cups[0]!.millilitres).toBeCloseTo(((4 / 3) * Math.PI * 729) / 1000, 0);
+    expect(resinWarnings(shell, null)[0]).toMatchObject({ code: "trapped", severity: "ruins" });
+  });
+  it("of a solid are its sections: largest, jump, and the peel of a disc pi R^4 / 8", () => {
+    const ball = risk(sphere(20, 60, 90));
+    expect(ball.cups).toEqual([]);
+    expect(ball.largestMm2 / (Math.PI * 400)).toBeCloseTo(1, 1);
+    expect(ball.peelMm4 / ((Math.PI * 20 ** 4) / 8)).toBeCloseTo(1, 1);
+    expect(ball.largestAtMm).toBeCloseTo(20, 0);
+    const steps = risk(together(box(10, 10, 10), moved(box(30, 30, 5), -10, -10, 10)));
+    expect(steps.jumpMm2).toBeCloseTo(800, 0);
+    expect(steps.jumpAtMm).toBeCloseTo(10, 0);
+    expect(steps.flatDownMm2).toBeCloseTo(900, 0);
+  });
+  it("are worse against a machine's own record than against nothing", () => {
+    const plate = risk(box(80, 60, 5));
+    expect(resinWarnings(plate, null).map((w) => w.code)).toEqual(expect.arrayContaining(["peel"]));
+    expect(resinWarnings(plate, { peelMm4: 2 * plate.peelMm4 }).map((w) => w.code)).not.toContain("peel");
+    expect(plate.slender).toBeCloseTo(5 / 60, 5);
+    expect(plate.inRim).toBe(false);
+    expect(risk(box(140, 60, 5)).inRim).toBe(true);
+  });
+});

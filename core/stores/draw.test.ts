@@ -1,0 +1,19 @@
+import { expect, it } from "vitest";
+import { between } from "#core/figure";
+import { drawStores, type Need, type StockItem, toBuy } from "#core/stores/draw";
+
+const stock: StockItem[] = [{ id: "s1", needKey: "varnish", name: "Still Water", unit: "ml", left: 20, pricePerUnit: 10 }];
+const need = (value: number, high: number, forWhat: string, needKey = "varnish"): Need => ({ needKey, name: needKey, unit: "ml", amount: between(value * 0.8, value, high, "ml", "practice"), forWhat });
+
+it("says enough, close and short, and in which use it runs out", () => {
+  expect(drawStores(stock, [need(8, 9, "cottage")])[0]).toMatchObject({ state: "enough", runsOutIn: null });
+  expect(drawStores(stock, [need(18, 25, "cottage")])[0]).toMatchObject({ state: "close" });
+  expect(drawStores(stock, [need(12, 13, "cottage"), need(12, 13, "quay")])[0]).toMatchObject({ state: "short", runsOutIn: "quay", needed: 24 });
+  expect(drawStores(stock, [need(1, 2, "x", "glue")])[0]).toMatchObject({ state: "none", left: 0 });
+});
+
+it("buys the shortfall at the 90 % amount, and nothing where there is enough", () => {
+  const lines = drawStores(stock, [need(12, 13, "a"), need(12, 13, "b")]);
+  expect(toBuy(lines)[0]!.buy).toBeCloseTo(4 + Math.SQRT2, 9);
+  expect(toBuy(drawStores(stock, [need(1, 1, "a")]))).toEqual([]);
+});

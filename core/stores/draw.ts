@@ -1,0 +1,47 @@
+import type { Figure } from "#core/figure";
+
+/** Something on the shelf, in ml or g. `needKey` ties it to what scenes ask for: a paint id, a material id, a product family. */
+export type StockItem = { readonly id: string; readonly needKey: string; readonly name: string; readonly unit: "ml" | "g"; readonly left: number; readonly pricePerUnit: number };
+
+/** One use of something, in the order of work. */
+export type Need = { readonly needKey: string; readonly name: string; readonly unit: "ml" | "g"; readonly amount: Figure; readonly forWhat: string };
+
+export type StockLine = {
+  readonly needKey: string;
+  readonly name: string;
+  readonly unit: "ml" | "g";
+  readonly left: number;
+  readonly needed: number;
+  readonly neededHigh: number;
+  /** `short`: runs out even at the likely amount; `close`: runs out at the 90 % amount; `none`: nothing on the shelf. */
+  readonly state: "enough" | "close" | "short" | "none";
+  /** The use in which it runs out, or null. */
+  readonly runsOutIn: string | null;
+  readonly cost: number;
+};
+
+/** Draws every need from the shelf in order and says where something runs out: before a coat, not in it. */
+export function drawStores(stock: readonly StockItem[], needs: readonly Need[]): readonly StockLine[] {
+  const keys = [...new Set(needs.map((n) => n.needKey))];
+  return keys.map((needKey): StockLine => {
+    const uses = needs.filter((n) => n.needKey === needKey), items = stock.filter((s) => s.needKey === needKey);
+    const left = items.reduce((sum, s) => sum + s.left, 0);
+    let drawn = 0, variance = 0, runsOutIn: string | null = null;
+    for (const use of uses) {
+      drawn += use.amount.value;
+      variance += (use.amount.high - use.amount.value) ** 2;
+      if (runsOutIn === null && drawn > left) runsOutIn = use.forWhat;
+    }
+    const neededHigh = drawn + Math.sqrt(variance);
+    const price = items[0]?.pricePerUnit ?? 0;
+    return {
+      needKey, name: items[0]?.name ?? uses[0]!.name, unit: uses[0]!.unit, left, needed: drawn, neededHigh,
+      state: items.length === 0 ? "none" : drawn > left ? "short" : neededHigh > left ? "close" : "enough",
+      runsOutIn, cost: drawn * price,
+    };
+  });
+}
+
+/** What to buy: the shortfall at the 90 % amount. */
+export const toBuy = (lines: readonly StockLine[]) =>
+  lines.filter((l) => l.state !== "enough").map((l) => ({ ...l, buy: Math.max(0, l.neededHigh - l.left) }));

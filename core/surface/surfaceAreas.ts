@@ -1,0 +1,49 @@
+import { degToRad } from "#core/units";
+import { between, type Figure } from "#core/figure";
+import type { SlopePatch } from "#core/mesh/slopes";
+import type { Process } from "#core/print/printer";
+import { classOf, type LookClass, lookTest } from "#core/surface/lookTest";
+
+/** Surface of one copy by how its layer steps look, and where the plainest of them are. */
+export type SurfaceAreas = {
+  readonly unseen: Figure;
+  readonly raking: Figure;
+  readonly plain: Figure;
+  /** Area printed against the bed. */
+  readonly onBedCm2: number;
+  /** The slope that shows most and how much, or null when none shows. */
+  readonly worst: { readonly slopeDeg: number; readonly times: number; readonly areaCm2: number } | null;
+};
+
+/**
+ * Sorts every patch of like slope into unseen, raking only, plain, at the viewing distance.
+ * @param factor from file units to millimetres on the bench
+ */
+export function surfaceAreas(slopes: readonly SlopePatch[], factor: number, layerMm: number, process: Process, distanceMm: number): SurfaceAreas {
+  const cm2: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
+  // The same sum with the eye twice as sharp and half as sharp: the test is right to about a factor of 2.
+  const sharper: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
+  const duller: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
+  let onBedCm2 = 0;
+  let worst: SurfaceAreas["worst"] = null;
+  for (const patch of slopes) {
+    const area = (patch.area * factor * factor) / 100;
+    if (patch.onBed) {
+      onBedCm2 += area;
+      continue;
+    }
+    const test = lookTest({ slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor, layerMm, process }, distanceMm);
+    cm2[test.look] += area;
+    sharper[classOf(test.flat * 2, test.raking * 2)] += area;
+    duller[classOf(test.flat / 2, test.raking / 2)] += area;
+    if (test.look === "plain" && (worst === null || test.flat * area > worst.times * worst.areaCm2)) worst = { slopeDeg: patch.slopeDeg, times: test.flat, areaCm2: area };
+  }
+  const figure = (look: LookClass): Figure =>
+    between(Math.min(sharper[look], duller[look], cm2[look]), cm2[look], Math.max(sharper[look], duller[look], cm2[look]), "cm2", "computed", [
+      { text: `faces of like slope, ${layerMm} mm layers on ${process}, seen from ${Math.round(distanceMm)} mm`, basis: "measured" },
+      { text: "contrast of the steps under a lamp against the eye's threshold at that pattern's fineness (3 times it counts as shown)", basis: "published" },
+      { text: "range: the same with an eye twice and half as sharp" },
+    ]);
+  return { unseen: figure("unseen"), raking: figure("raking only"), plain: figure("plain"), onBedCm2, worst };
+}
+
