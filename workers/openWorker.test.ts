@@ -1,0 +1,50 @@
+import { describe, expect, it } from "vitest";
+import { openWorker, WorkerStopped } from "#workers/openWorker";
+
+/** A worker that never answers. */
+class SilentWorker extends EventTarget {
+  ended = false;
+  postMessage() {}
+  terminate() { this.ended = true; }
+}
+const silent = (started: SilentWorker[]) => () => {
+  const worker = new SilentWorker();
+  started.push(worker);
+  return worker as unknown as Worker;
+};
+type Api = { wait: () => number };
+
+describe("openWorker", () => {
+  it("starts nothing until the first job", () => {
+    const started: SilentWorker[] = [];
+    openWorker<Api>(silent(started));
+    expect(started).toEqual([]);
+  });
+  it("ends a busy worker when its job is cancelled, within 100 ms", async () => {
+    const started: SilentWorker[] = [], cancel = new AbortController();
+    const job = openWorker<Api>(silent(started))((api) => api.wait(), cancel.signal);
+    const from = performance.now();
+    cancel.abort();
+    await expect(job).rejects.toBeInstanceOf(WorkerStopped);
+    expect(performance.now() - from).toBeLessThan(100);
+    expect(started[0]!.ended).toBe(true);
+  });
+  it("fails every job of a worker that crashed, and starts a new one for the next", async () => {
+    const started: SilentWorker[] = [];
+    const run = openWorker<Api>(silent(started));
+    const first = run((api) => api.wait()), second = run((api) => api.wait());
+    started[0]!.dispatchEvent(Object.assign(new Event("error"), { message: "out of memory" }));
+    await expect(first).rejects.toThrow("out of memory");
+    await expect(second).rejects.toThrow("out of memory");
+    const cancel = new AbortController();
+    const third = run((api) => api.wait(), cancel.signal);
+    expect(started.length).toBe(2);
+    cancel.abort();
+    await expect(third).rejects.toBeInstanceOf(WorkerStopped);
+  });
+  it("does not start for a job that is already cancelled", async () => {
+    const started: SilentWorker[] = [];
+    await expect(openWorker<Api>(silent(started))((api) => api.wait(), AbortSignal.abort())).rejects.toThrow();
+    expect(started).toEqual([]);
+  });
+});

@@ -1,0 +1,50 @@
+import { expose } from "comlink";
+import type { MeshMeasurement } from "#core/mesh/measure";
+import { makePlan, type Plan } from "#core/plan/plan";
+import { planMemory } from "#core/plan/planPlates";
+import { planSpares } from "#core/plan/planChance";
+import { largestWholeRatio, scaleSweep } from "#core/plan/scaleSweep";
+import type { PlanInput } from "#core/plan/sceneData";
+import { settingsWhatIf } from "#core/plan/settingsWhatIf";
+import { whatIf } from "#core/plan/whatIf";
+import { type Nested, nest, type NestPiece } from "#core/print/nest";
+
+/** An input without its measurements; they are known here by their ids. */
+export type PlanRequest = Omit<PlanInput, "measurements"> & { readonly measured: readonly string[] };
+
+const memory = planMemory();
+const known = new Map<string, MeshMeasurement>();
+
+function whole({ measured, ...rest }: PlanRequest): PlanInput {
+  return { ...rest, measurements: new Map(measured.flatMap((id) => (known.has(id) ? [[id, known.get(id)!] as const] : []))) };
+}
+
+const api = {
+  /** Which of these it has not seen. They never change under their id, so each is sent once. */
+  unknown: (ids: readonly string[]): readonly string[] => ids.filter((id) => !known.has(id)),
+  learn(entries: readonly (readonly [string, MeshMeasurement])[]): void {
+    for (const [id, m] of entries) known.set(id, m);
+  },
+  /** The plan without the measurements, which the asker has. */
+  plan(request: PlanRequest, others: readonly PlanRequest[]): Plan {
+    const plan = makePlan(whole(request), others.map(whole), memory);
+    return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: null, lain: null })) };
+  },
+  whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) => whatIf(whole(request), others.map(whole), memory, progress),
+  spares(request: PlanRequest, others: readonly PlanRequest[]) {
+    const plan = makePlan(whole(request), others.map(whole), memory);
+    return plan.chance?.dueAt == null ? [] : planSpares(plan.plates, plan.runs, plan.clock, request.now.minute, plan.totals.finishAt, plan.chance.dueAt);
+  },
+  settings: (request: PlanRequest, partId: string) => settingsWhatIf(whole(request), partId),
+  /** Where one more piece would go on a plate on which the others stay. Null where there is no room. */
+  placeOn(piece: NestPiece, others: readonly NestPiece[], locked: readonly Nested[], widthMm: number, depthMm: number, spacingMm: number): Nested | null {
+    const { plates } = nest([piece, ...others], { widthMm, depthMm, spacingMm, locked: locked.map((l) => ({ ...l, plate: 0 })) });
+    return plates[0]?.find((n) => n.id === piece.id) ?? null;
+  },
+  sweep(request: PlanRequest, denominators: readonly number[], partIds?: readonly string[]) {
+    const input = whole(request);
+    return { lines: scaleSweep(input, denominators, partIds), largest: partIds ? null : largestWholeRatio(input) };
+  },
+};
+export type PlanApi = typeof api;
+expose(api);
