@@ -1,0 +1,83 @@
+import type { MeshMeasurement } from "#core/mesh/measure";
+import { posedId } from "#core/mesh/pose";
+import type { Plan } from "#core/plan/plan";
+import type { PlanInput } from "#core/plan/sceneData";
+import { appDatabase, type TimerRow } from "#data/db";
+import { loadMesh, storeMeasurement } from "#data/meshes";
+import { onWrite } from "#data/onWrite";
+import { listScenes } from "#data/scenes";
+import { getHabits, getPlanInput, getWorkshop, type Habits } from "#data/workshop";
+import { measurePosed } from "#workers/print";
+import { planScene } from "#workers/plan";
+import { localNow } from "#app/clock";
+
+/** What every view of a scene is given: its rows, its plan, the other open scenes, and how lengths are shown. */
+export type SceneView = { readonly input: PlanInput; readonly others: readonly PlanInput[]; readonly plan: Plan; readonly habits: Habits; readonly timers: readonly TimerRow[] };
+
+/** Views are kept until something is written or a quarter of an hour has passed. */
+const kept = new Map<string, { readonly key: string; readonly view: Promise<SceneView | null> }>();
+let inputs: { readonly key: string; readonly all: Promise<readonly PlanInput[]> } | null = null;
+/** Measurements that were read once; they never change under their id. */
+const known = new Map<string, MeshMeasurement>();
+let writes = 0, watching = false;
+const QUARTER = 15;
+
+/** @returns null when there is no such scene */
+export function sceneView(sceneId: string): Promise<SceneView | null> {
+  if (!watching) {
+    watching = true;
+    onWrite(() => writes++);
+  }
+  const { today, minute, ms } = localNow();
+  const quarter = Math.floor(minute / QUARTER) * QUARTER, key = `${writes} ${today} ${quarter}`;
+  const last = kept.get(sceneId);
+  if (last?.key === key) return last.view;
+  const view = makeView(sceneId, key, { today, minute: quarter, ms: ms - (minute - quarter) * 60_000 });
+  kept.set(sceneId, { key, view });
+  view.catch(() => kept.delete(sceneId));
+  return view;
+}
+
+/** The rows of every scene, read once for all views made at one moment. */
+function allInputs(key: string, now: PlanInput["now"]): Promise<readonly PlanInput[]> {
+  if (inputs?.key !== key) {
+    const all = (async () => {
+      const [scenes, workshop] = await Promise.all([listScenes(), getWorkshop()]);
+      const read = (await Promise.all(scenes.map((s) => getPlanInput(s.id, now, appDatabase(), known, workshop)))).filter((i) => i !== null);
+      for (const input of read) for (const [id, m] of input.measurements) known.set(id, m);
+      return read;
+    })();
+    inputs = { key, all };
+    all.catch(() => (inputs = null));
+  }
+  return inputs!.all;
+}
+
+async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Promise<SceneView | null> {
+  const [all, habits, timers] = await Promise.all([allInputs(key, now), getHabits(), appDatabase().timers.toArray()]);
+  const read = all.find((i) => i.scene.id === sceneId);
+  if (!read) return null;
+  const input = await withMeasurements(read);
+  const others = all.filter((i) => i.scene.id !== sceneId && !i.scene.aside);
+  return { input, others, habits, timers, plan: await planScene(input, others) };
+}
+
+/** Measures meshes that have no measurement yet or one of an older version, as drawn and as they lie. */
+async function withMeasurements(input: PlanInput): Promise<PlanInput> {
+  const measurements = new Map(input.measurements);
+  for (const { meshId, pose } of input.parts) {
+    if (!meshId) continue;
+    for (const lies of [null, pose]) {
+      const id = posedId(meshId, lies);
+      if (measurements.has(id)) continue;
+      const soup = known.has(id) ? null : await loadMesh(meshId);
+      if (soup) {
+        const measurement = await measurePosed(soup.corners, lies);
+        await storeMeasurement(id, measurement);
+        known.set(id, measurement);
+      }
+      if (known.has(id)) measurements.set(id, known.get(id)!);
+    }
+  }
+  return { ...input, measurements };
+}

@@ -1,0 +1,74 @@
+import type { Wanted } from "#core/plan/derivedKeys";
+import type { ResultRow } from "#data/db";
+import { loadMesh, storeResults } from "#data/meshes";
+import { shellOf, workOf } from "#workers/print";
+import { WorkerStopped } from "#workers/openWorker";
+
+/** What is being worked out meanwhile: how many are left, and of which part. */
+export type Meanwhile = { readonly left: number; readonly name: string };
+
+let pending: readonly Wanted[] = [], running = false, state: Meanwhile = { left: 0, name: "" };
+/** Refused or broken ones are not tried again in this sitting. */
+const given = new Set<string>();
+const listeners = new Set<() => void>();
+
+const tell = (next: Meanwhile) => {
+  state = next;
+  for (const l of listeners) l();
+};
+export const meanwhileNow = (): Meanwhile => state;
+export function onMeanwhile(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Plans are made again when results are kept: not for each one alone. */
+const KEEP_EVERY_MS = 4000;
+
+/**
+ * Works out on the meshes what a plan has only reckoned, one after the other, away from the page. A newer list takes the
+ * place of an older one; what is kept stays kept.
+ */
+export function workOut(wanted: readonly Wanted[]): void {
+  pending = wanted.filter((w) => !given.has(w.key));
+  if (!running && pending.length > 0) void run();
+}
+
+async function run(): Promise<void> {
+  running = true;
+  let rows: ResultRow[] = [], keptAt = Date.now();
+  try {
+    for (;;) {
+      const next = pending.find((w) => !given.has(w.key));
+      if (next) {
+        tell({ left: pending.filter((w) => !given.has(w.key)).length, name: next.name });
+        given.add(next.key);
+        const row = await resultOf(next);
+        if (row) rows.push(row);
+      }
+      if (rows.length > 0 && (!next || Date.now() - keptAt > KEEP_EVERY_MS)) {
+        await storeResults(rows);
+        rows = [];
+        keptAt = Date.now();
+      }
+      if (!next) break;
+    }
+  } finally {
+    running = false;
+    tell({ left: 0, name: "" });
+  }
+}
+
+async function resultOf(wanted: Wanted): Promise<ResultRow | null> {
+  const soup = await loadMesh(wanted.meshId);
+  if (!soup) return null;
+  try {
+    if (wanted.kind === "work") return { key: wanted.key, meshId: wanted.meshId, value: { kind: "work", work: await workOf(soup.corners, wanted.pose, wanted.factor, wanted.printer, wanted.bands) } };
+    const shell = await shellOf(soup.corners, wanted.factor, wanted.wallMm);
+    return shell.ok ? { key: wanted.key, meshId: wanted.meshId, value: { kind: "shell", shell: shell.value } } : null;
+  } catch (error) {
+    // A mesh too hard for the worker stays reckoned, and says so.
+    if (error instanceof WorkerStopped) return null;
+    throw error;
+  }
+}

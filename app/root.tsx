@@ -1,0 +1,63 @@
+import "@fontsource/atkinson-hyperlegible-next/400.css";
+import "@fontsource/atkinson-hyperlegible-next/600.css";
+import "@fontsource/atkinson-hyperlegible-mono/400.css";
+import "@fontsource/atkinson-hyperlegible-mono/600.css";
+import "@fontsource/barlow-semi-condensed/600.css";
+import "./app.css";
+import { type ReactNode, useEffect } from "react";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import type { Route } from "./+types/root";
+import { ErrorState } from "#ui/States";
+import { ToastProvider } from "#ui/Toasts";
+import { useDatabaseRevalidation } from "./hooks/useDatabaseRevalidation";
+import { storedTheme } from "./theme";
+
+export const meta: Route.MetaFunction = () => [{ title: "Inch Hollow" }];
+
+export function Layout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <link rel="manifest" href="/manifest.webmanifest" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration />
+        <Scripts />
+      </body>
+    </html>
+  );
+}
+
+export function HydrateFallback() {
+  return <p className="p-8">Opening your bench…</p>;
+}
+
+export default function Root() {
+  useDatabaseRevalidation();
+  useEffect(() => {
+    document.documentElement.dataset.theme = storedTheme();
+    if (import.meta.env.PROD && "serviceWorker" in navigator) void navigator.serviceWorker.register("/service-worker.js");
+  }, []);
+  return (
+    <ToastProvider>
+      <Outlet />
+    </ToastProvider>
+  );
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const missing = isRouteErrorResponse(error) && error.status === 404;
+  return (
+    <main className="sheet">
+      <ErrorState title={missing ? "There is nothing here" : "Something went wrong on this page"} action={<a className="button" href="/scenes">To your scenes</a>}>
+        {missing ? "This page or scene does not exist, or it was deleted. Nothing else was touched." : `Nothing stored was lost. ${error instanceof Error ? error.message : "Reload the page and try again."}`}
+      </ErrorState>
+    </main>
+  );
+}

@@ -1,0 +1,62 @@
+import { FilePlus2, FolderPlus } from "lucide-react";
+import { type DragEvent, useRef, useState } from "react";
+import { addFiles, type FileState } from "#app/jobs/addFiles";
+import { Button } from "#ui/Button";
+import { ProgressLine } from "#ui/States";
+import { Tick } from "#ui/Field";
+import { useToast } from "#ui/Toasts";
+
+/** More files than this are told by their number. */
+const MANY = 8;
+
+/** Models come in by drop or picker, many at once; each file says how far it is and what was wrong with it. */
+export function Intake({ sceneId }: { sceneId: string }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const [states, setStates] = useState<readonly FileState[]>([]);
+  const [over, setOver] = useState(false);
+  const [objGroupsApart, setApart] = useState(false);
+  const cancel = useRef<AbortController | null>(null);
+  const say = useToast();
+  const busy = states.some((s) => !s.done);
+  // With many files only those at work and those refused are listed, besides the count.
+  const told = states.map((s, i) => ({ s, i })).filter(({ s }) => states.length <= MANY || s.problem !== null || (!s.done && s.stage !== "waiting"));
+  const take = async (files: readonly File[]) => {
+    if (files.length === 0) return;
+    cancel.current?.abort();
+    cancel.current = new AbortController();
+    try {
+      await addFiles(sceneId, files, { objGroupsApart }, setStates, cancel.current.signal);
+    } catch (error) {
+      say(error instanceof Error && error.name === "QuotaExceededError" ? "This browser has no room left for more models. Export an archive and remove a scene." : "The files could not be stored. Nothing that was here before was touched.");
+    }
+  };
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void take([...event.dataTransfer.files]);
+  };
+  return (
+    <section aria-label="Add models" onDragOver={(e) => { e.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} className={`panel border-2 border-dashed ${over ? "border-tape" : "border-primer-3"}`}>
+      <div className="flex flex-wrap items-center gap-3">
+        <Button kind="main" data-new icon={<FilePlus2 size={17} strokeWidth={1.75} aria-hidden />} onClick={() => picker.current?.click()}>Add models</Button>
+        <span className="text-[14px] text-ink-2"><FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />or drop them here: STL, OBJ, 3MF, PLY, many at once</span>
+        <input ref={picker} type="file" multiple accept=".stl,.obj,.3mf,.ply" className="sr-only" tabIndex={-1} aria-label="Model files" onChange={(e) => { void take([...(e.target.files ?? [])]); e.target.value = ""; }} />
+        <Tick label="Groups of an OBJ as parts of their own" checked={objGroupsApart} onChange={(e) => setApart(e.target.checked)} />
+        {busy && <Button kind="quiet" className="ml-auto" onClick={() => cancel.current?.abort()}>Cancel all</Button>}
+        {!busy && states.length > 0 && <Button kind="quiet" className="ml-auto" onClick={() => setStates([])}>Clear this list</Button>}
+      </div>
+      {states.length > 0 && (
+        <ul className="mt-3 grid gap-2" aria-live="polite">
+          {told.length < states.length && <li className="text-[14px] text-ink-2">{states.filter((s) => s.done).length} of {states.length} files done</li>}
+          {told.map(({ s, i }) => (
+            <li key={`${s.name}${i}`}>
+              {s.problem ? <p className="border-l-4 border-oxide pl-2">{s.problem.message}</p>
+                : s.done ? <p className="text-[14px]">{s.name}: {s.stage}{s.parts > 1 ? `, ${s.parts} bodies` : ""}</p>
+                  : <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

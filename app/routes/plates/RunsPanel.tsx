@@ -1,0 +1,53 @@
+import { useState } from "react";
+import { failureCauses, runStateAt } from "#core/print/simulatedRun";
+import type { PlateRun } from "#core/plan/sceneData";
+import { undoLast } from "#data/journal";
+import { Button } from "#ui/Button";
+import { durationText } from "#ui/Duration";
+import { useToast } from "#ui/Toasts";
+import { localNow } from "#app/clock";
+import { endRun, stopRun } from "#app/jobs/plateRuns";
+import { useNowMs } from "#app/hooks/useNowMs";
+import { WentWrong } from "./WentWrong";
+
+/** Machines at work: how far they are, and what became of them. */
+export function RunsPanel({ runs }: { runs: readonly PlateRun[] }) {
+  const nowMs = useNowMs(1000, runs.length > 0);
+  if (runs.length === 0) return null;
+  return (
+    <section aria-label="Running">
+      <h2 className="mb-2">Running</h2>
+      <ul className="grid gap-3 lg:grid-cols-2">{runs.map((run) => <RunCard key={run.id} run={run} nowMs={nowMs} />)}</ul>
+    </section>
+  );
+}
+
+const phaseWords = { warming: "Warming up", printing: "Printing", done: "Done", failed: "Failed" } as const;
+
+function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
+  const [wrong, setWrong] = useState(false);
+  const say = useToast();
+  const state = runStateAt(run, nowMs), percent = Math.round(100 * state.share), cause = failureCauses[run.process].find((c) => c.code === run.fate?.cause);
+  const undo = { label: "Undo", run: () => void undoLast() };
+  const good = async () => {
+    await endRun(run.id, { outcome: "good", cause: "", lostPieceIds: [], actualMinutes: Math.max(1, ((nowMs - run.startedAtMs) / 60_000) * run.speed), at: localNow().at, note: "" });
+    say(`Plate ${run.plateNumber} came out: ${run.pieces.length} ${run.pieces.length === 1 ? "piece" : "pieces"} printed.`, undo);
+  };
+  const stop = async () => {
+    await stopRun(run);
+    say(`Plate ${run.plateNumber} was taken off; its pieces are still to be made.`, undo);
+  };
+  return (
+    <li className="panel grid gap-2 border-l-4" style={{ borderColor: state.phase === "failed" ? "var(--oxide)" : state.phase === "done" ? "var(--verdigris)" : "var(--tape)" }}>
+      <div className="flex flex-wrap items-baseline gap-x-3"><h3>Plate {run.plateNumber} on {run.printerName}</h3>{run.simulated && <span className="text-[14px] text-ink-2">simulated, {run.speed === 1 ? "as slow as life" : `${run.speed} times faster than life`}</span>}</div>
+      <p className="text-[17px]"><b className="font-head">{phaseWords[state.phase]}</b>{state.phase === "printing" || state.phase === "failed" ? <> · layer <span className="figures">{state.layer}</span> of <span className="figures">{state.layers}</span></> : null}{state.leftMinutes > 0 && <span className="text-ink-2"> · {durationText(state.leftMinutes)} left{run.speed > 1 ? ` on its clock, ${durationText(state.leftMinutes / run.speed)} on yours` : ""}</span>}</p>
+      <div className="h-2.5 bg-primer-3" role="progressbar" aria-valuenow={percent} aria-valuemin={0} aria-valuemax={100} aria-label={`Plate ${run.plateNumber}`}><div className={`h-full ${state.phase === "failed" ? "bg-oxide" : "bg-verdigris"}`} style={{ width: `${percent}%` }} /></div>
+      {state.phase === "failed" && cause && <p className="text-oxide">{cause.looks[0]!.toUpperCase()}{cause.looks.slice(1)}: {cause.because}.</p>}
+      {run.gate.skipped && <p className="text-[13px] text-ink-2">Started without the list before it.</p>}
+      {run.simulated
+        ? <p className="text-[14px] text-ink-2">It writes its own result to the log, with the page open or closed. Nothing is learned from it. <button type="button" className="underline" onClick={() => void stop()}>Take it off</button></p>
+        : <div className="flex flex-wrap gap-2"><Button kind="main" onClick={() => void good()}>It came out</Button><Button onClick={() => setWrong(true)}>It went wrong</Button><Button kind="quiet" onClick={() => void stop()}>Started by mistake</Button></div>}
+      <WentWrong run={run} open={wrong} onOpenChange={setWrong} elapsedMinutes={Math.max(1, (nowMs - run.startedAtMs) / 60_000)} />
+    </li>
+  );
+}

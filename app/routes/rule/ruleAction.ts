@@ -1,0 +1,65 @@
+import type { ClientActionFunctionArgs } from "react-router";
+import { type Outcome, type Problem, under } from "#core/outcome";
+import { parseLength } from "#core/scale/lengthText";
+import { readLedgerCsv } from "#core/scale/ledgerCsv";
+import { parseRatio, ratioText } from "#core/scale/ratio";
+import { appDatabase } from "#data/db";
+import { write } from "#data/journal";
+import { patchRow, putRow } from "#data/scenes";
+import { getHabits } from "#data/workshop";
+import { localNow } from "#app/clock";
+import { readForm, refuse, textOf } from "#app/readForm";
+
+const none = { problems: [] as readonly Problem[] };
+
+/** Everything decided on the rule: the scale, how lengths are shown, the ledger, own features. */
+export async function ruleAction({ request, params }: ClientActionFunctionArgs) {
+  const form = await readForm(request);
+  const { at } = localNow();
+  const sceneId = params.sceneId!;
+  const done = (outcome: Outcome<unknown>) => (outcome.ok ? none : refuse(outcome.problems));
+  switch (textOf(form, "intent")) {
+    case "units":
+      return done(await putRow("settings", { ...(await getHabits()), lengthSystem: textOf(form, "system") === "inch" ? "inch" : "metric" }, "Change the units shown", at));
+    case "ledger-add": {
+      const real = under("ledgerReal", parseLength(textOf(form, "ledgerReal"), 1));
+      if (!real.ok) return refuse(real.problems);
+      const name = textOf(form, "ledgerName").trim();
+      if (name === "") return refuse([{ code: "ledger/no-name", path: ["ledgerName"], message: "Say what it is." }]);
+      return done(await putRow("ledger", { id: crypto.randomUUID(), sceneId, name, realMm: real.value.mm, along: textOf(form, "along") === "height" ? "height" : "bed", position: Date.now() }, `Add ${name} to the ledger`, at));
+    }
+    case "ledger-remove":
+      await write("Take a line out of the ledger", [{ table: "ledger", remove: textOf(form, "rowId") }], at);
+      return none;
+    case "ledger-csv": {
+      const file = form.csv;
+      if (!(file instanceof File) || file.size === 0) return refuse([{ code: "csv/none", path: [], message: "Choose a CSV file first." }]);
+      if (file.size > 5e6) return refuse([{ code: "csv/large", path: [], message: `${file.name} is ${Math.round(file.size / 1e6)} MB; a ledger of up to 5 MB is read.` }]);
+      const entries = readLedgerCsv(await file.text());
+      if (!entries.ok) return refuse(entries.problems.map((p) => ({ ...p, message: `${file.name}: ${p.message}` })));
+      const position = Date.now();
+      await write(`Bring ${file.name} in`, entries.value.map((e, i) => ({ table: "ledger" as const, put: { id: crypto.randomUUID(), sceneId, position: position + i, ...e } })), at);
+      return none;
+    }
+    case "feature-add": {
+      const low = under("featureLow", parseLength(textOf(form, "featureLow"), 1)), high = under("featureHigh", parseLength(textOf(form, "featureHigh"), 1));
+      if (!low.ok) return refuse(low.problems);
+      if (!high.ok) return refuse(high.problems);
+      const name = textOf(form, "featureName").trim();
+      if (name === "") return refuse([{ code: "feature/no-name", path: ["featureName"], message: "Say what it is." }]);
+      if (high.value.mm < low.value.mm) return refuse([{ code: "feature/range", path: ["featureHigh"], message: "The larger size must not be under the smaller." }]);
+      return done(await putRow("features", { id: `own-${crypto.randomUUID()}`, name, lowMm: low.value.mm, highMm: high.value.mm, source: textOf(form, "featureSource") || "your own" }, `Add ${name}`, at));
+    }
+    case "feature-remove": {
+      const feature = await appDatabase().features.get(textOf(form, "featureId"));
+      if (feature) await write(`Remove ${feature.name}`, [{ table: "features", remove: feature.id }], at);
+      return none;
+    }
+  }
+  const ratio = under("ratio", parseRatio(textOf(form, "ratio")));
+  if (!ratio.ok) return refuse(ratio.problems);
+  const { denominator, said, band } = ratio.value;
+  const pick = textOf(form, "convention");
+  const n = band && pick === "eye" ? band.low : band && pick === "crown" ? band.high : denominator;
+  return done(await patchRow("scenes", sceneId, { denominator: n, ratioSaid: said, changedAt: at }, `Scale ${ratioText(Number(n.toFixed(2)))}`, at));
+}

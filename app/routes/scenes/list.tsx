@@ -1,0 +1,121 @@
+import { Copy, Ellipsis, Pencil, Plus, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { Form, Link, redirect, useSubmit } from "react-router";
+import type { Route } from "./+types/list";
+import { under } from "#core/outcome";
+import { ratioText } from "#core/scale/ratio";
+import { undoLast } from "#data/journal";
+import { createScene, deleteScene, duplicateScene, listScenes, patchRow } from "#data/scenes";
+import { Button } from "#ui/Button";
+import { Dialog } from "#ui/Dialog";
+import { Field, Problems } from "#ui/Field";
+import { Menu } from "#ui/Menu";
+import { EmptyState } from "#ui/States";
+import { useToast } from "#ui/Toasts";
+import { dayText, localNow } from "#app/clock";
+import { importDemo } from "#app/jobs/firstStart";
+import { sceneView } from "#app/jobs/sceneView";
+import { readForm, refuse, textOf } from "#app/readForm";
+import { useKeys } from "#app/hooks/useKeys";
+
+export async function clientLoader() {
+  const scenes = await listScenes();
+  const { today } = localNow();
+  return { today, scenes: await Promise.all(scenes.map(async (scene) => ({ scene, view: await sceneView(scene.id) }))) };
+}
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const form = await readForm(request);
+  const { today, at } = localNow();
+  const id = textOf(form, "id");
+  switch (textOf(form, "intent")) {
+    case "new": {
+      const made = await createScene({ name: textOf(form, "name"), ratio: textOf(form, "ratio"), viewing: textOf(form, "viewing"), today, now: at });
+      return made.ok ? redirect(`/scenes/${made.value.id}/parts`) : refuse(made.problems);
+    }
+    case "rename": {
+      const outcome = under("name", await patchRow("scenes", id, { name: textOf(form, "name"), changedAt: at }, "Rename a scene", at));
+      return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+    }
+    case "duplicate":
+      await duplicateScene(id, at);
+      return { problems: [] };
+    case "delete":
+      await deleteScene(id, at);
+      return { problems: [] };
+    case "demo":
+      await importDemo();
+      return { problems: [] };
+  }
+  return { problems: [] };
+}
+
+export default function SceneList({ loaderData, actionData }: Route.ComponentProps) {
+  const { scenes, today } = loaderData;
+  const [making, setMaking] = useState(false);
+  const [renaming, setRenaming] = useState<string | null>(null);
+  const submit = useSubmit();
+  const say = useToast();
+  useKeys({ n: () => setMaking(true) });
+  const act = (intent: string, id: string) => void submit({ intent, id }, { method: "post" });
+  const remove = (id: string, name: string) => {
+    act("delete", id);
+    say(`${name} was deleted.`, { label: "Undo", run: () => void undoLast() });
+  };
+  const named = scenes.find((s) => s.scene.id === renaming)?.scene;
+  return (
+    <>
+      <div className="mb-4 flex items-center justify-between">
+        <h1>Scenes</h1>
+        <Button kind="main" icon={<Plus size={17} strokeWidth={1.75} aria-hidden />} onClick={() => setMaking(true)}>New scene</Button>
+      </div>
+      {scenes.length === 0 && (
+        <EmptyState title="No scenes yet" action={<div className="flex gap-2"><Button kind="main" onClick={() => setMaking(true)}>Start a scene</Button><Button onClick={() => act("demo", "")}>Open the demo</Button></div>}>
+          A scene is one project: a diorama, a board, a set of pieces, one building. Give it a scale, drop your models in, and it works out sizes, printers, colours and the order of work.
+        </EmptyState>
+      )}
+      <ul className="grid gap-3 lg:grid-cols-2">
+        {scenes.map(({ scene, view }) => {
+          const next = view?.plan.work.schedule.slots[0];
+          const step = next && view.plan.work.steps.find((s) => s.id === next.stepId);
+          const done = view ? view.plan.readiness.bench.settled : 0, all = view ? view.plan.readiness.bench.of : 0;
+          return (
+            <li key={scene.id} className="panel grid grid-cols-[1fr_auto] gap-x-4">
+              <h2><Link to={`/scenes/${scene.id}`} className="underline decoration-primer-3 underline-offset-4">{scene.name}</Link></h2>
+              <Menu
+                trigger={<button type="button" className="button" data-kind="quiet" aria-label={`More for ${scene.name}`}><Ellipsis size={18} strokeWidth={1.75} aria-hidden /></button>}
+                items={[
+                  { label: "Rename", icon: <Pencil size={15} aria-hidden />, onSelect: () => setRenaming(scene.id) },
+                  { label: "Duplicate", icon: <Copy size={15} aria-hidden />, onSelect: () => act("duplicate", scene.id) },
+                  { label: "Delete", icon: <Trash2 size={15} aria-hidden />, onSelect: () => remove(scene.id, scene.name), grave: true },
+                ]}
+              />
+              <p className="figures col-span-2 text-[14px] text-ink-2">{ratioText(scene.denominator)} · {view?.plan.parts.length ?? 0} parts · {done} of {all} steps done{view && all > 0 && ` · ready ${dayText(today, view.plan.totals.finishAt)}`}</p>
+              <div aria-hidden="true" className="col-span-2 mt-2 h-1.5 bg-primer-3"><div className="h-full bg-verdigris" style={{ width: `${all > 0 ? (100 * done) / all : 0}%` }} /></div>
+              <p className="col-span-2 mt-2">{step ? <>Next: {step.title}, {step.onWhat} <span className="text-ink-2">({dayText(today, next.startsAt)})</span></> : view?.plan.parts.length === 0 ? "Next: add your models." : "Nothing left to do."}</p>
+              {view && view.plan.findings.length > 0 && <p className="col-span-2 text-[14px] text-oxide">{view.plan.findings.filter((f) => f.severity === "ruins").length} that ruin, {view.plan.findings.filter((f) => f.severity !== "ruins").length} others</p>}
+            </li>
+          );
+        })}
+      </ul>
+      <Dialog open={making} onOpenChange={setMaking} title="New scene" description="Everything in it will obey one scale. It can be changed at any time.">
+        <Form method="post" className="grid gap-3">
+          <Problems problems={actionData?.problems} fields={["name", "ratio", "viewing"]} />
+          <Field label="Name" name="name" defaultValue="" autoFocus problems={actionData?.problems} />
+          <Field label="Scale" name="ratio" defaultValue="1:72" hint="1:72, 35th, 4 mm/ft, 28mm figure" problems={actionData?.problems} />
+          <Field label="Seen from" name="viewing" defaultValue="60 cm" hint="How far the eye will be: 60 cm, 2 ft" problems={actionData?.problems} />
+          <div className="mt-1 flex gap-2"><Button kind="main" type="submit" name="intent" value="new">Make the scene</Button><Button kind="quiet" onClick={() => setMaking(false)}>Cancel</Button></div>
+        </Form>
+      </Dialog>
+      <Dialog open={named !== undefined} onOpenChange={(open) => !open && setRenaming(null)} title="Rename the scene">
+        {named && (
+          <Form method="post" className="grid gap-3" onSubmit={() => setRenaming(null)}>
+            <input type="hidden" name="id" value={named.id} />
+            <Field label="Name" name="name" defaultValue={named.name} required autoFocus />
+            <div className="flex gap-2"><Button kind="main" type="submit" name="intent" value="rename">Rename</Button></div>
+          </Form>
+        )}
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,55 @@
+import { Form, useFetcher } from "react-router";
+import type { Route } from "./+types/paints";
+import { under } from "#core/outcome";
+import { labOfHex } from "#core/paint/colour";
+import type { Paint } from "#core/paint/paint";
+import { families } from "#core/order/families";
+import { write } from "#data/journal";
+import { putRow } from "#data/scenes";
+import { getWorkshop } from "#data/workshop";
+import { Button } from "#ui/Button";
+import { Choice, Field, Problems } from "#ui/Field";
+import { type Column, Table } from "#ui/Table";
+import { localNow } from "#app/clock";
+import { readForm, refuse, textOf } from "#app/readForm";
+
+export const clientLoader = async () => ({ workshop: await getWorkshop() });
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const form = await readForm(request);
+  const { at } = localNow();
+  if (textOf(form, "intent") === "remove") {
+    await write("Remove a pot", [{ table: "paints", remove: textOf(form, "id") }], at);
+    return { problems: [] };
+  }
+  const lab = under("hex", labOfHex(textOf(form, "hex")));
+  if (!lab.ok) return refuse(lab.problems);
+  const paint: Paint = { id: crypto.randomUUID(), name: textOf(form, "name"), family: textOf(form, "family"), hex: textOf(form, "hex").toLowerCase(), lab: lab.value, opacity: textOf(form, "opacity") as Paint["opacity"], sheen: textOf(form, "sheen") as Paint["sheen"], millilitres: Number(textOf(form, "millilitres")), strength: null };
+  const outcome = await putRow("paints", paint, `Pot ${paint.name}`, at);
+  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+}
+
+export default function Paints({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
+  const fetcher = useFetcher();
+  const columns: Column<Paint>[] = [
+    { id: "colour", header: "dries to", accessorFn: (p) => p.lab.l, cell: ({ row }) => <span className="block h-6 w-20 rounded-cut border border-primer-3" style={{ background: row.original.hex }}><span className="sr-only">{row.original.hex}</span></span> },
+    { id: "name", header: "name", accessorFn: (p) => p.name },
+    { id: "family", header: "family", accessorFn: (p) => p.family },
+    { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
+    { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
+    { id: "remove", header: "remove", enableSorting: false, cell: ({ row }) => <Button kind="quiet" onClick={() => void fetcher.submit({ intent: "remove", id: row.original.id }, { method: "post" })}>Remove</Button> },
+  ];
+  return (
+    <div className="grid gap-5">
+      <h1>Paints</h1>
+      <Form method="post" className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7" key={workshop.paints.length}>
+        <div className="sm:col-span-3 lg:col-span-7"><Problems problems={actionData?.problems} fields={["name", "hex"]} /></div>
+        <Field label="Name" name="name" problems={actionData?.problems} /><Field label="Colour when dry" name="hex" type="color" defaultValue="#8a6a4a" problems={actionData?.problems} />
+        <div className="lg:col-span-2"><Choice label="Family" name="family" options={families.filter((f) => ["water", "lacquer", "enamel or oil"].includes(f.chemistry)).map((f) => [f.name, f.name] as const)} /></div>
+        <Choice label="Covers" name="opacity" options={[["opaque", "opaque"], ["semi", "semi"], ["translucent", "translucent"]]} /><Choice label="Sheen" name="sheen" options={[["matte", "matte"], ["satin", "satin"], ["gloss", "gloss"]]} /><Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
+        <Button kind="main" type="submit" name="intent" value="add">Add a pot</Button>
+      </Form>
+      <Table rows={workshop.paints} columns={columns} idOf={(p) => p.id} caption="Paints in the workshop" />
+    </div>
+  );
+}

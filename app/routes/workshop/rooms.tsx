@@ -1,0 +1,58 @@
+import { Form } from "react-router";
+import type { Route } from "./+types/rooms";
+import type { Rooms } from "#core/plan/sceneData";
+import { putRow } from "#data/scenes";
+import { getRooms, getWorkshop } from "#data/workshop";
+import { Button } from "#ui/Button";
+import { Choice, Field, Problems, Tick } from "#ui/Field";
+import { localNow } from "#app/clock";
+import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { clockText, minutesOfClock } from "./clockTimes";
+
+export const clientLoader = async () => ({ rooms: await getRooms(), workshop: await getWorkshop() });
+
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const form = await readForm(request);
+  const from = textOf(form, "quietFrom"), to = textOf(form, "quietTo"), a = minutesOfClock(from), b = minutesOfClock(to);
+  if ((from !== "" || to !== "") && (a === null || b === null)) return refuse([{ code: "rooms/quiet", path: ["quietTo"], message: "Quiet hours have a beginning and an end, for instance 22:00 and 07:00. Leave both empty for none." }]);
+  const exposure = textOf(form, "exposure").trim();
+  const rooms: Rooms = {
+    ventilation: textOf(form, "ventilation") as Rooms["ventilation"], dustExtraction: textOf(form, "dustExtraction") === "on", outdoors: textOf(form, "outdoors") === "on", resinAllowed: textOf(form, "resinAllowed") === "on",
+    quiet: a === null || b === null ? null : { from: a, to: b, mostDb: typedNumber(textOf(form, "mostDb")) }, exposureMinutesAWeek: exposure === "" ? null : typedNumber(exposure), longestPlateMinutes: typedNumber(textOf(form, "longestHours")) * 60,
+    hourWorthMinor: Math.round(typedNumber(textOf(form, "hourWorth")) * 100), powerMinorPerKwh: Math.round(typedNumber(textOf(form, "power")) * 100),
+  };
+  const outcome = await putRow("settings", { id: "rooms", rooms }, "Change the rooms", localNow().at);
+  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+}
+
+/** Where the work is done: air, dust, noise, and what time and power are worth. They steer machine, primer and method. */
+export default function RoomsPage({ loaderData: { rooms, workshop }, actionData }: Route.ComponentProps) {
+  const loud = rooms.quiet ? workshop.printers.filter((p) => p.noiseDb > rooms.quiet!.mostDb) : [];
+  return (
+    <Form method="post" className="grid max-w-3xl gap-5" key={JSON.stringify(rooms)}>
+      <h1>Rooms</h1>
+      <Problems problems={actionData?.problems} fields={["quietTo"]} />
+      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Air</legend>
+        <Choice label="Ventilation" name="ventilation" defaultValue={rooms.ventilation} options={[["none", "none to speak of"], ["window", "a window"], ["extraction", "an extractor to the outside"]]} hint={rooms.ventilation === "none" ? "Brush on water-based primer and varnish; no sprays, no solvents." : "Solvent sprays only with air moving outward."} />
+        <Tick label="Dust is sucked off where it is made" name="dustExtraction" defaultChecked={rooms.dustExtraction} />
+        <Tick label="There is a place outdoors to spray" name="outdoors" defaultChecked={rooms.outdoors} />
+        <Tick label="Liquid resin is allowed here" name="resinAllowed" defaultChecked={rooms.resinAllowed} />
+        <Field label="Most time a week over resin, solvent and spray, min" name="exposure" inputMode="numeric" defaultValue={rooms.exposureMinutesAWeek ?? ""} hint="Empty: no limit of your own. Safety sheets and local rules come first." problems={actionData?.problems} />
+      </fieldset>
+      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Noise</legend>
+        <div className="grid items-start gap-3 sm:grid-cols-3">
+          <Field label="Quiet from" name="quietFrom" type="time" defaultValue={rooms.quiet ? clockText(rooms.quiet.from) : ""} /><Field label="until" name="quietTo" type="time" defaultValue={rooms.quiet ? clockText(rooms.quiet.to) : ""} problems={actionData?.problems} /><Field label="Nothing louder then than, dB" name="mostDb" inputMode="numeric" defaultValue={rooms.quiet?.mostDb ?? 45} />
+        </div>
+        <p className="text-[14px] text-ink-2">{loud.length > 0 ? `${loud.map((p) => `${p.name} (${p.noiseDb} dB)`).join(", ")} ${loud.length === 1 ? "stands" : "stand"} still in quiet hours.` : "No machine is held back by quiet hours."}</p>
+      </fieldset>
+      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Time and money</legend>
+        <div className="grid items-start gap-3 sm:grid-cols-3">
+          <Field label="Longest filament plate, h" name="longestHours" inputMode="decimal" defaultValue={rooms.longestPlateMinutes / 60} hint="What one failure may cost." problems={actionData?.problems} />
+          <Field label="An hour of your hands is worth" name="hourWorth" inputMode="decimal" defaultValue={(rooms.hourWorthMinor / 100).toFixed(2)} hint="Weighs hands against machines." />
+          <Field label="Power, a kWh" name="power" inputMode="decimal" defaultValue={(rooms.powerMinorPerKwh / 100).toFixed(2)} />
+        </div>
+      </fieldset>
+      <div><Button kind="main" type="submit">Keep these rooms</Button></div>
+    </Form>
+  );
+}
