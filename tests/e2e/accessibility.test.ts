@@ -1,0 +1,26 @@
+import axe from "axe-core";
+import { afterAll, describe, expect, it } from "vitest";
+import { closeApp, closeBrowser, openDemo, ORIGIN } from "./app";
+
+afterAll(closeBrowser);
+
+const scene = "/scenes/withy-sluice";
+const views = [
+  "/scenes", scene, `${scene}/rule`, `${scene}/parts?part=withy-sluice-lamp`, `${scene}/parts/withy-sluice-willow-large`, `${scene}/plates`, `${scene}/surface?part=withy-sluice-roof`, `${scene}/colour?recipe=wall-brown`, `${scene}/ground`,
+  `${scene}/joints`, `${scene}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`, `${scene}/bench`, `${scene}/stores`, `${scene}/log`, `${scene}/sheet`, "/workshop", "/workshop/printers?printer=tank", "/workshop/paints", "/workshop/hours", "/workshop/archive", "/help", "/help/components",
+];
+
+describe.each([["light", false], ["evening", true]] as const)("in the %s theme", (_, evening) => {
+  it("axe finds nothing on any view", async () => {
+    const app = await openDemo({ evening });
+    const found: string[] = [];
+    for (const view of views) {
+      await app.page.goto(`${ORIGIN}${view}`);
+      await app.page.locator("h1").first().waitFor();
+      const violations = await app.page.evaluate(`(async () => { ${axe.source}; const r = await axe.run(document, { resultTypes: ["violations"] }); return r.violations.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + (n.any[0]?.message ?? n.all[0]?.message ?? "")).join(" | ")); })()`) as string[];
+      found.push(...violations.map((v) => `${view} ${v}`));
+    }
+    expect(found).toEqual([]);
+    await closeApp(app);
+  });
+});
