@@ -2,6 +2,7 @@ import { isClosed } from "#core/mesh/health";
 import { isAsDrawn } from "#core/mesh/pose";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { ownWeightSagMm } from "#core/ground/sag";
+import { MOST_PIECES, pieceCount } from "#core/print/fit";
 import { detailLimit, HOLDING_WALL_MM } from "#core/print/printer";
 import { resinWarnings } from "#core/print/resinRisk";
 import { referenceFeatures } from "#core/scale/features";
@@ -84,10 +85,11 @@ function printFindings({ part, chosen, body, thinnestMm, candidates }: Draft, wo
   const found: Finding[] = [];
   if (chosen.row.barred) found.push(finding("weakens", "plates", part.id, part.name, "barred", `${part.name} is on ${chosen.printer.name}: ${chosen.row.barred}`));
   if (chosen.fit.kind === "cut") {
-    const pieces = chosen.fit.pieces.reduce((a, b) => a * b, 1);
+    const pieces = pieceCount(chosen.fit);
     const others = candidates.some((c) => c.fit.kind === "fits");
     found.push(finding("ruins", "plates", part.id, part.name, "too-large", others
       ? `${part.name} is ${modelText(chosen.fit.overMm)} too long for ${chosen.printer.name}; another printer takes it whole.`
+      : pieces > MOST_PIECES ? `${part.name}, ${body.sizeMm.map((v) => v.toFixed(0)).join(" x ")} mm, would take ${pieces} pieces on ${chosen.printer.name}; up to ${MOST_PIECES} are cut. Choose a larger bed or a smaller scale.`
       : `${part.name}, ${body.sizeMm.map((v) => v.toFixed(0)).join(" x ")} mm, fits no bed in the workshop, turned or not: cut it into ${pieces} pieces on ${chosen.printer.name}.`,
       others ? [{ label: "Let the plan choose", edit: { table: "parts", id: part.id, patch: { printerId: null, process: "choose" } } }] : []));
   }

@@ -5,9 +5,9 @@ import { learnedFactor } from "#core/log/corrections";
 import { type PrintBody, printBody } from "#core/print/body";
 import { filamentEstimate, type PrintEstimate } from "#core/print/filamentEstimate";
 import { quickFilamentWork } from "#core/print/filamentWork";
-import { type Fit, fitOn } from "#core/print/fit";
+import { type Fit, fitOn, pieceCount } from "#core/print/fit";
 import { plasticOf, suits, type Use } from "#core/print/plastics";
-import { detailLimit, HOLDING_WALL_MM, type Printer, type PrintMaterial, usableBed } from "#core/print/printer";
+import { detailLimit, HOLDING_WALL_MM, lackOf, type Printer, type PrintMaterial, usableBed } from "#core/print/printer";
 import { withRecipe } from "#core/print/printRecipe";
 import { chooseProcess, printCost, type ProcessRow } from "#core/print/processTable";
 import { afterResin, resinEstimate } from "#core/print/resinEstimate";
@@ -69,7 +69,7 @@ export function planPart(part: Part, measurement: MeshMeasurement | null, lain: 
   const sizeMm = measurement ? (boxSize(measurement.box).map((v) => v * scaled.factor) as [number, number, number]) : part.sizeMm;
   const thinnestMm = measurement ? thinnest(measurement, scaled.factor) : null;
   const inPieces = part.made === "from pieces";
-  const candidates = (part.made === "printed" || inPieces) && lain && body ? workshop.printers.map((p) => candidate(p, part, lain, body, scaled.factor, thinnestMm, scene, workshop, derived)) : [];
+  const candidates = (part.made === "printed" || inPieces) && lain && body ? workshop.printers.filter((p) => lackOf(p) === null).map((p) => candidate(p, part, lain, body, scaled.factor, thinnestMm, scene, workshop, derived)) : [];
   const found = inPieces ? { chosen: null, reasons: ["It is printed in pieces."] } : choose(candidates, part, thinnestMm, workshop);
   const passed = given && found.chosen?.printer.id !== given.printerId ? candidates.find((c) => c.printer.id === given.printerId) : undefined;
   const chosen = inPieces ? null : passed ?? found.chosen, reasons = passed && !inPieces ? [given!.because] : found.reasons;
@@ -141,7 +141,7 @@ function candidate(own: Printer, part: Part, m: MeshMeasurement, body: PrintBody
   const plastic = plasticOf(density.family);
   const smallest = smallestPrinted(detailLimit(printer)).value;
   const row: ProcessRow = {
-    printerId: printer.id, printerName: printer.name, process: printer.process, fits: fit.kind === "fits", pieces: fit.kind === "fits" ? 1 : fit.pieces.reduce((a, b) => a * b, 1), machineMinutes: minutes, handsMinutes: hands, cost, smallestMm: smallest,
+    printerId: printer.id, printerName: printer.name, process: printer.process, fits: fit.kind === "fits", pieces: pieceCount(fit), machineMinutes: minutes, handsMinutes: hands, cost, smallestMm: smallest,
     plainCm2: surface.plain.value * part.count, toughness: plastic?.toughness ?? 2, scarMm2: supports.scarMm2 * part.count, thinShare, printable: thin === null || thin.value >= smallest, suitsUse: part.use && plastic ? suits(plastic, part.use).score : 0.7,
     barred: printer.process === "resin" && !workshop.rooms.resinAllowed ? "Liquid resin is not allowed in the rooms of this workshop." : null,
   };

@@ -3,6 +3,7 @@ import { boundsOf, turnedOutline } from "#core/print/nestShape";
 import { apart, areaOf, type Nested, nest, type NestPiece, type NestResult } from "#core/print/nest";
 import { keyOf } from "#core/print/chance";
 import { filamentAreaMm2 } from "#core/print/bead";
+import { MOST_PIECES, pieceCount } from "#core/print/fit";
 import type { GcodeReport } from "#core/print/gcode";
 import { gateFor, type GateStep } from "#core/print/gate";
 import { plasticOf } from "#core/print/plastics";
@@ -128,11 +129,12 @@ function nested(printer: Printer, pieces: readonly Piece[], hand: readonly { lai
   return result;
 }
 
-/** The copies of a part that are still to be printed; one that must be cut and is not yet lies there as its equal boxes. */
+/** The copies of a part that are still to be printed; one that must be cut and is not yet lies there as its equal boxes, one that cannot be cut that often does not. */
 function piecesOf(plan: PartPlan): Piece[] {
   const { part, body, chosen, lain, rescale: { factor } } = plan;
   const fit = chosen!.fit, [w, d, h] = body!.sizeMm;
-  const cut = fit.kind === "cut" ? fit.pieces : ([1, 1, 1] as const), perCopy = cut[0] * cut[1] * cut[2];
+  const cut = fit.kind === "cut" ? fit.pieces : ([1, 1, 1] as const), perCopy = pieceCount(fit);
+  if (perCopy > MOST_PIECES) return [];
   const baseTurn = fit.kind === "fits" && fit.turnDeg % 90 !== 0 ? fit.turnDeg : 0;
   const outline = fit.kind === "cut" ? [[0, 0, w / cut[0], 0, w / cut[0], d / cut[1], 0, d / cut[1]]] : turnedOutline(outlineOf(plan), baseTurn);
   const shape = fit.kind === "cut" ? `box ${(w / cut[0]).toFixed(2)} ${(d / cut[1]).toFixed(2)}` : `${part.meshId ? posedId(part.meshId, part.pose) : part.id} ${factor.toPrecision(7)} ${baseTurn}`;

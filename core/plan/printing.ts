@@ -73,9 +73,10 @@ export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPl
   const sorted = [...input.parts].sort(byName).map((p) => asItsWhole(p, input.parts));
   // What a part's plan hangs on besides the part itself.
   const shared = JSON.stringify([scene.denominator, scene.viewingDistanceMm, scene.tier, scene.surfaceSchool, workshop.printers, workshop.materials, workshop.printRecipes, workshop.rooms, workshop.log.filter((e) => e.kind === "run" && !e.simulated)]);
+  const worked = workedOf(input);
   const plan = (part: Part, given: GivenPrinter | null): PartPlan => {
     const [measurement, lain] = measuredOf(part, input);
-    const key = JSON.stringify([part, measurement !== null, lain !== null, given, input.derived.works.size, input.derived.shells.size]);
+    const key = JSON.stringify([part, measurement !== null, lain !== null, given, worked.get(part.meshId ?? "") ?? 0]);
     const known = memory.parts.get(part.id);
     if (known && known.shared === shared && known.plans.has(key)) return known.plans.get(key)!;
     const made = planPart(part, measurement, lain, scene, workshop, input.derived, given);
@@ -94,6 +95,17 @@ export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPl
     return made;
   });
   return sorted.map((p, i) => settled[i] ?? plan(p, { printerId: pieces.get(p.id)?.find((x) => x.chosen)?.chosen!.printer.id ?? "", because: "" }));
+}
+
+/** How many results are kept of each mesh: a new one changes the plans of its own parts and of no others. */
+function workedOf({ derived: { works, shells } }: PlanInput): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  // A key names its mesh second; a pose follows after a mark.
+  for (const key of [...works.keys(), ...shells.keys()]) {
+    const mesh = key.split(" ", 2)[1]!.split("@")[0]!;
+    counts.set(mesh, (counts.get(mesh) ?? 0) + 1);
+  }
+  return counts;
 }
 
 /** Parts joined to each other, and the pieces of one whole, stay on one machine. */
@@ -148,7 +160,8 @@ function calendarOf(open: readonly { own: PlanInput; parts: readonly PartPlan[];
 function readyTimes(parts: readonly PartPlan[], plates: readonly PlatePlan[], runs: readonly RunSlot[]): Map<string, number> {
   const ready = new Map<string, number>();
   const later = (id: string, at: number) => ready.set(id, Math.max(ready.get(id) ?? 0, at));
-  for (const r of runs) for (const l of plates.find((p) => p.id === r.plateId)!.laid) if (!l.spare) later(l.partId, r.clearedAt);
+  // Plates of other scenes are among the runs; they are nobody's here.
+  for (const r of runs) for (const l of plates.find((p) => p.id === r.plateId)?.laid ?? []) if (!l.spare) later(l.partId, r.clearedAt);
   for (const p of parts) if (p.part.pieceOf && ready.has(p.part.id)) later(p.part.pieceOf.partId, ready.get(p.part.id)!);
   return ready;
 }

@@ -1,5 +1,5 @@
 import { type Figure, sum } from "#core/figure";
-import { fitOn } from "#core/print/fit";
+import { fitOn, pieceCount } from "#core/print/fit";
 import { planPart } from "#core/plan/planPart";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
@@ -41,7 +41,7 @@ export function scaleSweep(input: PlanInput, denominators: readonly number[], pa
     const scene = { ...input.scene, denominator };
     const plans = parts.map((p) => planPart(p, ...measuredOf(p, input), scene, input.workshop));
     const chosen = plans.flatMap((p) => (p.chosen ? [{ p, c: p.chosen }] : []));
-    const cut = chosen.flatMap(({ p, c }) => (c.fit.kind === "cut" ? [{ count: p.part.count, pieces: c.fit.pieces.reduce((a, b) => a * b, 1) }] : []));
+    const cut = chosen.flatMap(({ p, c }) => (c.fit.kind === "cut" ? [{ count: p.part.count, pieces: pieceCount(c.fit) }] : []));
     const thin = plans.filter((p) => p.thinnestMm !== null && p.chosen !== null).sort((a, b) => a.thinnestMm!.value - b.thinnestMm!.value)[0];
     const ratio = input.scene.denominator / denominator;
     const footprint = partIds === undefined

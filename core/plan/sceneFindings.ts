@@ -1,3 +1,4 @@
+import { lackOf, type Printer } from "#core/print/printer";
 import { digits, type Figure } from "#core/figure";
 import { HEAVY_BOARD_G } from "#core/ground/groundLayer";
 import { glues } from "#core/joints/glues";
@@ -87,6 +88,11 @@ export function layFindings(parts: readonly PartPlan[], { scene }: PlanInput): F
 }
 
 /** Plates that are likely to fail, or whose machine file is not for this bed. */
+export const printerFindings = (printers: readonly Printer[]): Finding[] => printers.flatMap((p) => {
+  const lack = lackOf(p);
+  return lack ? [finding("missing", "plates", p.id, p.name, "lacks", `${p.name} has no ${lack}, so nothing is planned on it. Give it in the workshop.`)] : [];
+});
+
 export function plateFindings(plates: readonly PlatePlan[], runs: readonly RunSlot[], there: boolean): Finding[] {
   return plates.flatMap((p): Finding[] => {
     const found: Finding[] = [], name = `Plate ${p.number}`;

@@ -3,11 +3,9 @@ import { layerSweep } from "#core/mesh/layerSweep";
 import { type CutPlane, cutMesh } from "#core/mesh/planeCut";
 import { posedMesh, type Vec3 } from "#core/mesh/pose";
 import { boundingBox, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { MOST_PIECES } from "#core/print/fit";
 import { pegPlaces, type PegStyle } from "#core/print/pegPlaces";
 import { type Printer, usableBed } from "#core/print/printer";
-
-/** Most pieces that a part is cut into. */
-export const MOST_PIECES = 64;
 
 /** One place to cut, and what speaks for it. Areas and lengths on the bench. `share`: how far along the part, 0 to 1. */
 export type ProposedCut = { readonly plane: CutPlane; readonly axis: 0 | 1 | 2; readonly share: number; readonly sectionMm2: number; readonly seamMm: number; readonly corners: number; readonly natural: boolean; readonly reason: string };

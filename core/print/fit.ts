@@ -5,6 +5,14 @@ export type Fit =
   | { readonly kind: "fits"; readonly turnDeg: number }
   | { readonly kind: "cut"; readonly pieces: readonly [number, number, number]; readonly overMm: number };
 
+/** Most pieces that a part is cut into. */
+export const MOST_PIECES = 64;
+/** Beyond this nobody counts; a bed without size comes to it. */
+const UNCOUNTED = 999;
+
+/** How many pieces a part is in a fit: 1 where it fits whole. */
+export const pieceCount = (fit: Fit): number => (fit.kind === "fits" ? 1 : fit.pieces[0] * fit.pieces[1] * fit.pieces[2]);
+
 /** A hair that floating-point sizes may be over. */
 const SLACK_MM = 1e-6;
 
@@ -21,7 +29,8 @@ export function fitOn(printer: Printer, sizeMm: readonly [number, number, number
       if (w * c + d * s <= bed[0] + SLACK_MM && w * s + d * c <= bed[1] + SLACK_MM) return { kind: "fits", turnDeg: deg };
     }
   }
-  const pieces = (x: number, y: number): [number, number, number] => [Math.max(1, Math.ceil(x / bed[0] - SLACK_MM)), Math.max(1, Math.ceil(y / bed[1] - SLACK_MM)), Math.max(1, Math.ceil(h / bed[2] - SLACK_MM))];
+  const along = (size: number, room: number) => (room > 0 ? Math.min(UNCOUNTED, Math.max(1, Math.ceil(size / room - SLACK_MM))) : UNCOUNTED);
+  const pieces = (x: number, y: number): [number, number, number] => [along(x, bed[0]), along(y, bed[1]), along(h, bed[2])];
   const straight = pieces(w, d), turned = pieces(d, w);
   const count = (p: readonly number[]) => p.reduce((product, n) => product * n, 1);
   const overMm = Math.max(0, Math.min(Math.max(w - bed[0], d - bed[1]), Math.max(w - bed[1], d - bed[0])), h - bed[2]);

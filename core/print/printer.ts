@@ -76,6 +76,17 @@ export type Printer = FilamentPrinter | ResinPrinter;
  */
 export type PrintMaterial = { readonly id: string; readonly name: string; readonly process: Process; readonly family: string; readonly densityGPerCm3: number; readonly pricePerKg: number; readonly colour: string | null; readonly damp: boolean };
 
+const needed = {
+  filament: { nozzleMm: "nozzle", layerMm: "layer height", wallSpeed: "wall speed", infillSpeed: "infill speed", travelSpeed: "travel speed", firstLayerSpeed: "first layer speed", acceleration: "acceleration", flowLimit: "flow limit" },
+  resin: { pixelMm: "pixel", layerMm: "layer height", exposureSeconds: "exposure", liftMm: "lift", liftSpeed: "lift speed", retractSpeed: "retract speed" },
+} as const;
+
+/** The first thing without which nothing can be reckoned on a machine, in words; null when nothing is missing. */
+export function lackOf(printer: Printer): string | null {
+  if (Math.min(...usableBed(printer)) <= 0) return "room on its bed inside its margin";
+  return Object.entries(needed[printer.process]).find(([key]) => !((printer as unknown as Record<string, number>)[key]! > 0))?.[1] ?? null;
+}
+
 /** The bed less its margin on every side: what a piece must fit into. */
 export const usableBed = (printer: Printer): readonly [number, number, number] => [
   printer.bedMm[0] - 2 * printer.marginMm,

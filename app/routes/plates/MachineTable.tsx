@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { Plan } from "#core/plan/plan";
 import type { Candidate, PartPlan } from "#core/plan/planPart";
+import { pieceCount } from "#core/print/fit";
 import { FigureView } from "#ui/FigureView";
 import { stagePath } from "#app/stages";
 
@@ -21,7 +22,7 @@ export function MachineTable({ plan, sceneId, currency }: { plan: Plan; sceneId:
                 <th scope="row"><Link to={path(p)}>{p.part.name}{p.part.count > 1 ? ` × ${p.part.count}` : ""}</Link>{p.part.spares > 0 && <span className="block text-[13px] font-normal text-ink-2">and {p.part.spares} spare</span>}</th>
                 {p.chosen ? (
                   <>
-                    <td>{p.chosen.printer.name}{p.chosen.fit.kind === "cut" && <Link to={path(p)} className="block text-[14px] text-oxide underline">cut into {p.chosen.fit.pieces.reduce((a, b) => a * b, 1)} first</Link>}</td>
+                    <td>{p.chosen.printer.name}{p.chosen.fit.kind === "cut" && <Link to={path(p)} className="block text-[14px] text-oxide underline">cut into {pieceCount(p.chosen.fit)} first</Link>}</td>
                     <td><FigureView figure={p.chosen.all.minutes} label={`${p.part.name} on ${p.chosen.printer.name}`} /></td><td><FigureView figure={p.chosen.all.hands} label={`Hands on ${p.part.name}`} /></td><td><FigureView figure={p.chosen.all.cost} label={`Cost of ${p.part.name}`} currency={currency} /></td>
                     <td className="max-w-[34ch]">{p.reason}</td><td className="text-[14px]">{otherwise(p)}</td>
                   </>
@@ -35,5 +36,5 @@ export function MachineTable({ plan, sceneId, currency }: { plan: Plan; sceneId:
   );
 }
 
-const short = (c: Candidate) => (c.fit.kind === "cut" ? `${c.fit.pieces.reduce((a, b) => a * b, 1)} pieces` : `${(c.all.minutes.value / 60).toFixed(1)} h`);
+const short = (c: Candidate) => (c.fit.kind === "cut" ? `${pieceCount(c.fit)} pieces` : `${(c.all.minutes.value / 60).toFixed(1)} h`);
 const otherwise = (p: PartPlan) => p.candidates.filter((c) => c.printer.id !== p.chosen?.printer.id).map((c) => `${c.printer.name} ${short(c)}`).join(", ");

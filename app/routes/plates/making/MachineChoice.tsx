@@ -1,4 +1,5 @@
 import type { Candidate, PartPlan } from "#core/plan/planPart";
+import { pieceCount } from "#core/print/fit";
 import { undoLast } from "#data/journal";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
@@ -28,7 +29,7 @@ export function MachineChoice({ p, distanceMm, currency }: { p: PartPlan; distan
               return (
                 <tr key={c.printer.id} data-selected={mine ? true : undefined}>
                   <th scope="row">{c.printer.name}<span className="block text-[13px] font-normal text-ink-2">{c.material?.name ?? "no material of this kind"}</span></th>
-                  <td>{c.fit.kind === "cut" ? <span className="text-oxide">in {c.fit.pieces.reduce((a, b) => a * b, 1)} pieces</span> : c.fit.turnDeg === 0 ? "as it lies" : `turned ${c.fit.turnDeg}°`}</td>
+                  <td>{c.fit.kind === "cut" ? <span className="text-oxide">in {pieceCount(c.fit)} pieces</span> : c.fit.turnDeg === 0 ? "as it lies" : `turned ${c.fit.turnDeg}°`}</td>
                   <td><FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} /></td>
                   <td><FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} /></td>
                   <td><FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} currency={currency} /></td>
