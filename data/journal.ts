@@ -6,14 +6,15 @@ const KEPT = 200;
 /**
  * The one way to write: applies the changes together and records how to take them back.
  * @param label what the builder would call it, for the undo message: `Delete the scene Withy Sluice`
+ * @param afterUndo put in place when it is taken back, where what was there before would at once lead to the same again
  */
-export async function write(label: string, ops: readonly Op[], at: string, db: Database = appDatabase()): Promise<void> {
+export async function write(label: string, ops: readonly Op[], at: string, db: Database = appDatabase(), afterUndo: readonly Op[] = []): Promise<void> {
   if (ops.length === 0) return;
   const names = [...new Set(ops.map((op) => op.table))];
   await db.transaction("rw", [...names.map((n) => db.table(n)), db.journal], async () => {
     const inverse: Op[] = [];
     for (const op of ops) inverse.unshift(await apply(db, op));
-    await db.journal.add({ label, at, inverse, undone: 0 } as unknown as JournalRow);
+    await db.journal.add({ label, at, inverse: [...inverse, ...afterUndo], undone: 0 } as unknown as JournalRow);
     const old = await db.journal.orderBy("seq").reverse().offset(KEPT).primaryKeys();
     if (old.length > 0) await db.journal.bulkDelete(old);
   });

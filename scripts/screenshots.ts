@@ -2,16 +2,46 @@
 // npm run screenshots -- DIR [WIDTHxHEIGHT] [evening] [NAME …] writes others for a look.
 import { mkdir } from "node:fs/promises";
 import { resolve } from "node:path";
+import type { Page } from "playwright-core";
 import { openBrowser } from "./browser";
 // @ts-expect-error a plain script without types
 import { serve } from "./server.mjs";
 
-const views = [
-  ["scenes", "/scenes"], ["lay", "/scenes/withy-sluice"], ["rule", "/scenes/withy-sluice/rule"], ["parts", "/scenes/withy-sluice/parts?part=withy-sluice-lamp"], ["part", "/scenes/withy-sluice/parts/withy-sluice-willow-large"],
-  ["plates", "/scenes/withy-sluice/plates"], ["surface", "/scenes/withy-sluice/surface?part=withy-sluice-roof"], ["colour", "/scenes/withy-sluice/colour?recipe=wall-brown"], ["ground", "/scenes/withy-sluice/ground"], ["joints", "/scenes/withy-sluice/joints"],
-  ["order", "/scenes/withy-sluice/order?step=part%3Awithy-sluice-front%2Fscheme-seal"], ["bench", "/scenes/withy-sluice/bench?step=part%3Awithy-sluice-front%2Fscheme-colour"], ["stores", "/scenes/withy-sluice/stores"], ["log", "/scenes/withy-sluice/log"],
-  ["workshop", "/workshop/printers"], ["components", "/help/components"],
-] as const;
+/** Brought into sight before the picture is taken. */
+const upTo = async (page: Page, name: string | RegExp) => page.getByRole("heading", { name }).first().evaluate((h) => h.scrollIntoView({ block: "start" }));
+
+const demo = "/scenes/withy-sluice";
+const views: readonly (readonly [name: string, path: string, act?: (page: Page) => Promise<unknown>])[] = [
+  ["scenes", "/scenes"], ["lay", demo], ["rule", `${demo}/rule`], ["parts", `${demo}/parts?part=withy-sluice-lamp`], ["part", `${demo}/parts/withy-sluice-willow-large`, (page) => page.locator("canvas").waitFor()],
+  ["plates", `${demo}/plates`, async (page) => {
+    await page.getByRole("button", { name: /^1 / }).click();
+    await upTo(page, "Plates");
+  }],
+  ["making", `${demo}/plates/part/withy-sluice-front`],
+  ["cut", `${demo}/plates/part/withy-sluice-quay`, async (page) => {
+    await page.getByRole("button", { name: "Propose cuts" }).click();
+    await page.getByRole("button", { name: /Cut into \d+ pieces/ }).waitFor();
+    await page.locator("canvas").waitFor();
+    await upTo(page, "In one piece or several");
+  }],
+  ["surface", `${demo}/surface?part=withy-sluice-roof`], ["colour", `${demo}/colour?recipe=wall-brown`], ["ground", `${demo}/ground`], ["joints", `${demo}/joints`],
+  ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`], ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour`], ["stores", `${demo}/stores`], ["log", `${demo}/log`],
+  ["workshop", "/workshop/printers"],
+  // Last: it changes the demo.
+  ["plate", `${demo}/plates`, async (page) => {
+    await page.getByRole("button", { name: /^1 / }).click();
+    await page.getByRole("link", { name: "Open and start this plate" }).click();
+    await page.getByRole("heading", { name: "Before the run" }).waitFor();
+  }],
+  ["running", `${demo}/plates`, async (page) => {
+    await page.getByRole("button", { name: /^1 / }).click();
+    await page.getByRole("link", { name: "Open and start this plate" }).click();
+    await page.getByLabel("Simulated clock").selectOption("60");
+    await page.getByRole("button", { name: "Run it simulated" }).click();
+    await page.getByText(/Printing · layer/).waitFor();
+    await upTo(page, "Running");
+  }],
+];
 
 const args = process.argv.slice(2);
 const size = args.find((a) => /^\d+x\d+$/.test(a)) ?? "1280x800";
@@ -29,13 +59,13 @@ page.on("console", (message) => message.type() === "error" && console.error(`con
 await mkdir(folder, { recursive: true });
 await page.goto("http://127.0.0.1:4399/");
 await page.getByRole("heading", { name: "The lay" }).waitFor({ timeout: 60_000 });
-for (const [name, path] of views) {
+for (const [name, path, act] of views) {
   if (wanted.length > 0 && !wanted.includes(name)) continue;
   await page.goto(`http://127.0.0.1:4399${path}`);
   await page.locator("h1").first().waitFor();
-  if (name === "part") await page.locator("canvas").waitFor();
+  await act?.(page);
   await page.evaluate(() => document.fonts.ready);
-  await page.waitForTimeout(name === "part" ? 1500 : 350);
+  await page.waitForTimeout(act ? 1500 : 350);
   await page.screenshot({ path: `${folder}/${name}${evening ? "-evening" : ""}.png` });
   console.log(`${folder}/${name}.png`);
 }

@@ -28,7 +28,8 @@ export async function endRun(runId: string, outcome: RunOutcome): Promise<void> 
   const changes = runEnded(run, parts, outcome);
   await write(`Plate ${run.plateNumber} on ${run.printerName} ${outcome.outcome === "good" ? "came out" : "went wrong"}`, [
     { table: "runs", put: changes.run }, { table: "log", put: changes.entry }, ...changes.parts.map((put): Op => ({ table: "parts", put })),
-  ], outcome.at);
+    // A simulated run whose end is taken back must not end again by itself.
+  ], outcome.at, db, run.simulated ? [{ table: "runs", put: { ...run, state: "stopped", endedAt: outcome.at } }] : []);
 }
 
 /** A run that was started by mistake or taken off: nothing is learned from it, its pieces are still to be made. */

@@ -66,7 +66,7 @@ export function makePlan(input: PlanInput, others: readonly PlanInput[] = [], me
   const clock: Clock = { startWeekday: weekdayOf(input.now.today), hours: workshop.hours };
   const from = Math.max(input.now.minute, daysBetween(input.now.today, scene.startOn) * 1440);
   const there = hasHours(workshop.hours);
-  const { parts, plates, runs, others: otherRuns, allPlates, calendar, readyAt, busy, wanted } = planPrinting(input, others, memory, clock);
+  const { parts, plates, runs, others: otherRuns, allPlates, calendar, printedBoundAt, readyAt, busy, wanted } = planPrinting(input, others, memory, clock);
   const work = planWork(input, parts, readyAt, clock, from, busy);
   const stores = planStores(input, plates, work.steps, work.sequence.order);
   const grounds = [...input.grounds].sort((a, b) => a.position - b.position).map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
@@ -92,7 +92,7 @@ export function makePlan(input: PlanInput, others: readonly PlanInput[] = [], me
   const gate = runs.find((r) => r.clearedAt === released) ?? (work.schedule.critical.length === 0 ? runs.at(-1) : undefined);
   return {
     otherRuns, wanted, load: loadByDay(clock, busy, work.schedule.slots.flatMap((s) => s.parts)), critical: { plateIds: gate ? chainTo(calendar.runs, gate.plateId) : [], stepIds: work.schedule.critical },
-    printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: calendar.boundAt }, chance: there && plates.length > 0 ? planChance(allPlates, calendar.runs, clock, from, finishAt, dueAt, memory) : null,
+    printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: printedBoundAt }, chance: there && plates.length > 0 ? planChance(allPlates, calendar.runs, clock, from, finishAt, dueAt, memory) : null,
     parts, plates, runs, work, joints, grounds, boardGrams: weight, lamps, mixes, stores, findings, clock,
     readiness: readiness(input, parts, joints, work, stores, findings),
     totals: {

@@ -1,6 +1,6 @@
 import { type Clock, hasHours, MINUTES_A_DAY, nextPresence, presenceBetween } from "#core/print/hours";
 import { plasticOf } from "#core/print/plastics";
-import { type PlateJob, type PrintCalendar, printCalendar, type QuietHours, type RunSlot } from "#core/print/printCalendar";
+import { calendarBound, type PlateJob, type PrintCalendar, printCalendar, type QuietHours, type RunSlot } from "#core/print/printCalendar";
 import { type Printer, usableBed } from "#core/print/printer";
 import { evenings } from "#core/print/processTable";
 import { type Shareable, shareOut } from "#core/print/sharing";
@@ -23,6 +23,8 @@ export type Printing = {
   /** Plates of all open scenes together: what the calendar was made for. */
   readonly allPlates: readonly PlatePlan[];
   readonly calendar: PrintCalendar;
+  /** No order of runs has all of this scene printed before. */
+  readonly printedBoundAt: number;
   readonly readyAt: ReadonlyMap<string, number>;
   readonly busy: readonly { readonly from: number; readonly to: number }[];
   readonly wanted: readonly Wanted[];
@@ -39,14 +41,15 @@ export function planPrinting(input: PlanInput, others: readonly PlanInput[], mem
   });
   const [{ parts, plates }] = open as [typeof open[0], ...typeof open];
   const allPlates = open.flatMap((o) => o.plates);
-  const calendar = hasHours(clock.hours) ? calendarOf(open, input, clock, memory) : { runs: [], finishAt: 0, boundAt: 0, critical: [] };
+  const jobs = open.map((o) => jobsOf(o, input, clock)), there = hasHours(clock.hours);
+  const calendar = there ? calendarOf(jobs.flat(), input, clock, memory) : { runs: [], finishAt: 0, boundAt: 0, critical: [] };
   const numbered = inRunOrder(plates, calendar.runs);
   const busy = calendar.runs.flatMap((r) => {
     const { printer } = allPlates.find((p) => p.id === r.plateId)!;
     return [{ from: r.setupAt, to: r.startsAt }, { from: r.clearedAt - printer.clearMinutes, to: r.clearedAt }].filter((b) => b.to > b.from);
   });
   return {
-    parts, plates: numbered, allPlates, calendar, busy, wanted: wantedFor(parts),
+    parts, plates: numbered, allPlates, calendar, busy, printedBoundAt: there ? calendarBound(jobs[0]!.map((j) => ({ ...j, tailMinutes: 0 })), { clock, from: input.now.minute, unattended: input.workshop.unattended }) : 0, wanted: wantedFor(parts),
     runs: calendar.runs.filter((r) => numbered.some((p) => p.id === r.plateId)),
     others: open.slice(1).flatMap(({ own, plates: theirs }) => inRunOrder(theirs, calendar.runs).flatMap((p) => calendar.runs.filter((r) => r.plateId === p.id).map((run) => ({ sceneId: own.scene.id, sceneName: own.scene.name, plateNumber: p.number, run })))),
     readyAt: readyTimes(parts, numbered, calendar.runs),
@@ -138,9 +141,9 @@ function takers(plate: PlatePlan, printers: readonly Printer[], parts: readonly 
   return pinned || !own ? [plate.printer] : [plate.printer, ...printers.filter((p) => p.id !== own.id && alike(p) === alike(own))];
 }
 
-function calendarOf(open: readonly { own: PlanInput; parts: readonly PartPlan[]; plates: readonly PlatePlan[] }[], input: PlanInput, clock: Clock, memory: PlanMemory): PrintCalendar {
-  const { workshop, now } = input;
-  const jobs = open.flatMap(({ own, parts, plates }) => plates.map((p): PlateJob => {
+/** The plates of one scene as the calendar takes them. */
+function jobsOf({ own, parts, plates }: { own: PlanInput; parts: readonly PartPlan[]; plates: readonly PlatePlan[] }, { workshop, now }: PlanInput, clock: Clock): readonly PlateJob[] {
+  return plates.map((p): PlateJob => {
     const from = Math.max(now.minute, daysBetween(now.today, own.scene.startOn) * MINUTES_A_DAY);
     const dry = p.material?.damp ? (plasticOf(p.material.family)?.dryHours ?? 0) * 60 : 0;
     const startsAt = p.running ? now.minute - (now.ms - p.running.startedAtMs) / 60_000 : 0;
@@ -148,7 +151,10 @@ function calendarOf(open: readonly { own: PlanInput; parts: readonly PartPlan[];
       plateId: p.id, on: takers(p, workshop.printers, parts).map((x) => ({ printerId: x.id, minutes: p.running ? p.running.minutes / p.running.speed : p.minutes.value })), setupMinutes: p.printer.setupMinutes, clearMinutes: p.printer.clearMinutes,
       tailMinutes: p.tailMinutes, first: p.first, releaseAt: dry > 0 ? nextPresence(clock, from) + dry : from, ...(p.running ? { running: { printerId: p.printer.id, startsAt } } : {}),
     };
-  }));
+  });
+}
+
+function calendarOf(jobs: readonly PlateJob[], { workshop, now }: PlanInput, clock: Clock, memory: PlanMemory): PrintCalendar {
   const { quiet } = workshop.rooms;
   const silent = new Map<string, QuietHours>(quiet ? workshop.printers.filter((p) => p.noiseDb > quiet.mostDb).map((p) => [p.id, quiet]) : []);
   const key = JSON.stringify([jobs, clock, now.minute, workshop.unattended, [...silent]]);

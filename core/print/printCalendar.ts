@@ -67,7 +67,7 @@ export function printCalendar(jobs: readonly PlateJob[], rules: CalendarRules): 
     }
   }
   const runs = best.sort((a, b) => a.setupAt - b.setupAt || (a.plateId < b.plateId ? -1 : 1));
-  return { runs, finishAt: bestEnd[0], boundAt: lowerBound(jobs, rules), critical: criticalChain(runs, jobs) };
+  return { runs, finishAt: bestEnd[0], boundAt: calendarBound(jobs, rules), critical: criticalChain(runs, jobs) };
 }
 
 const shortest = (j: PlateJob) => Math.min(...j.on.map((o) => o.minutes));
@@ -169,7 +169,7 @@ export function handsAt(clock: Clock, busy: readonly Busy[], earliest: number, m
 }
 
 /** The latest of: one plate alone with what follows; all machines' minutes spread over them; all hands through the calendar. */
-function lowerBound(jobs: readonly PlateJob[], { clock, from }: CalendarRules): number {
+export function calendarBound(jobs: readonly PlateJob[], { clock, from }: CalendarRules): number {
   const open = jobs.filter((j) => j.on.length > 0 && !j.running);
   if (open.length === 0) return from;
   const machines = new Set(open.flatMap((j) => j.on.map((o) => o.printerId)));

@@ -21,26 +21,38 @@ export function chooseProcess(rows: readonly ProcessRow[], hourWorthMinor: numbe
   const open = rows.filter((r) => r.barred === null);
   if (open.length === 0) return { best: null, reasons: [rows[0]?.barred ?? "No printer in the workshop does this."] };
   const [best, next] = [...open].sort((a, b) => evenings(a, hourWorthMinor) - evenings(b, hourWorthMinor) || (a.printerId < b.printerId ? -1 : 1));
-  return { best: best!, reasons: because(best!, next, thinnestMm) };
+  return { best: best!, reasons: because(best!, next, thinnestMm, hourWorthMinor) };
 }
 
 /** What a row comes to in minutes of a builder's evening: machine time is cheap, hands are dear, what fails or shows is dearest. Common practice. */
-export const evenings = (r: ProcessRow, hourWorthMinor: number): number =>
-  (r.fits ? 0 : 1e6 * r.pieces) + (r.printable ? 0 : 1e5) + (r.process === "filament" ? r.thinShare * 20_000 : 0) + r.plainCm2 * 6 + (r.scarMm2 / 100) * 4 + r.handsMinutes.value + 0.35 * r.machineMinutes.value + (r.cost.value / Math.max(1, hourWorthMinor)) * 60 + (1 - r.suitsUse) * 60;
+export const evenings = (r: ProcessRow, hourWorthMinor: number): number => Object.values(counted(r, hourWorthMinor)).reduce((s, v) => s + v, 0);
 
-function because(best: ProcessRow, next: ProcessRow | undefined, thinnestMm: number | null): string[] {
+const counted = (r: ProcessRow, hourWorthMinor: number) => ({
+  fit: r.fits ? 0 : 1e6 * r.pieces, printable: r.printable ? 0 : 1e5, thin: r.process === "filament" ? r.thinShare * 20_000 : 0, plain: r.plainCm2 * 6, scars: (r.scarMm2 / 100) * 4, hands: r.handsMinutes.value, machine: 0.35 * r.machineMinutes.value,
+  money: (r.cost.value / Math.max(1, hourWorthMinor)) * 60, use: (1 - r.suitsUse) * 60,
+});
+/** Less than this, in minutes of an evening, is no reason. */
+const WORTH_SAYING_MIN = 3;
+
+/** What sets the best apart from the next, weightiest first. */
+function because(best: ProcessRow, next: ProcessRow | undefined, thinnestMm: number | null, hourWorthMinor: number): string[] {
   if (!best.fits) return [`It fits no bed here; ${best.printerName} needs the fewest cuts.`];
   if (!next) return [`${best.printerName} is the only printer for it.`];
-  const reasons: string[] = [];
-  if (!next.fits) reasons.push(`It fits ${best.printerName} whole; ${next.printerName} would need a cut.`);
-  if (!next.printable && best.printable && thinnestMm !== null) reasons.push(`Its walls go down to ${thinnestMm.toFixed(2)} mm, finer than ${next.printerName} makes.`);
-  else if (next.process === "filament" && best.process === "resin" && next.thinShare > 0.01) reasons.push(`${Math.round(next.thinShare * 100)} % of its surface is too thin to hold in filament.`);
-  if (next.plainCm2 - best.plainCm2 > 1) reasons.push(`${best.printerName} leaves ${(next.plainCm2 - best.plainCm2).toFixed(0)} cm2 less of plain layer steps than ${next.printerName}.`);
-  if (best.suitsUse - next.suitsUse > 0.25) reasons.push("Its plastic suits what the part is for.");
-  if (next.scarMm2 - best.scarMm2 > 50) reasons.push(`${((next.scarMm2 - best.scarMm2) / 100).toFixed(1)} cm2 less of support scars than on ${next.printerName}.`);
-  if (next.handsMinutes.value - best.handsMinutes.value > 5) reasons.push(`${(next.handsMinutes.value - best.handsMinutes.value).toFixed(0)} min less of your hands than on ${next.printerName}.`);
-  if (reasons.length === 0) reasons.push(`${best.printerName} takes ${hours(best.machineMinutes.value)}, ${next.printerName} ${hours(next.machineMinutes.value)}.`);
-  return reasons;
+  const mine = counted(best, hourWorthMinor), theirs = counted(next, hourWorthMinor), other = next.printerName;
+  const money = (minor: number) => (minor / 100).toFixed(2);
+  const words: Record<keyof typeof mine, () => string> = {
+    fit: () => `It fits ${best.printerName} whole; ${other} would need a cut.`,
+    printable: () => (thinnestMm === null ? `${other} cannot make its walls.` : `Its walls go down to ${thinnestMm.toFixed(2)} mm, finer than ${other} makes.`),
+    thin: () => `${(100 * next.thinShare).toFixed(next.thinShare < 0.02 ? 1 : 0)} % of its surface is too thin to hold in filament.`,
+    plain: () => `${best.printerName} leaves ${(next.plainCm2 - best.plainCm2).toFixed(0)} cm2 less of plain layer steps than ${other}.`,
+    use: () => "Its plastic suits what the part is for.",
+    scars: () => `${((next.scarMm2 - best.scarMm2) / 100).toFixed(1)} cm2 less of support scars than on ${other}.`,
+    hands: () => `${(next.handsMinutes.value - best.handsMinutes.value).toFixed(0)} min less of your hands than on ${other}.`,
+    machine: () => `${best.printerName} takes ${hours(best.machineMinutes.value)}, ${other} ${hours(next.machineMinutes.value)}.`,
+    money: () => `It costs ${money(best.cost.value)} there, ${money(next.cost.value)} on ${other}.`,
+  };
+  const reasons = (Object.keys(words) as (keyof typeof mine)[]).map((k) => ({ k, by: theirs[k] - mine[k] })).filter((r) => r.by > WORTH_SAYING_MIN).sort((a, b) => b.by - a.by).map((r) => words[r.k]());
+  return reasons.length > 0 ? reasons : [`${best.printerName} and ${other} come to about the same.`];
 }
 
 /** Machine, material and wear of a part, and power: what it costs. Minor units. */

@@ -64,7 +64,7 @@ export const everythingStored = (page: Page): Promise<string> => page.evaluate(a
     open.onerror = () => fail(open.error);
   });
   const out: Record<string, unknown> = {};
-  for (const name of [...db.objectStoreNames].filter((n) => !["journal", "measurements", "timers"].includes(n)).sort()) {
+  for (const name of [...db.objectStoreNames].filter((n) => !["journal", "measurements", "results", "timers"].includes(n)).sort()) {
     const rows = await new Promise<Record<string, unknown>[]>((done) => {
       const all = db.transaction(name).objectStore(name).getAll();
       all.onsuccess = () => done(all.result as Record<string, unknown>[]);

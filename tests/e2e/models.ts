@@ -2,7 +2,7 @@ import bunny from "bunny";
 import teapot from "teapot";
 import { zipSync } from "fflate";
 import { writeBinaryStl } from "#core/formats/stl";
-import { sphere, terrain } from "#core/mesh/testing";
+import { box, sphere, terrain } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 
 type Simplicial = { readonly positions: readonly (readonly number[])[]; readonly cells: readonly (readonly number[])[] };
@@ -41,3 +41,6 @@ export const brokenFiles = () => {
     file("outside.3mf", zipSync({ "../up.model": new Uint8Array(4) })), file("index.obj", "v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 7\n"), file("fine.stl", good),
   ];
 };
+
+/** A block of that many mm, as STL. */
+export const blockStl = (name: string, x: number, y: number, z: number) => file(`${name}.stl`, writeBinaryStl(soupOf(box(x, y, z))));

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import { apart } from "#core/print/nest";
 import { boundsOf } from "#core/print/nestShape";
 import { usableBed } from "#core/print/printer";
@@ -6,12 +6,23 @@ import { type LaidPiece, type PlatePlan, SPACING_MM } from "#core/plan/planPlate
 import { Mat, outlinePath } from "#ui/Mat";
 import { movedPiece, turnedPiece } from "./movePiece";
 
+/** A plan takes a moment: for so long a piece stands where it was just put, ms. */
+const AHEAD_MS = 2000;
+
 /**
  * A bed on which pieces are moved by drag and by keys. A place that would collide is refused with its reason, and the
  * piece goes back.
  */
 export function BedMat({ plate, locked, selected, onSelect, onMove, onRefused }: { plate: PlatePlan; locked: ReadonlySet<string>; selected: string | null; onSelect: (id: string | null) => void; onMove: (piece: LaidPiece) => void; onRefused: (sentence: string) => void }) {
   const [dragged, setDragged] = useState<{ piece: LaidPiece; fromX: number; fromY: number; dx: number; dy: number } | null>(null);
+  // Keys come faster than plans: the next one moves on from the last.
+  const [ahead, setAhead] = useState<LaidPiece | null>(null);
+  useEffect(() => {
+    if (!ahead) return undefined;
+    const timer = setTimeout(() => setAhead(null), AHEAD_MS);
+    return () => clearTimeout(timer);
+  }, [ahead]);
+  const now = (l: LaidPiece) => (ahead?.id === l.id ? ahead : l);
   const bedArea = useRef<SVGGElement>(null);
   const { printer } = plate, m = printer.marginMm, [w, d] = usableBed(printer), still = plate.running !== null;
   /** A point of the page in mm on the bed. */
@@ -21,8 +32,9 @@ export function BedMat({ plate, locked, selected, onSelect, onMove, onRefused }:
   };
   const settle = (piece: LaidPiece) => {
     const refused = refusal(piece, plate.laid, [w, d], SPACING_MM[printer.process]);
-    if (refused) onRefused(refused);
-    else onMove(piece);
+    if (refused) return onRefused(refused);
+    setAhead(piece);
+    return onMove(piece);
   };
   const onKey = (e: KeyboardEvent, piece: LaidPiece) => {
     const by = e.shiftKey ? 10 : 1;
@@ -35,7 +47,7 @@ export function BedMat({ plate, locked, selected, onSelect, onMove, onRefused }:
     e.stopPropagation();
     settle(move());
   };
-  const shown = (l: LaidPiece) => (dragged?.piece.id === l.id ? movedPiece(l, dragged.dx, dragged.dy) : l);
+  const shown = (l: LaidPiece) => (dragged?.piece.id === l.id ? movedPiece(dragged.piece, dragged.dx, dragged.dy) : now(l));
   return (
     <Mat widthMm={printer.bedMm[0]} heightMm={printer.bedMm[1]} label={`Bed of ${printer.name}, ${plate.laid.length} pieces`}>
       <g ref={bedArea} transform={`translate(${m} ${m})`}>
@@ -46,13 +58,13 @@ export function BedMat({ plate, locked, selected, onSelect, onMove, onRefused }:
           return (
             <g
               key={l.id} tabIndex={0} role="button" aria-pressed={on} aria-label={`${l.partName}, piece ${i + 1} of ${plate.laid.length}, at ${p.xMm.toFixed(0)}, ${p.yMm.toFixed(0)} mm${locked.has(l.id) ? ", put by hand" : ""}`} className={still ? "" : "cursor-move"} style={{ touchAction: "none" }}
-              onFocus={() => onSelect(l.id)} onKeyDown={(e) => onKey(e, l)}
+              onFocus={() => onSelect(l.id)} onKeyDown={(e) => onKey(e, now(l))}
               onPointerDown={(e) => {
                 onSelect(l.id);
                 if (still) return;
                 e.currentTarget.setPointerCapture(e.pointerId);
                 const at = mmOf(e);
-                setDragged({ piece: l, fromX: at.x, fromY: at.y, dx: 0, dy: 0 });
+                setDragged({ piece: now(l), fromX: at.x, fromY: at.y, dx: 0, dy: 0 });
               }}
               onPointerMove={(e) => {
                 if (dragged?.piece.id !== l.id) return;

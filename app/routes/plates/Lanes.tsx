@@ -5,15 +5,16 @@ import type { Printer } from "#core/print/printer";
 import { outlinePath } from "#ui/Mat";
 import { dayText, momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";
-import { lanePicture, type LaneBed } from "./lanes";
+import { lanePicture, type LaneBed, NARROWEST } from "./lanes";
 
-const BAR = 16, HEAD = 26, WORDS = 38;
+const BAR = 16, HEAD = 26, WORDS = 46;
 
 /** Plates as mats of true bed size in a row per printer along the time axis: packing and calendar are one picture. */
 export function Lanes({ plan, printers, today, nowMinute, chosen, onChoose }: { plan: Plan; printers: readonly Printer[]; today: string; nowMinute: number; chosen: string | null; onChoose: (plateId: string) => void }) {
   const picture = lanePicture(plan, printers, nowMinute), { xOf } = picture;
   const nowMs = useNowMs(1000, plan.plates.some((p) => p.running));
-  const days = Array.from({ length: Math.ceil((picture.endMinute - picture.startMinute) / 1440) + 1 }, (_, i) => picture.startMinute + i * 1440);
+  const firstDay = Math.floor(picture.startMinute / 1440) * 1440;
+  const days = Array.from({ length: Math.ceil((picture.endMinute - firstDay) / 1440) + 1 }, (_, i) => firstDay + i * 1440);
   // Few labels on a long calendar.
   const every = Math.max(1, Math.ceil(62 / (24 * picture.pxPerHour)));
   const windows = plan.clock.hours, decides = new Set(plan.critical.plateIds);
@@ -21,7 +22,7 @@ export function Lanes({ plan, printers, today, nowMinute, chosen, onChoose }: { 
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Plates by printer, in time">
       <div style={{ width: Math.max(picture.width, 300) }}>
         <svg width={picture.width} height={HEAD} aria-hidden className="block text-chalk">
-          {days.map((d, i) => <g key={d}><line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />{i % every === 0 && <text x={xOf(d) + 3} y={11} fontSize={12} fill="var(--chalk)">{dayText(today, d)}</text>}
+          {days.map((d, i) => <g key={d}><line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />{i % every === 0 && <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">{dayText(today, d)}</text>}
             {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => <rect key={k} x={xOf(d + w.from)} width={Math.max(1, xOf(d + w.to) - xOf(d + w.from))} y={HEAD - 6} height={5} fill="var(--chalk)" opacity={0.75}><title>You are there</title></rect>)}</g>)}
         </svg>
         {picture.lanes.map(({ printer, beds, height, others }) => (
@@ -33,15 +34,15 @@ export function Lanes({ plan, printers, today, nowMinute, chosen, onChoose }: { 
                 {others.map((o, i) => <rect key={i} x={o.x} width={o.width} y={height + WORDS + 6} height={BAR} fill="none" stroke="var(--chalk)" strokeDasharray="3 3" opacity={0.7}><title>{o.name}</title></rect>)}
                 {beds.map((b) => b.bar && (
                   <g key={b.plate.id}>
-                    <path d={`M${b.x + 6} ${height + WORDS - 8}L${b.bar.x + Math.min(6, b.bar.width / 2)} ${height + WORDS + 6}`} stroke="var(--chalk)" opacity={0.55} fill="none" />
+                    <path d={`M${b.x + 6} ${height + WORDS - 3}L${b.bar.x + Math.min(6, b.bar.width / 2)} ${height + WORDS + 6}`} stroke="var(--chalk)" opacity={0.55} fill="none" />
                     <rect x={b.bar.x} width={b.bar.width} y={height + WORDS + 6} height={BAR} fill={b.plate.id === chosen ? "var(--tape)" : "var(--chalk)"} opacity={b.plate.running ? 1 : 0.8} />
                     {b.bar.width > 16 && <text x={b.bar.x + 4} y={height + WORDS + 18} fontSize={12} fontWeight={600} fill="#10383a">{b.plate.number}</text>}
                   </g>
                 ))}
               </svg>
               {beds.map((b) => (
-                <button key={b.plate.id} type="button" className="absolute top-1.5 text-left" style={{ left: b.x, width: b.width }} aria-pressed={b.plate.id === chosen} onClick={() => onChoose(b.plate.id)}>
-                  <Bed plate={b.plate} chosen={b.plate.id === chosen} />
+                <button key={b.plate.id} type="button" className="absolute top-1.5 text-left" style={{ left: b.x, width: Math.max(b.width, NARROWEST) }} aria-pressed={b.plate.id === chosen} onClick={() => onChoose(b.plate.id)}>
+                  <span className="block" style={{ width: b.width }}><Bed plate={b.plate} chosen={b.plate.id === chosen} /></span>
                   <BedWords bed={b} today={today} nowMs={nowMs} decides={decides.has(b.plate.id)} />
                 </button>
               ))}
@@ -57,7 +58,7 @@ function BedWords({ bed: { plate, run }, today, nowMs, decides }: { bed: LaneBed
   const state = plate.running && runStateAt(plate.running, nowMs);
   return (
     <span className="block overflow-hidden text-[13px] leading-tight whitespace-nowrap">
-      <b className="font-head text-[15px]">{plate.number}</b> {state ? <>{state.phase} {state.phase === "printing" && <span className="figures">{state.layer}/{state.layers}</span>}</> : <><span className="figures">{(plate.minutes.value / 60).toFixed(1)} h</span> · {plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"}</>}{plate.layoutId && <span title="Laid by hand"> · by hand</span>}
+      <b className="font-head text-[15px]">{plate.number}</b> {state ? <>{state.phase} {state.phase === "printing" && <span className="figures">{state.layer}/{state.layers}</span>}</> : <><span className="figures">{(plate.minutes.value / 60).toFixed(1)}</span> h · {plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"}</>}{plate.layoutId && <span title="Laid by hand"> · by hand</span>}
       <span className="block opacity-85">{run ? momentText(today, run.startsAt) : "no hour found"}{decides && <span title="The finish hangs on it"> ◆</span>}</span>
     </span>
   );

@@ -22,6 +22,7 @@ export function RunsPanel({ runs }: { runs: readonly PlateRun[] }) {
   );
 }
 
+const shortly = (minutes: number) => (minutes < 2 ? `${Math.round(60 * minutes)} s` : durationText(minutes));
 const phaseWords = { warming: "Warming up", printing: "Printing", done: "Done", failed: "Failed" } as const;
 
 function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
@@ -40,7 +41,7 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
   return (
     <li className="panel grid gap-2 border-l-4" style={{ borderColor: state.phase === "failed" ? "var(--oxide)" : state.phase === "done" ? "var(--verdigris)" : "var(--tape)" }}>
       <div className="flex flex-wrap items-baseline gap-x-3"><h3>Plate {run.plateNumber} on {run.printerName}</h3>{run.simulated && <span className="text-[14px] text-ink-2">simulated, {run.speed === 1 ? "as slow as life" : `${run.speed} times faster than life`}</span>}</div>
-      <p className="text-[17px]"><b className="font-head">{phaseWords[state.phase]}</b>{state.phase === "printing" || state.phase === "failed" ? <> · layer <span className="figures">{state.layer}</span> of <span className="figures">{state.layers}</span></> : null}{state.leftMinutes > 0 && <span className="text-ink-2"> · {durationText(state.leftMinutes)} left{run.speed > 1 ? ` on its clock, ${durationText(state.leftMinutes / run.speed)} on yours` : ""}</span>}</p>
+      <p className="text-[17px]"><b className="font-head">{phaseWords[state.phase]}</b>{state.phase === "printing" || state.phase === "failed" ? <> · layer <span className="figures">{state.layer}</span> of <span className="figures">{state.layers}</span></> : null}{state.leftMinutes > 0 && <span className="text-ink-2"> · {durationText(state.leftMinutes)} left{run.speed > 1 ? ` on its clock, ${shortly(state.leftMinutes / run.speed)} on yours` : ""}</span>}</p>
       <div className="h-2.5 bg-primer-3" role="progressbar" aria-valuenow={percent} aria-valuemin={0} aria-valuemax={100} aria-label={`Plate ${run.plateNumber}`}><div className={`h-full ${state.phase === "failed" ? "bg-oxide" : "bg-verdigris"}`} style={{ width: `${percent}%` }} /></div>
       {state.phase === "failed" && cause && <p className="text-oxide">{cause.looks[0]!.toUpperCase()}{cause.looks.slice(1)}: {cause.because}.</p>}
       {run.gate.skipped && <p className="text-[13px] text-ink-2">Started without the list before it.</p>}

@@ -8,7 +8,9 @@ export type LaneBed = { readonly plate: PlatePlan; readonly run: RunSlot | null;
 export type Lane = { readonly printer: Printer; readonly beds: readonly LaneBed[]; readonly height: number; readonly others: readonly { readonly x: number; readonly width: number; readonly name: string }[] };
 export type LanePicture = { readonly lanes: readonly Lane[]; readonly width: number; readonly pxPerHour: number; readonly startMinute: number; readonly endMinute: number; readonly xOf: (minute: number) => number };
 
-const WIDEST_BED = 168, GAP = 12, LEFT = 8;
+const WIDEST_BED = 150, GAP = 12, LEFT = 8;
+/** Room for the words under a bed. */
+export const NARROWEST = 122;
 const LEAST_PX_AN_HOUR = 3, MOST_PX_AN_HOUR = 24;
 
 /**
@@ -18,7 +20,8 @@ const LEAST_PX_AN_HOUR = 3, MOST_PX_AN_HOUR = 24;
 export function lanePicture(plan: Plan, printers: readonly Printer[], nowMinute: number): LanePicture {
   const used = printers.filter((p) => plan.plates.some((x) => x.printer.id === p.id) || plan.otherRuns.some((o) => o.run.printerId === p.id));
   const finite = plan.runs.filter((r) => Number.isFinite(r.clearedAt));
-  const startMinute = Math.floor(Math.min(nowMinute, ...finite.map((r) => r.setupAt)) / 1440) * 1440, endMinute = Math.max(startMinute + 1440, ...finite.map((r) => r.clearedAt));
+  // From the hour before the first of it.
+  const startMinute = Math.max(0, Math.floor(Math.min(...(finite.length > 0 ? finite.map((r) => Math.max(r.setupAt, nowMinute)) : [nowMinute])) / 60) * 60 - 60), endMinute = Math.max(startMinute + 1440, ...finite.map((r) => r.clearedAt));
   const hours = (endMinute - startMinute) / 60, busiest = Math.max(1, ...used.map((p) => plan.plates.filter((x) => x.printer.id === p.id).length));
   const pxPerHour = Math.max(LEAST_PX_AN_HOUR, Math.min(MOST_PX_AN_HOUR, (busiest * (WIDEST_BED + GAP)) / hours));
   const xOf = (minute: number) => LEFT + ((minute - startMinute) / 60) * pxPerHour;
@@ -29,7 +32,7 @@ export function lanePicture(plan: Plan, printers: readonly Printer[], nowMinute:
     const beds = plan.plates.filter((p) => p.printer.id === printer.id).map((plate): LaneBed => {
       const run = plan.runs.find((r) => r.plateId === plate.id) ?? null, timed = run && Number.isFinite(run.clearedAt) ? run : null;
       const x = Math.max(free, timed ? xOf(timed.setupAt) : free);
-      free = x + width + GAP;
+      free = x + Math.max(width, NARROWEST) + GAP;
       return { plate, run, x, width, height, bar: timed && { x: xOf(Math.max(startMinute, timed.setupAt)), width: Math.max(3, xOf(timed.clearedAt) - xOf(Math.max(startMinute, timed.setupAt))) } };
     });
     const others = plan.otherRuns.filter((o) => o.run.printerId === printer.id && Number.isFinite(o.run.clearedAt)).map((o) => ({ x: xOf(o.run.setupAt), width: Math.max(3, xOf(o.run.clearedAt) - xOf(o.run.setupAt)), name: `${o.sceneName}, plate ${o.plateNumber}` }));

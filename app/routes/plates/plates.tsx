@@ -42,7 +42,7 @@ export default function Plates() {
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4 pb-4">
-        <div className="mb-3 flex flex-wrap items-baseline gap-x-4"><h1>Plates</h1><p className="text-[14px] opacity-85">{plan.plates.length} {plan.plates.length === 1 ? "plate" : "plates"} on {machines} {machines === 1 ? "printer" : "printers"}, all printed {momentText(now.today, plan.printing.finishAt)}; no order of runs could be done before {momentText(now.today, plan.printing.boundAt)}</p></div>
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-4"><h1>Plates</h1><p className="text-[14px] opacity-85">{plan.plates.length} {plan.plates.length === 1 ? "plate" : "plates"} on {machines} {machines === 1 ? "printer" : "printers"}, all printed {momentText(now.today, plan.printing.finishAt)}, and in no order before {momentText(now.today, plan.printing.boundAt)}</p></div>
         <Lanes plan={plan} printers={workshop.printers} today={now.today} nowMinute={now.minute} chosen={chosen?.id ?? null} onChoose={(id) => setSearch({ plate: id }, { replace: true, preventScrollReset: true })} />
         <p className="text-[13px] opacity-85">◆ the finish hangs on it · dashed outlines are spares, dashed bars other scenes · strokes under the days: you are there{meanwhile.left > 0 && <> · <span role="status">following the walls of {meanwhile.name}, {meanwhile.left} left</span></>}</p>
       </section>

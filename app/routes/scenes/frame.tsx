@@ -57,7 +57,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
     "?": () => void navigate("/help"),
   });
   const slot = plan.work.schedule.slots[0], next = slot && plan.work.steps.find((s) => s.id === slot.stepId);
-  const run = plan.runs[0], runFirst = run && (!slot || run.setupAt < slot.startsAt);
+  const run = plan.runs.find((r) => plan.plates.some((p) => p.id === r.plateId && !p.running)), runFirst = run && (!slot || run.setupAt < slot.startsAt);
   const plate = run && plan.plates.find((p) => p.id === run.plateId);
   return (
     <LengthProvider value={lengths}>

@@ -66,16 +66,16 @@ export function CutPanel({ p, soup, plan, workshop }: { p: PartPlan; soup: Trian
       </div>
       {said.map((s) => <p key={s} role="alert" className="text-oxide">{s}</p>)}
       {places.length > 0 && (
-        <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <div className="grid items-start gap-4 2xl:grid-cols-2">
           <div className="on-mat"><Suspense fallback={<p className="p-8">Drawing…</p>}><PartViewer soup={soup} label={`${part.name} with ${places.length} planes`} mmPerUnit={factor} lines={lines} /></Suspense></div>
-          <div className="grid gap-3">
+          <div className="grid gap-3 overflow-x-auto">
             <table className="table"><caption className="sr-only">Planes to cut along</caption>
               <thead><tr><th scope="col">cut</th><th scope="col">at, mm</th><th scope="col" data-figures>section</th><th scope="col" data-figures>seam</th><th scope="col">pins</th><th scope="col"><span className="sr-only">remove</span></th></tr></thead>
               <tbody>{places.map((k, i) => {
                 const at = cuts[i], stress = at && at.pegs > 0 ? pegStress(c.one.grams.value * Math.max(k.share, 1 - k.share), at.pegs, at.pegRadiusMm, allowable) : null, why = reasons.find((r) => r.axis === k.axis && Math.abs(r.share - k.share) < 1e-9)?.reason;
                 return (
                   <tr key={i}>
-                    <th scope="row">{i + 1} <span className="font-normal">{axisWords[k.axis]}</span>{why && <span className="block text-[13px] font-normal text-ink-2">{why}</span>}</th>
+                    <th scope="row">{i + 1} <span className="font-normal">{axisWords[k.axis]}.</span>{why && <span className="block max-w-[40ch] text-[13px] font-normal text-ink-2">{why}</span>}</th>
                     <td className="w-24"><Field label={`Cut ${i + 1} at`} name={`at${i}`} type="number" step="0.5" min={0} max={size[k.axis]} value={Number((k.share * size[k.axis]!).toFixed(2))} onChange={(e) => { const mm = typedNumber(e.target.value); if (mm > 0) move(i, mm); }} /></td>
                     <td data-figures>{at ? `${at.sectionMm2.toFixed(0)} mm²` : "…"}</td><td data-figures>{at ? `${at.seamMm.toFixed(0)} mm` : ""}</td>
                     <td>{at && (at.pegs === 0 ? pegged ? "no room: glue flat" : "flat" : <>{at.pegs} of {(2 * at.pegRadiusMm).toFixed(1)} mm{stress && <span className={`block text-[13px] ${stress.holds ? "text-ink-2" : "text-oxide"}`}>{stress.mpa < 0.1 ? "under 0.1" : stress.mpa.toFixed(1)} of {allowable} MPa</span>}</>)}</td>

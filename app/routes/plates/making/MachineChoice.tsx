@@ -22,22 +22,20 @@ export function MachineChoice({ p, distanceMm, currency }: { p: PartPlan; distan
       <div className="mb-2 flex flex-wrap items-baseline gap-4"><h2>Which machine, {part.count + part.spares === 1 ? "one copy" : `${part.count + part.spares} copies`}</h2>{part.printerId && <Button onClick={() => void take(null)}>Let the plan choose</Button>}</div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Machines for this part">
         <table className="table">
-          <thead><tr><th scope="col">machine</th><th scope="col">fits</th><th scope="col">machine time</th><th scope="col">your hands</th><th scope="col">money</th><th scope="col" data-figures>smallest detail</th><th scope="col" data-figures>plain steps from {(distanceMm / 10).toFixed(0)} cm</th><th scope="col" data-figures>support scars</th><th scope="col">strength</th><th scope="col"><span className="sr-only">choose</span></th></tr></thead>
+          <thead><tr><th scope="col">machine</th><th scope="col">machine time</th><th scope="col">your hands</th><th scope="col">money</th><th scope="col" data-figures>smallest detail</th><th scope="col" data-figures>plain steps from {(distanceMm / 10).toFixed(0)} cm</th><th scope="col" data-figures>support scars</th><th scope="col">strength</th></tr></thead>
           <tbody>
             {p.candidates.map((c) => {
               const mine = c.printer.id === chosen?.printer.id;
               return (
                 <tr key={c.printer.id} data-selected={mine ? true : undefined}>
-                  <th scope="row">{c.printer.name}<span className="block text-[13px] font-normal text-ink-2">{c.material?.name ?? "no material of this kind"}</span></th>
-                  <td>{c.fit.kind === "cut" ? <span className="text-oxide">in {pieceCount(c.fit)} pieces</span> : c.fit.turnDeg === 0 ? "as it lies" : `turned ${c.fit.turnDeg}°`}</td>
+                  <th scope="row" className="min-w-44">{c.printer.name}<span className="block text-[13px] font-normal text-ink-2">{c.material?.name ?? "no material of this kind"}, {c.fit.kind === "cut" ? <span className="text-oxide">in {pieceCount(c.fit)} pieces</span> : c.fit.turnDeg === 0 ? "as it lies" : `turned ${c.fit.turnDeg}°`}</span>{c.row.barred ? <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span> : mine ? <span className="block text-[13px] font-normal">{part.printerId ? "you chose it" : "the plan's choice"}</span> : <Button kind="quiet" className="!px-0 underline" onClick={() => void take(c)} aria-label={`Print it on ${c.printer.name}`}>Take this one</Button>}</th>
                   <td><FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} /></td>
                   <td><FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} /></td>
                   <td><FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} currency={currency} /></td>
                   <td data-figures>{c.row.smallestMm.toFixed(2)} mm{!c.row.printable && <span className="block text-[13px] text-oxide">its walls are finer</span>}</td>
                   <td data-figures>{c.row.plainCm2.toFixed(1)} cm²</td>
-                  <td data-figures>{c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}</td>
+                  <td data-figures className="whitespace-nowrap">{c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}</td>
                   <td>{strength[c.row.toughness]}</td>
-                  <td>{c.row.barred ? <span className="text-[14px] text-oxide">{c.row.barred}</span> : mine ? <b className="font-head">{part.printerId ? "you chose it" : "the plan's choice"}</b> : <Button onClick={() => void take(c)} aria-label={`Print it on ${c.printer.name}`}>Take this</Button>}</td>
                 </tr>
               );
             })}
