@@ -3,6 +3,7 @@ import { fits } from "#core/joints/clearance";
 import { glues } from "#core/joints/glues";
 import { groundMaterials } from "#core/ground/groundLayer";
 import { families } from "#core/order/families";
+import { usualWeather } from "#core/order/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { methods } from "#core/paint/amount";
@@ -119,6 +120,7 @@ const logEntry = shapeOf<LogEntry>({
   outcome: Joi.string().valid("good", "failed").required(), cause: text, note: text, simulated: Joi.boolean().required(), materialId: Joi.string().allow(null).default(null), settings: numbers.default({}),
 });
 const record = shapeOf<StepRecord>({ id, sceneId: id, stepId: id, state: Joi.string().valid("done", "went wrong", "skipped").required(), at: Joi.string().required(), actualMinutes: orNull(Joi.number().min(0)), note: text });
+const air = { temperatureC: Joi.number().min(-30).max(50).required(), humidity: Joi.number().min(0).max(1).required() };
 const windows = Joi.array().items(Joi.object({ from: Joi.number().integer().min(0).max(1440).required(), to: Joi.number().integer().min(0).max(1440).required() }));
 const setting = Joi.alternatives<SettingRow>().try(
   Joi.object({ id: Joi.valid("hours").required(), hours: Joi.array().length(7).items(windows).required() }),
@@ -129,6 +131,7 @@ const setting = Joi.alternatives<SettingRow>().try(
       ventilation: Joi.string().valid("none", "window", "extraction").required(), dustExtraction: Joi.boolean().required(), outdoors: Joi.boolean().required(), resinAllowed: Joi.boolean().required(),
       quiet: orNull(Joi.object({ from: Joi.number().integer().min(0).max(1440).required(), to: Joi.number().integer().min(0).max(1440).required(), mostDb: Joi.number().min(0).max(140).required() })),
       exposureMinutesAWeek: orNull(Joi.number().min(0).max(10_080)), longestPlateMinutes: Joi.number().min(10).max(100_000).required(), hourWorthMinor: atLeastZero, powerMinorPerKwh: atLeastZero,
+      weather: Joi.object(air).default(usualWeather), days: Joi.array().max(400).items(Joi.object({ ...air, day: day.required() })).default([]),
     }).required(),
   }),
   Joi.object({ id: Joi.valid("started").required(), demoAt: Joi.string().required() }),

@@ -22,8 +22,8 @@ export function onMeanwhile(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-/** Plans are made again when results are kept: not for each one alone. */
-const KEEP_EVERY_MS = 4000;
+/** Plans are made again when results are kept: soon for a few, seldom for the hundreds of a large scene. */
+const KEEP_FIRST_MS = 4000, KEEP_SELDOM_MS = 60_000;
 
 /**
  * Works out on the meshes what a plan has only reckoned, one after the other, away from the page. A newer list takes the
@@ -36,7 +36,7 @@ export function workOut(wanted: readonly Wanted[]): void {
 
 async function run(): Promise<void> {
   running = true;
-  let rows: ResultRow[] = [], keptAt = Date.now();
+  let rows: ResultRow[] = [], keptAt = Date.now(), keepAfter = KEEP_FIRST_MS;
   try {
     for (;;) {
       const next = pending.find((w) => !given.has(w.key));
@@ -46,10 +46,11 @@ async function run(): Promise<void> {
         const row = await resultOf(next);
         if (row) rows.push(row);
       }
-      if (rows.length > 0 && (!next || Date.now() - keptAt > KEEP_EVERY_MS)) {
+      if (rows.length > 0 && (!next || Date.now() - keptAt > keepAfter)) {
         await storeResults(rows);
         rows = [];
         keptAt = Date.now();
+        keepAfter = Math.min(KEEP_SELDOM_MS, 2 * keepAfter);
       }
       if (!next) break;
     }

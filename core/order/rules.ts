@@ -1,5 +1,6 @@
 import { familyOf } from "#core/order/families";
 import { shareTarget, type Step } from "#core/order/step";
+import type { Weather } from "#core/order/weather";
 
 export type Severity = "ruins" | "weakens" | "wastes";
 
@@ -19,7 +20,7 @@ export type OrderRule = {
   readonly precedes?: (a: Step, b: Step) => Wait | null;
   readonly forbids?: (step: Step) => boolean;
   /** `top` is laid over `below` on one target, `afterMinutes` later: true when that breaks the rule. */
-  readonly over?: (below: Step, top: Step, afterMinutes: number) => Severity | null;
+  readonly over?: (below: Step, top: Step, afterMinutes: number, weather?: Weather) => Severity | null;
 };
 
 const isCoat = (s: Step) => ["prime", "paint", "drybrush", "shade", "varnish", "gloss effect"].includes(s.action);
@@ -78,9 +79,9 @@ export const orderRules: readonly OrderRule[] = [
   {
     id: "O14", says: "A lacquer or solvent spray never goes over enamel or oil, nor over water acrylic younger than a day.",
     because: "The stronger thinner lifts and wrinkles what is below.", severity: "ruins", mend: "Wait for the full cure, lay a water varnish between, or change the product.",
-    over: (below, top, afterMinutes) => {
+    over: (below, top, afterMinutes, weather) => {
       if (chemistry(top) !== "lacquer" || !isCoat(below)) return null;
-      if (chemistry(below) === "enamel or oil") return afterMinutes < familyOf(below.family!).cureMinutes ? "ruins" : "weakens";
+      if (chemistry(below) === "enamel or oil") return afterMinutes < familyOf(below.family!, weather).cureMinutes ? "ruins" : "weakens";
       if (chemistry(below) === "water" && afterMinutes < 24 * 60) return "weakens";
       return null;
     },

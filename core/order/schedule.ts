@@ -1,4 +1,4 @@
-import { type Clock, nextPresence, presenceEnd } from "#core/print/hours";
+import { type Clock, MINUTES_A_DAY, nextPresence, presenceEnd } from "#core/print/hours";
 import type { Constraint } from "#core/order/sequence";
 import type { Step } from "#core/order/step";
 
@@ -28,9 +28,9 @@ const LEAST_PART = 15;
 /**
  * Fits steps into the hours of one pair of hands: among what is ready, the batch under way goes on if it can; otherwise
  * the step with the longest chain behind it. Waits run in parallel; a step longer than an evening goes over several.
- * @param hands minutes of a step, from its figure and the builder's own speed
+ * @param barred true on days of the plan on which a step cannot be begun, for instance for the weather
  */
-export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, busy: readonly { readonly from: number; readonly to: number }[] = []): Schedule {
+export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, busy: readonly { readonly from: number; readonly to: number }[] = [], barred: (step: Step, day: number) => boolean = () => false): Schedule {
   const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1));
   const byId = new Map(sorted.map((s) => [s.id, s]));
   const before = new Map<string, Constraint[]>(), after = new Map<string, Constraint[]>();
@@ -62,9 +62,11 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
     t = here(t);
     if (!Number.isFinite(t)) break;
     const left = until(t) - t;
-    const ready = [...waiting].filter((id) => readyAt.get(id)! <= t + 1e-9).map((id) => byId.get(id)!);
+    const ready = [...waiting].filter((id) => readyAt.get(id)! <= t + 1e-9).map((id) => byId.get(id)!).filter((s) => !barred(s, Math.floor(t / MINUTES_A_DAY)));
     if (ready.length === 0) {
-      t = Math.max(t, Math.min(...[...waiting].map((id) => readyAt.get(id)!)));
+      // What is ready and barred waits for the next day.
+      const tomorrow = (Math.floor(t / MINUTES_A_DAY) + 1) * MINUTES_A_DAY;
+      t = Math.max(t, Math.min(...[...waiting].map((id) => (readyAt.get(id)! <= t + 1e-9 ? tomorrow : readyAt.get(id)!))));
       continue;
     }
     const score = (s: Step) => {

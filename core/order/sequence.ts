@@ -1,6 +1,7 @@
 import { familyOf } from "#core/order/families";
 import { type OrderRule, orderRules, type Severity, type Wait } from "#core/order/rules";
 import type { Step } from "#core/order/step";
+import { usualWeather, type Weather } from "#core/order/weather";
 
 /** One step before another and why: a rule, the recipe it belongs to, or the builder's wish. */
 export type Constraint = { readonly before: string; readonly after: string; readonly lagMinutes: number; readonly from: "rule" | "recipe" | "wish"; readonly ruleId: string | null };
@@ -20,9 +21,9 @@ export type OrderConflict = {
 
 export type Sequence = { readonly order: readonly string[]; readonly constraints: readonly Constraint[]; readonly conflicts: readonly OrderConflict[] };
 
-const lagOf = (step: Step, wait: Wait): number => {
+const lagOf = (step: Step, wait: Wait, weather: Weather): number => {
   if (wait === "none") return step.waitMinutes;
-  const family = step.family ? familyOf(step.family) : null;
+  const family = step.family ? familyOf(step.family, weather) : null;
   if (!family) return step.waitMinutes;
   const minutes = wait === "recoat" ? family.recoatMinutes : wait === "handle" ? family.handleMinutes : family.cureMinutes;
   return Math.max(step.waitMinutes, minutes);
@@ -34,12 +35,12 @@ const lagOf = (step: Step, wait: Wait): number => {
  * Of steps that could come next the one with the smallest rank and id goes first, so that the same steps always give
  * the same order, however they were listed.
  */
-export function sequence(steps: readonly Step[], wishes: readonly OrderWish[] = [], rules: readonly OrderRule[] = orderRules): Sequence {
+export function sequence(steps: readonly Step[], wishes: readonly OrderWish[] = [], rules: readonly OrderRule[] = orderRules, weather: Weather = usualWeather): Sequence {
   const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
   const byId = new Map(sorted.map((s) => [s.id, s]));
   const conflicts: OrderConflict[] = [];
   const constraints: Constraint[] = [];
-  for (const step of sorted) for (const before of step.after) if (byId.has(before)) constraints.push({ before, after: step.id, lagMinutes: lagOf(byId.get(before)!, "none"), from: "recipe", ruleId: null });
+  for (const step of sorted) for (const before of step.after) if (byId.has(before)) constraints.push({ before, after: step.id, lagMinutes: lagOf(byId.get(before)!, "none", weather), from: "recipe", ruleId: null });
   const recipe = new Set(constraints.map((c) => `${c.before} ${c.after}`));
 
   const waived = new Map<string, OrderWish>();
@@ -55,7 +56,7 @@ export function sequence(steps: readonly Step[], wishes: readonly OrderWish[] = 
         conflicts.push(conflict(rule, a, b, true));
         continue;
       }
-      constraints.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, wait), from: "rule", ruleId: rule.id });
+      constraints.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, wait, weather), from: "rule", ruleId: rule.id });
     }
   }
   for (const step of sorted) {

@@ -1,6 +1,7 @@
 import type { OrderConflict } from "#core/order/sequence";
 import { type OrderRule, orderRules } from "#core/order/rules";
 import type { Step } from "#core/order/step";
+import { usualWeather, type Weather } from "#core/order/weather";
 
 /** One film on a target: which step laid it and when, in minutes of the plan's clock. */
 export type Film = { readonly stepId: string; readonly title: string; readonly family: string; readonly sheen: Step["sheen"]; readonly at: number };
@@ -23,7 +24,7 @@ export function stacks(steps: readonly Step[], startsAt: ReadonlyMap<string, num
 }
 
 /** What lies over what it must not, as the plan stands: an independent look at the result, trusting no builder of it. */
-export function checkStacks(steps: readonly Step[], startsAt: ReadonlyMap<string, number>, rules: readonly OrderRule[] = orderRules): readonly OrderConflict[] {
+export function checkStacks(steps: readonly Step[], startsAt: ReadonlyMap<string, number>, rules: readonly OrderRule[] = orderRules, weather: Weather = usualWeather): readonly OrderConflict[] {
   const byId = new Map(steps.map((s) => [s.id, s]));
   const found = new Map<string, OrderConflict>();
   for (const stack of stacks(steps, startsAt).values()) {
@@ -31,7 +32,7 @@ export function checkStacks(steps: readonly Step[], startsAt: ReadonlyMap<string
       for (let j = 0; j < i; j++) {
         const below = byId.get(stack[j]!.stepId)!, top = byId.get(stack[i]!.stepId)!;
         for (const rule of rules) {
-          const severity = rule.over?.(below, top, stack[i]!.at - stack[j]!.at);
+          const severity = rule.over?.(below, top, stack[i]!.at - stack[j]!.at, weather);
           if (!severity) continue;
           const key = `${rule.id} ${below.id} ${top.id}`;
           if (!found.has(key)) {

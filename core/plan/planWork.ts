@@ -1,11 +1,15 @@
 import type { Figure } from "#core/figure";
 import { degToRad } from "#core/units";
 import { learnedFactor } from "#core/log/corrections";
+import { familyOf } from "#core/order/families";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { makeSteps, type PartWork } from "#core/order/makeSteps";
 import { schedule, type Schedule } from "#core/order/schedule";
 import { sequence, type OrderConflict, type Sequence } from "#core/order/sequence";
+import { orderRules } from "#core/order/rules";
 import { checkStacks } from "#core/order/stacks";
+import { weatherBar } from "#core/order/weather";
+import { weatherConflicts, weathered } from "#core/order/weatherRule";
 import type { Action, Step } from "#core/order/step";
 import type { Clock } from "#core/print/hours";
 import { stepDepthMm } from "#core/surface/layerSteps";
@@ -38,17 +42,19 @@ export function planWork(input: PlanInput, parts: readonly PartPlan[], readyAt: 
     { widthMm: scene.boardWidthMm, depthMm: scene.boardDepthMm },
     speed,
   );
-  const steps = insertForgotten(made);
-  const ordered = sequence(steps, scene.orderWishes);
+  const { weather, days } = workshop.rooms;
+  const steps = insertForgotten(made).map((s) => weathered(s, weather));
+  const ordered = sequence(steps, scene.orderWishes, orderRules, weather);
   const doneAt = new Map(records.filter((r) => r.state !== "went wrong").map((r) => [r.stepId, minuteOf(r.at, input.now.today)]));
   // What is done leaves the plan; only the wait it started still counts.
   const open = steps.filter((s) => !doneAt.has(s.id)).map((s) => {
     const waits = ordered.constraints.filter((c) => c.after === s.id && doneAt.has(c.before)).map((c) => doneAt.get(c.before)! + c.lagMinutes);
     return { ...s, releaseAt: Math.max(s.releaseAt, from, ...waits) };
   });
-  const planned = schedule(open, ordered.constraints, clock, from, busy);
+  const airOn = new Map(days.map((d) => [daysBetween(input.now.today, d.day), d]));
+  const planned = schedule(open, ordered.constraints, clock, from, busy, (s, day) => s.family !== null && airOn.has(day) && weatherBar(familyOf(s.family).weather, airOn.get(day)!) !== null);
   const startsAt = new Map<string, number>([...doneAt, ...planned.slots.map((s) => [s.stepId, s.startsAt] as const)]);
-  return { steps, sequence: ordered, schedule: planned, conflicts: [...ordered.conflicts, ...checkStacks(steps, startsAt)], done: new Set(doneAt.keys()) };
+  return { steps, sequence: ordered, schedule: planned, conflicts: [...ordered.conflicts, ...checkStacks(steps, startsAt, orderRules, weather), ...weatherConflicts(open, weather)], done: new Set(doneAt.keys()) };
 }
 
 /** Minutes of the plan's clock of a local date and time, `2026-03-14T19:30`. */

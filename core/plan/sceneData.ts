@@ -4,6 +4,7 @@ import type { FitKind } from "#core/joints/clearance";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Pose, Vec3 } from "#core/mesh/pose";
 import type { OrderWish } from "#core/order/sequence";
+import { usualWeather, type Weather } from "#core/order/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { FilamentWork, InfillBand } from "#core/print/filamentWork";
@@ -200,6 +201,9 @@ export type Rooms = {
   readonly longestPlateMinutes: number;
   readonly hourWorthMinor: number;
   readonly powerMinorPerKwh: number;
+  /** Air where things dry, as it usually is, and on days for which something else was told: each `2026-03-14`. */
+  readonly weather: Weather;
+  readonly days: readonly (Weather & { readonly day: string })[];
 };
 
 /** What all scenes share. */
@@ -245,4 +249,4 @@ export type PlanInput = {
   readonly now: { readonly today: string; readonly minute: number; /** The same moment, milliseconds since 1970. */ readonly ms: number };
 };
 
-export const usualRooms: Rooms = { ventilation: "window", dustExtraction: false, outdoors: false, resinAllowed: true, quiet: null, exposureMinutesAWeek: null, longestPlateMinutes: 20 * 60, hourWorthMinor: 1200, powerMinorPerKwh: 30 };
+export const usualRooms: Rooms = { ventilation: "window", dustExtraction: false, outdoors: false, resinAllowed: true, quiet: null, exposureMinutesAWeek: null, longestPlateMinutes: 20 * 60, hourWorthMinor: 1200, powerMinorPerKwh: 30, weather: usualWeather, days: [] };

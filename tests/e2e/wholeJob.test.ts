@@ -55,7 +55,7 @@ it("goes from three files of mixed origin to plates, an order and a date, and ba
 
   // Plates and order follow.
   await page.goto(`${url}/plates`);
-  await page.getByText(/\d+ plates on 1 printers?/).waitFor();
+  await page.getByText(/\d+ plates? on 1 printer/).waitFor();
   await page.getByRole("cell", { name: /Loft/ }).first().waitFor();
   await page.goto(`${url}/order`);
   const told = await page.getByText(/\d+ steps, ready/).textContent();

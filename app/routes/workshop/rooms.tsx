@@ -7,12 +7,19 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { localNow } from "#app/clock";
 import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { type Weather, weatherBar, weatherFactor } from "#core/order/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
+
+/** What cannot be used in an air, in a sentence. */
+function barredNow(air: Weather): string {
+  const out = ([["sprays and lacquers", "lacquer"], ["water-based paint", "water"], ["epoxy", "epoxy"]] as const).filter(([, of]) => weatherBar(of, air) !== null).map(([words]) => words);
+  return out.length === 0 ? "Everything may be used." : `Not for ${out.join(", ")}.`;
+}
 
 export const clientLoader = async () => ({ rooms: await getRooms(), workshop: await getWorkshop() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await readForm(request);
+  const form = await readForm(request), old = await getRooms(), told = textOf(form, "day");
   const from = textOf(form, "quietFrom"), to = textOf(form, "quietTo"), a = minutesOfClock(from), b = minutesOfClock(to);
   if ((from !== "" || to !== "") && (a === null || b === null)) return refuse([{ code: "rooms/quiet", path: ["quietTo"], message: "Quiet hours have a beginning and an end, for instance 22:00 and 07:00. Leave both empty for none." }]);
   const exposure = textOf(form, "exposure").trim();
@@ -20,8 +27,11 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     ventilation: textOf(form, "ventilation") as Rooms["ventilation"], dustExtraction: textOf(form, "dustExtraction") === "on", outdoors: textOf(form, "outdoors") === "on", resinAllowed: textOf(form, "resinAllowed") === "on",
     quiet: a === null || b === null ? null : { from: a, to: b, mostDb: typedNumber(textOf(form, "mostDb")) }, exposureMinutesAWeek: exposure === "" ? null : typedNumber(exposure), longestPlateMinutes: typedNumber(textOf(form, "longestHours")) * 60,
     hourWorthMinor: Math.round(typedNumber(textOf(form, "hourWorth")) * 100), powerMinorPerKwh: Math.round(typedNumber(textOf(form, "power")) * 100),
+    weather: { temperatureC: typedNumber(textOf(form, "temperature")), humidity: typedNumber(textOf(form, "humidity")) / 100 }, days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
   };
-  const outcome = await putRow("settings", { id: "rooms", rooms }, "Change the rooms", localNow().at);
+  const air = { temperatureC: typedNumber(textOf(form, "dayTemperature")), humidity: typedNumber(textOf(form, "dayHumidity")) / 100 };
+  const withDay: Rooms = told === "" ? rooms : { ...rooms, days: [...rooms.days, { day: told, ...air }].sort((x, y) => (x.day < y.day ? -1 : 1)) };
+  const outcome = await putRow("settings", { id: "rooms", rooms: withDay }, "Change the rooms", localNow().at);
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
@@ -38,6 +48,13 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
         <Tick label="There is a place outdoors to spray" name="outdoors" defaultChecked={rooms.outdoors} />
         <Tick label="Liquid resin is allowed here" name="resinAllowed" defaultChecked={rooms.resinAllowed} />
         <Field label="Most time a week over resin, solvent and spray, min" name="exposure" inputMode="numeric" defaultValue={rooms.exposureMinutesAWeek ?? ""} hint="Empty: no limit of your own. Safety sheets and local rules come first." problems={actionData?.problems} />
+      </fieldset>
+      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Weather at the bench</legend>
+        <div className="grid items-start gap-3 sm:grid-cols-2">
+          <Field label="Usually, degrees C" name="temperature" inputMode="decimal" defaultValue={rooms.weather.temperatureC} hint={`Water acrylic then takes ${weatherFactor("water", rooms.weather).value.toFixed(1)} times as long, enamel ${weatherFactor("enamel or oil", rooms.weather).value.toFixed(1)} (common practice).`} /><Field label="Humidity, %" name="humidity" inputMode="decimal" defaultValue={Math.round(100 * rooms.weather.humidity)} hint={barredNow(rooms.weather)} />
+        </div>
+        {rooms.days.length > 0 && <ul className="grid gap-1">{rooms.days.map((d) => <li key={d.day}><Tick label={`${d.day}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`} name={`drop-${d.day}`} /></li>)}</ul>}
+        <div className="grid items-start gap-3 sm:grid-cols-3"><Field label="Another day" name="day" type="date" defaultValue="" hint="What cannot stand its air waits for the next." problems={actionData?.problems} /><Field label="degrees C" name="dayTemperature" inputMode="decimal" defaultValue={rooms.weather.temperatureC} /><Field label="humidity, %" name="dayHumidity" inputMode="decimal" defaultValue={Math.round(100 * rooms.weather.humidity)} /></div>
       </fieldset>
       <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Noise</legend>
         <div className="grid items-start gap-3 sm:grid-cols-3">
