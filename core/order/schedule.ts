@@ -45,6 +45,8 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
     readyAt.set(s.id, Math.max(from, s.releaseAt));
     open.set(s.id, before.get(s.id)?.length ?? 0);
   }
+  // What the choice looks at again and again is worked out once.
+  const facts = new Map(sorted.map((s) => [s.id, { batch: batchKey(s), setup: setupOf(s), hands: s.handsMinutes.value, tail: tails.get(s.id)!, longWait: (after.get(s.id) ?? []).some((c) => c.lagMinutes >= LONG_WAIT) }]));
   const waiting = new Set(sorted.filter((s) => open.get(s.id) === 0).map((s) => s.id));
   const slots: StepSlot[] = [];
   const taken = [...busy].sort((a, b) => a.from - b.from);
@@ -69,15 +71,16 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
       t = Math.max(t, Math.min(...[...waiting].map((id) => (readyAt.get(id)! <= t + 1e-9 ? tomorrow : readyAt.get(id)!))));
       continue;
     }
-    const score = (s: Step) => {
-      const same = batchKey(s) === key;
-      const needs = s.handsMinutes.value + (same ? 0 : setupOf(s));
-      const fits = needs <= left + 1e-9;
-      const long = Math.max(0, ...(after.get(s.id) ?? []).map((c) => c.lagMinutes)) >= LONG_WAIT && left < 40 ? 300 : 0;
-      return (fits ? 0 : -1e6) + tails.get(s.id)! + (same ? 500 : 0) + long;
-    };
-    const pick = ready.reduce((best, s) => (score(s) > score(best) + 1e-9 ? s : best));
-    const setup = batchKey(pick) === key ? 0 : setupOf(pick);
+    let pick = ready[0]!, most = -Infinity;
+    for (const s of ready) {
+      const f = facts.get(s.id)!, same = f.batch === key;
+      const score = (f.hands + (same ? 0 : f.setup) <= left + 1e-9 ? 0 : -1e6) + f.tail + (same ? 500 : 0) + (f.longWait && left < 40 ? 300 : 0);
+      if (score > most + 1e-9) {
+        most = score;
+        pick = s;
+      }
+    }
+    const setup = facts.get(pick.id)!.batch === key ? 0 : facts.get(pick.id)!.setup;
     const wanted = pick.handsMinutes.value + setup;
     if (wanted > left + 1e-9 && left < LEAST_PART && ready.every((s) => s.handsMinutes.value > left)) {
       t = until(t);
@@ -97,7 +100,7 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
     slots.push({ stepId: pick.id, startsAt: parts[0]?.from ?? t, endsAt, parts, setupMinutes: setup });
     done.set(pick.id, endsAt);
     waiting.delete(pick.id);
-    key = batchKey(pick);
+    key = facts.get(pick.id)!.batch;
     if (t >= presenceEnd(clock, Math.max(0, t - 1e-6)) - 1e-6) key = "";
     for (const c of after.get(pick.id) ?? []) {
       readyAt.set(c.after, Math.max(readyAt.get(c.after)!, endsAt + c.lagMinutes));

@@ -67,7 +67,7 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
           <input type="hidden" name="id" value={edited?.id ?? ""} />
           <Field label="Name" name="name" required defaultValue={edited?.name ?? ""} problems={actionData?.problems} />
           <Choice label="Plastic" name="family" defaultValue={edited?.family ?? "PLA"} options={plastics.map((p) => [p.family, `${p.family} (${p.process})`] as const)} />
-          <Field label="Density, g/cm³" name="density" inputMode="decimal" defaultValue={edited?.densityGPerCm3 ?? ""} hint="usual for it if empty" />
+          <Field label="Density, g/cm³" name="density" inputMode="decimal" defaultValue={edited?.densityGPerCm3 ?? ""} placeholder="usual for it" />
           <Field label="Price a kilogram" name="price" inputMode="decimal" defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"} />
           <div className="grid gap-1"><label className="text-[13px] text-ink-2" htmlFor="material-colour">Colour</label><input id="material-colour" type="color" name="colour" className="input !p-1" defaultValue={edited?.colour ?? "#8d9296"} /></div>
           <Button type="submit" kind="main" name="intent" value="material">{edited ? "Keep it" : "Add a material"}</Button>

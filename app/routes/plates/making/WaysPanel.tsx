@@ -53,8 +53,8 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
               <LayPicture soup={soup} pose={l.pose} />
               <div>
                 <p className="font-head text-[16px] font-semibold">{l.bestAt.length > 0 ? l.bestAt.join(", ") : "as drawn"}{!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}</p>
-                <p className="figures text-[14px]">{l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} · {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} · scars seen {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain {(l.plainMm2 / 100).toFixed(0)} cm²{l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}{l.raised ? " · on supports" : ""}</p>
-                {!Number.isNaN(l.largestMm2) && <p className="figures text-[13px] text-ink-2">largest section {l.largestMm2.toFixed(0)} mm², jump {l.jumpMm2.toFixed(0)} mm², {l.islands} islands, {l.cups} cups</p>}
+                <p className="text-[14px]">{l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} · {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} · scars seen {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain {(l.plainMm2 / 100).toFixed(0)} cm²{l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}{l.raised ? " · on supports" : ""}</p>
+                {!Number.isNaN(l.largestMm2) && <p className="text-[13px] text-ink-2">largest section {l.largestMm2.toFixed(0)} mm², jump {l.jumpMm2.toFixed(0)} mm², {l.islands} islands, {l.cups} cups</p>}
               </div>
               {sameWay(l.pose, now) ? <b className="font-head text-[14px]">now</b> : <Button onClick={() => void patch({ pose: l.pose, raised: printer.process === "resin" ? l.raised : null }, `Lay ${part.name}`, `${part.name} is laid so; its plates are made again.`)}>Lay it so</Button>}
             </li>
