@@ -81,8 +81,6 @@ const byName = new Map(families.map((f) => [f.name, f]));
 /** Slow to dry, strong, and attacking everything: what a product is taken for while nobody knows. */
 const unknown = (name: string): ProductFamily => family(name, "lacquer", "unknown", D, 2 * D, 7 * D, "an unknown product: taken for the slowest and the strongest there is", { sprayed: true, attacks: [...solvents, "thin plastic"], frostsUnderAlcohol: true });
 
-export const isKnownFamily = (name: string): boolean => byName.has(name);
-
 /** A product family, for a weather if one is told; a name that is in no table is taken with caution. */
 export function familyOf(name: string, weather: Weather = usualWeather): ProductFamily {
   const found = byName.get(name) ?? unknown(name);
