@@ -259,14 +259,20 @@ export function areaOf(line: readonly number[]): number {
 
 /** Slides pieces left and down by what the grid of cells left between them. Locked ones stay. */
 function slidTogether(laid: readonly Nested[], outlines: ReadonlyMap<string, NestOutline>, { widthMm, depthMm, spacingMm }: NestOptions, locked: ReadonlySet<string>): Nested[] {
-  const placed = laid.map((l) => ({ ...l, lines: turnedOutline(outlines.get(l.id)!, l.turnDeg) }));
+  const placed = laid.map((l) => {
+    const lines = turnedOutline(outlines.get(l.id)!, l.turnDeg);
+    return { ...l, lines, b: boundsOf(lines) };
+  });
+  const reach = spacingMm + 2 * COARSEST_MM + 0.25;
   const order = [...placed].sort((p, q) => p.yMm - q.yMm || p.xMm - q.xMm);
   for (const piece of order) {
     if (locked.has(piece.id)) continue;
-    const b = boundsOf(piece.lines);
+    const { b } = piece;
+    // Only these can be in the way of so short a slide.
+    const near = placed.filter((o) => o !== piece && Math.abs(o.xMm + (o.b.x0 + o.b.x1) / 2 - piece.xMm - (b.x0 + b.x1) / 2) < reach + (o.b.x1 - o.b.x0 + b.x1 - b.x0) / 2 && Math.abs(o.yMm + (o.b.y0 + o.b.y1) / 2 - piece.yMm - (b.y0 + b.y1) / 2) < 2 * reach + (o.b.y1 - o.b.y0 + b.y1 - b.y0) / 2);
     const free = (x: number, y: number) => {
       if (x + b.x0 < -1e-9 || y + b.y0 < -1e-9 || x + b.x1 > widthMm + 1e-9 || y + b.y1 > depthMm + 1e-9) return false;
-      return placed.every((o) => o === piece || apart(piece.lines, x, y, b, o.lines, o.xMm, o.yMm, spacingMm));
+      return near.every((o) => apart(piece.lines, x, y, b, o.lines, o.xMm, o.yMm, spacingMm, o.b));
     };
     for (const [dx, dy] of [[0, -1], [-1, 0]] as const) {
       let low = 0, high = 2 * COARSEST_MM;
@@ -291,15 +297,20 @@ function slidTogether(laid: readonly Nested[], outlines: ReadonlyMap<string, Nes
 }
 
 /** True where two pieces at their places are at least `spacing` apart. */
-export function apart(a: readonly (readonly number[])[], ax: number, ay: number, ab: { x0: number; y0: number; x1: number; y1: number }, b: readonly (readonly number[])[], bx: number, by: number, spacing: number): boolean {
-  const bb = boundsOf(b);
+export function apart(a: readonly (readonly number[])[], ax: number, ay: number, ab: { x0: number; y0: number; x1: number; y1: number }, b: readonly (readonly number[])[], bx: number, by: number, spacing: number, bb = boundsOf(b)): boolean {
   if (ax + ab.x0 > bx + bb.x1 + spacing || ax + ab.x1 < bx + bb.x0 - spacing || ay + ab.y0 > by + bb.y1 + spacing || ay + ab.y1 < by + bb.y0 - spacing) return true;
   const s2 = (spacing - 1e-9) ** 2;
   for (const p of a) {
     for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2) {
+      const px = p[j]! + ax, py = p[j + 1]! + ay, rx = p[i]! + ax, ry = p[i + 1]! + ay;
+      const left = Math.min(px, rx) - spacing - bx, right = Math.max(px, rx) + spacing - bx, low = Math.min(py, ry) - spacing - by, high = Math.max(py, ry) + spacing - by;
+      if (left > bb.x1 || right < bb.x0 || low > bb.y1 || high < bb.y0) continue;
       for (const q of b) {
         for (let k = 0, l = q.length - 2; k < q.length; l = k, k += 2) {
-          if (segmentsSquare(p[j]! + ax, p[j + 1]! + ay, p[i]! + ax, p[i + 1]! + ay, q[l]! + bx, q[l + 1]! + by, q[k]! + bx, q[k + 1]! + by) < s2) return false;
+          const qx = q[l]!, qy = q[l + 1]!, sx = q[k]!, sy = q[k + 1]!;
+          // Most stretches are nowhere near each other.
+          if ((qx > right && sx > right) || (qx < left && sx < left) || (qy > high && sy > high) || (qy < low && sy < low)) continue;
+          if (segmentsSquare(px, py, rx, ry, qx + bx, qy + by, sx + bx, sy + by) < s2) return false;
         }
       }
     }
