@@ -1,4 +1,4 @@
-import { type Clock, MINUTES_A_DAY, nextPresence, presenceEnd } from "#core/print/hours";
+import { type Clock, MINUTES_A_DAY, nextPresence, presenceEnd, through } from "#core/print/hours";
 import type { Constraint } from "#core/order/sequence";
 import type { Step } from "#core/order/step";
 
@@ -148,18 +148,6 @@ function lowerBound(steps: readonly Step[], before: ReadonlyMap<string, readonly
   const chains = Math.max(from, ...steps.map((s) => head(s.id) + s.waitMinutes));
   const total = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
   return Math.max(chains, through(clock, from, total));
-}
-
-/** The moment at which `minutes` of presence have passed since `at`. */
-function through(clock: Clock, at: number, minutes: number): number {
-  let t = nextPresence(clock, at), left = minutes;
-  for (let guard = 0; guard < 100_000 && Number.isFinite(t); guard++) {
-    const end = presenceEnd(clock, t);
-    if (left <= end - t + 1e-9) return t + left;
-    left -= end - t;
-    t = nextPresence(clock, end);
-  }
-  return t;
 }
 
 function criticalChain(slots: readonly StepSlot[], before: ReadonlyMap<string, readonly Constraint[]>, finishAt: number, byId: ReadonlyMap<string, Step>): string[] {

@@ -63,3 +63,15 @@ export function presenceBetween(clock: Clock, from: number, to: number): number 
   }
   return total;
 }
+
+/** The moment at which so many minutes of presence have passed. */
+export function through(clock: Clock, at: number, minutes: number): number {
+  let t = nextPresence(clock, at), left = minutes;
+  for (let guard = 0; guard < 100_000 && Number.isFinite(t); guard++) {
+    const end = presenceEnd(clock, t);
+    if (left <= end - t + 1e-9) return t + left;
+    left -= end - t;
+    t = nextPresence(clock, end);
+  }
+  return t;
+}

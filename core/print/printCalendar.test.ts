@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { noise } from "#core/mesh/testing";
-import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween } from "#core/print/hours";
-import { type PlateJob, printCalendar, through } from "#core/print/printCalendar";
+import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween, through } from "#core/print/hours";
+import { type PlateJob, printCalendar } from "#core/print/printCalendar";
 
 const evenings: Clock = { startWeekday: 1, hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 21 * 60 }]), [{ from: 600, to: 840 }]] };
 const always: Clock = { startWeekday: 0, hours: Array.from({ length: 7 }, () => [{ from: 0, to: MINUTES_A_DAY }]) };

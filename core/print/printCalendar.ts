@@ -1,4 +1,4 @@
-import { type Clock, MINUTES_A_DAY, nextPresence, nextSlot, presenceEnd } from "#core/print/hours";
+import { type Clock, MINUTES_A_DAY, nextSlot, through } from "#core/print/hours";
 
 /**
  * One plate to run. Minutes.
@@ -182,18 +182,6 @@ export function calendarBound(jobs: readonly PlateJob[], { clock, from }: Calend
   const spread = from + open.reduce((s, j) => s + shortest(j), 0) / machines.size + leastClear + leastTail;
   const hands = through(clock, from, open.reduce((s, j) => s + j.setupMinutes + j.clearMinutes, 0)) + leastTail;
   return Math.max(alone, spread, hands);
-}
-
-/** The moment at which so many minutes of presence have passed. */
-export function through(clock: Clock, at: number, minutes: number): number {
-  let t = nextPresence(clock, at), left = minutes;
-  for (let guard = 0; guard < 100_000 && Number.isFinite(t); guard++) {
-    const end = presenceEnd(clock, t);
-    if (left <= end - t + 1e-9) return t + left;
-    left -= end - t;
-    t = nextPresence(clock, end);
-  }
-  return t;
 }
 
 /** Back from the last: what ran before it on its machine, or had the hands when it was to begin. */
