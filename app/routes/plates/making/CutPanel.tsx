@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Outcome } from "#core/outcome";
-import { boundingBox, type TriangleSoup } from "#core/mesh/triangleMesh";
+import { boundingBox, type Box3, type TriangleSoup } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/planPart";
 import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/plan/sceneData";
@@ -48,7 +48,7 @@ export function CutPanel({ p, soup, plan, workshop }: { p: PartPlan; soup: Trian
     setPlaces([]);
     say(`${part.name} is ${made.value.pieces} pieces now${made.value.pegs > 0 ? `, held by ${made.value.pegs} pegs` : ", to be glued flat"}.`, { label: "Undo", run: () => void undoLast() });
   };
-  const lines = useMemo(() => planeLines(soup, places), [soup, places]);
+  const lines = useMemo(() => planeLines(boundingBox(soup.corners), places), [soup, places]);
   const move = (i: number, mm: number) => setPlaces(places.map((k, j) => (j === i ? { ...k, share: Math.min(0.999, Math.max(0.001, mm / size[k.axis]!)) } : k)));
   const reasons = proposal.job.value?.ok ? proposal.job.value.value.cuts : [];
   const said = [proposal.job, cutting.job].flatMap((j) => (j.value && !j.value.ok ? [j.value.problems[0]!.message] : j.said ? [j.said] : []));
@@ -101,8 +101,8 @@ export function CutPanel({ p, soup, plan, workshop }: { p: PartPlan; soup: Trian
 const piecesOf = (places: readonly CutPlace[]) => [0, 1, 2].reduce((n, axis) => n * (1 + new Set(places.filter((k) => k.axis === axis).map((k) => k.share)).size), 1);
 
 /** Planes as frames a little larger than the part, with their diagonals, in the file's units. */
-function planeLines(soup: TriangleSoup, places: readonly CutPlace[]): Float32Array {
-  const { min, max } = boundingBox(soup.corners), over = 0.04 * Math.hypot(...[0, 1, 2].map((k) => max[k]! - min[k]!));
+function planeLines({ min, max }: Box3, places: readonly CutPlace[]): Float32Array {
+  const over = 0.04 * Math.hypot(...[0, 1, 2].map((k) => max[k]! - min[k]!));
   return Float32Array.from(places.flatMap(({ axis, share }) => {
     const [u, v] = [0, 1, 2].filter((k) => k !== axis) as [number, number], at = min[axis]! + share * (max[axis]! - min[axis]!);
     const corner = (a: number, b: number) => {

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { meshPicture } from "#core/mesh/picture";
 import { type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
-import type { TriangleSoup } from "#core/mesh/triangleMesh";
+import type { TriangleMesh, TriangleSoup } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";
 import type { PartPlan } from "#core/plan/planPart";
 import type { Scene } from "#core/plan/sceneData";
@@ -20,7 +20,7 @@ import { findWaysUp } from "#workers/print";
 
 const fronts: readonly (readonly [value: string, words: string, front: Vec3 | null])[] = [["", "no side in particular", null], ["0,-1,0", "front (low y)", [0, -1, 0]], ["0,1,0", "back (high y)", [0, 1, 0]], ["-1,0,0", "left (low x)", [-1, 0, 0]], ["1,0,0", "right (high x)", [1, 0, 0]], ["0,0,1", "top", [0, 0, 1]]];
 /** Pictures are drawn of meshes up to this size; a larger one is shown by its figures alone. */
-const DRAWN_UP_TO = 300_000;
+const DRAWN_UP_TO = 100_000;
 
 /** Ways to lay a part: a few that are each best at something, with what they trade. */
 export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup; scene: Scene }) {
@@ -33,7 +33,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
     const outcome = await patchRow("parts", part.id, change, label, localNow().at);
     say(outcome.ok ? words : outcome.problems[0]!.message, { label: "Undo", run: () => void undoLast() });
   };
-  const now = part.pose;
+  const now = part.pose, mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
   return (
     <section className="panel grid content-start gap-3" aria-label="Which way up">
       <h2>Which way up</h2>
@@ -50,7 +50,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         <ol className="grid gap-2">
           {job.value.map((l) => (
             <li key={`${l.pose.down.join(" ")} ${l.raised}`} className="grid grid-cols-[76px_1fr_auto] items-center gap-3 border-t border-primer-3 pt-2">
-              <LayPicture soup={soup} pose={l.pose} />
+              {mesh ? <LayPicture mesh={mesh} pose={l.pose} /> : <span />}
               <div>
                 <p className="font-head text-[16px] font-semibold">{l.bestAt.length > 0 ? l.bestAt.join(", ") : "as drawn"}{!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}</p>
                 <p className="text-[14px]">{l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} · {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} · scars seen {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain {(l.plainMm2 / 100).toFixed(0)} cm²{l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}{l.raised ? " · on supports" : ""}</p>
@@ -71,7 +71,7 @@ function downWords({ down }: Pose): string {
   return most > 0.99 ? `its ${names[sides.indexOf(most)]!}` : "a tilted side";
 }
 
-function LayPicture({ soup, pose }: { soup: TriangleSoup; pose: Pose }) {
-  const picture = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? meshPicture(posedMesh(weld(soup), pose)) : null), [soup, pose]);
-  return picture ? <PartPicture picture={picture} size={72} /> : <span />;
+function LayPicture({ mesh, pose }: { mesh: TriangleMesh; pose: Pose }) {
+  const picture = useMemo(() => meshPicture(posedMesh(mesh, pose)), [mesh, pose]);
+  return <PartPicture picture={picture} size={72} />;
 }
