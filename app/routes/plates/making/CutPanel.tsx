@@ -79,7 +79,7 @@ export function CutPanel({ p, soup, plan, workshop }: { p: PartPlan; soup: Trian
                     <td className="w-24"><Field label={`Cut ${i + 1} at`} name={`at${i}`} type="number" step="0.5" min={0} max={size[k.axis]} value={Number((k.share * size[k.axis]!).toFixed(2))} onChange={(e) => { const mm = typedNumber(e.target.value); if (mm > 0) move(i, mm); }} /></td>
                     <td data-figures>{at ? `${at.sectionMm2.toFixed(0)} mm²` : "…"}</td><td data-figures>{at ? `${at.seamMm.toFixed(0)} mm` : ""}</td>
                     <td>{at && (at.pegs === 0 ? pegged ? "no room: glue flat" : "flat" : <>{at.pegs} of {(2 * at.pegRadiusMm).toFixed(1)} mm{stress && <span className={`block text-[13px] ${stress.holds ? "text-ink-2" : "text-oxide"}`}>{stress.mpa < 0.1 ? "under 0.1" : stress.mpa.toFixed(1)} of {allowable} MPa</span>}</>)}</td>
-                    <td><Button kind="quiet" aria-label={`Take cut ${i + 1} away`} onClick={() => setPlaces(places.filter((_, j) => j !== i))}>Remove</Button></td>
+                    <td><Button kind="quiet" aria-label={`Remove cut ${i + 1}`} onClick={() => setPlaces(places.filter((_, j) => j !== i))}>Remove</Button></td>
                   </tr>
                 );
               })}</tbody></table>
