@@ -96,7 +96,7 @@ export default function Bench() {
   const startTimer = () => step && send("timer", { minutes: String(Math.max(1, step.waitMinutes)) });
   useKeys({ space: () => send("done"), t: () => startTimer(), x: () => setWrong(true), ArrowRight: () => show(at + 1), ArrowLeft: () => show(at - 1) });
   if (!step || !slot) {
-    return <div className="sheet"><EmptyState title={plan.work.steps.length === 0 ? "No steps yet" : "All done"} action={<Link className="button" data-kind="main" to={stagePath(scene.id, plan.work.steps.length === 0 ? "parts" : "log")}>{plan.work.steps.length === 0 ? "Add parts" : "To the log"}</Link>}>The bench shows one step at a time, in type that is read from a metre away.</EmptyState></div>;
+    return <div className="sheet"><h1>Bench</h1><EmptyState title={plan.work.steps.length === 0 ? "No steps yet" : "All done"} action={<Link className="button" data-kind="main" to={stagePath(scene.id, plan.work.steps.length === 0 ? "parts" : "log")}>{plan.work.steps.length === 0 ? "Add parts" : "To the log"}</Link>}>The bench shows one step at a time, in type that is read from a metre away.</EmptyState></div>;
   }
   const recipe = workshop.recipes.find((r) => r.id === step.recipeId), paints = new Map(workshop.paints.map((p) => [p.id, p])), single = step.paintId ? paints.get(step.paintId) : undefined;
   const parts = plan.parts.filter((p) => step.targets.includes(`part:${p.part.id}`) && p.measurement).slice(0, 6);
