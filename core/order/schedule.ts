@@ -1,9 +1,16 @@
-import { type Clock, MINUTES_A_DAY, nextPresence, presenceEnd, through } from "#core/print/hours";
+import type { Clock } from "#core/print/hours";
+import { lowerBound } from "#core/order/bound";
+import { dayOf, type Job, jobOf } from "#core/order/job";
+import { type Passed, type StepSlot, type Taste, walk } from "#core/order/pass";
+import { type Capacity, overfull } from "#core/order/places";
 import type { Constraint } from "#core/order/sequence";
+import { type Shares, sharingOf, type Sharing } from "#core/order/shares";
+import { checkConstraints } from "#core/order/checkPlan";
 import type { Step } from "#core/order/step";
+import { Windows } from "#core/order/windows";
 
-/** When a step is done, in minutes of the plan's clock. `parts` has more than one entry when it goes over several evenings. */
-export type StepSlot = { readonly stepId: string; readonly startsAt: number; readonly endsAt: number; readonly parts: readonly { readonly from: number; readonly to: number }[]; readonly setupMinutes: number };
+export { batchKey } from "#core/order/job";
+export type { StepSlot } from "#core/order/pass";
 
 export type Schedule = {
   readonly slots: readonly StepSlot[];
@@ -13,151 +20,166 @@ export type Schedule = {
   readonly setups: number;
   /** The chain of steps that decides the finish. */
   readonly critical: readonly string[];
+  /** Steps that stand on another day than in the plan before. */
+  readonly moved: readonly string[];
 };
 
-/** Same product, tool and place: done in one go. */
-export const batchKey = (s: Step) => `${s.place}|${s.tool}|${s.family ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
+type Span = { readonly from: number; readonly to: number };
+export type ScheduleOptions = {
+  /** Minutes that are taken by something else: plates to set up, other scenes. */
+  readonly busy?: readonly Span[];
+  /** True on days of the plan on which a step cannot be begun, for instance for the weather. */
+  readonly barred?: (step: Step, day: number) => boolean;
+  readonly capacity?: Capacity;
+  /** When each step was to begin in the plan before: it is kept where nothing better is found. */
+  readonly before?: ReadonlyMap<string, Span> | undefined;
+  /** Whose the steps are and when each scene is wanted, where several share the hours. */
+  readonly shares?: Shares;
+  /** Walks through the calendar; a fixed number, never a time. */
+  readonly passes?: number;
+};
 
-/** Getting out and cleaning up again when the batch changes. */
-const setupOf = (s: Step) => (/airbrush/.test(s.tool) ? 10 : /can/.test(s.tool) ? 5 : s.place === "sink" ? 2 : 3);
-/** Wait from which a step is better put at the end of an evening. */
-const LONG_WAIT = 6 * 60;
-/** A remainder of an evening shorter than this starts no step that has to be split. */
-const LEAST_PART = 15;
+const SAME_BATCH = 500;
+const plainTaste = ({ keys, steps }: Job): Taste => ({ crowd: 1, same: SAME_BATCH, keyBias: new Float64Array(keys.length), priority: new Float64Array(steps.length), hold: null });
+
+/** Fewer walks where each is longer: about the same work for every size. */
+export const usualPasses = (steps: number, again: boolean) => Math.max(6, Math.min(again ? 24 : 160, Math.round((again ? 12_000 : 60_000) / Math.max(1, steps))));
 
 /**
- * Fits steps into the hours of one pair of hands: among what is ready, the batch under way goes on if it can; otherwise
- * the step with the longest chain behind it. Waits run in parallel; a step longer than an evening goes over several.
- * @param barred true on days of the plan on which a step cannot be begun, for instance for the weather
+ * Fits steps into the hours of one pair of hands: several walks with changed tastes, of which the one that finishes
+ * first counts, then the one with fewer set-ups. Beside a plan before, the one that ends on the earlier day, then the one
+ * that moves fewer of its steps. Where scenes share the hours, fewest days late for any of them comes first; of those that
+ * end on the same day the plan counts that has the others ready sooner.
  */
-export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, busy: readonly { readonly from: number; readonly to: number }[] = [], barred: (step: Step, day: number) => boolean = () => false): Schedule {
-  const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1));
-  const byId = new Map(sorted.map((s) => [s.id, s]));
-  const before = new Map<string, Constraint[]>(), after = new Map<string, Constraint[]>();
-  for (const c of constraints) {
-    if (!byId.has(c.before) || !byId.has(c.after)) continue;
-    (before.get(c.after) ?? before.set(c.after, []).get(c.after)!).push(c);
-    (after.get(c.before) ?? after.set(c.before, []).get(c.before)!).push(c);
-  }
-  const tails = longestTails(sorted, after, byId);
-  const readyAt = new Map<string, number>(), open = new Map<string, number>(), done = new Map<string, number>();
-  for (const s of sorted) {
-    readyAt.set(s.id, Math.max(from, s.releaseAt));
-    open.set(s.id, before.get(s.id)?.length ?? 0);
-  }
-  // What the choice looks at again and again is worked out once.
-  const facts = new Map(sorted.map((s) => [s.id, { batch: batchKey(s), setup: setupOf(s), hands: s.handsMinutes.value, tail: tails.get(s.id)!, longWait: (after.get(s.id) ?? []).some((c) => c.lagMinutes >= LONG_WAIT) }]));
-  const waiting = new Set(sorted.filter((s) => open.get(s.id) === 0).map((s) => s.id));
-  const slots: StepSlot[] = [];
-  const taken = [...busy].sort((a, b) => a.from - b.from);
-  let t = from, key = "", setups = 0;
-  const here = (at: number): number => {
-    for (;;) {
-      const p = nextPresence(clock, at);
-      const clash = taken.find((b) => p >= b.from && p < b.to);
-      if (!clash) return p;
-      at = clash.to;
-    }
+export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, { busy = [], barred = () => false, capacity = {}, before, shares, passes }: ScheduleOptions = {}): Schedule {
+  const job = jobOf(steps, constraints, new Windows(clock, from, busy), from, capacity, barred), n = job.steps.length;
+  const plain = plainTaste(job), sharing = sharingOf(job, shares), several = sharing.tastes.length > 0;
+  const moved = (p: Passed) => (before ? p.slots.filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt)).length : 0);
+  let taste = plain, best = walk(job, plain), bestMoved = moved(best);
+  const bound = lowerBound(job);
+  // Beside a plan before, an earlier day is worth moving things for, an earlier hour is not.
+  const known = before !== undefined && before.size > 0, costs = (p: Passed, m: number) => [-p.slots.length, sharing.lateDays(p.slots), ...(known || several ? [dayOf(p.finishAt - 1e-6)] : []), ...(known ? [m] : []), ...(several ? [sharing.days(p.slots), p.setups] : []), Math.round(p.finishAt * 1e6), p.setups];
+  const better = (p: Passed, m: number) => {
+    const a = costs(p, m), b = costs(best, bestMoved), at = a.findIndex((x, i) => x !== b[i]);
+    return at < 0 || a[at]! < b[at]!;
   };
-  const until = (at: number): number => Math.min(presenceEnd(clock, at), ...taken.filter((b) => b.from > at).map((b) => b.from));
-  while (waiting.size > 0) {
-    t = here(t);
-    if (!Number.isFinite(t)) break;
-    const left = until(t) - t;
-    const ready = [...waiting].filter((id) => readyAt.get(id)! <= t + 1e-9).map((id) => byId.get(id)!).filter((s) => !barred(s, Math.floor(t / MINUTES_A_DAY)));
-    if (ready.length === 0) {
-      // What is ready and barred waits for the next day.
-      const tomorrow = (Math.floor(t / MINUTES_A_DAY) + 1) * MINUTES_A_DAY;
-      t = Math.max(t, Math.min(...[...waiting].map((id) => (readyAt.get(id)! <= t + 1e-9 ? tomorrow : readyAt.get(id)!))));
+  const take = (p: Passed, t: Taste) => {
+    const m = moved(p);
+    if (better(p, m)) [best, taste, bestMoved] = [p, t, m];
+  };
+  if (before && known) {
+    // The order of the plan before, as a taste of its own; what is new stands where its chain puts it.
+    const priority = new Float64Array(n);
+    job.steps.forEach((s, i) => (priority[i] = before.has(s.id) ? 1e6 - before.get(s.id)!.from - job.tails[i]! : 0));
+    take(walk(job, { ...plain, crowd: 0, same: 1, priority }), { ...plain, priority });
+  }
+  for (const priority of sharing.tastes) take(walk(job, { ...plain, priority }), { ...plain, priority });
+  const count = passes ?? usualPasses(n, known);
+  for (let pass = 1; pass < count && n > 1; pass++) {
+    // As early as can be, with no set-up more than there are batches: no walk can do better.
+    if (!several && best.finishAt <= bound + 1e-6 && best.setups <= job.keys.length && bestMoved === 0) break;
+    const changed = mutate(taste, job, pass);
+    take(walk(job, changed), changed);
+  }
+  // No evening holds both ends of a window: what can be is planned without it, and the plan says so.
+  const stuck = best.slots.length < n ? unheld(job, best, constraints) : null;
+  if (stuck) return schedule(steps, stuck, clock, from, { busy, barred, capacity, ...(before ? { before } : {}), ...(shares ? { shares } : {}), ...(passes === undefined ? {} : { passes }) });
+  const kept = before ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best) : null;
+  const slots = kept ?? best.slots, finishAt = finishOf(job, slots);
+  return {
+    slots, finishAt, boundAt: Math.min(bound, finishAt), setups: slots.filter((s) => s.setupMinutes > 0).length, critical: criticalChain(slots, constraints, finishAt, new Map(job.steps.map((s) => [s.id, s]))),
+    moved: before ? slots.filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt)).map((s) => s.stepId) : [],
+  };
+}
+
+/** The demands without the windows that kept steps from being begun though nothing else did; null where that was not it. */
+function unheld(job: Job, { slots }: Passed, constraints: readonly Constraint[]): readonly Constraint[] | null {
+  const done = new Set(slots.map((s) => s.stepId)), open = new Set(job.steps.flatMap((s) => (done.has(s.id) ? [] : [s.id]))), waiting = new Set(constraints.filter((c) => open.has(c.before)).map((c) => c.after));
+  const held = new Set(job.steps.flatMap((s, i) => (open.has(s.id) && !waiting.has(s.id) && job.chased[i]! >= 0 ? [s.id] : [])));
+  return held.size === 0 ? null : constraints.map(({ latestMinutes, ...c }) => (latestMinutes === undefined || held.has(c.before) ? c : { ...c, latestMinutes }));
+}
+
+const finishOf = (job: Job, slots: readonly StepSlot[]) => {
+  const waits = new Map(job.steps.map((s) => [s.id, s.waitMinutes]));
+  return slots.reduce((last, s) => Math.max(last, s.endsAt + waits.get(s.stepId)!), job.from);
+};
+
+/** A number between 0 and 1 that depends on nothing but its place in the search. */
+function luck(pass: number, k: number): number {
+  let h = Math.imul(pass + 0x9e37, 0x85ebca6b) ^ Math.imul(k + 0x79b9, 0xc2b2ae35);
+  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
+  h = Math.imul(h ^ (h >>> 12), 0x297a2d39);
+  return ((h ^ (h >>> 15)) >>> 0) / 4294967296;
+}
+
+function mutate(taste: Taste, { keys, steps }: Job, pass: number): Taste {
+  const keyBias = taste.keyBias.slice(), priority = taste.priority.slice();
+  for (let k = 0; k < 6 && keys.length > 0; k++) keyBias[Math.floor(luck(pass, 10 + k) * keys.length)] = (luck(pass, 20 + k) - 0.5) * 3000;
+  for (let k = 0; k < 20; k++) priority[Math.floor(luck(pass, 30 + k) * steps.length)]! += (luck(pass, 60 + k) - 0.5) * 2000;
+  return { crowd: taste.crowd * Math.exp(2 * luck(pass, 1) - 1), same: taste.same * Math.exp(2 * luck(pass, 2) - 1), keyBias, priority, hold: luck(pass, 3) < 0.4 && keys.length > 0 ? { key: Math.floor(luck(pass, 4) * keys.length), members: 2 + Math.floor(luck(pass, 5) * 3) } : null };
+}
+
+/** What a plan before is held against. */
+type Frame = { readonly constraints: readonly Constraint[]; readonly clock: Clock; readonly from: number; readonly busy: readonly Span[]; readonly capacity: Capacity; readonly barred: (step: Step, day: number) => boolean; readonly sharing: Sharing };
+
+/**
+ * The plan before, where all of it still holds and nothing found ends on an earlier day: what need not move does not.
+ * What is new is fitted into the hours that are left between.
+ * @returns null when it does not hold any more, has no room for what is new, or the new one ends days earlier
+ */
+function asBefore(job: Job, frame: Frame, before: ReadonlyMap<string, Span>, best: Passed): readonly StepSlot[] | null {
+  if (best.slots.length < job.steps.length) return null;
+  const { windows } = job, slots: StepSlot[] = [], fresh: Step[] = [];
+  for (const [i, s] of job.steps.entries()) {
+    const span = before.get(s.id), parts: { from: number; to: number }[] = [];
+    if (!span) {
+      fresh.push(s);
       continue;
     }
-    let pick = ready[0]!, most = -Infinity;
-    for (const s of ready) {
-      const f = facts.get(s.id)!, same = f.batch === key;
-      const score = (f.hands + (same ? 0 : f.setup) <= left + 1e-9 ? 0 : -1e6) + f.tail + (same ? 500 : 0) + (f.longWait && left < 40 ? 300 : 0);
-      if (score > most + 1e-9) {
-        most = score;
-        pick = s;
-      }
-    }
-    const setup = facts.get(pick.id)!.batch === key ? 0 : facts.get(pick.id)!.setup;
-    const wanted = pick.handsMinutes.value + setup;
-    if (wanted > left + 1e-9 && left < LEAST_PART && ready.every((s) => s.handsMinutes.value > left)) {
-      t = until(t);
-      key = "";
-      continue;
-    }
-    if (setup > 0) setups++;
-    const parts: { from: number; to: number }[] = [];
-    let rest = wanted;
-    while (rest > 1e-9 && Number.isFinite(t)) {
-      const end = Math.min(until(t), t + rest);
-      parts.push({ from: t, to: end });
-      rest -= end - t;
-      t = rest > 1e-9 ? here(end) : end;
-    }
-    const endsAt = parts.at(-1)?.to ?? t;
-    slots.push({ stepId: pick.id, startsAt: parts[0]?.from ?? t, endsAt, parts, setupMinutes: setup });
-    done.set(pick.id, endsAt);
-    waiting.delete(pick.id);
-    key = facts.get(pick.id)!.batch;
-    if (t >= presenceEnd(clock, Math.max(0, t - 1e-6)) - 1e-6) key = "";
-    for (const c of after.get(pick.id) ?? []) {
-      readyAt.set(c.after, Math.max(readyAt.get(c.after)!, endsAt + c.lagMinutes));
-      const count = open.get(c.after)! - 1;
-      open.set(c.after, count);
-      if (count === 0) waiting.add(c.after);
-    }
+    const { from, to } = span;
+    if (from < job.release[i]! - 1e-6 || job.barred(s, dayOf(from))) return null;
+    for (let w = windows.at(from); w >= 0 && windows.has(w) && windows.from[w]! < to - 1e-6; w++) parts.push({ from: Math.max(from, windows.from[w]!), to: Math.min(to, windows.to[w]!) });
+    const minutes = parts.reduce((sum, p) => sum + p.to - p.from, 0);
+    if (parts.length === 0 || Math.abs(parts[0]!.from - from) > 1e-6 || minutes < job.hands[i]! - 1e-6) return null;
+    slots.push({ stepId: s.id, startsAt: from, endsAt: to, parts, setupMinutes: minutes - job.hands[i]! > 1e-6 ? minutes - job.hands[i]! : 0 });
   }
-  const finishAt = slots.reduce((last, s) => Math.max(last, s.endsAt + byId.get(s.stepId)!.waitMinutes), from);
-  return { slots, finishAt, boundAt: lowerBound(sorted, before, clock, from), setups, critical: criticalChain(slots, before, finishAt, byId) };
+  if (fresh.length > 0) {
+    const between = fitted(job, fresh, slots, frame);
+    if (!between) return null;
+    slots.push(...between);
+  }
+  slots.sort((a, b) => a.startsAt - b.startsAt);
+  const parts = slots.flatMap((s) => s.parts).sort((a, b) => a.from - b.from);
+  if (parts.some((p, i) => i > 0 && p.from < parts[i - 1]!.to - 1e-6)) return null;
+  const starts = new Map(slots.map((s) => [s.stepId, s.startsAt])), ends = new Map(slots.map((s) => [s.stepId, s.endsAt]));
+  if (checkConstraints(frame.constraints, starts, ends).length > 0 || overfull(job.steps, ends, frame.capacity).length > 0) return null;
+  return frame.sharing.lateDays(slots) <= frame.sharing.lateDays(best.slots) && dayOf(finishOf(job, slots) - 1e-6) <= dayOf(best.finishAt - 1e-6) ? slots : null;
 }
 
-/** Longest chain of hands and waits behind every step, in minutes. */
-function longestTails(steps: readonly Step[], after: ReadonlyMap<string, readonly Constraint[]>, byId: ReadonlyMap<string, Step>): Map<string, number> {
-  const tails = new Map<string, number>();
-  const visit = (id: string): number => {
-    const known = tails.get(id);
-    if (known !== undefined) return known;
-    tails.set(id, 0);
-    const s = byId.get(id)!;
-    const behind = Math.max(s.waitMinutes, 0, ...(after.get(id) ?? []).map((c) => c.lagMinutes + visit(c.after)));
-    const tail = s.handsMinutes.value + behind;
-    tails.set(id, tail);
-    return tail;
-  };
-  for (const s of steps) visit(s.id);
-  return tails;
+/** New steps in the hours that a plan leaves free; null where they do not fit, or would take the tools from a batch under way. */
+function fitted(job: Job, fresh: readonly Step[], slots: readonly StepSlot[], { constraints, clock, from, busy, capacity, barred }: Frame): readonly StepSlot[] | null {
+  const ends = new Map(slots.map((s) => [s.stepId, s.endsAt])), release = new Map(job.steps.map((s, i) => [s.id, job.release[i]!]));
+  for (const c of constraints) if (ends.has(c.before) && release.has(c.after)) release.set(c.after, Math.max(release.get(c.after)!, ends.get(c.before)! + c.lagMinutes));
+  const sub = jobOf(fresh.map((s) => ({ ...s, releaseAt: release.get(s.id)! })), constraints, new Windows(clock, from, [...busy, ...slots.flatMap((s) => s.parts)]), from, capacity, barred), { slots: made } = walk(sub, plainTaste(sub));
+  if (made.length < fresh.length) return null;
+  const byStart = [...slots, ...made].sort((a, b) => a.startsAt - b.startsAt), isNew = new Set(fresh.map((s) => s.id)), keyOf = new Map(job.steps.map((s, i) => [s.id, job.keyOf[i]!]));
+  const cut = byStart.some((s, i) => i > 0 && !isNew.has(s.stepId) && isNew.has(byStart[i - 1]!.stepId) && s.setupMinutes < 1e-6 && keyOf.get(s.stepId) !== keyOf.get(byStart[i - 1]!.stepId));
+  return cut ? null : made;
 }
 
-/** The later of: every chain followed without waiting for free hands, and all the hands' minutes through the calendar. */
-function lowerBound(steps: readonly Step[], before: ReadonlyMap<string, readonly Constraint[]>, clock: Clock, from: number): number {
-  if (steps.length === 0) return from;
-  const heads = new Map<string, number>();
-  const byId = new Map(steps.map((s) => [s.id, s]));
-  const head = (id: string): number => {
-    const known = heads.get(id);
-    if (known !== undefined) return known;
-    const s = byId.get(id)!;
-    heads.set(id, from);
-    const ready = Math.max(from, s.releaseAt, ...(before.get(id) ?? []).map((c) => head(c.before) + c.lagMinutes));
-    const end = through(clock, ready, s.handsMinutes.value);
-    heads.set(id, end);
-    return end;
-  };
-  const chains = Math.max(from, ...steps.map((s) => head(s.id) + s.waitMinutes));
-  const total = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
-  return Math.max(chains, through(clock, from, total));
-}
+/** No order of some steps alone can finish before this. */
+export const boundOf = (steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, busy: readonly Span[]): number => lowerBound(jobOf(steps, constraints, new Windows(clock, from, busy), from, {}, () => false));
 
-function criticalChain(slots: readonly StepSlot[], before: ReadonlyMap<string, readonly Constraint[]>, finishAt: number, byId: ReadonlyMap<string, Step>): string[] {
-  const slotOf = new Map(slots.map((s) => [s.stepId, s]));
+/** The chain of steps and waits that ends last. */
+export function criticalChain(slots: readonly StepSlot[], constraints: readonly Constraint[], finishAt: number, byId: ReadonlyMap<string, Step>): string[] {
+  const slotOf = new Map(slots.map((s) => [s.stepId, s])), into = new Map<string, Constraint[]>();
+  for (const c of constraints) (into.get(c.after) ?? into.set(c.after, []).get(c.after)!).push(c);
   let at = slots.find((s) => Math.abs(s.endsAt + byId.get(s.stepId)!.waitMinutes - finishAt) < 1e-6);
   const chain: string[] = [];
   while (at) {
     chain.unshift(at.stepId);
     let latest: { slot: StepSlot; ready: number } | undefined;
-    for (const c of before.get(at.stepId) ?? []) {
+    for (const c of into.get(at.stepId) ?? []) {
       const slot = slotOf.get(c.before);
       if (slot && (!latest || slot.endsAt + c.lagMinutes > latest.ready)) latest = { slot, ready: slot.endsAt + c.lagMinutes };
     }

@@ -1,13 +1,32 @@
+import type { Mend, OrderChange } from "#core/order/change";
 import { familyOf } from "#core/order/families";
-import { type OrderRule, orderRules, type Severity, type Wait } from "#core/order/rules";
+import { edgesFrom, knots, reaches, topological } from "#core/order/graph";
+import { eachPair, groupsOf } from "#core/order/groups";
+import { moveBefore } from "#core/order/mends";
+import { conflict, rulesBetween } from "#core/order/precedences";
+import type { OrderRule, Severity, Spacing, Wait } from "#core/order/rule";
+import { orderRules } from "#core/order/rules";
+import { isFilm } from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
 import { usualWeather, type Weather } from "#core/order/weather";
 
-/** One step before another and why: a rule, the recipe it belongs to, or the builder's wish. */
-export type Constraint = { readonly before: string; readonly after: string; readonly lagMinutes: number; readonly from: "rule" | "recipe" | "wish"; readonly ruleId: string | null };
+/** One step before another and why: a rule, the recipe it belongs to, its window, or the builder's wish. Minutes from the end of the first to the start of the second. */
+export type Constraint = {
+  readonly before: string;
+  readonly after: string;
+  readonly lagMinutes: number;
+  readonly from: "rule" | "recipe" | "wish";
+  readonly ruleId: string | null;
+  /** It has to begin by then. */
+  readonly latestMinutes?: number;
+  /** Only the time between is asked for: the two might as well come the other way round. */
+  readonly soft?: true;
+  /** It may not begin in between. */
+  readonly closed?: { readonly fromMinutes: number; readonly untilMinutes: number };
+};
 
 /** The builder wants one step before another; `override` names a rule that they set aside, with a note. */
-export type OrderWish = { readonly before: string; readonly after: string; readonly override: string | null; readonly note: string };
+export type OrderWish = { readonly before: string; readonly after: string; readonly override: string | null; readonly note: string; readonly minutes?: number };
 
 export type OrderConflict = {
   readonly ruleId: string;
@@ -16,12 +35,19 @@ export type OrderConflict = {
   readonly after: string;
   readonly sentence: string;
   readonly mend: string;
+  readonly mends: readonly Mend[];
   readonly overridden: boolean;
+  /** Demands that cannot all hold, each after the one before, round in a circle; empty where nothing goes round. */
+  readonly circle: readonly Constraint[];
 };
 
 export type Sequence = { readonly order: readonly string[]; readonly constraints: readonly Constraint[]; readonly conflicts: readonly OrderConflict[] };
 
-const lagOf = (step: Step, wait: Wait, weather: Weather): number => {
+/** Moves and waits that mends asked for, as wishes. */
+export const wishesOf = (changes: readonly OrderChange[]): readonly OrderWish[] => changes.flatMap((c) => (c.kind === "move" || c.kind === "wait" ? [{ before: c.before, after: c.after, override: null, note: "", minutes: c.kind === "wait" ? c.minutes : 0 }] : []));
+
+const lagOf = (step: Step, wait: Wait | number, weather: Weather): number => {
+  if (typeof wait === "number") return wait;
   if (wait === "none") return step.waitMinutes;
   const family = step.family ? familyOf(step.family, weather) : null;
   if (!family) return step.waitMinutes;
@@ -36,115 +62,105 @@ const lagOf = (step: Step, wait: Wait, weather: Weather): number => {
  * the same order, however they were listed.
  */
 export function sequence(steps: readonly Step[], wishes: readonly OrderWish[] = [], rules: readonly OrderRule[] = orderRules, weather: Weather = usualWeather): Sequence {
-  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
-  const byId = new Map(sorted.map((s) => [s.id, s]));
-  const conflicts: OrderConflict[] = [];
-  const constraints: Constraint[] = [];
-  for (const step of sorted) for (const before of step.after) if (byId.has(before)) constraints.push({ before, after: step.id, lagMinutes: lagOf(byId.get(before)!, "none", weather), from: "recipe", ruleId: null });
-  const recipe = new Set(constraints.map((c) => `${c.before} ${c.after}`));
-
-  const waived = new Map<string, OrderWish>();
-  for (const wish of wishes) if (wish.override) waived.set(`${wish.override} ${wish.after} ${wish.before}`, wish);
-  for (const [a, b] of pairsSharingTarget(sorted)) {
-    for (const rule of rules) {
-      const wait = rule.precedes?.(a, b);
-      if (wait === undefined || wait === null) continue;
-      // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
-      if (recipe.has(`${b.id} ${a.id}`) || reaches(recipeNext(constraints), b.id, a.id)) continue;
-      const waiver = waived.get(`${rule.id} ${a.id} ${b.id}`);
-      if (waiver) {
-        conflicts.push(conflict(rule, a, b, true));
-        continue;
-      }
-      constraints.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, wait, weather), from: "rule", ruleId: rule.id });
-    }
-  }
+  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1)), ids = sorted.map((s) => s.id);
+  const byId = new Map(sorted.map((s) => [s.id, s])), conflicts: OrderConflict[] = [], constraints: Constraint[] = [];
   for (const step of sorted) {
-    for (const rule of rules) {
-      if (rule.forbids?.(step)) conflicts.push({ ruleId: rule.id, severity: rule.severity, before: null, after: step.id, sentence: `${rule.says} ${rule.because}`, mend: rule.mend, overridden: false });
-    }
+    for (const before of step.after) if (byId.has(before)) constraints.push({ before, after: step.id, lagMinutes: lagOf(byId.get(before)!, "none", weather), from: "recipe", ruleId: null });
+    const { window } = step;
+    if (window && byId.has(window.after)) constraints.push({ before: window.after, after: step.id, lagMinutes: window.fromMinutes, latestMinutes: window.untilMinutes, from: "recipe", ruleId: null });
   }
-  const held = withoutLoops(sorted, constraints);
+  const recipe = edgesFrom(constraints);
+  const waived = new Set(wishes.filter((w) => w.override).map((w) => `${w.override} ${w.after} ${w.before}`));
+  eachPair(sorted, (i, j) => {
+    for (const [a, b] of [[sorted[i]!, sorted[j]!], [sorted[j]!, sorted[i]!]] as const) {
+      for (const { rule, precedence } of rulesBetween(a, b, rules)) {
+        // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
+        if (recipe.has(b.id) && reaches(recipe, b.id, a.id)) continue;
+        if (waived.has(`${rule.id} ${a.id} ${b.id}`)) conflicts.push(conflict(rule, a, b, true));
+        else constraints.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, precedence.wait, weather), from: "rule", ruleId: rule.id });
+      }
+    }
+  });
+  tie(sorted, constraints, weather);
+  const { held, dropped } = withoutLoops(ids, constraints, rules);
+  for (const c of dropped) {
+    const rule = rules.find((r) => r.id === c.ruleId);
+    if (rule) conflicts.push({ ...conflict(rule, byId.get(c.before)!, byId.get(c.after)!, false, "Rules and recipes go round in a circle:"), circle: [c, ...pathBetween(held, c.after, c.before)] });
+  }
   for (const wish of wishes) {
-    if (!byId.has(wish.before) || !byId.has(wish.after)) continue;
-    const next = nextOf(held);
-    if (!reaches(next, wish.after, wish.before)) {
-      held.push({ before: wish.before, after: wish.after, lagMinutes: 0, from: "wish", ruleId: null });
+    if (!byId.has(wish.before) || !byId.has(wish.after) || wish.before === wish.after) continue;
+    if (!reaches(edgesFrom(held), wish.after, wish.before)) {
+      held.push({ before: wish.before, after: wish.after, lagMinutes: wish.minutes ?? 0, from: "wish", ruleId: null });
       continue;
     }
     // The wish goes against a rule; the rule on the way back is the one to name.
-    const why = ruleOnPath(held, wish.after, wish.before);
-    const rule = rules.find((r) => r.id === why?.ruleId);
-    if (rule) conflicts.push(conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false));
+    const path = pathBetween(held, wish.after, wish.before), why = strictest(path, rules), rule = rules.find((r) => r.id === why?.ruleId);
+    const round: readonly Constraint[] = [{ before: wish.before, after: wish.after, lagMinutes: 0, from: "wish", ruleId: null }, ...path];
+    if (rule) conflicts.push({ ...conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false), circle: round });
+    else conflicts.push({ ...roundWish(byId.get(wish.before)!, byId.get(wish.after)!), circle: round });
   }
-  return { order: topological(sorted, held), constraints: held, conflicts };
+  const order = topological(ids, held);
+  return { order, constraints: [...held, ...spacings(order.map((id) => byId.get(id)!), rules, weather)], conflicts };
 }
 
-const conflict = (rule: OrderRule, a: Step, b: Step, overridden: boolean): OrderConflict => ({
-  ruleId: rule.id, severity: rule.severity, before: a.id, after: b.id,
-  sentence: `You want “${b.title}” (${b.onWhat}) before “${a.title}” (${a.onWhat}). ${rule.because}`, mend: rule.mend, overridden,
+/** Wishes that go round in a circle with each other or with a recipe. */
+const roundWish = (wanted: Step, before: Step): OrderConflict => ({
+  ruleId: "wish", severity: "wastes", before: before.id, after: wanted.id, sentence: `“${wanted.title}” (${wanted.onWhat}) cannot come before “${before.title}” (${before.onWhat}): your other wishes, or the recipe that both belong to, want it the other way round.`,
+  mend: "Take one of the wishes back.", mends: [moveBefore(before, wanted)], overridden: false, circle: [],
 });
 
 const stageRank: Record<string, number> = {
-  "wash resin": 0, "remove supports": 1, cure: 2, inspect: 3, clip: 4, flame: 5, sand: 6, level: 7, fill: 8, wash: 9, "dry fit": 10, wire: 11, glue: 12, "fill seam": 13,
-  paste: 14, prime: 15, mask: 16, paint: 17, shade: 18, drybrush: 19, unmask: 20, place: 21, "lay ground": 22, flock: 23, varnish: 24, pigment: 25, "gloss effect": 26, "pour water": 27, "paint edge": 28,
+  print: -2, test: -1, "wash resin": 0, "remove supports": 1, cure: 2, inspect: 3, clip: 4, flame: 5, sand: 6, level: 7, fill: 8, wash: 9, sterilise: 9, "dry fit": 10, wire: 11, "release film": 11, glue: 12, "fill seam": 13,
+  paste: 14, seal: 14, prime: 15, mask: 16, paint: 17, decal: 17, shade: 18, drybrush: 19, "line in": 19, unmask: 20, varnish: 20.5, place: 21, "lay ground": 22, flock: 23, pigment: 25, "gloss effect": 26, "pour water": 27, "touch up": 27, "draw back": 18, "paint edge": 28,
 };
 const rank = (s: Step) => stageRank[s.action] ?? 99;
 
-/** Ordered pairs of different steps that share a target, each once. */
-function* pairsSharingTarget(steps: readonly Step[]): Generator<readonly [Step, Step]> {
-  const byTarget = new Map<string, Step[]>();
-  for (const s of steps) for (const t of s.targets) byTarget.set(t, [...(byTarget.get(t) ?? []), s]);
-  const seen = new Set<string>();
-  for (const group of byTarget.values()) {
-    for (const a of group) {
-      for (const b of group) {
-        const key = `${a.id} ${b.id}`;
-        if (a === b || seen.has(key)) continue;
-        seen.add(key);
-        yield [a, b];
-      }
+/** A step that was put in takes over the place of its anchor: after all that comes before it, or before all that comes after it. */
+function tie(steps: readonly Step[], constraints: Constraint[], weather: Weather): void {
+  const waiting = steps.filter((s) => s.tied), placed = new Set(steps.filter((s) => !s.tied).map((s) => s.id));
+  while (waiting.length > 0) {
+    const at = waiting.findIndex((s) => placed.has(s.tied!.to));
+    if (at < 0) return;
+    const [step] = waiting.splice(at, 1), { to, at: side } = step!.tied!, lag = lagOf(step!, "recoat", weather);
+    placed.add(step!.id);
+    for (const c of [...constraints]) {
+      if (side === "before" && c.after === to && c.before !== step!.id) constraints.push({ ...c, after: step!.id, from: "recipe", ruleId: null });
+      // What has a window at the anchor goes first: it cannot wait.
+      if (side === "after" && c.before === to && c.latestMinutes !== undefined && c.after !== step!.id) constraints.push({ before: c.after, after: step!.id, lagMinutes: lagOf(steps.find((s) => s.id === c.after)!, "none", weather), from: "recipe", ruleId: null });
+      else if (side === "after" && c.before === to && c.after !== step!.id) constraints.push({ before: step!.id, after: c.after, lagMinutes: lag, from: "recipe", ruleId: null });
     }
+    const anchor = steps.find((s) => s.id === to)!;
+    // A window that opens at the anchor has its own times.
+    if (step!.window?.after !== to) constraints.push(side === "before" ? { before: step!.id, after: to, lagMinutes: lag, from: "recipe", ruleId: null } : { before: to, after: step!.id, lagMinutes: lagOf(anchor, "none", weather), from: "recipe", ruleId: null });
   }
 }
 
-const nextOf = (constraints: readonly Constraint[]) => {
-  const next = new Map<string, Constraint[]>();
-  for (const c of constraints) {
-    const list = next.get(c.before);
-    if (list) list.push(c);
-    else next.set(c.before, [c]);
-  }
-  return next;
+/** Waits between steps that meet and come in this order anyhow, and windows that shut. */
+function spacings(order: readonly Step[], rules: readonly OrderRule[], weather: Weather): Constraint[] {
+  const spaced = rules.filter((r) => r.spacing), made: Constraint[] = [], { byTarget } = groupsOf(order);
+  const between = (i: number, j: number) => order[i]!.targets.some((t) => order[j]!.targets.includes(t) && (byTarget.get(t) ?? []).some((k) => k > i && k < j && (isFilm(order[k]!) || order[k]!.action === "sand")));
+  eachPair(order, (i, j) => {
+    const a = order[i]!, b = order[j]!;
+    for (const rule of spaced) {
+      const space: Spacing | null = rule.spacing!(a, b);
+      // What would have to wait the other way round keeps to this way.
+      if (!space && rule.spacing!(b, a)) made.push({ before: a.id, after: b.id, lagMinutes: 0, from: "rule", ruleId: rule.id, soft: true });
+      if (!space || (space.closed && between(i, j))) continue;
+      made.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, space.atLeast, weather), from: "rule", ruleId: rule.id, soft: true, ...(space.closed ? { closed: space.closed } : {}) });
+    }
+  });
+  return made;
+}
+
+const severityRank: Record<Severity, number> = { ruins: 1, weakens: 2, wastes: 3 };
+const levels = (rules: readonly OrderRule[]) => {
+  const severity = new Map(rules.map((r) => [r.id, severityRank[r.severity]]));
+  return (c: Constraint) => (c.from === "recipe" ? 0 : (severity.get(c.ruleId ?? "") ?? 3));
 };
-const recipeCache = new WeakMap<readonly Constraint[], { size: number; next: Map<string, Constraint[]> }>();
-function recipeNext(constraints: readonly Constraint[]) {
-  const count = constraints.findIndex((c) => c.from !== "recipe");
-  const size = count < 0 ? constraints.length : count;
-  const cached = recipeCache.get(constraints);
-  if (cached && cached.size === size) return cached.next;
-  const next = nextOf(constraints.slice(0, size));
-  recipeCache.set(constraints, { size, next });
-  return next;
-}
 
-function reaches(next: ReadonlyMap<string, readonly Constraint[]>, from: string, to: string): boolean {
-  const stack = [from], seen = new Set<string>();
-  while (stack.length > 0) {
-    const id = stack.pop()!;
-    if (id === to) return true;
-    if (seen.has(id)) continue;
-    seen.add(id);
-    for (const c of next.get(id) ?? []) stack.push(c.after);
-  }
-  return false;
-}
-
-/** The strictest rule on the way from one step to another. */
-function ruleOnPath(constraints: readonly Constraint[], from: string, to: string): Constraint | undefined {
-  const next = nextOf(constraints);
-  const came = new Map<string, Constraint>();
-  const queue = [from];
+/** The shortest row of demands from one step to another; empty when there is none. */
+function pathBetween(constraints: readonly Constraint[], from: string, to: string): Constraint[] {
+  const next = edgesFrom(constraints), came = new Map<string, Constraint>(), queue = [from];
   for (let i = 0; i < queue.length; i++) {
     for (const c of next.get(queue[i]!) ?? []) {
       if (came.has(c.after) || c.after === from) continue;
@@ -152,54 +168,34 @@ function ruleOnPath(constraints: readonly Constraint[], from: string, to: string
       queue.push(c.after);
     }
   }
-  const severity = { ruins: 0, weakens: 1, wastes: 2 };
-  let worst: Constraint | undefined;
-  for (let at = to; at !== from; ) {
+  const path: Constraint[] = [];
+  for (let at = to; at !== from; at = path[0]!.before) {
     const c = came.get(at);
-    if (!c) return undefined;
-    const level = (k: Constraint) => severity[orderRules.find((r) => r.id === k.ruleId)?.severity ?? "wastes"] ?? 3;
-    if (c.ruleId && (!worst || level(c) < level(worst))) worst = c;
-    at = c.before;
+    if (!c) return [];
+    path.unshift(c);
   }
-  return worst;
+  return path;
 }
 
-/** Rules that go round in a circle: the softest of the circle is left out, until none is left. */
-function withoutLoops(steps: readonly Step[], constraints: readonly Constraint[]): Constraint[] {
-  const kept: Constraint[] = [];
-  const next = new Map<string, Constraint[]>();
-  const severity: Record<string, number> = { ruins: 1, weakens: 2, wastes: 3 };
-  const level = (c: Constraint) => (c.from === "recipe" ? 0 : (severity[orderRules.find((r) => r.id === c.ruleId)?.severity ?? "wastes"] ?? 3));
+/** The strictest rule on a way. */
+function strictest(path: readonly Constraint[], rules: readonly OrderRule[]): Constraint | undefined {
+  const level = levels(rules);
+  return path.filter((c) => c.ruleId !== null).sort((a, b) => level(a) - level(b))[0];
+}
+
+/** Rules that go round in a circle: in each knot the softest is left out, until none goes round. */
+function withoutLoops(ids: readonly string[], constraints: readonly Constraint[], rules: readonly OrderRule[]): { readonly held: Constraint[]; readonly dropped: readonly Constraint[] } {
   // In most plans nothing goes round: then one pass over all of them shows it.
-  if (topological(steps, constraints).length === steps.length) return [...constraints];
-  for (const c of [...constraints].sort((a, b) => level(a) - level(b))) {
-    if (reaches(next, c.after, c.before)) continue;
-    kept.push(c);
-    next.set(c.before, [...(next.get(c.before) ?? []), c]);
-  }
-  return kept;
-}
-
-/** Kahn's order; with a loop the steps on it are missing from the result. */
-function topological(steps: readonly Step[], constraints: readonly Constraint[]): string[] {
-  const waitingFor = new Map(steps.map((s) => [s.id, 0]));
-  for (const c of constraints) waitingFor.set(c.after, waitingFor.get(c.after)! + 1);
-  const next = nextOf(constraints);
-  const place = new Map(steps.map((s, i) => [s.id, i]));
-  const ready = steps.filter((s) => waitingFor.get(s.id) === 0).map((s) => s.id);
-  const order: string[] = [];
-  while (ready.length > 0) {
-    let best = 0;
-    for (let i = 1; i < ready.length; i++) if (place.get(ready[i]!)! < place.get(ready[best]!)!) best = i;
-    const id = ready[best]!;
-    ready[best] = ready[ready.length - 1]!;
-    ready.pop();
-    order.push(id);
-    for (const c of next.get(id) ?? []) {
-      const left = waitingFor.get(c.after)! - 1;
-      waitingFor.set(c.after, left);
-      if (left === 0) ready.push(c.after);
+  if (topological(ids, constraints).length === ids.length) return { held: [...constraints], dropped: [] };
+  const knot = knots(ids, constraints), level = levels(rules), inKnot = (c: Constraint) => knot.get(c.before) === knot.get(c.after);
+  const kept = constraints.filter((c) => !inKnot(c)), dropped: Constraint[] = [], next = new Map<string, Constraint[]>();
+  for (const c of constraints.filter(inKnot).sort((a, b) => level(a) - level(b))) {
+    if (reaches(next, c.after, c.before)) {
+      dropped.push(c);
+      continue;
     }
+    kept.push(c);
+    (next.get(c.before) ?? next.set(c.before, []).get(c.before)!).push(c);
   }
-  return order;
+  return { held: kept, dropped };
 }

@@ -1,12 +1,15 @@
 import type { Figure } from "#core/figure";
+import type { StepFacts } from "#core/order/facts";
 
-/** What is done. A print is a run, not a step; steps begin when its plate is cleared. */
+/** What is done. A print takes no hands: it stands among the steps only for the rules, with the times of its run. */
 export type Action =
   | "wash resin" | "remove supports" | "cure" | "clip" | "flame" | "sand" | "wash" | "fill" | "fill seam" | "level" | "paste"
   | "dry fit" | "glue" | "prime" | "paint" | "drybrush" | "shade" | "mask" | "unmask" | "varnish" | "pigment" | "gloss effect"
-  | "lay ground" | "flock" | "pour water" | "wire" | "place" | "paint edge" | "inspect";
+  | "lay ground" | "flock" | "pour water" | "wire" | "place" | "paint edge" | "inspect"
+  | "print" | "test" | "seal" | "sterilise" | "line in" | "touch up" | "draw back" | "decal" | "release film";
 
-export type Place = "bench" | "sink" | "booth" | "lamp" | "outdoors" | "drying shelf";
+export const places = ["bench", "sink", "booth", "lamp", "outdoors", "drying shelf"] as const;
+export type Place = (typeof places)[number];
 
 export type Sheen = "matte" | "satin" | "gloss";
 
@@ -45,6 +48,18 @@ export type Step = {
   /** Stands this thin, mm, for the rules of flame; null when unknown. */
   readonly thinnestMm: number | null;
   readonly notes: readonly string[];
+  /** Pieces that it is done to; 1 where it is not told. */
+  readonly pieces?: number;
+  /** Lightness of its colour, 0 to 100, for the order of colours through an airbrush. */
+  readonly lightness?: number;
+  /** It has to begin while an earlier step is wet, tacky or workable: minutes after that step's end. */
+  readonly window?: { readonly after: string; readonly fromMinutes: number; readonly untilMinutes: number };
+  /** The step that opened its window is done: begun by this minute of the plan's clock. */
+  readonly beginBy?: number;
+  readonly facts?: StepFacts;
+  /** Put in right before or after another step: it takes over that step's place among the rest. */
+  readonly tied?: { readonly to: string; readonly at: "before" | "after" };
 };
 
-export const shareTarget = (a: Step, b: Step) => a.targets.some((t) => b.targets.includes(t));
+/** Steps on the whole board meet every part that stands on it; two parts on it do not meet each other. */
+export const isBoardWide = (s: Step) => s.targets.some((t) => t.startsWith("ground:")) || (s.targets.length === 1 && s.targets[0] === "board");

@@ -5,11 +5,10 @@ import type { Clock } from "#core/print/hours";
 import { families, familyOf } from "#core/order/families";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
-import { checkStacks } from "#core/order/stacks";
 import { orderRules } from "#core/order/rules";
-import { testStep as step } from "#core/order/testing";
+import { checkAt, testStep as step } from "#core/order/testing";
 import { usualWeather, weatherBar, type WeatherClass, weatherFactor } from "#core/order/weather";
-import { weatherConflicts, weathered } from "#core/order/weatherRule";
+import { weathered } from "#core/order/weathered";
 
 const classes: readonly WeatherClass[] = ["water", "lacquer", "enamel or oil", "cyanoacrylate", "epoxy", "polyurethane", "light-cured", "plaster", "cement", "none"];
 const air = fc.record({ temperatureC: fc.integer({ min: -5, max: 40 }), humidity: fc.double({ min: 0.05, max: 0.98, noNaN: true }) });
@@ -54,19 +53,19 @@ describe("a plan in a weather", () => {
     expect(lag(damp)).toBeCloseTo(2 * lag(usualWeather), 9);
   });
   it("leaves enamel uncured for lacquer in the cold that would have cured at 20 C", () => {
-    const below = step({ id: "e", action: "paint", family: "enamel film", sheen: "gloss" }), at = new Map([["e", 0], ["b", 5 * 1440]]);
-    expect(checkStacks([below, seal], at)[0]!.severity).toBe("weakens");
-    expect(checkStacks([below, seal], at, orderRules, { temperatureC: 10, humidity: 0.5 })[0]!.severity).toBe("ruins");
+    const below = step({ id: "e", action: "paint", family: "enamel film", sheen: "gloss" }), at = { e: 0, b: 5 * 1440 };
+    expect(checkAt([below, seal], at).find((c) => c.ruleId === "O14")!.severity).toBe("weakens");
+    expect(checkAt([below, seal], at, { weatherOn: () => ({ temperatureC: 10, humidity: 0.5 }) }).find((c) => c.ruleId === "O14")!.severity).toBe("ruins");
   });
   it("says which product cannot stand the usual air, once, and what to do", () => {
-    const found = weatherConflicts([paint, seal, { ...seal, id: "c" }], { temperatureC: 18, humidity: 0.8 });
+    const found = checkAt([paint, seal, { ...seal, id: "c" }], { a: 0, b: 3000, c: 9000 }, { weatherOn: () => ({ temperatureC: 18, humidity: 0.8 }) }).filter((c) => c.ruleId === "O60");
     expect(found).toHaveLength(1);
     expect(found[0]).toMatchObject({ ruleId: "O60", severity: "ruins", after: "b" });
     expect(found[0]!.sentence).toMatch(/80 % is over its 70 % humidity/);
-    expect(weatherConflicts([paint, seal], usualWeather)).toEqual([]);
+    expect(checkAt([paint, seal], { a: 0, b: 3000 }).filter((c) => c.ruleId === "O60")).toEqual([]);
   });
   it("lets a spray wait for the next day when its own is barred, and nothing else", () => {
-    const steps = [paint, seal].map((s) => ({ ...s, targets: [`part:${s.id}`] })), free = schedule(steps, [], clock, 0), held = schedule(steps, [], clock, 0, [], (s, day) => s.id === "b" && day < 2);
+    const steps = [paint, seal].map((s) => ({ ...s, targets: [`part:${s.id}`] })), free = schedule(steps, [], clock, 0), held = schedule(steps, [], clock, 0, { barred: (s, day) => s.id === "b" && day < 2 });
     const at = (plan: typeof free, id: string) => plan.slots.find((s) => s.stepId === id)!.startsAt;
     expect(at(free, "b")).toBeLessThan(1440);
     expect(at(held, "b")).toBeGreaterThanOrEqual(2 * 1440);

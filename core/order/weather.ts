@@ -1,8 +1,11 @@
 import type { Figure } from "#core/figure";
 import { between } from "#core/figure";
 
-/** Air where the work dries: degrees C, and relative humidity as a share. */
-export type Weather = { readonly temperatureC: number; readonly humidity: number };
+/** The builder's own times for a product family at 20 C and 50 %, minutes, in place of the usual ones. */
+export type OwnTimes = { readonly recoatMinutes: number; readonly handleMinutes: number; readonly cureMinutes: number };
+
+/** Air where the work dries: degrees C, and relative humidity as a share; and products that dry otherwise than usual. */
+export type Weather = { readonly temperatureC: number; readonly humidity: number; readonly times?: Readonly<Record<string, OwnTimes>> };
 /** What all times are told for. */
 export const usualWeather: Weather = { temperatureC: 20, humidity: 0.5 };
 

@@ -37,6 +37,15 @@ export function paintMillilitres(areaCm2: Figure, coats: number, method: Method,
 /** Paint without its thinner: the mix over 1 + thinner share. */
 export const neatMillilitres = (mixMl: number, thinnerShare: number) => mixMl / (1 + thinnerShare);
 
+/** Mass of a millilitre of paint from the pot, g (common practice: 1.0 to 1.3). */
+const GRAMS_PER_ML = 1.15;
+
+/** Grams of each part of a recipe for an amount. */
+export function gramsFor(parts: readonly number[], neatMl: number): readonly number[] {
+  const total = parts.reduce((sum, p) => sum + p, 0);
+  return parts.map((p) => (neatMl * GRAMS_PER_ML * p) / total);
+}
+
 /** Drops of each part of a recipe for an amount, whole drops, at least one of each. */
 export function dropsFor(parts: readonly number[], neatMl: number): readonly number[] {
   const total = parts.reduce((sum, p) => sum + p, 0);

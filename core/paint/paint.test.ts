@@ -9,7 +9,7 @@ import { filmOver, mixLab, mixReflectance, pigmentOf } from "#core/paint/mixing"
 import { observerRows, weights, WHITE } from "#core/paint/observer";
 import { type Paint, predictMix } from "#core/paint/paint";
 import { smoothestReflectance, xyzOfReflectance } from "#core/paint/reflectance";
-import { dropsFor, neatMillilitres, paintMillilitres } from "#core/paint/amount";
+import { dropsFor, gramsFor, neatMillilitres, paintMillilitres } from "#core/paint/amount";
 
 const lab = (hex: string): LabD65 => {
   const outcome = labOfHex(hex);
@@ -107,5 +107,12 @@ describe("amounts", () => {
   it("come out in whole drops, at least one of each", () => {
     expect(dropsFor([3, 1], 1.6)).toEqual([34, 11]);
     expect(dropsFor([20, 1], 0.1)).toEqual([3, 1]);
+  });
+});
+
+describe("grams of a mix", () => {
+  it("are the mass of all of it, shared as the parts are: 10 ml of 2 + 2 + 1 weigh 11.5 g (common practice)", () => {
+    expect(gramsFor([2, 2, 1], 10).map((g) => Number(g.toFixed(6)))).toEqual([4.6, 4.6, 2.3]);
+    expect(gramsFor([3], 0)).toEqual([0]);
   });
 });

@@ -63,11 +63,12 @@ export const stepCautions = (step: Step): readonly CautionId[] => cautionsFor({ 
  */
 export function makePlan(input: PlanInput, others: readonly PlanInput[] = [], memory: PlanMemory = planMemory()): Plan {
   const { scene, workshop } = input;
-  const clock: Clock = { startWeekday: weekdayOf(input.now.today), hours: workshop.hours };
+  const away = workshop.rooms.away.map((d) => daysBetween(input.now.today, d)).filter((d) => d >= 0);
+  const clock: Clock = { startWeekday: weekdayOf(input.now.today), hours: workshop.hours, ...(away.length > 0 ? { away } : {}) };
   const from = Math.max(input.now.minute, daysBetween(input.now.today, scene.startOn) * 1440);
   const there = hasHours(workshop.hours);
-  const { parts, plates, runs, others: otherRuns, allPlates, calendar, printedBoundAt, readyAt, busy, wanted } = planPrinting(input, others, memory, clock);
-  const work = planWork(input, parts, readyAt, clock, from, busy);
+  const { parts, plates, runs, others: otherRuns, allPlates, calendar, printedBoundAt, busy, wanted, scenes } = planPrinting(input, others, memory, clock);
+  const work = planWork(scenes, clock, busy);
   const stores = planStores(input, plates, work.steps, work.sequence.order);
   const grounds = [...input.grounds].sort((a, b) => a.position - b.position).map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
   const weight = boardGrams(input.grounds, boardOf(input), sum(parts.filter((p) => p.chosen && (p.part.placements.length > 0 || parts.some((w) => w.part.id === p.part.pieceOf?.partId && w.part.placements.length > 0))).map((p) => p.chosen!.all.grams), "g", "shared"));
@@ -91,7 +92,7 @@ export function makePlan(input: PlanInput, others: readonly PlanInput[] = [], me
   const firstStep = work.schedule.critical[0], released = work.steps.find((s) => s.id === firstStep)?.releaseAt;
   const gate = runs.find((r) => r.clearedAt === released) ?? (work.schedule.critical.length === 0 ? runs.at(-1) : undefined);
   return {
-    otherRuns, wanted, load: loadByDay(clock, busy, work.schedule.slots.flatMap((s) => s.parts)), critical: { plateIds: gate ? chainTo(calendar.runs, gate.plateId) : [], stepIds: work.schedule.critical },
+    otherRuns, wanted, load: loadByDay(clock, busy, [...work.schedule.slots, ...work.otherSlots].flatMap((s) => s.parts)), critical: { plateIds: gate ? chainTo(calendar.runs, gate.plateId) : [], stepIds: work.schedule.critical },
     printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: printedBoundAt }, chance: there && plates.length > 0 ? planChance(allPlates, calendar.runs, clock, from, finishAt, dueAt, memory) : null,
     parts, plates, runs, work, joints, grounds, boardGrams: weight, lamps, mixes, stores, findings, clock,
     readiness: readiness(input, parts, joints, work, stores, findings),

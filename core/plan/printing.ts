@@ -28,7 +28,12 @@ export type Printing = {
   readonly readyAt: ReadonlyMap<string, number>;
   readonly busy: readonly { readonly from: number; readonly to: number }[];
   readonly wanted: readonly Wanted[];
+  /** Every open scene with its parts and when they are printed, this one first. */
+  readonly scenes: readonly SceneParts[];
 };
+
+/** `readyAt`: when all of a part is printed. */
+export type SceneParts = { readonly own: PlanInput; readonly parts: readonly PartPlan[]; readonly readyAt: ReadonlyMap<string, number> };
 
 /** A machine's score within this of the best does about as well, as a share and in minutes of an evening (our choice). */
 const ABOUT = 1.25, ABOUT_MIN = 20;
@@ -53,6 +58,7 @@ export function planPrinting(input: PlanInput, others: readonly PlanInput[], mem
     runs: calendar.runs.filter((r) => numbered.some((p) => p.id === r.plateId)),
     others: open.slice(1).flatMap(({ own, plates: theirs }) => inRunOrder(theirs, calendar.runs).flatMap((p) => calendar.runs.filter((r) => r.plateId === p.id).map((run) => ({ sceneId: own.scene.id, sceneName: own.scene.name, plateNumber: p.number, run })))),
     readyAt: readyTimes(parts, numbered, calendar.runs),
+    scenes: open.map((o) => ({ own: o.own, parts: o.parts, readyAt: readyTimes(o.parts, o.plates, calendar.runs) })),
   };
 }
 

@@ -3,8 +3,10 @@ import type { LampCircuit } from "#core/ground/resistor";
 import type { FitKind } from "#core/joints/clearance";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Pose, Vec3 } from "#core/mesh/pose";
+import type { KeptChange, SetAside } from "#core/order/change";
+import type { OrderSchools } from "#core/order/orderSchools";
 import type { OrderWish } from "#core/order/sequence";
-import { usualWeather, type Weather } from "#core/order/weather";
+import { type OwnTimes, usualWeather, type Weather } from "#core/order/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { FilamentWork, InfillBand } from "#core/print/filamentWork";
@@ -43,6 +45,10 @@ export type Scene = {
   /** Set aside: its plates and steps take no hours from the others. */
   readonly aside: boolean;
   readonly orderWishes: readonly OrderWish[];
+  /** Mends and other changes of the order that were chosen, oldest first, and rules that were set aside. */
+  readonly orderChanges: readonly KeptChange[];
+  readonly setAside: readonly SetAside[];
+  readonly orderSchools: OrderSchools;
   readonly createdAt: string;
   readonly changedAt: string;
 };
@@ -168,8 +174,11 @@ export type LogEntry = {
   readonly settings: Readonly<Record<string, number>>;
 };
 
-/** What the builder said of a step at the bench. */
-export type StepRecord = { readonly id: string; readonly sceneId: string; readonly stepId: string; readonly state: "done" | "went wrong" | "skipped"; readonly at: string; readonly actualMinutes: number | null; readonly note: string };
+/** What the builder said of a step at the bench. Done for some: `pieces` of it. */
+export type StepRecord = { readonly id: string; readonly sceneId: string; readonly stepId: string; readonly state: "done" | "some" | "went wrong" | "skipped"; readonly at: string; readonly actualMinutes: number | null; readonly pieces: number | null; readonly note: string };
+
+/** The order of work as it was last accepted: begin and end of each step, in minutes from the midnight before `day`. */
+export type AcceptedPlan = { readonly id: string; readonly acceptedAt: string; readonly day: string; readonly slots: Readonly<Record<string, readonly [number, number]>>; readonly sequenceNumber: number };
 
 /** Plates that the builder laid by hand: pieces stay where they are put, and others are laid round them. Latest last. */
 export type PlateLayout = { readonly id: string; readonly sceneId: string; readonly printerId: string; readonly position: number; readonly laid: readonly Nested[] };
@@ -203,7 +212,13 @@ export type Rooms = {
   readonly powerMinorPerKwh: number;
   /** Air where things dry, as it usually is, and on days for which something else was told: each `2026-03-14`. */
   readonly weather: Weather;
+  /** Pieces that can lie and dry at once; null when there is always room. */
+  readonly shelfPieces: number | null;
   readonly days: readonly (Weather & { readonly day: string })[];
+  /** Times of products that the builder found otherwise, by family. */
+  readonly productTimes: Readonly<Record<string, OwnTimes>>;
+  /** Evenings that are lost: days on which nobody is at the bench. */
+  readonly away: readonly string[];
 };
 
 /** What all scenes share. */
@@ -242,6 +257,7 @@ export type PlanInput = {
   readonly runs: readonly PlateRun[];
   readonly gcodes: readonly PlateGcode[];
   readonly records: readonly StepRecord[];
+  readonly accepted: AcceptedPlan | null;
   readonly workshop: Workshop;
   /** By the mesh's id, with its pose where it lies otherwise than drawn: see `posedId`. */
   readonly measurements: ReadonlyMap<string, MeshMeasurement>;
@@ -249,4 +265,7 @@ export type PlanInput = {
   readonly now: { readonly today: string; readonly minute: number; /** The same moment, milliseconds since 1970. */ readonly ms: number };
 };
 
-export const usualRooms: Rooms = { ventilation: "window", dustExtraction: false, outdoors: false, resinAllowed: true, quiet: null, exposureMinutesAWeek: null, longestPlateMinutes: 20 * 60, hourWorthMinor: 1200, powerMinorPerKwh: 30, weather: usualWeather, days: [] };
+export const usualRooms: Rooms = { ventilation: "window", dustExtraction: false, outdoors: false, resinAllowed: true, quiet: null, exposureMinutesAWeek: null, longestPlateMinutes: 20 * 60, hourWorthMinor: 1200, powerMinorPerKwh: 30, weather: usualWeather, shelfPieces: null, days: [], productTimes: {}, away: [] };
+
+/** The air at the bench with the builder's own times for products. */
+export const airOf = ({ weather, productTimes }: Rooms): Weather => (Object.keys(productTimes).length > 0 ? { ...weather, times: productTimes } : weather);

@@ -2,6 +2,9 @@ import { lackOf, type Printer } from "#core/print/printer";
 import { digits, type Figure } from "#core/figure";
 import { HEAVY_BOARD_G } from "#core/ground/groundLayer";
 import { glues } from "#core/joints/glues";
+import { ruleById } from "#core/order/rules";
+import { wetWindow } from "#core/order/wetWindow";
+import { mended } from "#core/plan/mendOrder";
 import type { RunSlot } from "#core/print/printCalendar";
 import { failureCauses } from "#core/print/simulatedRun";
 import type { StockLine } from "#core/stores/draw";
@@ -12,6 +15,9 @@ import type { PartPlan } from "#core/plan/planPart";
 import type { PlatePlan } from "#core/plan/planPlates";
 import type { WorkPlan } from "#core/plan/planWork";
 import type { PlanInput } from "#core/plan/sceneData";
+
+/** From so many joints alike one is tried first (common practice). */
+const SET_OF = 4;
 
 export function jointFindings(joints: readonly JointPlan[], input: PlanInput, parts: readonly PartPlan[]): Finding[] {
   return joints.flatMap(({ joint, clearance, factor }): Finding[] => {
@@ -29,6 +35,10 @@ export function jointFindings(joints: readonly JointPlan[], input: PlanInput, pa
     const members = parts.filter((p) => joint.partIds.includes(p.part.id) && p.chosen);
     const apart = members.find((p) => p.chosen!.printer.process === members[0]!.chosen!.printer.process && (p.chosen!.printer.id !== members[0]!.chosen!.printer.id || p.chosen!.material?.id !== members[0]!.chosen!.material?.id));
     if (apart) found.push(finding("weakens", "joints", joint.id, joint.name, "apart", `${joint.name}: ${members[0]!.part.name} is printed on ${members[0]!.chosen!.printer.name} in ${members[0]!.chosen!.material?.name ?? "no told material"}, ${apart.part.name} on ${apart.chosen!.printer.name} in ${apart.chosen!.material?.name ?? "no told material"}. Mating parts come out alike on one machine and one batch.`));
+    const printer = members[0]?.chosen?.printer;
+    if (printer && clearance && joint.count >= SET_OF && !input.workshop.coupons.some((c) => c.printerId === printer.id && c.fit === joint.fit)) {
+      found.push(finding("missing", "joints", joint.id, joint.name, "untried", `${joint.name}: ${joint.count} alike, and no ${joint.fit} fit was tried on ${printer.name} yet. ${ruleById("O1")!.because} Print a trial of one first (O1); what fits is kept in the workshop.`));
+    }
     const glue = glues.find((g) => g.family === joint.glue);
     if (glue && clearance && clearance.gapMm > glue.gapMm) found.push(finding("weakens", "joints", joint.id, joint.name, "glue-gap", `${joint.name}: ${glue.family} fills ${glue.gapMm} mm and the gap is ${clearance.gapMm.toFixed(2)} mm. Take a glue that fills it.`));
     return found;
@@ -48,11 +58,17 @@ export function groundFindings(weight: Figure): Finding[] {
   return weight.value > HEAVY_BOARD_G ? [finding("weakens", "ground", "board", "Board", "heavy", `The finished board weighs about ${(weight.value / 1000).toFixed(1)} kg: two people carry it.`)] : [];
 }
 
+const hoursText = (minutes: number) => (minutes < 90 ? `${Math.round(minutes)} min` : `${digits(minutes / 60)} h`);
+
 export function orderFindings(work: WorkPlan, { scene, now }: PlanInput, there: boolean): Finding[] {
   const found = work.conflicts.map((c) => finding(c.severity, "order", c.after, c.ruleId, `${c.ruleId}-${c.before ?? "itself"}`, `${c.overridden ? "Set aside by you: " : ""}${c.sentence} ${c.overridden ? "" : c.mend}`.trim(),
-    c.before && !c.overridden && scene.orderWishes.some((w) => w.before === c.after || w.after === c.before)
-      ? [{ label: "Take my wish back", edit: { table: "scenes", id: scene.id, patch: { orderWishes: scene.orderWishes.filter((w) => w.before !== c.after && w.after !== c.before) } } }]
-      : []));
+    c.overridden ? [] : c.mends.slice(0, 4).map((mend) => ({ label: mend.label, edit: { table: "scenes" as const, id: scene.id, patch: mended(scene, c, mend) } }))));
+  for (const s of work.steps) {
+    const window = wetWindow(s, work.steps, work.times), at = work.times.get(s.id);
+    if (!window || !at || work.done.has(s.id) || at.startsAt <= window.shutsAt + 1e-6) continue;
+    const laidAt = window.shutsAt - s.window!.untilMinutes;
+    found.push(finding("weakens", "order", s.id, s.onWhat, "window", `“${s.title}” on ${s.onWhat} can be done until ${hoursText(s.window!.untilMinutes)} after “${window.opener.title}” and is planned ${hoursText(at.startsAt - laidAt)} after it: it has set by then. Give that evening more hours, do it sooner, or leave it out.`));
+  }
   if (scene.finishBy && there && work.steps.length > 0) {
     const dueAt = (daysBetween(now.today, scene.finishBy) + 1) * 1440;
     if (work.schedule.finishAt > dueAt) {

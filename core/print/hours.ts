@@ -7,9 +7,15 @@ export const MINUTES_A_DAY = 24 * 60;
  * Time in the core is minutes after midnight of the day the plan starts, in the builder's own clock; the day of the
  * week of that day comes with it. Clock changes are the interface's business.
  */
-export type Clock = { readonly startWeekday: number; readonly hours: WeekHours };
+export type Clock = {
+  readonly startWeekday: number;
+  readonly hours: WeekHours;
+  /** Days of the plan, 0 the first, on which nobody is there whatever the week says. */
+  readonly away?: readonly number[];
+};
 
-const windowsOf = (clock: Clock, day: number) => clock.hours[(clock.startWeekday + day) % 7] ?? [];
+/** The builder's windows on a day of the plan, minutes after its midnight. */
+export const windowsOf = (clock: Clock, day: number) => (clock.away?.includes(day) ? [] : clock.hours[(((clock.startWeekday + day) % 7) + 7) % 7] ?? []);
 
 /** True when there is any hour in the week at all. */
 export const hasHours = (hours: WeekHours) => hours.some((day) => day.some((w) => w.to > w.from));
@@ -17,7 +23,7 @@ export const hasHours = (hours: WeekHours) => hours.some((day) => day.some((w) =
 /** The first moment at or after `at` when the builder is there; Infinity when they never are. */
 export function nextPresence(clock: Clock, at: number): number {
   if (!Number.isFinite(at)) return at;
-  for (let day = Math.floor(at / MINUTES_A_DAY), last = day + 8; day <= last; day++) {
+  for (let day = Math.floor(at / MINUTES_A_DAY), last = day + 8 + (clock.away?.length ?? 0); day <= last; day++) {
     for (const w of windowsOf(clock, day)) {
       const from = day * MINUTES_A_DAY + w.from, to = day * MINUTES_A_DAY + w.to;
       if (to > at && to > from) return Math.max(at, from);
