@@ -82,6 +82,14 @@ describe("scenes", () => {
     expect(await everything(db)).toEqual(before);
     expect((await patchRow("parts", "gone", {}, "patch", AT, db)).ok).toBe(false);
   });
+  it("lose neither of two changes made at once, and take back one after the other", async () => {
+    const db = await filled(), before = await everything(db);
+    await Promise.all([patchRow("parts", "part-1", { note: "from one tab" }, "one", AT, db), patchRow("parts", "part-1", { spares: 3 }, "two", AT, db)]);
+    expect(await db.parts.get("part-1")).toMatchObject({ note: "from one tab", spares: 3 });
+    await undoLast(db);
+    await undoLast(db);
+    expect(await everything(db)).toEqual(before);
+  });
 });
 
 describe("meshes", () => {

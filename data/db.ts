@@ -2,7 +2,7 @@ import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
 import type { Schema } from "joi";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Paint, Recipe } from "#core/paint/paint";
-import type { Coupon, Ground, Joint, LedgerRow, LogEntry, OwnFeature, Part, PlateGcode, PlateLayout, PlateRun, Rooms, Scene, StepRecord } from "#core/plan/sceneData";
+import type { AcceptedPlan, Coupon, Ground, Joint, LedgerRow, LogEntry, OwnFeature, Part, PlateGcode, PlateLayout, PlateRun, Rooms, Scene, StepRecord } from "#core/plan/sceneData";
 import type { WeekHours } from "#core/print/hours";
 import type { FilamentWork } from "#core/print/filamentWork";
 import type { Printer, PrintMaterial } from "#core/print/printer";
@@ -28,8 +28,8 @@ export type SettingRow =
   | { readonly id: "rooms"; readonly rooms: Rooms }
   | { readonly id: "started"; readonly demoAt: string };
 
-/** The last plan of a scene that the builder accepted: when each step was to start, so that dates do not jump. */
-export type AcceptedPlanRow = { readonly id: string; readonly acceptedAt: string; readonly startsAt: Readonly<Record<string, string>>; readonly sequenceNumber: number };
+/** A few words or a picture from the bench; the picture small, as a data URL. */
+export type NoteRow = { readonly id: string; readonly sceneId: string; readonly stepId: string; readonly at: string; readonly text: string; readonly picture: string | null };
 
 /** Every table that the builder's decisions live in, by name: what undo, archive and import go over. */
 export type Rows = {
@@ -46,7 +46,8 @@ export type Rows = {
   records: StepRecord;
   settings: SettingRow;
   timers: TimerRow;
-  plans: AcceptedPlanRow;
+  plans: AcceptedPlan;
+  notes: NoteRow;
   ledger: LedgerRow;
   features: OwnFeature;
   layouts: PlateLayout;
@@ -82,9 +83,10 @@ const filledUp = (...names: readonly TableName[]) => async (upgrade: Transaction
   }
 };
 
-/** Opens the database of this browser, or another by name for tests. Version 3 of the schema. */
+/** Opens the database of this browser, or another by name for tests. Version 4 of the schema. */
 export function openDatabase(name = "inch-hollow"): Database {
-  const db = new Dexie(name, { cache: "immutable" }) as Database;
+  // Strict: what is told as kept is on the disk, not only with the operating system.
+  const db = new Dexie(name, { cache: "immutable", chromeTransactionDurability: "strict" }) as Database;
   db.version(1).stores({
     scenes: "id",
     parts: "id, sceneId",
@@ -108,10 +110,15 @@ export function openDatabase(name = "inch-hollow"): Database {
   db.version(2).stores({ ledger: "id, sceneId", features: "id" }).upgrade(filledUp("parts"));
   // Version 3: plates laid by hand, runs, machine files, coupons, print recipes; results worked out on meshes.
   db.version(3).stores({ layouts: "id, sceneId", runs: "id, sceneId", gcodes: "id, sceneId", coupons: "id", printRecipes: "id", results: "key, meshId" }).upgrade(filledUp("scenes", "parts", "printers", "materials", "log"));
+  // Version 4: changes of the order, the accepted plan, notes with pictures, and steps done for some of their pieces.
+  db.version(4).stores({ notes: "id, sceneId" }).upgrade(async (upgrade) => {
+    await upgrade.table("plans").clear();
+    await filledUp("scenes", "records", "settings")(upgrade);
+  });
   return db;
 }
 
-export const tableNames = ["scenes", "parts", "joints", "grounds", "printers", "materials", "paints", "recipes", "stock", "log", "records", "settings", "timers", "plans", "ledger", "features", "layouts", "runs", "gcodes", "coupons", "printRecipes"] as const satisfies readonly TableName[];
+export const tableNames = ["scenes", "parts", "joints", "grounds", "printers", "materials", "paints", "recipes", "stock", "log", "records", "settings", "timers", "plans", "notes", "ledger", "features", "layouts", "runs", "gcodes", "coupons", "printRecipes"] as const satisfies readonly TableName[];
 
 let shared: Database | undefined;
 /** The app's own database, opened at the first use. */

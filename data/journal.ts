@@ -49,5 +49,5 @@ export async function undoLabel(db: Database = appDatabase()): Promise<string | 
 /** Removes the rows of a scene in every table that has some, as one change. */
 export async function sceneRemoval(sceneId: string, db: Database): Promise<Op[]> {
   const of = async (table: TableName) => (await db.table(table).where("sceneId").equals(sceneId).primaryKeys()).map((id) => ({ table, remove: String(id) }) as Op);
-  return [{ table: "scenes", remove: sceneId }, ...(await of("parts")), ...(await of("joints")), ...(await of("grounds")), ...(await of("ledger")), ...(await of("records")), ...(await of("timers")), ...(await of("layouts")), ...(await of("runs")), ...(await of("gcodes"))];
+  return [{ table: "scenes", remove: sceneId }, ...(await of("parts")), ...(await of("joints")), ...(await of("grounds")), ...(await of("ledger")), ...(await of("records")), ...(await of("timers")), ...(await of("layouts")), ...(await of("runs")), ...(await of("gcodes")), ...(await of("notes")), { table: "plans", remove: sceneId }];
 }

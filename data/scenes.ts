@@ -46,7 +46,7 @@ export async function duplicateScene(id: string, now: string, db: Database = app
   if (!rows) return null;
   const sceneId = crypto.randomUUID();
   const partIds = new Map(rows.parts.map((p) => [p.id, crypto.randomUUID() as string]));
-  const scene: Scene = { ...rows.scene, id: sceneId, name: `${rows.scene.name}, copy`, orderWishes: [], createdAt: now, changedAt: now };
+  const scene: Scene = { ...rows.scene, id: sceneId, name: `${rows.scene.name}, copy`, orderWishes: [], orderChanges: [], setAside: [], createdAt: now, changedAt: now };
   await write(`Duplicate ${rows.scene.name}`, [
     { table: "scenes", put: scene },
     ...rows.parts.map((p): Op => ({ table: "parts", put: { ...p, id: partIds.get(p.id)!, sceneId, copies: [], pieceOf: p.pieceOf && { ...p.pieceOf, partId: partIds.get(p.pieceOf.partId) ?? p.pieceOf.partId } } })),
@@ -67,25 +67,30 @@ export async function deleteScene(id: string, now: string, db: Database = appDat
  * @returns problems whose paths are field names; nothing is written then
  */
 export async function patchRow<T extends TableName>(table: T, id: string, patch: Partial<Rows[T]>, label: string, now: string, db: Database = appDatabase()): Promise<Outcome<Rows[T]>> {
-  const row = (await db.table(table).get(id)) as Rows[T] | undefined;
-  if (!row) return refused("row/gone", "This was deleted in the meantime; nothing was changed.");
-  const shaped = check<Rows[T]>(shapes[table], { ...row, ...patch });
-  if (!shaped.ok) return shaped;
-  await write(label, [{ table, put: shaped.value } as Op], now, db);
-  return success(shaped.value);
+  // Read and written in one transaction: of two changes at once to other fields neither is lost.
+  return db.transaction("rw", db.table(table), db.journal, async (): Promise<Outcome<Rows[T]>> => {
+    const row = (await db.table(table).get(id)) as Rows[T] | undefined;
+    if (!row) return refused("row/gone", "This was deleted in the meantime; nothing was changed.");
+    const shaped = check<Rows[T]>(shapes[table], { ...row, ...patch });
+    if (!shaped.ok) return shaped;
+    await write(label, [{ table, put: shaped.value } as Op], now, db);
+    return success(shaped.value);
+  });
 }
 
 /** The same change to many rows, as one step; nothing is written unless all of them can be. Rows that are gone are passed over. */
 export async function patchRows<T extends TableName>(table: T, ids: readonly string[], patch: Partial<Rows[T]>, label: string, now: string, db: Database = appDatabase()): Promise<Outcome<number>> {
-  const rows = ((await db.table(table).bulkGet([...ids])) as (Rows[T] | undefined)[]).filter((r) => r !== undefined);
-  const ops: Op[] = [];
-  for (const row of rows) {
-    const shaped = check<Rows[T]>(shapes[table], { ...row, ...patch });
-    if (!shaped.ok) return shaped;
-    ops.push({ table, put: shaped.value } as Op);
-  }
-  await write(label, ops, now, db);
-  return success(ops.length);
+  return db.transaction("rw", db.table(table), db.journal, async (): Promise<Outcome<number>> => {
+    const rows = ((await db.table(table).bulkGet([...ids])) as (Rows[T] | undefined)[]).filter((r) => r !== undefined);
+    const ops: Op[] = [];
+    for (const row of rows) {
+      const shaped = check<Rows[T]>(shapes[table], { ...row, ...patch });
+      if (!shaped.ok) return shaped;
+      ops.push({ table, put: shaped.value } as Op);
+    }
+    await write(label, ops, now, db);
+    return success(ops.length);
+  });
 }
 
 /** Adds or replaces a whole row after checking it. */

@@ -3,12 +3,15 @@ import { fits } from "#core/joints/clearance";
 import { glues } from "#core/joints/glues";
 import { groundMaterials } from "#core/ground/groundLayer";
 import { families } from "#core/order/families";
+import { orderSchools, schoolTopics } from "#core/order/orderSchools";
+import type { OrderChange } from "#core/order/change";
+import { places } from "#core/order/step";
 import { usualWeather } from "#core/order/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { methods } from "#core/paint/amount";
 import { isIsoDate } from "#core/plan/calendarDay";
-import { copyStates, type Coupon, type CutPiece, type FileVersion, type Ground, type Joint, type LedgerRow, type Listing, type LogEntry, type OtherWays, type OwnFeature, type Part, type PlateGcode, type PlateLayout, type PlateRun, type Rooms, runStates, type Scene, type StepRecord, tiers } from "#core/plan/sceneData";
+import { type AcceptedPlan, copyStates, type Coupon, type CutPiece, type FileVersion, type Ground, type Joint, type LedgerRow, type Listing, type LogEntry, type OtherWays, type OwnFeature, type Part, type PlateGcode, type PlateLayout, type PlateRun, type Rooms, runStates, type Scene, type StepRecord, tiers } from "#core/plan/sceneData";
 import type { GcodeReport } from "#core/print/gcode";
 import { uses } from "#core/print/plastics";
 import type { FilamentPrinter, Printer, PrintMaterial, ResinPrinter } from "#core/print/printer";
@@ -16,7 +19,7 @@ import type { PrintRecipe } from "#core/print/printRecipe";
 import { laySchools } from "#core/print/wayUp";
 import type { StockItem } from "#core/stores/draw";
 import { surfaceSchools } from "#core/surface/treatments";
-import type { AcceptedPlanRow, Rows, SettingRow, TableName, TimerRow } from "#data/db";
+import type { NoteRow, Rows, SettingRow, TableName, TimerRow } from "#data/db";
 
 /** An object with exactly the fields of T: a field left out or too many does not compile. */
 const shapeOf = <T>(keys: { readonly [K in keyof T]-?: Joi.Schema }): Joi.ObjectSchema<T> => Joi.object(keys as Joi.PartialSchemaMap<T>) as Joi.ObjectSchema<T>;
@@ -49,11 +52,21 @@ const schemeLayer = shapeOf<SchemeLayer>({
   method: Joi.string().valid(...Object.keys(methods)).required(), coats: Joi.number().integer().min(1).max(20).required(), coverage: share, sheen: Joi.string().valid("matte", "satin", "gloss").required(),
 });
 
+const facts = Joi.object().pattern(Joi.string(), Joi.alternatives(Joi.number(), Joi.boolean(), Joi.string().max(100), Joi.array().items(Joi.string().max(100)), Joi.valid(null)));
+const sheen = Joi.string().valid("matte", "satin", "gloss").allow(null).required(), minutes = Joi.number().min(0).max(1e6).required(), place = Joi.string().valid(...places);
+const of = (kind: OrderChange["kind"], keys: Joi.SchemaMap) => Joi.object({ kind: Joi.valid(kind).required(), ...keys });
+const orderChange = Joi.alternatives<OrderChange>().try(
+  of("insert", { id, at: Joi.valid("before", "after").required(), stepId: id, action: Joi.string().max(40).required(), title: text.required(), family: orNull(Joi.string()), sheen, tool: text.required(), place: place.required(), minutes, waitMinutes: minutes, facts: facts.required(), loose: Joi.boolean().required() }),
+  of("product", { stepId: id, family, sheen, tool: orNull(Joi.string()), place: orNull(place), minutes: Joi.number().min(-1e6).max(1e6).required() }), of("facts", { stepId: id, facts: facts.required(), alcohol: orNull(Joi.boolean()), minutes: Joi.number().min(-1e6).max(1e6).required() }),
+  of("wait", { before: id, after: id, minutes }), of("move", { before: id, after: id }), of("leave out", { stepId: id }),
+);
+
 const scene = shapeOf<Scene>({
   id, name, denominator: Joi.number().min(0.001).max(1e6).required(), ratioSaid: text, viewingDistanceMm: Joi.number().min(50).max(20_000).required(),
   boardWidthMm: Joi.number().min(10).max(20_000).required(), boardDepthMm: Joi.number().min(10).max(20_000).required(), gridMm: orNull(Joi.number().greater(0)), tier: Joi.string().valid(...tiers).required(),
   startOn: day, finishBy: day.allow(null), surfaceSchool: school, laySchool: Joi.string().valid(...laySchools).allow(null).default(null), aside: Joi.boolean().default(false),
-  orderWishes: Joi.array().items(Joi.object({ before: id, after: id, override: orNull(Joi.string()), note: text })).required(), createdAt: Joi.string().required(), changedAt: Joi.string().required(),
+  orderChanges: Joi.array().max(2000).items(Joi.object({ ruleId: orNull(Joi.string()), note: text, change: orderChange.required() })).default([]), setAside: Joi.array().max(2000).items(Joi.object({ ruleId: id, stepId: id, other: orNull(Joi.string()), note: Joi.string().trim().min(1).max(4000).required() })).default([]), orderSchools: Joi.object(Object.fromEntries(schoolTopics.map((t) => [t, Joi.string().valid(...orderSchools[t].map(([name]) => name))]))).default({}),
+  orderWishes: Joi.array().items(Joi.object({ before: id, after: id, override: orNull(Joi.string()), note: text, minutes: Joi.number().min(0).optional() })).required(), createdAt: Joi.string().required(), changedAt: Joi.string().required(),
 });
 
 const money = orNull(Joi.number().min(0).max(1e9));
@@ -119,7 +132,7 @@ const logEntry = shapeOf<LogEntry>({
   id, kind: Joi.string().valid("run", "step").required(), key: id, what: text, at: Joi.string().required(), sceneId: orNull(Joi.string()), estimatedMinutes: atLeastZero, actualMinutes: atLeastZero,
   outcome: Joi.string().valid("good", "failed").required(), cause: text, note: text, simulated: Joi.boolean().required(), materialId: Joi.string().allow(null).default(null), settings: numbers.default({}),
 });
-const record = shapeOf<StepRecord>({ id, sceneId: id, stepId: id, state: Joi.string().valid("done", "went wrong", "skipped").required(), at: Joi.string().required(), actualMinutes: orNull(Joi.number().min(0)), note: text });
+const record = shapeOf<StepRecord>({ id, sceneId: id, stepId: id, state: Joi.string().valid("done", "some", "went wrong", "skipped").required(), at: Joi.string().required(), actualMinutes: orNull(Joi.number().min(0)), pieces: Joi.number().integer().min(0).allow(null).default(null), note: text });
 const air = { temperatureC: Joi.number().min(-30).max(50).required(), humidity: Joi.number().min(0).max(1).required() };
 const windows = Joi.array().items(Joi.object({ from: Joi.number().integer().min(0).max(1440).required(), to: Joi.number().integer().min(0).max(1440).required() }));
 const setting = Joi.alternatives<SettingRow>().try(
@@ -131,13 +144,15 @@ const setting = Joi.alternatives<SettingRow>().try(
       ventilation: Joi.string().valid("none", "window", "extraction").required(), dustExtraction: Joi.boolean().required(), outdoors: Joi.boolean().required(), resinAllowed: Joi.boolean().required(),
       quiet: orNull(Joi.object({ from: Joi.number().integer().min(0).max(1440).required(), to: Joi.number().integer().min(0).max(1440).required(), mostDb: Joi.number().min(0).max(140).required() })),
       exposureMinutesAWeek: orNull(Joi.number().min(0).max(10_080)), longestPlateMinutes: Joi.number().min(10).max(100_000).required(), hourWorthMinor: atLeastZero, powerMinorPerKwh: atLeastZero,
-      weather: Joi.object(air).default(usualWeather), days: Joi.array().max(400).items(Joi.object({ ...air, day: day.required() })).default([]),
+      weather: Joi.object(air).default(usualWeather), shelfPieces: Joi.number().integer().min(1).max(10_000).allow(null).default(null), days: Joi.array().max(400).items(Joi.object({ ...air, day: day.required() })).default([]), productTimes: Joi.object().pattern(Joi.string().valid(...families.map((f) => f.name)), Joi.object({ recoatMinutes: minutes, handleMinutes: minutes, cureMinutes: minutes })).default({}), away: Joi.array().max(400).items(day.optional()).default([]),
     }).required(),
   }),
   Joi.object({ id: Joi.valid("started").required(), demoAt: Joi.string().required() }),
 );
 const timer = shapeOf<TimerRow>({ id, sceneId: id, stepId: orNull(Joi.string()), name, startedAtMs: Joi.number().required(), endsAtMs: Joi.number().required() });
-const plan = shapeOf<AcceptedPlanRow>({ id, acceptedAt: Joi.string().required(), startsAt: Joi.object().pattern(Joi.string(), Joi.string()).required(), sequenceNumber: Joi.number().integer().min(0).required() });
+const plan = shapeOf<AcceptedPlan>({ id, acceptedAt: Joi.string().required(), day: day.required(), slots: Joi.object().pattern(Joi.string(), Joi.array().length(2).items(Joi.number())).required(), sequenceNumber: Joi.number().integer().min(0).required() });
+
+const jotting = shapeOf<NoteRow>({ id, sceneId: id, stepId: id, at: Joi.string().required(), text, picture: orNull(Joi.string().max(2_000_000).pattern(/^data:image\/(jpeg|png|webp);base64,/)) });
 
 const ledger = shapeOf<LedgerRow>({ id, sceneId: id, name, realMm: Joi.number().greater(0).max(1e8).required(), along: Joi.string().valid("bed", "height").required(), position: Joi.number().required() });
 const feature = shapeOf<OwnFeature>({ id, name, lowMm: positive, highMm: positive, source: text });
@@ -165,5 +180,5 @@ const temperature = orNull(Joi.number().min(0).max(500));
 const printRecipe = shapeOf<PrintRecipe>({ id, name, printerId: id, materialId: orNull(Joi.string()), parentId: orNull(Joi.string()), settings: numbers.required(), nozzleC: temperature, bedC: temperature, note: text });
 
 export const shapes: { readonly [T in TableName]: Joi.Schema<Rows[T]> } = {
-  scenes: scene, parts: part, joints: joint, grounds: ground, printers: printer, materials: material, paints: paint, recipes: recipe, stock, log: logEntry, records: record, settings: setting, timers: timer, plans: plan, ledger, features: feature, layouts: layout, runs: plateRun, gcodes: gcode, coupons: coupon, printRecipes: printRecipe,
+  scenes: scene, parts: part, joints: joint, grounds: ground, printers: printer, materials: material, paints: paint, recipes: recipe, stock, log: logEntry, records: record, settings: setting, timers: timer, plans: plan, notes: jotting, ledger, features: feature, layouts: layout, runs: plateRun, gcodes: gcode, coupons: coupon, printRecipes: printRecipe,
 };

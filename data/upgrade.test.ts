@@ -57,7 +57,7 @@ describe("rows of the first version", () => {
     const db = freshDatabase();
     await importArchive(writeZip({ "archive.json": new TextEncoder().encode(JSON.stringify({ format: "inch-hollow", version: 1, tables: first, meshes: [] })) }), "replace", AT, db);
     const out = await exportArchive(db), zip = readZip(out, () => true);
-    expect(zip.ok && (JSON.parse(new TextDecoder().decode(zip.value.get("archive.json"))) as { version: number }).version).toBe(3);
+    expect(zip.ok && (JSON.parse(new TextDecoder().decode(zip.value.get("archive.json"))) as { version: number }).version).toBe(4);
     const again = freshDatabase();
     await importArchive(out, "replace", AT, again);
     expect(await exportArchive(again)).toEqual(out);

@@ -42,12 +42,12 @@ export async function getPlanInput(sceneId: string, now: PlanInput["now"], db: D
   const rows = await getSceneRows(sceneId, db);
   if (!rows) return null;
   const ids = measuredIds(rows.parts);
-  const [workshop, records, loaded, derived] = await Promise.all([
-    shared ?? getWorkshop(db), db.records.where("sceneId").equals(sceneId).toArray(), loadMeasurements(ids.filter((id) => !known.has(id)), db), loadDerived(rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])), db),
+  const [workshop, records, accepted, loaded, derived] = await Promise.all([
+    shared ?? getWorkshop(db), db.records.where("sceneId").equals(sceneId).toArray(), db.plans.get(sceneId), loadMeasurements(ids.filter((id) => !known.has(id)), db), loadDerived(rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])), db),
   ]);
   const measurements = new Map(ids.flatMap((id) => {
     const m = known.get(id) ?? loaded.get(id);
     return m ? [[id, m] as const] : [];
   }));
-  return { ...rows, records, workshop, measurements, derived, now };
+  return { ...rows, records, accepted: accepted ?? null, workshop, measurements, derived, now };
 }
