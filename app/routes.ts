@@ -11,6 +11,7 @@ export default [
       route("print-recipes", "routes/workshop/printRecipes.tsx"),
       route("trials", "routes/workshop/trials.tsx"),
       route("rooms", "routes/workshop/rooms.tsx"),
+      route("products", "routes/workshop/products.tsx"),
       route("paints", "routes/workshop/paints.tsx"),
       route("hours", "routes/workshop/hours.tsx"),
       route("archive", "routes/workshop/archive.tsx"),

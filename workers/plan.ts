@@ -39,6 +39,24 @@ export const askWhatIf = (input: PlanInput, others: readonly PlanInput[], tell: 
   return api.whatIf(requestOf(input), others.map(requestOf), proxy(tell));
 });
 
+/** The ways out of a broken rule, each tried on the whole plan. */
+export const askWaysOut = (input: PlanInput, others: readonly PlanInput[], conflict: string, tell: (share: number) => void) => run(async (api) => {
+  await taught(api, [input, ...others]);
+  return api.waysOut(requestOf(input), others.map(requestOf), conflict, proxy(tell));
+});
+
+/** What to drop for the date. */
+export const askTriage = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) => run(async (api) => {
+  await taught(api, [input, ...others]);
+  return api.triage(requestOf(input), others.map(requestOf), proxy(tell));
+});
+
+/** What the scene takes at every tier. */
+export const askTiers = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
+  await taught(api, [input, ...others]);
+  return api.tiers(requestOf(input), others.map(requestOf));
+});
+
 /** The spares worth printing now. */
 export const askSpares = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
   await taught(api, [input, ...others]);

@@ -6,6 +6,8 @@ import { planSpares } from "#core/plan/planChance";
 import { largestWholeRatio, scaleSweep } from "#core/plan/scaleSweep";
 import type { PlanInput } from "#core/plan/sceneData";
 import { settingsWhatIf } from "#core/plan/settingsWhatIf";
+import { tierHours, triage } from "#core/plan/triage";
+import { waysOut } from "#core/plan/waysOut";
 import { whatIf } from "#core/plan/whatIf";
 import { type Nested, nest, type NestPiece } from "#core/print/nest";
 
@@ -31,6 +33,9 @@ const api = {
     return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: null, lain: null })) };
   },
   whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) => whatIf(whole(request), others.map(whole), memory, progress),
+  waysOut: (request: PlanRequest, others: readonly PlanRequest[], conflict: string, progress: (share: number) => void) => waysOut(whole(request), others.map(whole), conflict, memory, progress),
+  triage: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) => triage(whole(request), others.map(whole), memory, progress),
+  tiers: (request: PlanRequest, others: readonly PlanRequest[]) => tierHours(whole(request), others.map(whole)),
   spares(request: PlanRequest, others: readonly PlanRequest[]) {
     const plan = makePlan(whole(request), others.map(whole), memory);
     return plan.chance?.dueAt == null ? [] : planSpares(plan.plates, plan.runs, plan.clock, request.now.minute, plan.totals.finishAt, plan.chance.dueAt);

@@ -1,5 +1,7 @@
 import { billCsv, billOfParts } from "#core/plan/bill";
+import { daysBetween } from "#core/plan/calendarDay";
 import type { Plan } from "#core/plan/plan";
+import type { AcceptedPlan } from "#core/plan/sceneData";
 import type { CalendarEvent } from "#core/formats/calendar";
 import { writeCalendar } from "#core/formats/calendar";
 import { platesCsv } from "#core/plan/planCsv";
@@ -55,8 +57,10 @@ export const platesPdf = (plan: Plan, sceneName: string) => pdfOf(`Plates of ${s
 export const plateSvg = (plan: Plan, plateId: string) => drawingSvg(drawingsOf(plan)[plan.plates.findIndex((p) => p.id === plateId)]!);
 export const planCsv = (plan: Plan, today: string) => platesCsv(plan, (minute) => localMoment(today, minute).replace("T", " "));
 
+const uidOf = (sceneId: string, stepId: string) => `${sceneId}-${stepId}`.replaceAll(/[^\w#:-]/g, "-");
+
 /** Runs and steps as calendar events; the same step keeps its uid, so a later file updates it. */
-export function calendarOf(plan: Plan, sceneId: string, sceneName: string, today: string): string {
+export function calendarOf(plan: Plan, sceneId: string, sceneName: string, today: string, accepted: AcceptedPlan | null = null): string {
   // A later file of the same scene has a higher number, so that it takes the place of an earlier one.
   const sequence = Math.floor(Date.now() / 60_000) % 1_000_000_000, madeAtUtc = `${new Date().toISOString().replaceAll(/[-:]/g, "").slice(0, 15)}Z`;
   const runs = plan.runs.map((r): CalendarEvent => {
@@ -65,7 +69,10 @@ export function calendarOf(plan: Plan, sceneId: string, sceneName: string, today
   });
   const steps = plan.work.schedule.slots.flatMap((slot) => {
     const step = plan.work.steps.find((s) => s.id === slot.stepId)!;
-    return slot.parts.map((part, i): CalendarEvent => ({ uid: `${sceneId}-${slot.stepId}${i > 0 ? `-${i + 1}` : ""}`.replaceAll(/[^\w#:-]/g, "-"), title: `${step.title}: ${step.onWhat}`, startsAt: localMoment(today, part.from), endsAt: localMoment(today, part.to), description: sceneName, sequence }));
+    return slot.parts.map((part, i): CalendarEvent => ({ uid: uidOf(sceneId, `${slot.stepId}${i > 0 ? `-${i + 1}` : ""}`), title: `${step.title}: ${step.onWhat}`, startsAt: localMoment(today, part.from), endsAt: localMoment(today, part.to), description: sceneName, sequence }));
   });
-  return writeCalendar([...runs, ...steps], madeAtUtc);
+  // What the kept plan had and this one has no more is taken out of the calendar again.
+  const there = new Set([...plan.work.schedule.slots.map((s) => s.stepId), ...plan.work.done]), shift = accepted ? daysBetween(today, accepted.day) * 1440 : 0;
+  const gone = Object.entries(accepted?.slots ?? {}).filter(([id]) => !there.has(id)).map(([id, [from, to]]): CalendarEvent => ({ uid: uidOf(sceneId, id), title: "No longer planned", startsAt: localMoment(today, from + shift), endsAt: localMoment(today, to + shift), description: sceneName, sequence, cancelled: true }));
+  return writeCalendar([...runs, ...steps, ...gone], madeAtUtc);
 }

@@ -24,18 +24,21 @@ type Shape = { faces: BufferGeometry; edges: BufferGeometry | null; reach: numbe
 function shapeOf(soup: TriangleSoup): Shape {
   const triangles = soup.corners.length / 9;
   const every = Math.ceil(triangles / DRAWN_UP_TO);
-  const corners = every === 1 ? soup.corners.slice() : Float32Array.from({ length: Math.floor(triangles / every) * 9 }, (_, i) => soup.corners[Math.floor(i / 9) * every * 9 + (i % 9)]!);
+  const corners = new Float32Array(Math.floor(triangles / every) * 9), from = soup.corners;
+  const min = [Infinity, Infinity, Infinity], max = [-Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < corners.length; i++) {
+    const value = from[every === 1 ? i : Math.floor(i / 9) * every * 9 + (i % 9)]!, axis = i % 3;
+    corners[i] = value;
+    if (value < min[axis]!) min[axis] = value;
+    if (value > max[axis]!) max[axis] = value;
+  }
+  const middle: Point = [(min[0]! + max[0]!) / 2, (min[1]! + max[1]!) / 2, (min[2]! + max[2]!) / 2], size: Point = [max[0]! - min[0]!, max[1]! - min[1]!, max[2]! - min[2]!];
+  const reach = Math.hypot(...size) / 2 || 1;
+  for (let i = 0; i < corners.length; i++) corners[i] = (corners[i]! - middle[i % 3]!) / reach;
   const faces = new BufferGeometry();
+  // Without normals: the faces are shaded flat, from what is drawn.
   faces.setAttribute("position", new BufferAttribute(corners, 3));
   faces.setAttribute("marked", new BufferAttribute(new Float32Array(corners.length / 3), 1));
-  faces.computeBoundingBox();
-  const { min, max } = faces.boundingBox!;
-  const middle = [(min.x + max.x) / 2, (min.y + max.y) / 2, (min.z + max.z) / 2] as const;
-  const size = [max.x - min.x, max.y - min.y, max.z - min.z] as const;
-  const reach = Math.hypot(...size) / 2 || 1;
-  faces.translate(-middle[0], -middle[1], -middle[2]);
-  faces.scale(1 / reach, 1 / reach, 1 / reach);
-  faces.computeVertexNormals();
   return { faces, edges: triangles <= EDGES_UP_TO ? new EdgesGeometry(faces, 25) : null, reach, middle, size };
 }
 

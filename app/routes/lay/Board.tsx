@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, startTransition, useEffect, useEffectEvent, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/planPart";
@@ -15,14 +15,13 @@ export function Board({ plan, scene, selected, onSelect }: { plan: Plan; scene: 
   const drag = useRef<{ dx: number; dy: number } | null>(null);
   const settle = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const latest = useRef<Moving | null>(null);
-  useEffect(() => () => clearTimeout(settle.current), []);
-
   const save = (m: Moving) => {
     const part = plan.parts.find((p) => p.part.id === m.partId)?.part;
     if (!part) return;
     const placements = part.placements.map((p, i) => (i === m.index ? m.at : p));
-    void fetcher.submit({ intent: "place", partId: part.id, name: part.name, placements: JSON.stringify(placements) }, { method: "post", action: "?index" });
-    setTimeout(() => setMoving((now) => (now === m ? null : now)), 1500);
+    // Shown where it was put until the plan has it there, however long that takes: the next key moves it from there.
+    const shown = () => startTransition(() => setMoving((now) => (now === m ? null : now)));
+    fetcher.submit({ intent: "place", partId: part.id, name: part.name, placements: JSON.stringify(placements) }, { method: "post", action: "?index" }).then(shown, shown);
   };
   const move = (m: Moving) => {
     latest.current = m;
@@ -34,7 +33,7 @@ export function Board({ plan, scene, selected, onSelect }: { plan: Plan; scene: 
     const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(inner.getScreenCTM()!.inverse());
     return { x: p.x, y: p.y };
   };
-  /** What was moved by keys is written at the latest when the part is left. */
+  /** What was moved by keys is written at the latest when the part or the page is left. */
   const onLeave = () => {
     if (settle.current === undefined || !latest.current) return;
     clearTimeout(settle.current);
@@ -42,6 +41,15 @@ export function Board({ plan, scene, selected, onSelect }: { plan: Plan; scene: 
     save(latest.current);
     latest.current = null;
   };
+  const onHide = useEffectEvent(onLeave);
+  useEffect(() => {
+    const hide = () => onHide();
+    window.addEventListener("pagehide", hide);
+    return () => {
+      window.removeEventListener("pagehide", hide);
+      hide();
+    };
+  }, []);
   const onKey = (event: KeyboardEvent, p: PartPlan, index: number, at: Placement) => {
     const step = event.shiftKey ? 10 : 1;
     const by: Record<string, Partial<Placement>> = {

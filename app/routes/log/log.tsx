@@ -7,8 +7,11 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { durationText } from "#ui/Duration";
+import { NoteCards } from "#ui/NoteCards";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
+import { removeNote } from "#app/jobs/bench";
+import { useNotes } from "#app/hooks/useNotes";
 import { readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -24,7 +27,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
 }
 
 export default function Log({ actionData }: Route.ComponentProps) {
-  const { input: { workshop }, plan } = useScene();
+  const { input: { scene, workshop }, plan } = useScene(), notes = useNotes(scene.id), steps = new Map(plan.work.steps.map((s) => [s.id, s]));
   const entries = [...workshop.log].sort((a, b) => (a.at < b.at ? 1 : -1));
   const good = entries.filter((e) => e.outcome === "good");
   const most = Math.max(60, ...good.flatMap((e) => [e.estimatedMinutes, e.actualMinutes]));
@@ -58,6 +61,7 @@ export default function Log({ actionData }: Route.ComponentProps) {
           <Field label="Cause, if it failed" name="cause" />
           <Button kind="main" type="submit" data-new>Record</Button>
         </Form>
+        {notes.length > 0 && <section className="grid gap-2"><h2>Notes from the bench</h2><NoteCards notes={[...notes].reverse()} of={(id) => { const s = steps.get(id); return s ? `${s.title}, ${s.onWhat}` : "a step that is gone"; }} remove={(id) => void removeNote(id)} /></section>}
         <table className="table">
           <thead><tr><th scope="col">when</th><th scope="col">what</th><th scope="col">on</th><th scope="col" data-figures>estimated</th><th scope="col" data-figures>actual</th><th scope="col">came out</th><th scope="col">note</th></tr></thead>
           <tbody>{entries.map((e) => <tr key={e.id}><td className="whitespace-nowrap">{e.at.replace("T", " ")}</td><th scope="row" className="!font-normal">{e.what}{e.simulated && " (simulated)"}</th><td>{nameOf(e.key)}</td><td data-figures>{durationText(e.estimatedMinutes)}</td><td data-figures>{durationText(e.actualMinutes)}</td><td>{e.outcome === "good" ? <span className="text-verdigris">good</span> : <span className="text-oxide">failed{e.cause && `: ${e.cause}`}</span>}</td><td>{e.note}</td></tr>)}</tbody>

@@ -8,7 +8,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 
 /** What leaves the app for the printers, the wall and the calendar. */
 export function ExportButtons() {
-  const { input: { scene, now }, plan } = useScene();
+  const { input: { scene, now, accepted }, plan } = useScene();
   const [busy, setBusy] = useState<string | null>(null);
   const say = useToast();
   const name = scene.name.toLowerCase().replaceAll(/\W+/g, "-");
@@ -33,7 +33,7 @@ export function ExportButtons() {
         {file("Plates, 3MF", "3MF plates", <Box {...icon} />, "-plates-3mf.zip", "application/zip", () => platesOut(plan, "3mf"))}
         {file("Plates, STL", "STL plates", <Download {...icon} />, "-plates-stl.zip", "application/zip", () => platesOut(plan, "stl"))}
         {file("Drawings, PDF", "drawings", <FileText {...icon} />, "-plates.pdf", "application/pdf", () => platesPdf(plan, scene.name))}
-        {file("Calendar", "calendar", <CalendarDays {...icon} />, ".ics", "text/calendar", () => calendarOf(plan, scene.id, scene.name, now.today))}
+        {file("Calendar", "calendar", <CalendarDays {...icon} />, ".ics", "text/calendar", () => calendarOf(plan, scene.id, scene.name, now.today, accepted))}
         {file("Table, CSV", "table", <Table2 {...icon} />, "-plates.csv", "text/csv", () => planCsv(plan, now.today))}
         {file("Scaled STL, all parts", "STL files", <Download {...icon} />, "-stl.zip", "application/zip", () => scaledStlZip(plan))}
         {file("Scaled 3MF", "3MF file", <Box {...icon} />, ".3mf", "model/3mf", () => scaledThreeMf(plan))}

@@ -10,6 +10,7 @@ export default function Overview({ loaderData: { workshop } }: Route.ComponentPr
     ["/workshop/materials", "Materials", `${workshop.materials.length} to print with; what every plastic, sheet and glue is like`],
     ["/workshop/print-recipes", "Print recipes", workshop.printRecipes.length === 0 ? "Everything is printed as its machine is set" : `${workshop.printRecipes.length} recipes`],
     ["/workshop/trials", "Trials of a fit", workshop.coupons.length === 0 ? "Clearances follow common practice so far" : `${workshop.coupons.length} kept`],
+    ["/workshop/products", "Products", "How long films, glues and grounds take, what they attack; your own times"],
     ["/workshop/rooms", "Rooms", "Air, dust, noise, quiet hours; what an hour and a kilowatt-hour are worth"],
     ["/workshop/paints", "Paints", `${workshop.paints.length} pots, ${workshop.recipes.length} mixes`],
     ["/workshop/hours", "Hours", `${workshop.hours.filter((d) => d.length > 0).length} days a week`],

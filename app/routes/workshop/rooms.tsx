@@ -27,7 +27,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     ventilation: textOf(form, "ventilation") as Rooms["ventilation"], dustExtraction: textOf(form, "dustExtraction") === "on", outdoors: textOf(form, "outdoors") === "on", resinAllowed: textOf(form, "resinAllowed") === "on",
     quiet: a === null || b === null ? null : { from: a, to: b, mostDb: typedNumber(textOf(form, "mostDb")) }, exposureMinutesAWeek: exposure === "" ? null : typedNumber(exposure), longestPlateMinutes: typedNumber(textOf(form, "longestHours")) * 60,
     hourWorthMinor: Math.round(typedNumber(textOf(form, "hourWorth")) * 100), powerMinorPerKwh: Math.round(typedNumber(textOf(form, "power")) * 100),
-    weather: { temperatureC: typedNumber(textOf(form, "temperature")), humidity: typedNumber(textOf(form, "humidity")) / 100 }, days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
+    weather: { temperatureC: typedNumber(textOf(form, "temperature")), humidity: typedNumber(textOf(form, "humidity")) / 100 }, shelfPieces: textOf(form, "shelf").trim() === "" ? null : typedNumber(textOf(form, "shelf")), away: old.away, productTimes: old.productTimes, days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
   };
   const air = { temperatureC: typedNumber(textOf(form, "dayTemperature")), humidity: typedNumber(textOf(form, "dayHumidity")) / 100 };
   const withDay: Rooms = told === "" ? rooms : { ...rooms, days: [...rooms.days, { day: told, ...air }].sort((x, y) => (x.day < y.day ? -1 : 1)) };
@@ -55,6 +55,9 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
         </div>
         {rooms.days.length > 0 && <ul className="grid gap-1">{rooms.days.map((d) => <li key={d.day}><Tick label={`${d.day}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`} name={`drop-${d.day}`} /></li>)}</ul>}
         <div className="grid items-start gap-3 sm:grid-cols-3"><Field label="Another day" name="day" type="date" defaultValue="" hint="What cannot stand its air waits for the next." problems={actionData?.problems} /><Field label="degrees C" name="dayTemperature" inputMode="decimal" defaultValue={rooms.weather.temperatureC} /><Field label="humidity, %" name="dayHumidity" inputMode="decimal" defaultValue={Math.round(100 * rooms.weather.humidity)} /></div>
+      </fieldset>
+      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Places</legend>
+        <Field label="Pieces that can lie and dry at once" name="shelf" inputMode="numeric" defaultValue={rooms.shelfPieces ?? ""} hint="Empty: there is always room. A step that would not find room on the shelf waits; what is more than a full shelf goes in turns." problems={actionData?.problems} />
       </fieldset>
       <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Noise</legend>
         <div className="grid items-start gap-3 sm:grid-cols-3">

@@ -1,0 +1,16 @@
+import { useCallback } from "react";
+import type { Scene } from "#core/plan/sceneData";
+import { undoLast } from "#data/journal";
+import { patchRow } from "#data/scenes";
+import { useToast } from "#ui/Toasts";
+import { localNow } from "#app/clock";
+
+/** Changes what a scene says of its order, with a way back. */
+export function useOrderChange(scene: Scene) {
+  const say = useToast();
+  return useCallback(async (patch: Partial<Pick<Scene, "orderWishes" | "orderChanges" | "setAside">>, label: string) => {
+    const outcome = await patchRow("scenes", scene.id, patch, label, localNow().at);
+    if (outcome.ok) say(`${label}.`, { label: "Undo", run: () => void undoLast() });
+    else say(outcome.problems[0]!.message);
+  }, [scene.id, say]);
+}
