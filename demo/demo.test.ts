@@ -4,7 +4,7 @@ import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { emptyWorkshop, planInputOf } from "#core/plan/newScene";
 import { makePlan, type Plan } from "#core/plan/plan";
 import type { PlanInput, Workshop } from "#core/plan/sceneData";
-import { checkConstraints } from "#core/order/stacks";
+import { checkConstraints } from "#core/order/checkPlan";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
 import { usualHours } from "#data/workshop";
@@ -68,7 +68,7 @@ describe("Withy Sluice", () => {
   });
   it("takes done steps out and keeps the waits they started", () => {
     const first = plan.work.schedule.slots[0]!.stepId;
-    const later = makePlan({ ...input, records: [{ id: "r", sceneId: input.scene.id, stepId: first, state: "done", at: "2026-01-05T09:00", actualMinutes: 10, note: "" }] });
+    const later = makePlan({ ...input, records: [{ id: "r", sceneId: input.scene.id, stepId: first, state: "done", at: "2026-01-05T09:00", actualMinutes: 10, pieces: null, note: "" }] });
     expect(later.work.schedule.slots.some((s) => s.stepId === first)).toBe(false);
     expect(later.work.schedule.slots.length).toBe(plan.work.schedule.slots.length - 1);
     expect(later.readiness.bench.settled).toBe(1);

@@ -25,14 +25,9 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
     await upTo(page, "In one piece or several");
   }],
   ["surface", `${demo}/surface?part=withy-sluice-roof`], ["colour", `${demo}/colour?recipe=wall-brown`], ["ground", `${demo}/ground`], ["joints", `${demo}/joints`],
-  ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`], ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour`], ["stores", `${demo}/stores`], ["log", `${demo}/log`],
+  ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`], ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour`], ["sheet", `${demo}/sheet`], ["stores", `${demo}/stores`], ["log", `${demo}/log`],
   ["workshop", "/workshop/printers"],
   // Last: it changes the demo.
-  ["plate", `${demo}/plates`, async (page) => {
-    await page.getByRole("button", { name: /^1 / }).click();
-    await page.getByRole("link", { name: "Open and start this plate" }).click();
-    await page.getByRole("heading", { name: "Before the run" }).waitFor();
-  }],
   ["running", `${demo}/plates`, async (page) => {
     await page.getByRole("button", { name: /^1 / }).click();
     await page.getByRole("link", { name: "Open and start this plate" }).click();

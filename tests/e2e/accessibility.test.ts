@@ -7,7 +7,7 @@ afterAll(closeBrowser);
 const scene = "/scenes/withy-sluice";
 const views = [
   "/scenes", scene, `${scene}/rule`, `${scene}/parts?part=withy-sluice-lamp`, `${scene}/parts/withy-sluice-willow-large`, `${scene}/plates`, `${scene}/plates/part/withy-sluice-front`, `${scene}/plates/part/withy-sluice-quay`, `${scene}/surface?part=withy-sluice-roof`, `${scene}/colour?recipe=wall-brown`, `${scene}/ground`,
-  `${scene}/joints`, `${scene}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`, `${scene}/bench`, `${scene}/stores`, `${scene}/log`, `${scene}/sheet`, "/workshop", "/workshop/printers?printer=tank", "/workshop/materials", "/workshop/print-recipes", "/workshop/trials", "/workshop/rooms", "/workshop/paints", "/workshop/hours", "/workshop/archive", "/help", "/help/components",
+  `${scene}/joints`, `${scene}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`, `${scene}/bench`, `${scene}/stores`, `${scene}/log`, `${scene}/sheet`, "/workshop", "/workshop/printers?printer=tank", "/workshop/materials", "/workshop/print-recipes", "/workshop/trials", "/workshop/rooms", "/workshop/products?product=lacquer", "/workshop/paints", "/workshop/hours", "/workshop/archive", "/help", "/help/components",
 ];
 
 describe.each([["light", false], ["evening", true]] as const)("in the %s theme", (_, evening) => {

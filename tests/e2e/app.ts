@@ -21,7 +21,8 @@ export const closeBrowser = async () => {
 export async function openApp(options: { evening?: boolean; width?: number; height?: number } = {}): Promise<App> {
   const context = await (await sharedBrowser()).newContext({ viewport: { width: options.width ?? 1280, height: options.height ?? 800 }, colorScheme: options.evening ? "dark" : "light", acceptDownloads: true });
   const page = await context.newPage();
-  page.setDefaultTimeout(30_000);
+  // A machine that is shared may be slow; how fast things are is asked by the bench, not here.
+  context.setDefaultTimeout(60_000);
   const troubles: string[] = [];
   page.on("request", (request) => {
     const url = request.url();
@@ -56,6 +57,22 @@ export async function closeApp(app: App): Promise<void> {
   expect(app.troubles).toEqual([]);
 }
 
+/** Rows of a table as they are kept: asked for in a transaction that waits for writes under way, since some engines show those before they are kept. */
+export const rowsOf = (page: Page, table: string): Promise<Record<string, unknown>[]> => page.evaluate(async (name) => {
+  const open = indexedDB.open("inch-hollow");
+  const db = await new Promise<IDBDatabase>((done, fail) => {
+    open.onsuccess = () => done(open.result);
+    open.onerror = () => fail(open.error);
+  });
+  const transaction = db.transaction(name, "readwrite"), all = transaction.objectStore(name).getAll();
+  await new Promise((done, fail) => {
+    transaction.oncomplete = done;
+    transaction.onabort = fail;
+  });
+  db.close();
+  return all.result as Record<string, unknown>[];
+}, table);
+
 /** Every row and mesh in the browser's database, as comparable text. */
 export const everythingStored = (page: Page): Promise<string> => page.evaluate(async () => {
   const open = indexedDB.open("inch-hollow");
@@ -66,8 +83,8 @@ export const everythingStored = (page: Page): Promise<string> => page.evaluate(a
   const out: Record<string, unknown> = {};
   for (const name of [...db.objectStoreNames].filter((n) => !["journal", "measurements", "results", "timers"].includes(n)).sort()) {
     const rows = await new Promise<Record<string, unknown>[]>((done) => {
-      const all = db.transaction(name).objectStore(name).getAll();
-      all.onsuccess = () => done(all.result as Record<string, unknown>[]);
+      const transaction = db.transaction(name, "readwrite"), all = transaction.objectStore(name).getAll();
+      transaction.oncomplete = () => done(all.result as Record<string, unknown>[]);
     });
     out[name] = await Promise.all(rows.map(async (row) => (row.corners instanceof Blob ? { ...row, corners: Array.from(new Uint8Array(await crypto.subtle.digest("SHA-256", await row.corners.arrayBuffer()))).join() } : row)));
   }

@@ -1,23 +1,12 @@
 import { afterAll, expect, it } from "vitest";
 import type { Page } from "playwright-core";
-import { closeApp, closeBrowser, emptyEverything, openDemo, ORIGIN } from "./app";
+import { closeApp, closeBrowser, emptyEverything, openDemo, ORIGIN, rowsOf } from "./app";
 import { blockStl } from "./models";
 
 afterAll(closeBrowser);
 
 const demo = `${ORIGIN}/scenes/withy-sluice`;
 
-/** Rows of a table as they are stored. */
-const rowsOf = (page: Page, table: string) => page.evaluate(async (name) => {
-  const open = indexedDB.open("inch-hollow");
-  const db = await new Promise<IDBDatabase>((done) => { open.onsuccess = () => done(open.result); });
-  const rows = await new Promise<Record<string, unknown>[]>((done) => {
-    const all = db.transaction(name).objectStore(name).getAll();
-    all.onsuccess = () => done(all.result as Record<string, unknown>[]);
-  });
-  db.close();
-  return rows;
-}, table);
 const latestRun = async (page: Page) => (await rowsOf(page, "runs")).sort((a, b) => Number(b.startedAtMs) - Number(a.startedAtMs))[0];
 
 /** The same luck every time: simulated machines draw 1, 2, 3 ... */
@@ -63,16 +52,18 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   for (let tries = 0; tries < 12 && !failed; tries++) {
     await openQuayPlate();
     await page.getByRole("button", { name: "Run it simulated" }).click();
-    await expect.poll(async () => (await latestRun(page))?.state, { timeout: 30_000 }).not.toBe("running");
+    await expect.poll(async () => (await latestRun(page))?.state, { timeout: 60_000 }).not.toBe("running");
     const run = (await latestRun(page))!;
     failed = run.state === "failed";
     if (failed) break;
     // It came out: taken back, and once more with other luck.
-    await page.locator("h1").first().click();
-    await page.keyboard.press("u");
-    await page.getByText(/Taken back: Plate \d+ on .* came out/).first().waitFor();
-    await page.keyboard.press("u");
-    await page.getByText(/Taken back: Start plate/).first().waitFor();
+    await expect.poll(async () => {
+      if (!(await latestRun(page))) return "none";
+      await page.locator("h1").first().click();
+      await page.keyboard.press("u");
+      await page.getByText(/Taken back: /).first().waitFor();
+      return (await latestRun(page))?.state ?? "none";
+    }, { timeout: 60_000, interval: 1500 }).toBe("none");
   }
   expect(failed).toBe(true);
   await page.goto(`${demo}/plates`);
@@ -102,7 +93,7 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   await new Promise((done) => setTimeout(done, 6000));
   const back = await context.newPage();
   await back.goto(`${demo}/log`);
-  await expect.poll(async () => (await latestRun(back))?.state, { timeout: 30_000 }).not.toBe("running");
+  await expect.poll(async () => (await latestRun(back))?.state, { timeout: 60_000 }).not.toBe("running");
   await closeApp(app);
 });
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { closeApp, closeBrowser, openDemo, ORIGIN, type App } from "./app";
+import { type App, closeApp, closeBrowser, openDemo, ORIGIN, rowsOf } from "./app";
 
 let app: App;
 beforeAll(async () => { app = await openDemo(); });
@@ -78,8 +78,12 @@ describe("stage by stage", () => {
   it("Order: a broken rule is told with its reason, taken back, or set aside with a note", async () => {
     const { page } = app;
     await at("/order");
-    await page.getByLabel("or set the rule aside, because").fill("a trial on scrap was fine");
-    await page.getByRole("button", { name: "Set aside" }).click();
+    const broken = page.getByRole("group", { name: "Broken rule O31" });
+    await broken.getByText("Set the rule aside").click();
+    await broken.getByRole("button", { name: "Set aside" }).click();
+    await broken.getByText("Say why in a few words: a rule that is set aside keeps its note.").waitFor();
+    await broken.getByLabel("because").fill("a trial on scrap was fine");
+    await broken.getByRole("button", { name: "Set aside" }).click();
     await see("set aside by you: a trial on scrap was fine");
     await page.locator("h1").first().click();
     await page.keyboard.press("u");
@@ -119,13 +123,7 @@ describe("keys", () => {
     await page.keyboard.press("Shift+ArrowUp");
     await page.getByRole("button", { name: /^Keeper, at 181, 170 mm/ }).waitFor();
     await page.locator("h1").first().click();
-    await page.waitForFunction(() => new Promise((done) => {
-      const open = indexedDB.open("inch-hollow");
-      open.onsuccess = () => {
-        const get = open.result.transaction("parts").objectStore("parts").get("withy-sluice-keeper");
-        get.onsuccess = () => { open.result.close(); done(get.result.placements[0].xMm === 181); };
-      };
-    }));
+    await expect.poll(async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-keeper")?.placements, { timeout: 60_000 }).toMatchObject([{ xMm: 181, yMm: 170 }]);
     await page.reload();
     await page.getByRole("button", { name: /^Keeper, at 181, 170 mm/ }).waitFor();
   });
