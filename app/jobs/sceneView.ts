@@ -10,17 +10,27 @@ import { getHabits, getPlanInput, getWorkshop, type Habits } from "#data/worksho
 import { measurePosed } from "#workers/print";
 import { planScene } from "#workers/plan";
 import { localNow } from "#app/clock";
+import { keptWhile } from "#app/jobs/keptWhile";
 
 /** What every view of a scene is given: its rows, its plan, the other open scenes, and how lengths are shown. */
 export type SceneView = { readonly input: PlanInput; readonly others: readonly PlanInput[]; readonly plan: Plan; readonly habits: Habits; readonly timers: readonly TimerRow[] };
 
-/** Views are kept until something is written or a quarter of an hour has passed. */
-const kept = new Map<string, { readonly key: string; readonly view: Promise<SceneView | null> }>();
+/** A view of every scene that was asked for, kept until something is written or a quarter of an hour has passed. */
+const views = new Map<string, () => Promise<SceneView | null>>();
 let inputs: { readonly key: string; readonly all: Promise<readonly PlanInput[]> } | null = null;
 /** Measurements that were read once; they never change under their id. */
 const known = new Map<string, MeshMeasurement>();
 let writes = 0, watching = false;
 const QUARTER = 15;
+
+function quarterNow(): PlanInput["now"] {
+  const { today, minute, ms } = localNow(), quarter = Math.floor(minute / QUARTER) * QUARTER;
+  return { today, minute: quarter, ms: ms - (minute - quarter) * 60_000 };
+}
+const keyNow = () => {
+  const { today, minute } = quarterNow();
+  return `${writes} ${today} ${minute}`;
+};
 
 /** @returns null when there is no such scene */
 export function sceneView(sceneId: string): Promise<SceneView | null> {
@@ -28,14 +38,9 @@ export function sceneView(sceneId: string): Promise<SceneView | null> {
     watching = true;
     onWrite(() => writes++);
   }
-  const { today, minute, ms } = localNow();
-  const quarter = Math.floor(minute / QUARTER) * QUARTER, key = `${writes} ${today} ${quarter}`;
-  const last = kept.get(sceneId);
-  if (last?.key === key) return last.view;
-  const view = makeView(sceneId, key, { today, minute: quarter, ms: ms - (minute - quarter) * 60_000 });
-  kept.set(sceneId, { key, view });
-  view.catch(() => kept.delete(sceneId));
-  return view;
+  const view = views.get(sceneId) ?? keptWhile(keyNow, () => makeView(sceneId, keyNow(), quarterNow()));
+  views.set(sceneId, view);
+  return view();
 }
 
 /** The rows of every scene, read once for all views made at one moment. */

@@ -27,6 +27,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { NoteDialog, SkipDialog, SomeDialog, WrongDialog } from "./BenchDialogs";
 import { BenchTimers } from "./BenchTimers";
 import { Points } from "./Points";
+import { useOnBench } from "./useOnBench";
 import { WetWindow } from "./WetWindow";
 
 /** Kept per step, so that a closed lid does not lose when work on it began. */
@@ -36,11 +37,8 @@ type Asking = "some" | "wrong" | "skip" | "note" | null;
 export default function Bench() {
   const { input: { scene, now, workshop, accepted }, plan, timers } = useScene();
   const [search, setSearch] = useSearchParams(), say = useToast(), [asking, setAsking] = useState<Asking>(null);
-  const [onBench, keep] = useState({ stepId: "", doneCount: 0 }), doneCount = plan.work.done.size;
-  const { slots } = plan.work.schedule, asked = search.get("step") ?? (onBench.doneCount === doneCount ? onBench.stepId : ""), at = Math.max(0, slots.findIndex((s) => s.stepId === asked)), slot = slots[at];
+  const { slots } = plan.work.schedule, at = useOnBench(scene.id, now.today, slots.map((s) => s.stepId), search.get("step") ?? ""), slot = slots[at];
   const step = slot && plan.work.steps.find((s) => s.id === slot.stepId), stepId = step?.id ?? "", notes = useNotes(scene.id, stepId);
-  // What is on the bench stays there when an estimate or another tab makes the plan again, until something is done or taken back.
-  if (onBench.stepId !== stepId || onBench.doneCount !== doneCount) keep({ stepId, doneCount });
   useAwake(step !== undefined);
   useEffect(() => {
     if (stepId !== "" && !localStorage.getItem(openedKey(stepId))) localStorage.setItem(openedKey(stepId), String(Date.now()));
