@@ -60,8 +60,8 @@ describe("at the bench", () => {
   });
   it("lays out each tool and product once, and says how a piece is held", () => {
     const steps = [testStep({ id: "a", action: "paint", family: "lacquer", tool: "airbrush", pieces: 12 }), testStep({ id: "b", action: "paint", family: "lacquer", tool: "airbrush" }), testStep({ id: "c", action: "place" })];
-    expect(layOut(steps)).toEqual({ tools: ["airbrush"], products: ["lacquer"] });
-    expect(holdBy(steps[0]!)).toMatch(/strip of tape/);
+    expect(layOut(steps)).toEqual({ tools: ["airbrush, 0.4 mm nozzle"], products: ["lacquer"] });
+    expect(holdBy(steps[0]!)).toMatch(/2 strips of tape/);
     expect(holdBy(steps[1]!)).toMatch(/handle under its foot/);
     expect(holdBy(testStep({ id: "g", action: "lay ground", targets: ["board"] }))).toBeNull();
   });

@@ -1,4 +1,5 @@
 import { familyOf } from "#core/order/families";
+import { inHand } from "#core/order/inHand";
 import type { Step } from "#core/order/step";
 
 /** What has to be cleaned the moment a step is done, and with what; null where nothing does. Common practice (O51). */
@@ -14,5 +15,5 @@ export function cleanNow(step: Step, next: Step | undefined): string | null {
 
 /** What to lay out for some steps: tools, products, and what is worn, each once. */
 export function layOut(steps: readonly Step[]): { readonly tools: readonly string[]; readonly products: readonly string[] } {
-  return { tools: [...new Set(steps.map((s) => s.tool).filter((t) => t !== "hands"))].sort(), products: [...new Set(steps.flatMap((s) => (s.family ? [s.family] : [])))].sort() };
+  return { tools: [...new Set(steps.map((s) => inHand(s).what).filter((t) => t !== "hands"))].sort(), products: [...new Set(steps.flatMap((s) => (s.family ? [s.family] : [])))].sort() };
 }

@@ -2,7 +2,7 @@
 export type Bare = "PLA" | "PETG" | "ABS" | "resin" | "polystyrene foam" | "styrene sheet" | "clear acrylic sheet" | "thin plastic" | "rubber" | "silicone, PE or PP" | "wood, MDF or card" | "iron or steel" | "paper" | "cement" | "plaster";
 
 /** What a look or a try settles. */
-export type Checked = "joint" | "material" | "can" | "flame" | "splatter" | "dam" | "sheen" | "square" | "stain" | "weight" | "fit" | "faults" | "primer" | "palette" | "dust" | "recesses" | "handling" | "finish list" | "assembly";
+export type Checked = "joint" | "material" | "can" | "flame" | "splatter" | "dam" | "sheen" | "square" | "stain" | "weight" | "fit" | "faults" | "primer" | "palette" | "dust" | "recesses" | "handling" | "finish list" | "assembly" | "print" | "reference";
 
 /** Large and soft comes before small and sharp. */
 export const weatherings = ["filter", "streak", "dust", "chip", "splatter"] as const;

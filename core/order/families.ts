@@ -32,6 +32,8 @@ export type ProductFamily = {
   readonly frostsUnderAlcohol?: true;
   /** While it is this old it can be drawn back off, from tacky to set: minutes after it was laid. */
   readonly workable?: { readonly fromMinutes: number; readonly untilMinutes: number };
+  /** Its pigment is too coarse for an airbrush. */
+  readonly coarse?: true;
   /** It can be opened again with its thinner. */
   readonly reopens?: true;
   readonly note: string;
@@ -55,7 +57,7 @@ export const families: readonly ProductFamily[] = [
   family("acrylic ink", "water", "water", 15, H, D, "strong and thin", { filmMm: 0.006, needs: "primer", leaves: "satin" }),
   family("one-coat translucent acrylic", "water", "its medium", 30, 2 * H, D, "stains recesses; over a light, even, matte base only", { filmMm: 0.01, needs: "a light, even, matte base", leaves: "matte" }),
   family("acrylic wash", "water", "water", 30, 2 * H, D, "dries glossy in pools when home-made: matte coat after", { filmMm: 0.004, needs: "a satin face to flow, a matte one to stain", leaves: "matte" }),
-  family("heavy house or craft acrylic", "water", "water", H, 2 * H, 2 * D, "thick film hides steps; too coarse for an airbrush", { filmMm: 0.06, leaves: "matte" }),
+  family("heavy house or craft acrylic", "water", "water", H, 2 * H, 2 * D, "thick film hides steps; too coarse for an airbrush", { coarse: true, filmMm: 0.06, leaves: "matte" }),
   family("spray primer, solvent", "lacquer", "none", 15, 2 * H, D, "attacks bare foam", { ...can, leaves: "matte" }),
   family("filler primer, solvent", "lacquer", "lacquer thinner", 15, 2 * H, D, "made to be sanded; attacks bare foam", { ...can, filmMm: 0.03, leaves: "matte" }),
   family("brush-on primer, water", "water", "water", 45, 2 * H, D, "the choice where there is no ventilation", { leaves: "matte" }),

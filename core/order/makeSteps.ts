@@ -6,9 +6,11 @@ import { groundMaterial, type GroundLayer, layerAmounts, type Board } from "#cor
 import { coatsToReach } from "#core/surface/layerSteps";
 import type { Treatment } from "#core/surface/treatments";
 import { familyOf } from "#core/order/families";
+import { type Draft, draftStep, type Speed } from "#core/order/draftStep";
 import type { Bare, StepFacts } from "#core/order/facts";
+import { type Care, withInspections } from "#core/order/makeInspections";
 import type { OrderSchools } from "#core/order/orderSchools";
-import type { Action, Place, Step } from "#core/order/step";
+import type { Action, Step } from "#core/order/step";
 
 /** What has to be done to the copies of one part. Areas are of all copies together, cm2. */
 export type PartWork = {
@@ -48,9 +50,6 @@ export type GroundWork = { readonly layer: GroundLayer; readonly wetWith: "alcoh
 /** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
 export type LightnessOf = (layer: SchemeLayer) => number | null;
 
-/** The builder's own speed: actual over estimated minutes, by action; 1 when nothing is known. */
-export type Speed = (action: Action) => number;
-
 /** A window is not shut sooner than this after it opens, however long the laying on took: then it is done piece by piece. */
 const LEAST_OPEN = 15;
 /** Share of alcohol in a mist that paint a day old bears (common practice). */
@@ -61,9 +60,6 @@ const HEAVY_GROUND_G = 5000;
 /** What is told, without what is not. */
 const factsOf = (given: { readonly [K in keyof StepFacts]: StepFacts[K] | undefined }): StepFacts => Object.fromEntries(Object.entries(given).filter(([, v]) => v !== undefined));
 
-/** Hands-on minutes before anything is learned: within a third either way (common practice). */
-const HANDS_SPREAD = 0.35;
-
 /** All steps of a scene, each with an id made from what it is about, before any rule has looked at them. */
 export function makeSteps(parts: readonly PartWork[], joints: readonly JointWork[], grounds: readonly GroundWork[], board: Board, speed: Speed, lightnessOf: LightnessOf = () => null, tier: Care = "play", schools: OrderSchools = {}): readonly Step[] {
   const onBoard = parts.filter((p) => p.onBoard);
@@ -72,46 +68,7 @@ export function makeSteps(parts: readonly PartWork[], joints: readonly JointWork
     ...joints.flatMap((j) => jointSteps(j, parts, speed, schools)),
     ...groundSteps(grounds, onBoard, board, speed),
   ];
-  return [...steps, ...inspectionSteps(steps, parts, tier, speed)];
-}
-
-/** How carefully a scene is looked over. */
-type Care = "play" | "display" | "for sale";
-
-/** Looks that are steps of their own: each with a list to tick. For play only the last one; for display the primer under a side light; for sale all. */
-function inspectionSteps(steps: readonly Step[], parts: readonly PartWork[], care: Care, speed: Speed): Step[] {
-  const looks: Step[] = [];
-  if (care !== "play") {
-    for (const p of parts) {
-      const target = `part:${p.id}`, primer = steps.find((s) => s.action === "prime" && s.targets[0] === target), colours = steps.filter((s) => s.action === "paint" && s.targets[0] === target);
-      if (!primer || colours.length === 0) continue;
-      looks.push(step({ id: `${target}/look-primer`, action: "inspect", title: "Look at the primer under a side light", targets: [target], onWhat: copies(p), pieces: p.count, minutes: 1 + 0.3 * p.count, tool: "side light", releaseAt: p.releaseAt, process: p.wholeProcess, after: [primer.id], facts: { checks: ["primer"] } }, speed));
-    }
-    const joined = steps.filter((s) => s.action === "glue");
-    if (joined.length > 1) looks.push(step({ id: "scene/dry-assembly", action: "dry fit", title: "Put all of it together dry", targets: [...new Set(joined.flatMap((s) => s.targets))], onWhat: "everything that is joined", minutes: 5 + 3 * joined.length, tool: "tape", releaseAt: Math.max(...joined.map((s) => s.releaseAt)), facts: { checks: ["assembly"] } }, speed));
-  }
-  if (care === "for sale") {
-    for (const p of parts.filter((q) => q.scheme.length > 0)) looks.push(step({ id: `part:${p.id}/look-handling`, action: "inspect", title: "Pick it up and look at joints, sheen and recesses", targets: [`part:${p.id}`], onWhat: copies(p), pieces: p.count, minutes: 1 + 0.5 * p.count, releaseAt: p.releaseAt, after: steps.filter((s) => s.targets[0] === `part:${p.id}`).map((s) => s.id), facts: { checks: ["handling", "recesses"] } }, speed));
-  }
-  if (steps.length > 0) looks.push(step({ id: "scene/finish-list", action: "inspect", title: "Go through the finish list", targets: ["scene"], onWhat: "the whole of it", minutes: 10, tool: "list", after: [...steps, ...looks].map((s) => s.id), facts: { checks: ["finish list"] } }, speed));
-  return looks;
-}
-
-type Draft = Partial<Step> & Pick<Step, "id" | "action" | "title" | "targets" | "onWhat"> & { minutes: number };
-
-function step(draft: Draft, speed: Speed): Step {
-  const { minutes, ...given } = draft;
-  const factor = speed(draft.action);
-  const value = minutes * factor;
-  return {
-    process: null, family: null, sheen: null, recipeId: null, paintId: null, mixMl: null, areaCm2: null, tool: "hands", place: "bench" as Place, waitMinutes: 0,
-    alcohol: false, clear: false, releaseAt: 0, after: [], insertedBy: null, thinnestMm: null, notes: [],
-    handsMinutes: between(value * (1 - HANDS_SPREAD), value, value * (1 + HANDS_SPREAD), "min", factor === 1 ? "practice" : "learned", [
-      { text: "minutes by area and by piece", value: `${minutes.toFixed(0)} min`, basis: "practice" },
-      ...(factor === 1 ? [] : [{ text: `times ${factor.toFixed(2)}: your own speed`, basis: "learned" as const }]),
-    ]),
-    ...given,
-  };
+  return withInspections(steps, parts, tier, speed);
 }
 
 const copies = (p: PartWork) => (p.count > 1 ? `${p.name} x ${p.count}` : p.name);
@@ -122,7 +79,7 @@ function partSteps(p: PartWork, hasGround: boolean, speed: Speed, lightnessOf: L
   const steps: Step[] = [];
   const add = (draft: Omit<Draft, "id" | "targets" | "onWhat"> & { key?: string; targets?: readonly string[] }): Step => {
     const { key, ...rest } = draft;
-    const made = step({ ...base, ...rest, id: `${target}/${key ?? draft.action.replaceAll(" ", "-")}` } as Draft, speed);
+    const made = draftStep({ ...base, ...rest, id: `${target}/${key ?? draft.action.replaceAll(" ", "-")}` } as Draft, speed);
     steps.push(made);
     return made;
   };
@@ -137,7 +94,7 @@ function partSteps(p: PartWork, hasGround: boolean, speed: Speed, lightnessOf: L
   if (p.lamp) add({ action: "wire", title: "Solder the resistor, test the lamp", minutes: 20, tool: "soldering iron" });
   schemeSteps(p, add, lightnessOf, schools);
   if (p.onBoard && hasGround) {
-    steps.push(step({ ...base, id: `${target}/place`, action: "place", title: "Set it on the board", targets: [target, "board"], minutes: 2 + 1.5 * p.count, family: "PVA, wood glue", tool: "glue" }, speed));
+    steps.push(draftStep({ ...base, id: `${target}/place`, action: "place", title: "Set it on the board", targets: [target, "board"], minutes: 2 + 1.5 * p.count, family: "PVA, wood glue", tool: "glue" }, speed));
   }
   return steps;
 }
@@ -231,9 +188,9 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
   const releaseAt = Math.max(...members.map((p) => p.releaseAt));
   const family = familyOf(j.glue);
   const clear = members.some((p) => p.clear), finishes = new Set(members.map((p) => p.scheme.filter((l) => l.kind === "colour").map((l) => l.recipeId ?? l.paintId).join())), apart = clear || (!j.shows && (schools.joining === "paint, then join" || finishes.size > 1)), facts = factsOf({ shows: j.shows && !apart ? true : undefined, first: apart ? undefined : true, apart: apart ? true : undefined, handled: members.some((p) => p.handled) ? true : undefined, gapMm: j.gapMm ?? undefined });
-  const glue = step({ id: `joint:${j.id}/glue`, clear, facts, pieces: j.count, action: "glue", title: `Glue ${j.name}`, targets, onWhat: j.name, family: j.glue, tool: "glue", minutes: 4 + 3 * j.count, waitMinutes: family.handleMinutes, releaseAt, mixMl: exact(0.2 * j.count, "ml", "practice") }, speed);
+  const glue = draftStep({ id: `joint:${j.id}/glue`, clear, facts, pieces: j.count, action: "glue", title: `Glue ${j.name}`, targets, onWhat: j.name, family: j.glue, tool: "glue", minutes: 4 + 3 * j.count, waitMinutes: family.handleMinutes, releaseAt, mixMl: exact(0.2 * j.count, "ml", "practice") }, speed);
   if (!j.shows) return [glue];
-  return [glue, step({ id: `joint:${j.id}/fill-seam`, action: "fill seam", title: "Fill and smooth the seam", targets, onWhat: j.name, family: "filler putty, solvent", tool: "spatula", minutes: 4 + 3 * j.count, waitMinutes: 120, releaseAt }, speed)];
+  return [glue, draftStep({ id: `joint:${j.id}/fill-seam`, action: "fill seam", title: "Fill and smooth the seam", targets, onWhat: j.name, family: "filler putty, solvent", tool: "spatula", minutes: 4 + 3 * j.count, waitMinutes: 120, releaseAt }, speed)];
 }
 
 function groundSteps(grounds: readonly GroundWork[], onBoard: readonly PartWork[], board: Board, speed: Speed): Step[] {
@@ -245,7 +202,7 @@ function groundSteps(grounds: readonly GroundWork[], onBoard: readonly PartWork[
     if (material.family === null) continue;
     const amounts = layerAmounts(g.layer, board);
     const water = g.layer.material === "water-resin";
-    const made = step({
+    const made = draftStep({
       id: `ground:${g.layer.id}/lay`, action: water ? "pour water" : g.flock ? "flock" : "lay ground", title: water ? "Pour the water" : g.flock ? `Sprinkle ${g.layer.name}` : `Lay ${g.layer.name}`,
       targets: [`ground:${g.layer.id}`, "board", ...onBoard.map((p) => `part:${p.id}`)], onWhat: g.layer.name, family: material.family,
       tool: water ? "cup and stick" : "spatula and sieve", minutes: 8 + 0.02 * amounts.areaCm2, waitMinutes: familyOf(material.family).recoatMinutes, alcohol: g.wetWith === "alcohol", areaCm2: amounts.areaCm2,
@@ -260,7 +217,7 @@ function groundSteps(grounds: readonly GroundWork[], onBoard: readonly PartWork[
     if (!water && !g.flock) previous = made;
   }
   if (steps.length > 0) {
-    steps.push(step({ id: "board/edge", action: "paint edge", title: "Paint the board's edge", targets: ["board"], onWhat: "board", family: "water acrylic, brushed", sheen: "matte", tool: "flat brush", minutes: 10, waitMinutes: 20 }, speed));
+    steps.push(draftStep({ id: "board/edge", action: "paint edge", title: "Paint the board's edge", targets: ["board"], onWhat: "board", family: "water acrylic, brushed", sheen: "matte", tool: "flat brush", minutes: 10, waitMinutes: 20 }, speed));
   }
   return steps;
 }

@@ -1,5 +1,6 @@
 import type { StepTime } from "#core/order/checkPlan";
 import { familyOf } from "#core/order/families";
+import { faceMm } from "#core/order/inHand";
 import { isFilm } from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
 import { usualWeather, type Weather } from "#core/order/weather";
@@ -20,12 +21,22 @@ export function notToTouch(steps: readonly Step[], times: ReadonlyMap<string, St
   return [...soft.values()].sort((a, b) => b.handledAt - a.handledAt || (a.target < b.target ? -1 : 1));
 }
 
-/** How a piece is held while a step is done, so that nothing wet is touched. Common practice. */
+/** Length of a strip of tape or stick that is still turned easily, and the room between two pieces on it, mm (common practice). */
+const STRIP_MM = 400, APART_MM = 15;
+
+/** How the pieces are held while a step is done, so that nothing wet is touched, and how many things that takes. Common practice. */
 export function holdBy(step: Step): string | null {
   if (!step.targets.some((t) => t.startsWith("part:"))) return null;
-  const sprayed = /can|airbrush/.test(step.tool), many = (step.pieces ?? 1) > 4;
-  if (sprayed) return many ? "On a strip of tape, foot down, a finger apart; turn the strip, not the pieces." : "On a handle under its foot, or by a face that will not be seen; do that face in its turn.";
-  if (["paint", "shade", "drybrush", "line in", "touch up", "draw back"].includes(step.action)) return "By a handle under its foot; rest the hand, not the piece.";
+  const sprayed = /can|airbrush/.test(step.tool), pieces = step.pieces ?? 1, each = (things: string, thing: string) => (pieces === 1 ? `a ${thing}` : `${pieces} ${things}`);
+  if (sprayed) {
+    if (pieces <= 4) return `On ${each("handles", "handle")} under ${pieces === 1 ? "its foot" : "their feet"}, or by a face that will not be seen; do that face in its turn.`;
+    const pitch = (faceMm(step) ?? 20) + APART_MM, onStrip = Math.max(1, Math.floor(STRIP_MM / pitch)), strips = Math.ceil(pieces / onStrip);
+    return `On ${strips === 1 ? "a strip" : `${strips} strips`} of tape, foot down, ${Math.min(pieces, onStrip)} to a strip, ${APART_MM} mm apart; turn the strip, not the pieces.`;
+  }
+  if (["paint", "shade", "drybrush", "line in", "touch up", "draw back"].includes(step.action)) return `By ${each("handles", "handle")} under ${pieces === 1 ? "its foot" : "their feet"}; rest the hand, not the piece.`;
   if (step.action === "sand") return "Flat on the bench on a cloth, thin ends supported.";
-  return step.action === "glue" ? "Dry fitted in a jig or against a square until the glue holds." : null;
+  if (step.action !== "glue") return null;
+  // With so many jigs the first joint can be taken out when the last one is filled.
+  const jigs = step.family === null ? 1 : Math.min(pieces, 1 + Math.ceil(familyOf(step.family).recoatMinutes / Math.max(0.5, step.handsMinutes.value / pieces)));
+  return pieces === 1 ? "Dry fitted in a jig or against a square until the glue holds." : `In ${jigs === 1 ? "a jig" : `${jigs} jigs`} or against a square until the glue holds: with ${jigs === 1 ? "one" : `${jigs}`} nothing has to wait for it.`;
 }

@@ -2,6 +2,7 @@ import { lackOf, type Printer } from "#core/print/printer";
 import { digits, type Figure } from "#core/figure";
 import { HEAVY_BOARD_G } from "#core/ground/groundLayer";
 import { glues } from "#core/joints/glues";
+import { inHand } from "#core/order/inHand";
 import { ruleById } from "#core/order/rules";
 import { wetWindow } from "#core/order/wetWindow";
 import { mended } from "#core/plan/mendOrder";
@@ -68,6 +69,10 @@ export function orderFindings(work: WorkPlan, { scene, now }: PlanInput, there: 
     if (!window || !at || work.done.has(s.id) || at.startsAt <= window.shutsAt + 1e-6) continue;
     const laidAt = window.shutsAt - s.window!.untilMinutes;
     found.push(finding("weakens", "order", s.id, s.onWhat, "window", `“${s.title}” on ${s.onWhat} can be done until ${hoursText(s.window!.untilMinutes)} after “${window.opener.title}” and is planned ${hoursText(at.startsAt - laidAt)} after it: it has set by then. Give that evening more hours, do it sooner, or leave it out.`));
+  }
+  for (const s of work.steps) {
+    const { unfit } = inHand(s);
+    if (unfit && !work.done.has(s.id)) found.push(finding("weakens", "order", s.id, s.onWhat, "tool", `“${s.title}” on ${s.onWhat}: ${unfit}`));
   }
   if (scene.finishBy && there && work.steps.length > 0) {
     const dueAt = (daysBetween(now.today, scene.finishBy) + 1) * 1440;

@@ -2,7 +2,8 @@ import { Camera, Clock3, SkipForward } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { cleanNow, layOut } from "#core/order/cleaning";
-import { insert } from "#core/order/mends";
+import { inHand } from "#core/order/inHand";
+import { mendOfPoint } from "#core/order/inspections";
 import { holdBy, notToTouch } from "#core/order/touch";
 import { learnedFactor } from "#core/log/corrections";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
@@ -78,7 +79,7 @@ export default function Bench() {
   const not = plan.findings.filter((f) => parts.some((p) => p.part.id === f.about) && f.stage === "colour"), broken = plan.work.conflicts.filter((c) => c.after === step.id || c.before === step.id);
   const soft = notToTouch(plan.work.steps, plan.work.times, now.minute, airOf(workshop.rooms)).slice(0, 4), nameOf = (target: string) => plan.parts.find((p) => `part:${p.part.id}` === target)?.part.name ?? (target.startsWith("joint:") ? "a joint" : "the ground");
   const own = learnedFactor(workshop.log.filter((e) => e.kind === "step").map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })), step.action), usual = step.handsMinutes;
-  const hold = holdBy(step), kit = layOut(evening.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!)), neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0, shares = recipe ? recipe.parts.map((p) => p.parts) : [1];
+  const hand = inHand(step), hold = holdBy(step), kit = layOut(evening.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!)), neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0, shares = recipe ? recipe.parts.map((p) => p.parts) : [1];
   return (
     <div className="grid min-h-full grid-rows-[auto_1fr_auto]">
       <header className="flex flex-wrap items-baseline justify-between gap-x-4 px-7 py-2.5 text-[18px]" style={{ background: "var(--foot)", color: "var(--foot-ink)" }}>
@@ -89,7 +90,8 @@ export default function Bench() {
           <div>
             <p className="text-[24px] text-ink-2">{step.onWhat}{before > 0 && `, ${rest} left of ${step.pieces}`}</p>
             <h1 className="text-[46px] leading-[1.08]">{step.title}</h1>
-            <p className="mt-2 text-[24px] text-ink-2">with {step.tool}{step.family ? `, ${step.family}` : ""}; {durationText(usual.value)}{step.waitMinutes > 0 ? <>, then wait <span className="whitespace-nowrap">{durationText(step.waitMinutes)}</span></> : ""}</p>
+            <p className="mt-2 text-[24px] text-ink-2">with {hand.what}{step.family ? `, ${step.family}` : ""}; {durationText(usual.value)}{step.waitMinutes > 0 ? <>, then wait <span className="whitespace-nowrap">{durationText(step.waitMinutes)}</span></> : ""}</p>
+            {hand.because !== "" && <p className="text-[17px] text-ink-2">This one because {hand.because}.</p>}
             {own.basis === "learned" && <p className="text-[17px] text-ink-2">At your own speed; most of them take {durationText(usual.value * own.low / own.value)} to {durationText(usual.value * own.high / own.value)}.</p>}
           </div>
           {(recipe || single) && step.mixMl && (
@@ -103,10 +105,11 @@ export default function Bench() {
               {parts.map((p) => { const { box, front } = p.measurement!, w = box.max[0] - box.min[0], h = box.max[2] - box.min[2]; return <li key={p.part.id}><svg viewBox={`${box.min[0]} ${-box.max[2]} ${w} ${h}`} className="block max-w-48 overflow-visible" style={{ height: Math.min(110, 190 * (h / Math.max(w, 1e-9))) }} role="img" aria-label={p.part.name}><path d={outlinePath(front)} fillRule="evenodd" transform="scale(1 -1)" fill="var(--primer-3)" stroke="var(--ink)" strokeWidth={1.6} vectorEffect="non-scaling-stroke" /></svg></li>; })}
             </ul>
           )}
-          {step.facts?.checks && <Points key={step.id} checks={step.facts.checks} onFailed={(points) => void left(`${points.length} put back into the order.`, pointsFailed(said(""), points, (point) => insert("after", step, "touch up", `Mend: ${point.toLowerCase()}`, { minutes: 10, family: "water acrylic, brushed", tool: "fine brush" }).change))} />}
+          {step.facts?.checks && <Points key={step.id} checks={step.facts.checks} onFailed={(points) => void left(`${points.length} put back into the order.`, pointsFailed(said(""), points, (point) => mendOfPoint(step, point)))} />}
           <div className="grid gap-2.5">
             {broken.map((c) => <p key={`${c.ruleId}${c.after}${c.before}`} className="border-l-8 border-oxide bg-primer-2 px-4 py-2.5 text-[20px]"><b className="font-head">{c.overridden ? `${c.ruleId}, set aside by you` : `Not yet: ${c.ruleId}`}.</b> {c.sentence} {!c.overridden && <Link to={`${stagePath(scene.id, "order")}?step=${encodeURIComponent(c.after)}`}>Mend it</Link>}</p>)}
             {not.map((f) => <p key={f.id} className="border-l-8 border-oxide bg-primer-2 px-4 py-2.5 text-[20px]">{f.sentence}</p>)}
+            {hand.unfit && <p className="border-l-8 border-oxide bg-primer-2 px-4 py-2.5 text-[20px]">{hand.unfit}</p>}
             <WetWindow step={step} work={plan.work} now={now} />
             {step.notes.map((n) => <p key={n} className="border-l-8 border-ochre bg-primer-2 px-4 py-2.5 text-[20px]">{n}</p>)}
             {cautions.map((c) => <p key={c.id} className="border-l-8 border-ochre bg-primer-2 px-4 py-2.5 text-[20px]"><b className="font-head">{c.title}.</b> {c.text}</p>)}

@@ -1,6 +1,7 @@
 import { data, Link } from "react-router";
 import type { Route } from "./+types/sheet";
 import { layOut } from "#core/order/cleaning";
+import { inHand } from "#core/order/inHand";
 import { inspectionList } from "#core/order/inspections";
 import { holdBy } from "#core/order/touch";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
@@ -46,7 +47,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
                 const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0, shares = recipe?.parts.map((p) => p.parts), hold = holdBy(step), done = plan.work.some.get(step.id) ?? 0;
                 const ids = stepCautions(step), broken = plan.work.conflicts.filter((c) => c.after === step.id);
                 return <tr key={slot.stepId} className="border-b border-neutral-400 align-top"><td className="w-6 py-1">☐</td><td className="w-14 py-1 pr-3">{momentText(now.today, slot.startsAt).slice(-5)}</td><td className="py-1 pr-4">
-                  <b>{step.title}</b>: {step.onWhat}{done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {step.tool}{step.family && `, ${step.family}`}{recipe && `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}{step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}{shares && step.mixMl && `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat).map((g) => g.toFixed(1)).join(" + ")} g`}
+                  <b>{step.title}</b>: {step.onWhat}{done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}{step.family && `, ${step.family}`}{recipe && `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}{step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}{shares && step.mixMl && `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat).map((g) => g.toFixed(1)).join(" + ")} g`}
                   {[...step.notes, ...(hold ? [hold] : [])].map((n) => <span key={n} className="block text-[12.5px]">{n}</span>)}
                   {broken.map((c) => <b key={c.ruleId} className="block text-[12.5px]">{c.overridden ? `${c.ruleId} is set aside by you.` : `Not yet, ${c.ruleId}: ${c.mend}`}</b>)}
                   {step.facts?.checks?.flatMap((c) => inspectionList[c] ?? []).map((p) => <span key={p} className="mr-3 inline-block text-[12.5px]">☐ {p}</span>)}
