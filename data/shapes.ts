@@ -11,7 +11,7 @@ import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { methods } from "#core/paint/amount";
 import { isIsoDate } from "#core/plan/calendarDay";
-import { type AcceptedPlan, copyStates, type Coupon, type CutPiece, type FileVersion, type Ground, type Joint, type LedgerRow, type Listing, type LogEntry, type OtherWays, type OwnFeature, type Part, type PlateGcode, type PlateLayout, type PlateRun, type Rooms, runStates, type Scene, type StepRecord, tiers } from "#core/plan/sceneData";
+import { type AcceptedPlan, copyStates, type Coupon, type CutPiece, type FileVersion, type Ground, type Joint, type LedgerRow, type Listing, type LogEntry, type OtherWays, type OwnFeature, type Part, type PlateGcode, type PlateLayout, type PlateRun, type Rooms, runStates, type Scene, type StepRecord, themes, tiers } from "#core/plan/sceneData";
 import type { GcodeReport } from "#core/print/gcode";
 import { uses } from "#core/print/plastics";
 import type { FilamentPrinter, Printer, PrintMaterial, ResinPrinter } from "#core/print/printer";
@@ -63,7 +63,7 @@ const orderChange = Joi.alternatives<OrderChange>().try(
 
 const scene = shapeOf<Scene>({
   id, name, denominator: Joi.number().min(0.001).max(1e6).required(), ratioSaid: text, viewingDistanceMm: Joi.number().min(50).max(20_000).required(),
-  boardWidthMm: Joi.number().min(10).max(20_000).required(), boardDepthMm: Joi.number().min(10).max(20_000).required(), gridMm: orNull(Joi.number().greater(0)), tier: Joi.string().valid(...tiers).required(),
+  boardWidthMm: Joi.number().min(10).max(20_000).required(), boardDepthMm: Joi.number().min(10).max(20_000).required(), gridMm: orNull(Joi.number().greater(0)), tier: Joi.string().valid(...tiers).required(), theme: Joi.string().valid(...themes).default("clean"),
   startOn: day, finishBy: day.allow(null), surfaceSchool: school, laySchool: Joi.string().valid(...laySchools).allow(null).default(null), aside: Joi.boolean().default(false),
   orderChanges: Joi.array().max(2000).items(Joi.object({ ruleId: orNull(Joi.string()), note: text, change: orderChange.required() })).default([]), setAside: Joi.array().max(2000).items(Joi.object({ ruleId: id, stepId: id, other: orNull(Joi.string()), note: Joi.string().trim().min(1).max(4000).required() })).default([]), orderSchools: Joi.object(Object.fromEntries(schoolTopics.map((t) => [t, Joi.string().valid(...orderSchools[t].map(([name]) => name))]))).default({}),
   orderWishes: Joi.array().items(Joi.object({ before: id, after: id, override: orNull(Joi.string()), note: text, minutes: Joi.number().min(0).optional() })).required(), createdAt: Joi.string().required(), changedAt: Joi.string().required(),

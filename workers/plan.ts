@@ -57,6 +57,12 @@ export const askTiers = (input: PlanInput, others: readonly PlanInput[]) => run(
   return api.tiers(requestOf(input), others.map(requestOf));
 });
 
+/** What is still seen in the end, and where to stop. */
+export const askStop = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
+  await taught(api, [input, ...others]);
+  return api.stop(requestOf(input), others.map(requestOf));
+});
+
 /** The spares worth printing now. */
 export const askSpares = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
   await taught(api, [input, ...others]);

@@ -6,6 +6,7 @@ import { planSpares } from "#core/plan/planChance";
 import { largestWholeRatio, scaleSweep } from "#core/plan/scaleSweep";
 import type { PlanInput } from "#core/plan/sceneData";
 import { settingsWhatIf } from "#core/plan/settingsWhatIf";
+import { stopRule } from "#core/plan/stopRule";
 import { tierHours, triage } from "#core/plan/triage";
 import { waysOut } from "#core/plan/waysOut";
 import { whatIf } from "#core/plan/whatIf";
@@ -36,6 +37,10 @@ const api = {
   waysOut: (request: PlanRequest, others: readonly PlanRequest[], conflict: string, progress: (share: number) => void) => waysOut(whole(request), others.map(whole), conflict, memory, progress),
   triage: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) => triage(whole(request), others.map(whole), memory, progress),
   tiers: (request: PlanRequest, others: readonly PlanRequest[]) => tierHours(whole(request), others.map(whole)),
+  stop(request: PlanRequest, others: readonly PlanRequest[]) {
+    const input = whole(request);
+    return stopRule(makePlan(input, others.map(whole), memory), input);
+  },
   spares(request: PlanRequest, others: readonly PlanRequest[]) {
     const plan = makePlan(whole(request), others.map(whole), memory);
     return plan.chance?.dueAt == null ? [] : planSpares(plan.plates, plan.runs, plan.clock, request.now.minute, plan.totals.finishAt, plan.chance.dueAt);

@@ -12,8 +12,10 @@ const FLAT_MM = 6;
 const SPONGE_FACE_MM = 60;
 /** Seams up to this wide, mm, are filled with a needle: a spatula bridges them. */
 const NEEDLE_GAP_MM = 0.5;
-/** Share of the width of a face that a brush has: laying on, flooding, stroking. */
-const LAY = 0.5, FLOOD = 0.33, STROKE = 0.5;
+/** Width of a brush for small spots, mm. */
+const FINE_MM = 2;
+/** Share of the width of a face that a brush has: to lay on or stroke, and to flood. */
+const LAY = 0.5, FLOOD = 0.33;
 
 /** Width of a face of one piece, mm, as if its surface were the six faces of a cube; null where the area is not told. */
 export const faceMm = ({ areaCm2, pieces }: Step): number | null => (areaCm2 === null || areaCm2 <= 0 ? null : Math.sqrt((areaCm2 * 100) / Math.max(1, pieces ?? 1) / 6));
@@ -28,27 +30,30 @@ export const gritsOf = (tool: string): readonly number[] => (tool.startsWith("ab
  * half the width of a face lays on, a third floods; old stiff brushes do for filament, the good ones are kept for resin (O27).
  */
 export function inHand(step: Step): InHand {
-  const face = faceMm(step), faces = face === null ? "" : `a face is about ${face.toFixed(0)} mm wide`, { tool, action } = step;
-  const grits = gritsOf(tool);
-  if (grits.length > 0) {
-    const classes = [...new Set(grits.map(gritClass))];
-    return { what: `${tool} (${classes.join(" to ")})`, because: "each grit takes out the scratches of the one before", unfit: null };
-  }
-  const family = step.family === null ? null : familyOf(step.family), coarse = family?.coarse === true;
-  if (tool === "airbrush") {
-    const nozzle = action === "prime" || action === "varnish" || face === null || face > 50 ? 0.4 : face > 15 ? 0.3 : 0.2;
-    return { what: `airbrush, ${nozzle} mm nozzle`, because: action === "prime" || action === "varnish" ? "primers and varnishes clog finer ones" : faces, unfit: coarse ? `${family!.name} clogs an airbrush: strain and thin it, or take a paint made for spraying.` : null };
-  }
+  const { tool, action } = step, face = faceMm(step), grits = gritsOf(tool), given = { what: tool, because: "", unfit: null };
+  if (grits.length > 0) return { ...given, what: `${tool} (${[...new Set(grits.map(gritClass))].join(" to ")})`, because: "each grit takes out the scratches of the one before" };
+  if (tool === "airbrush") return airbrush(step, face);
   if (tool === "spatula" && action === "fill seam") {
     const gap = step.facts?.gapMm;
-    return gap !== undefined && gap <= NEEDLE_GAP_MM ? { what: "needle or fine-tipped applicator", because: `the seam is ${gap.toFixed(1)} mm wide: a spatula bridges it`, unfit: null } : { what: "spatula, 5 mm", because: "", unfit: null };
+    return gap !== undefined && gap <= NEEDLE_GAP_MM ? { ...given, what: "needle or fine-tipped applicator", because: `the seam is ${gap.toFixed(1)} mm wide: a spatula bridges it` } : { ...given, what: "spatula, 5 mm" };
   }
-  if (!/brush/.test(tool) || /water|damp/.test(tool)) return { what: tool, because: "", unfit: null };
-  if (face === null) return { what: tool, because: "", unfit: null };
-  if (action === "paste" && face >= SPONGE_FACE_MM) return { what: "coarse sponge, or an old flat brush, 25 mm", because: faces, unfit: null };
-  const fine = tool === "fine brush", floods = action === "shade" || action === "pigment";
-  const widest = fine ? 2 : 25, wanted = face * (floods ? FLOOD : action === "drybrush" ? STROKE : LAY), width = WIDTHS_MM.filter((w) => w <= Math.min(widest, wanted)).at(-1) ?? WIDTHS_MM[0]!;
-  const worn = action === "drybrush" || tool.startsWith("old") || (step.process === "filament" && (action === "prime" || action === "paint") && !fine), soft = floods || action === "varnish" || tool.includes("soft");
-  const kind = action === "drybrush" ? "worn stiff" : worn ? "old" : soft ? "soft" : fine ? "fine" : "good";
-  return { what: `${kind} ${width >= FLAT_MM ? "flat" : "round"} brush, ${width} mm`, because: worn && action !== "drybrush" && !tool.startsWith("old") ? `${faces}; filament wears good brushes out` : faces, unfit: null };
+  return face !== null && /brush/.test(tool) && !/water|damp/.test(tool) ? brush(step, face) : given;
+}
+
+function airbrush({ action, family }: Step, face: number | null): InHand {
+  const thick = action === "prime" || action === "varnish", nozzle = thick || face === null || face > 50 ? 0.4 : face > 15 ? 0.3 : 0.2;
+  return {
+    what: `airbrush, ${nozzle} mm nozzle`, because: thick ? "primers and varnishes clog finer ones" : face === null ? "" : `a face is about ${face.toFixed(0)} mm wide`,
+    unfit: family !== null && familyOf(family).coarse ? `${family} clogs an airbrush: strain and thin it, or take a paint made for spraying.` : null,
+  };
+}
+
+function brush({ tool, action, process }: Step, face: number): InHand {
+  if (action === "paste" && face >= SPONGE_FACE_MM) return { what: "coarse sponge, or an old flat brush, 25 mm", because: `a face is about ${face.toFixed(0)} mm wide`, unfit: null };
+  const fine = tool === "fine brush", floods = action === "shade" || action === "pigment", strokes = action === "drybrush", widest = fine ? FINE_MM : WIDTHS_MM.at(-1)!;
+  const width = WIDTHS_MM.filter((w) => w <= Math.min(widest, face * (floods ? FLOOD : LAY))).at(-1) ?? WIDTHS_MM[0]!;
+  const onFilament = process === "filament" && (action === "prime" || action === "paint") && !fine;
+  const kind = strokes ? "worn stiff" : onFilament || tool.startsWith("old") ? "old" : floods || action === "varnish" || tool.includes("soft") ? "soft" : fine ? "fine" : "good";
+  const because = [fine ? "" : `it is ${floods ? "a third" : "half"} as wide as a face, about ${face.toFixed(0)} mm`, onFilament ? "filament wears good brushes out" : ""].filter((t) => t !== "").join("; ");
+  return { what: `${kind} ${width >= FLAT_MM ? "flat" : "round"} brush, ${width} mm`, because, unfit: null };
 }

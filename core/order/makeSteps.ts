@@ -3,7 +3,7 @@ import { methods, paintMillilitres } from "#core/paint/amount";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { LampCircuit } from "#core/ground/resistor";
 import { groundMaterial, type GroundLayer, layerAmounts, type Board } from "#core/ground/groundLayer";
-import { coatsToReach } from "#core/surface/layerSteps";
+import { treatmentWork } from "#core/surface/treatmentWork";
 import type { Treatment } from "#core/surface/treatments";
 import { familyOf } from "#core/order/families";
 import { type Draft, draftStep, type Speed } from "#core/order/draftStep";
@@ -101,21 +101,18 @@ function partSteps(p: PartWork, hasGround: boolean, speed: Speed, lightnessOf: L
 
 function treatmentSteps(p: PartWork, treatment: Treatment, add: (draft: Omit<Draft, "id" | "targets" | "onWhat"> & { key?: string }) => Step): void {
   let previous: Step | undefined;
-  treatment.steps.forEach((t, i) => {
+  for (const { step: t, place, coats, minutes, deep } of treatmentWork(treatment, p.treatCm2.value, p.stepDepthMm, p.unseenDepthMm)) {
     // A filament part is clipped anyway; the school that leaves it at that adds nothing.
-    if (t.action === "clip") return;
-    const needed = t.levelling && p.stepDepthMm !== null && p.unseenDepthMm !== null ? coatsToReach(p.stepDepthMm, p.unseenDepthMm, t.levelling) : t.coats;
-    const coats = needed === null ? 4 : Math.max(t.levelling ? 0 : 1, Math.min(needed, 6));
-    if (coats === 0) return;
-    const family = t.family ? familyOf(t.family) : null;
+    if (t.action === "clip") continue;
+    const family = t.family ? familyOf(t.family) : null, ml = 0.06 * p.treatCm2.value * coats;
     previous = add({
-      key: `treat-${i}-${t.action}`, action: t.action, title: `${t.what[0]!.toUpperCase()}${t.what.slice(1)}${coats > 1 ? `, ${coats} coats` : ""}`,
-      minutes: t.fixedMinutes + t.minutesPerCm2 * p.treatCm2.value * coats, family: t.family, tool: t.tool, place: t.place,
+      key: `treat-${place}-${t.action}`, action: t.action, title: `${t.what[0]!.toUpperCase()}${t.what.slice(1)}${coats > 1 ? `, ${coats} coats` : ""}`,
+      minutes, family: t.family, tool: t.tool, place: t.place,
       waitMinutes: family ? family.recoatMinutes * coats : t.action === "wash" ? 30 : 0, areaCm2: p.treatCm2.value, after: previous ? [previous.id] : [],
-      mixMl: t.family && t.levelling ? between(0.06 * p.treatCm2.value * coats * 0.7, 0.06 * p.treatCm2.value * coats, 0.06 * p.treatCm2.value * coats * 1.4, "ml", "practice") : null,
-      notes: needed === null ? ["The steps are deeper than coats alone will hide: sand between them."] : [],
+      mixMl: t.family && t.levelling ? between(ml * 0.7, ml, ml * 1.4, "ml", "practice") : null,
+      notes: deep ? ["The steps are deeper than coats alone will hide: sand between them."] : [],
     });
-  });
+  }
 }
 
 const actionOf: Record<SchemeLayer["kind"], Action> = { primer: "prime", colour: "paint", shade: "shade", drybrush: "drybrush", varnish: "varnish", pigment: "pigment", gloss: "gloss effect" };
@@ -190,7 +187,7 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
   const clear = members.some((p) => p.clear), finishes = new Set(members.map((p) => p.scheme.filter((l) => l.kind === "colour").map((l) => l.recipeId ?? l.paintId).join())), apart = clear || (!j.shows && (schools.joining === "paint, then join" || finishes.size > 1)), facts = factsOf({ shows: j.shows && !apart ? true : undefined, first: apart ? undefined : true, apart: apart ? true : undefined, handled: members.some((p) => p.handled) ? true : undefined, gapMm: j.gapMm ?? undefined });
   const glue = draftStep({ id: `joint:${j.id}/glue`, clear, facts, pieces: j.count, action: "glue", title: `Glue ${j.name}`, targets, onWhat: j.name, family: j.glue, tool: "glue", minutes: 4 + 3 * j.count, waitMinutes: family.handleMinutes, releaseAt, mixMl: exact(0.2 * j.count, "ml", "practice") }, speed);
   if (!j.shows) return [glue];
-  return [glue, draftStep({ id: `joint:${j.id}/fill-seam`, action: "fill seam", title: "Fill and smooth the seam", targets, onWhat: j.name, family: "filler putty, solvent", tool: "spatula", minutes: 4 + 3 * j.count, waitMinutes: 120, releaseAt }, speed)];
+  return [glue, draftStep({ id: `joint:${j.id}/fill-seam`, action: "fill seam", title: "Fill and smooth the seam", targets, onWhat: j.name, family: "filler putty, solvent", tool: "spatula", minutes: 4 + 3 * j.count, waitMinutes: 120, releaseAt, facts: factsOf({ gapMm: j.gapMm ?? undefined }) }, speed)];
 }
 
 function groundSteps(grounds: readonly GroundWork[], onBoard: readonly PartWork[], board: Board, speed: Speed): Step[] {

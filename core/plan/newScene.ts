@@ -3,7 +3,7 @@ import { nothingDerived, usualRooms } from "#core/plan/sceneData";
 
 /** A scene with everything as it is before anything was decided: seen from an arm's length, on a small board. */
 export const newScene = (given: Pick<Scene, "id" | "name" | "denominator" | "startOn"> & Partial<Scene>): Scene => ({
-  ratioSaid: "", viewingDistanceMm: 600, boardWidthMm: 300, boardDepthMm: 200, gridMm: null, tier: "display", finishBy: null, surfaceSchool: null, laySchool: null, aside: false, orderWishes: [], orderChanges: [], setAside: [], orderSchools: {}, createdAt: "", changedAt: "", ...given,
+  ratioSaid: "", viewingDistanceMm: 600, boardWidthMm: 300, boardDepthMm: 200, gridMm: null, tier: "display", theme: "clean", finishBy: null, surfaceSchool: null, laySchool: null, aside: false, orderWishes: [], orderChanges: [], setAside: [], orderSchools: {}, createdAt: "", changedAt: "", ...given,
 });
 
 /** A workshop with nothing in it. */

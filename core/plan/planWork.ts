@@ -1,5 +1,4 @@
 import type { Figure } from "#core/figure";
-import { degToRad } from "#core/units";
 import { learnedFactor } from "#core/log/corrections";
 import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan, type StepTime } from "#core/order/checkPlan";
@@ -15,9 +14,8 @@ import { weathered } from "#core/order/weathered";
 import type { Action, Step } from "#core/order/step";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import type { Clock } from "#core/print/hours";
-import { stepDepthMm } from "#core/surface/layerSteps";
-import { unseenDepthMm } from "#core/surface/lookTest";
 import { daysBetween } from "#core/plan/calendarDay";
+import { plainSteps } from "#core/plan/plainSteps";
 import type { PartPlan } from "#core/plan/planPart";
 import type { SceneParts } from "#core/plan/printing";
 import { airOf, type PlanInput } from "#core/plan/sceneData";
@@ -112,7 +110,7 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
 const minuteOf = (at: string, today: string) => daysBetween(today, at.slice(0, 10)) * 1440 + Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16));
 
 /** The builder's own speed by kind of step, from the log. */
-function speedOf({ workshop }: PlanInput): (action: Action) => number {
+export function speedOf({ workshop }: PlanInput): (action: Action) => number {
   const observations = workshop.log.filter((e) => e.kind === "step").map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })), speeds = new Map<string, number>();
   return (action) => {
     let factor = speeds.get(action);
@@ -162,14 +160,12 @@ function bareOf({ part, chosen, finish }: PartPlan): Bare | null {
 
 function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], releaseAt: number): PartWork {
   const { part, chosen, finish } = p;
-  const worst = part.pieceOf ? null : finish?.surface.worst ?? null;
-  const face = worst && finish ? { slopeRad: degToRad(worst.slopeDeg), patchMm2: Math.max(25, worst.areaCm2 * 100), layerMm: finish.printer.layerMm, process: finish.printer.process } : null;
-  const slope = face ? Math.min(face.slopeRad, Math.PI - face.slopeRad) : 0;
+  const steps = plainSteps(p, viewingDistanceMm);
   const shown = part.pieceOf ? null : finish?.surface.plain ?? null;
   return {
     id: part.id, name: part.name, count: part.count, process: chosen?.printer.process ?? null, clear: part.clear, areaCm2: p.areaCm2,
     treatCm2: shown ? { ...shown, value: shown.value * part.count, low: shown.low * part.count, high: shown.high * part.count } : { value: 0, low: 0, high: 0, unit: "cm2", basis: "computed", working: [] },
-    thinnestMm: p.thinnestMm?.value ?? null, stepDepthMm: face ? stepDepthMm(face.layerMm, slope, face.process) : null, unseenDepthMm: face ? unseenDepthMm(face, viewingDistanceMm) : null,
+    thinnestMm: p.thinnestMm?.value ?? null, stepDepthMm: steps?.depthMm ?? null, unseenDepthMm: steps?.unseenMm ?? null,
     treatment: p.treatment, scheme: part.pieceOf ? [] : part.scheme, lamp: part.pieceOf ? null : part.lamp, onBoard: !part.pieceOf && part.placements.length > 0, releaseAt,
     supported: chosen ? !chosen.supports.needless : true, pieceOf: part.pieceOf?.partId ?? null, wholeProcess: finish?.printer.process ?? null,
     bare: bareOf(p), hollow: part.hollow === null ? null : part.hollow.drains > 0 || part.hollow.holes.length > 0 ? "drained" : "closed", handled: (part.tier ?? tier) === "play",

@@ -25,6 +25,9 @@ import type { SurfaceSchool } from "#core/surface/treatments";
 
 export const tiers = ["play", "display", "for sale"] as const;
 export type Tier = (typeof tiers)[number];
+/** How worn the subject is: dirt and damage hide faults. */
+export const themes = ["clean", "grimy", "ruined"] as const;
+export type Theme = (typeof themes)[number];
 
 /** What the builder decided about one scene. Everything else is computed from this. */
 export type Scene = {
@@ -38,6 +41,7 @@ export type Scene = {
   readonly boardDepthMm: number;
   readonly gridMm: number | null;
   readonly tier: Tier;
+  readonly theme: Theme;
   readonly startOn: string;
   readonly finishBy: string | null;
   readonly surfaceSchool: SurfaceSchool | null;

@@ -2,6 +2,7 @@ import type { OrderChange } from "#core/order/change";
 import type { Action, Step } from "#core/order/step";
 import { daysBetween } from "#core/plan/calendarDay";
 import { makePlan, type Plan } from "#core/plan/plan";
+import { themeForgives } from "#core/plan/stopRule";
 import { planMemory, type PlanMemory } from "#core/plan/planPlates";
 import { type PlanInput, type Scene, type Tier, tiers } from "#core/plan/sceneData";
 
@@ -22,6 +23,8 @@ const optional: Partial<Record<Action, { readonly looks: string; readonly worth:
   "line in": { looks: "lines between stones stay dull", worth: 0.3 }, "fill seam": { looks: "the seam is seen from near", worth: 0.6 }, sand: { looks: "layer steps stay", worth: 0.7 }, fill: { looks: "layer steps stay", worth: 0.7 }, level: { looks: "layer steps stay", worth: 0.7 },
   "touch up": { looks: "the scar of the handle stays", worth: 0.4 }, inspect: { looks: "faults are found later", worth: 0.45 },
 };
+/** What takes faults away: the more the subject forgives, the less it is missed. */
+const hides: readonly Action[] = ["fill seam", "sand", "fill", "level", "touch up", "inspect"];
 /** What depends on what: without the filler there is nothing to sand. */
 const together: readonly (readonly Action[])[] = [["sand", "fill", "level", "wash"]];
 const MINUTES_OF_ARC = 5, RAD_PER_ARCMIN = Math.PI / 180 / 60;
@@ -42,7 +45,7 @@ export function droppable(plan: Plan, { scene, parts }: PlanInput): readonly Dro
   }
   return [...groups.values()].map((steps): Droppable & { rank: number } => {
     const first = steps[0]!, { looks, worth } = optional[first.action]!, minutes = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0), seen = seenShare(plan, first, scene.viewingDistanceMm);
-    const tier = parts.find((p) => first.targets.includes(`part:${p.id}`))?.tier ?? scene.tier, care = tier === "play" ? 0.5 : tier === "display" ? 1 : 2;
+    const tier = parts.find((p) => first.targets.includes(`part:${p.id}`))?.tier ?? scene.tier, care = (tier === "play" ? 0.5 : tier === "display" ? 1 : 2) / (hides.includes(first.action) ? themeForgives[scene.theme] : 1);
     return { stepIds: steps.map((s) => s.id), what: steps.length > 1 ? "All that hides its layer steps" : first.title, onWhat: first.onWhat, minutes, looks, seen, rank: (worth * seen * care) / Math.max(1, minutes) };
   }).sort((a, b) => a.rank - b.rank || (a.stepIds[0]! < b.stepIds[0]! ? -1 : 1)).map(({ rank: _, ...d }) => d);
 }

@@ -19,7 +19,7 @@ export type LookFace = {
 export type LookTest = { readonly flat: number; readonly raking: number; readonly frequencyPerDegree: number; readonly look: LookClass };
 
 /** Steps count as shown from here; 1 would be a trained observer's threshold. Our choice, after common practice. */
-const SHOWN = 3;
+export const SHOWN = 3;
 const LUMINANCE = 100;
 const VIEW_ELEVATION = Math.PI / 6;
 const FLAT_LIGHT = { ambient: 0.6, elevation: (50 * Math.PI) / 180 };

@@ -1,7 +1,7 @@
 import { PDFDocument } from "pdf-lib";
 import { afterAll, expect, it } from "vitest";
 import type { Page } from "playwright-core";
-import { closeApp, closeBrowser, openDemo, ORIGIN } from "./app";
+import { closeApp, closeBrowser, openDemo, ORIGIN, rowsOf } from "./app";
 
 afterAll(closeBrowser);
 
@@ -121,5 +121,26 @@ it("says what to drop for the date, and what each tier takes", async () => {
   await page.getByRole("row", { name: /for sale/ }).waitFor({ timeout: 90_000 });
   await page.getByRole("button", { name: "What could be dropped?" }).click();
   await page.getByText(/in time|ready only|nothing needs to be dropped/).first().waitFor({ timeout: 120_000 });
+  await closeApp(app);
+});
+
+it("says where to stop: a seam that nobody sees is left as it is, and a step may be left out by itself", async () => {
+  const app = await openDemo(), { page } = app;
+  await page.goto(order);
+  await page.getByRole("button", { name: "What will still be seen?" }).click();
+  const faults = page.getByRole("region", { name: "Faults" }), seam = faults.getByRole("row", { name: /^Open seam/ });
+  await faults.getByRole("row", { name: /^Layer steps.*roof.*planned, and worth it/ }).waitFor({ timeout: 90_000 });
+  expect(await seam.textContent()).toMatch(/planned, and not needed/);
+  await page.getByRole("combobox", { name: "The subject is" }).selectOption("grimy");
+  await seam.getByText("up to 6.0 ×").waitFor();
+  await seam.getByRole("button", { name: "Leave it as it is" }).click();
+  await seam.waitFor({ state: "detached" });
+  await page.getByText(/^Left out: .*seam/i).first().waitFor();
+
+  await page.goto(`${order}?step=${encodeURIComponent("part:withy-sluice-keeper/scheme-shade")}`);
+  await page.getByRole("heading", { name: "It may be left out" }).waitFor();
+  await page.getByRole("button", { name: "Leave it out", exact: true }).click();
+  await page.getByText(/Shade.*: left out\./).first().waitFor();
+  await expect.poll(async () => (await rowsOf(page, "scenes")).find((s) => s.id === "withy-sluice"), { timeout: 60_000 }).toMatchObject({ theme: "grimy", orderChanges: [{ change: { kind: "leave out" } }, { change: { kind: "leave out" } }] });
   await closeApp(app);
 });

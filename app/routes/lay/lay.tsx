@@ -3,7 +3,7 @@ import type { Route } from "./+types/lay";
 import { patchRow } from "#data/scenes";
 import { parseLength } from "#core/scale/lengthText";
 import { isIsoDate } from "#core/plan/calendarDay";
-import type { Tier } from "#core/plan/sceneData";
+import { type Theme, themes, type Tier, tiers } from "#core/plan/sceneData";
 import { under } from "#core/outcome";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
@@ -32,7 +32,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const problems = [width, depth, viewing].flatMap((o) => (o.ok ? [] : o.problems));
   if (finishBy !== "" && !isIsoDate(finishBy)) problems.push({ code: "length/not-understood", path: ["finishBy"], message: "Give a date like 2026-03-14." });
   if (problems.length > 0 || !width.ok || !depth.ok || !viewing.ok) return refuse(problems);
-  const outcome = await patchRow("scenes", params.sceneId, { boardWidthMm: width.value.mm, boardDepthMm: depth.value.mm, viewingDistanceMm: viewing.value.mm, tier: textOf(form, "tier") as Tier, finishBy: finishBy === "" ? null : finishBy, changedAt: at }, "Change the board and the date", at);
+  const outcome = await patchRow("scenes", params.sceneId, { boardWidthMm: width.value.mm, boardDepthMm: depth.value.mm, viewingDistanceMm: viewing.value.mm, tier: textOf(form, "tier") as Tier, theme: textOf(form, "theme") as Theme, finishBy: finishBy === "" ? null : finishBy, changedAt: at }, "Change the board and the date", at);
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
@@ -75,7 +75,8 @@ export default function Lay({ actionData }: Route.ComponentProps) {
               <Field label="Depth" name="depth" defaultValue={`${Number(scene.boardDepthMm.toFixed(1))} mm`} problems={actionData?.problems} />
               <Field label="Seen from" name="viewing" defaultValue={`${Number((scene.viewingDistanceMm / 10).toFixed(1))} cm`} problems={actionData?.problems} />
               <Field label="Ready by" name="finishBy" type="date" defaultValue={scene.finishBy ?? ""} problems={actionData?.problems} />
-              <Choice label="For" name="tier" defaultValue={scene.tier} options={[["play", "play"], ["display", "display"], ["for sale", "for sale"]]} />
+              <Choice label="For" name="tier" defaultValue={scene.tier} options={tiers.map((t) => [t, t] as const)} />
+              <Choice label="The subject is" name="theme" defaultValue={scene.theme} options={themes.map((t) => [t, t] as const)} />
               <div className="self-end"><Button kind="main" type="submit" name="intent" value="board">Set</Button></div>
             </Form>
           </section>

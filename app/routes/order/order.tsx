@@ -9,6 +9,7 @@ import { stacks } from "#core/order/stacks";
 import type { Step } from "#core/order/step";
 import { airOf } from "#core/plan/sceneData";
 import { withMove } from "#core/plan/mendOrder";
+import { droppable, withoutSteps } from "#core/plan/triage";
 import { hexOfLab } from "#core/paint/colour";
 import { predictMix } from "#core/paint/paint";
 import { Button } from "#ui/Button";
@@ -28,6 +29,7 @@ import { ComparePanel } from "./ComparePanel";
 import { FilmStack } from "./FilmStack";
 import { Lanes } from "./Lanes";
 import { orderAction } from "./orderAction";
+import { StopPanel } from "./StopPanel";
 import { TriagePanel } from "./TriagePanel";
 import { useOrderChange } from "./useOrderChange";
 import { reasonText, WhyBefore } from "./WhyBefore";
@@ -90,6 +92,7 @@ export default function Order() {
         </section>
         <ComparePanel view={view} name={name} />
         <TriagePanel view={view} />
+        <StopPanel view={view} />
         <Schools view={view} />
         <LostEvenings today={now.today} away={workshop.rooms.away} />
         <div className="flex flex-wrap gap-2"><ExportButtons /><Link className="button" to={`/scenes/${scene.id}/sheet`}>Bench sheet for paper</Link></div>
@@ -154,7 +157,8 @@ function LostEvenings({ today, away }: { today: string; away: readonly string[] 
 }
 
 function StepSlip({ step, name, onMove }: { step: Step; name: (id: string) => string; onMove: (stepId: string, startsAt: number) => void }) {
-  const { input: { now, workshop }, plan: { work, parts } } = useScene();
+  const { input, plan } = useScene(), { scene, now, workshop } = input, { work, parts } = plan, change = useOrderChange(scene);
+  const optional = droppable(plan, input).find((d) => d.stepIds.includes(step.id));
   const slot = work.schedule.slots.find((s) => s.stepId === step.id), starts = new Map([...work.times].map(([id, t]) => [id, t.startsAt]));
   const reasons = (list: typeof work.sequence.constraints) => [...new Map(list.map((c) => [`${c.before}${c.after}`, c])).values()];
   const earlier = reasons(work.sequence.constraints.filter((c) => c.after === step.id)), later = reasons(work.sequence.constraints.filter((c) => c.before === step.id));
@@ -174,6 +178,7 @@ function StepSlip({ step, name, onMove }: { step: Step; name: (id: string) => st
     <Slip title={step.title} subtitle={step.onWhat}>
       <SlipLines title="It takes" lines={[["hands", <FigureView key="h" figure={step.handsMinutes} label="Hands-on time" />], ["then wait", durationText(step.waitMinutes)], ...(slot ? [["when", momentText(now.today, slot.startsAt)] as const] : []), ...(step.family ? [["product", step.family] as const, ["cured in", durationText(familyOf(step.family, airOf(workshop.rooms)).cureMinutes)] as const] : [])]} />
       {slot && <div className="flex gap-2"><Button disabled={before === undefined} onClick={() => onMove(step.id, before!)}>Earlier</Button><Button disabled={after === undefined} onClick={() => onMove(step.id, after! + 1e-3)}>Later</Button></div>}
+      {optional && <section><h3 className="border-b border-primer-3 pb-1 text-[14px] text-ink-2">It may be left out</h3><p className="mt-1.5 text-[14px]">Without it {optional.looks}{optional.seen < 0.5 ? ", which is hardly seen from there" : ""}; {durationText(optional.minutes)} of hands won.</p><Button className="mt-1.5 !min-h-8 !text-[14px]" onClick={() => void change({ orderChanges: withoutSteps(scene, [optional], "left out by hand") }, `${step.title}: left out`)}>Leave it out</Button></section>}
       {films.length > 0 && <section><h3 className="border-b border-primer-3 pb-1 text-[14px] text-ink-2">Films here, as they will lie</h3><div className="mt-2"><FilmStack films={films} bare={bare} colourOf={colourOf} selected={step.id} at={now.minute} moment={(m) => dayText(now.today, m)} /></div></section>}
       {list("After, because", earlier.map((c) => [c.before, reasonText(c), c.lagMinutes] as const), "It may come at any time.")}
       {list("Before, because", later.map((c) => [c.after, reasonText(c), c.lagMinutes] as const), "Nothing waits for it.")}

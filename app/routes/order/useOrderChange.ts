@@ -8,7 +8,7 @@ import { localNow } from "#app/clock";
 /** Changes what a scene says of its order, with a way back. */
 export function useOrderChange(scene: Scene) {
   const say = useToast();
-  return useCallback(async (patch: Partial<Pick<Scene, "orderWishes" | "orderChanges" | "setAside">>, label: string) => {
+  return useCallback(async (patch: Partial<Pick<Scene, "orderWishes" | "orderChanges" | "setAside" | "theme">>, label: string) => {
     const outcome = await patchRow("scenes", scene.id, patch, label, localNow().at);
     if (outcome.ok) say(`${label}.`, { label: "Undo", run: () => void undoLast() });
     else say(outcome.problems[0]!.message);
