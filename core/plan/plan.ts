@@ -18,7 +18,7 @@ import { type DayLoad, loadByDay, type OtherRun, planPrinting } from "#core/plan
 import type { Wanted } from "#core/plan/derivedKeys";
 import { planStores } from "#core/plan/planStores";
 import { planWork, type WorkPlan } from "#core/plan/planWork";
-import { groundFindings, jointFindings, lampFindings, layFindings, orderFindings, plateFindings, printerFindings, storeFindings } from "#core/plan/sceneFindings";
+import { groundFindings, jointFindings, lampFindings, layFindings, orderFindings, plateFindings, printerFindings, sizingFindings, storeFindings } from "#core/plan/sceneFindings";
 import type { Ground, Joint, PlanInput, Workshop } from "#core/plan/sceneData";
 
 export type JointPlan = { readonly joint: Joint; readonly clearance: ClearanceVerdict | null; readonly filmsMm: number; readonly factor: number };
@@ -85,7 +85,7 @@ export function makePlan(input: PlanInput, others: readonly PlanInput[] = [], me
   const findings = [
     ...parts.flatMap((p) => p.findings),
     ...(there ? [] : [finding("missing", "order", "hours", "Hours", "no-hours", "There are no working hours yet. Say when you are at the bench to get dates.")]),
-    ...lampFindings(lamps, parts), ...jointFindings(joints, input, parts), ...plateFindings(plates, runs, there), ...printerFindings(workshop.printers), ...groundFindings(weight), ...orderFindings(work, input, there), ...storeFindings(stores), ...layFindings(parts, input),
+    ...lampFindings(lamps, parts), ...jointFindings(joints, input, parts), ...plateFindings(plates, runs, there), ...sizingFindings(parts, input, plates, runs), ...printerFindings(workshop.printers), ...groundFindings(weight), ...orderFindings(work, input, there), ...storeFindings(stores), ...layFindings(parts, input),
   ].sort(worstFirst);
   const finishAt = Math.max(work.schedule.finishAt, ...runs.map((r) => r.clearedAt));
   const dueAt = scene.finishBy ? (daysBetween(input.now.today, scene.finishBy) + 1) * 1440 : null;

@@ -19,6 +19,7 @@ import type { LogEntry, PlanInput, PlateRun } from "#core/plan/sceneData";
 import type { PrintCalendar } from "#core/print/printCalendar";
 import type { PlannedChance } from "#core/plan/planChance";
 import type { PartPlan } from "#core/plan/planPart";
+import { sizedBy } from "#core/plan/sizing";
 
 /** A piece where it lies: its outline turned by `turnDeg` about the corner of its own box, then moved. mm from the corner of the usable bed. */
 export type LaidPiece = Nested & { readonly partId: string; readonly partName: string; readonly copy: number; readonly lines: readonly (readonly number[])[]; readonly heightMm: number; readonly spare: boolean };
@@ -89,14 +90,19 @@ export function planPlates(input: PlanInput, parts: readonly PartPlan[], memory:
     group.pieces.push(...piecesOf(plan).filter((p) => !away.has(p.id)));
     groups.set(key, group);
   }
+  const setting = new Set([...sizedBy(input.parts, input.joints).values()].flatMap((ids) => [...ids]));
   const plates: PlatePlan[] = running.map((run) => runningPlate(run, input, parts)).filter((p) => p !== null);
   for (const [, { printer, material, pieces }] of [...groups].sort(([a], [b]) => (a < b ? -1 : 1))) {
     if (pieces.length === 0) continue;
     const layouts = input.layouts.filter((l) => l.printerId === printer.id).sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
     const byId = new Map(pieces.map((p) => [p.id, p]));
     const hand = layouts.map((l) => ({ id: l.id, laid: stillLying(l.laid, byId, printer) })).filter((l) => l.laid.length > 0);
-    const result = nested(printer, pieces, hand, input.workshop.rooms.longestPlateMinutes, memory);
-    result.plates.forEach((laid, i) => plates.push(plateOf(input, printer, material, laid, byId, plates.length + 1, hand[i]?.id ?? null, result.bound)));
+    // What sets the size of other pieces has a plate of its own, unless the builder lays this bed by hand.
+    const early = hand.length > 0 ? [] : pieces.filter((p) => setting.has(p.partId)), lots = early.length > 0 ? [early, pieces.filter((p) => !early.includes(p))] : [pieces];
+    for (const lot of lots.filter((l) => l.length > 0)) {
+      const result = nested(printer, lot, hand, input.workshop.rooms.longestPlateMinutes, memory);
+      result.plates.forEach((laid, i) => plates.push(plateOf(input, printer, material, laid, byId, plates.length + 1, hand[i]?.id ?? null, result.bound)));
+    }
   }
   return plates.map((p, i) => ({ ...p, number: i + 1 }));
 }

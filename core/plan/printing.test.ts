@@ -193,3 +193,37 @@ describe("printers that cannot be", () => {
     expect(plan.findings.filter((f) => f.stage === "plates").map((f) => f.sentence).join(" ")).toMatch(/pieces|piece|cut/);
   });
 });
+
+describe("what sets the size of other pieces (O52)", () => {
+  const sash = part({ id: "sash", name: "sash" }), sill = part({ id: "sill", name: "sill" }), frame = part({ id: "frame", name: "frame", setsSizes: true }), lone = part({ id: "lone", name: "lone" });
+  const joint = (id: string, partIds: readonly string[]) => ({ id, sceneId: "s", name: id, partIds, fit: "slide" as const, gapInFileMm: 0.3, glue: null, count: 1, shows: false });
+  const made = (given: Partial<PlanInput> = {}) => makePlan(input({ parts: [frame, sash, sill, lone], joints: [joint("j1", ["frame", "sash"])], ...given }));
+  const plateOf = (plan: Plan, id: string) => plan.plates.find((p) => p.laid.some((l) => l.partId === id))!;
+  const runOf = (plan: Plan, id: string) => plan.runs.find((r) => r.plateId === plateOf(plan, id).id)!;
+  it("is on a plate of its own, and off its bed before what is fitted to it is set up", () => {
+    const plan = made();
+    expect(plateOf(plan, "frame").laid.map((l) => l.partId)).toEqual(["frame"]);
+    expect(runOf(plan, "sash").setupAt).toBeGreaterThanOrEqual(runOf(plan, "frame").clearedAt);
+    expect(plan.findings.some((f) => f.id.includes("sized-"))).toBe(false);
+  });
+  it("holds back only what meets it: without the joint, or where both set sizes, nothing waits", () => {
+    const apart = made({ joints: [] });
+    expect(plateOf(apart, "frame").laid.length).toBeGreaterThan(1);
+    const both = made({ parts: [frame, { ...sash, setsSizes: true }, sill, lone] });
+    expect(both.plates.flatMap((p) => p.laid)).toHaveLength(4);
+    expect(both.findings.some((f) => f.id.includes("sized-"))).toBe(false);
+  });
+  it("is waited for by what is built to it by hand as well", () => {
+    const built = part({ id: "sash", name: "sash", made: "by hand", meshId: null, sizeMm: [20, 3, 30], scheme: [{ id: "c", kind: "colour", recipeId: null, paintId: "pot", family: "water acrylic, brushed", method: "brush", coats: 1, coverage: 1, sheen: "matte" }] });
+    const plan = made({ parts: [frame, built] }), first = (id: string, p = plan) => Math.min(...p.work.schedule.slots.filter((s) => s.stepId.startsWith(`part:${id}/`)).map((s) => s.startsAt));
+    expect(first("sash")).toBeGreaterThanOrEqual(runOf(plan, "frame").clearedAt);
+    expect(first("sash", made({ parts: [frame, built], joints: [] }))).toBeLessThan(runOf(plan, "frame").clearedAt);
+  });
+  it("is told where the builder lays both on one bed by hand", () => {
+    const free = made({ joints: [] }), plate = plateOf(free, "frame");
+    const plan = made({ layouts: [{ id: "l", sceneId: "s", printerId: plate.printer.id, position: 0, laid: plate.laid.map(({ id, xMm, yMm, turnDeg }) => ({ id, xMm, yMm, turnDeg })) }] });
+    const told = plan.findings.filter((f) => f.id.includes("sized-frame"));
+    expect(told.map((f) => [f.about, f.severity])).toEqual([["sash", "ruins"]]);
+    expect(told[0]!.sentence).toMatch(/sash is fitted to frame and lies with it on plate 1.*O52/);
+  });
+});

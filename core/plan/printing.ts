@@ -9,6 +9,7 @@ import { type GivenPrinter, type PartPlan, planPart } from "#core/plan/planPart"
 import { type PlanMemory, planPlates, type PlatePlan } from "#core/plan/planPlates";
 import { measuredOf } from "#core/plan/scaleSweep";
 import type { Part, PlanInput } from "#core/plan/sceneData";
+import { sizedBy } from "#core/plan/sizing";
 import { daysBetween } from "#core/plan/calendarDay";
 
 /** A run of another open scene: the machines and hands are shared. */
@@ -57,8 +58,8 @@ export function planPrinting(input: PlanInput, others: readonly PlanInput[], mem
     parts, plates: numbered, allPlates, calendar, busy, printedBoundAt: there ? calendarBound(jobs[0]!.map((j) => ({ ...j, tailMinutes: 0 })), { clock, from: input.now.minute, unattended: input.workshop.unattended }) : 0, wanted: wantedFor(parts),
     runs: calendar.runs.filter((r) => numbered.some((p) => p.id === r.plateId)),
     others: open.slice(1).flatMap(({ own, plates: theirs }) => inRunOrder(theirs, calendar.runs).flatMap((p) => calendar.runs.filter((r) => r.plateId === p.id).map((run) => ({ sceneId: own.scene.id, sceneName: own.scene.name, plateNumber: p.number, run })))),
-    readyAt: readyTimes(parts, numbered, calendar.runs),
-    scenes: open.map((o) => ({ own: o.own, parts: o.parts, readyAt: readyTimes(o.parts, o.plates, calendar.runs) })),
+    readyAt: readyTimes(input, parts, numbered, calendar.runs),
+    scenes: open.map((o) => ({ own: o.own, parts: o.parts, readyAt: readyTimes(o.own, o.parts, o.plates, calendar.runs) })),
   };
 }
 
@@ -149,13 +150,15 @@ function takers(plate: PlatePlan, printers: readonly Printer[], parts: readonly 
 
 /** The plates of one scene as the calendar takes them. */
 function jobsOf({ own, parts, plates }: { own: PlanInput; parts: readonly PartPlan[]; plates: readonly PlatePlan[] }, { workshop, now }: PlanInput, clock: Clock): readonly PlateJob[] {
+  const sized = sizedBy(own.parts, own.joints), holds = (p: PlatePlan, ids: ReadonlySet<string>) => p.laid.some((l) => ids.has(l.partId));
   return plates.map((p): PlateJob => {
+    const after = p.first ? [] : plates.filter((q) => q.first && p.laid.some((l) => sized.has(l.partId) && holds(q, sized.get(l.partId)!))).map((q) => q.id);
     const from = Math.max(now.minute, daysBetween(now.today, own.scene.startOn) * MINUTES_A_DAY);
     const dry = p.material?.damp ? (plasticOf(p.material.family)?.dryHours ?? 0) * 60 : 0;
     const startsAt = p.running ? now.minute - (now.ms - p.running.startedAtMs) / 60_000 : 0;
     return {
       plateId: p.id, on: takers(p, workshop.printers, parts).map((x) => ({ printerId: x.id, minutes: p.running ? p.running.minutes / p.running.speed : p.minutes.value })), setupMinutes: p.printer.setupMinutes, clearMinutes: p.printer.clearMinutes,
-      tailMinutes: p.tailMinutes, first: p.first, releaseAt: dry > 0 ? nextPresence(clock, from) + dry : from, ...(p.running ? { running: { printerId: p.printer.id, startsAt } } : {}),
+      tailMinutes: p.tailMinutes, first: p.first, ...(after.length > 0 ? { after } : {}), releaseAt: dry > 0 ? nextPresence(clock, from) + dry : from, ...(p.running ? { running: { printerId: p.printer.id, startsAt } } : {}),
     };
   });
 }
@@ -168,13 +171,14 @@ function calendarOf(jobs: readonly PlateJob[], { workshop, now }: PlanInput, clo
   return memory.calendar.made;
 }
 
-/** When every copy of a part is cleared; a whole that was cut, when its last piece is. Parts that need no machine are not there. */
-function readyTimes(parts: readonly PartPlan[], plates: readonly PlatePlan[], runs: readonly RunSlot[]): Map<string, number> {
+/** When every copy of a part is cleared; a whole that was cut, when its last piece is; what is built to the size of a print, when that is. Parts that need no machine are not there. */
+function readyTimes(own: PlanInput, parts: readonly PartPlan[], plates: readonly PlatePlan[], runs: readonly RunSlot[]): Map<string, number> {
   const ready = new Map<string, number>();
   const later = (id: string, at: number) => ready.set(id, Math.max(ready.get(id) ?? 0, at));
   // Plates of other scenes are among the runs; they are nobody's here.
   for (const r of runs) for (const l of plates.find((p) => p.id === r.plateId)?.laid ?? []) if (!l.spare) later(l.partId, r.clearedAt);
   for (const p of parts) if (p.part.pieceOf && ready.has(p.part.id)) later(p.part.pieceOf.partId, ready.get(p.part.id)!);
+  for (const [id, by] of sizedBy(own.parts, own.joints)) for (const size of by) if (ready.has(size)) later(id, ready.get(size)!);
   return ready;
 }
 

@@ -5,6 +5,7 @@ import { glues } from "#core/joints/glues";
 import { inHand } from "#core/order/inHand";
 import { ruleById } from "#core/order/rules";
 import { wetWindow } from "#core/order/wetWindow";
+import { sizedBy } from "#core/plan/sizing";
 import { mended } from "#core/plan/mendOrder";
 import type { RunSlot } from "#core/print/printCalendar";
 import { failureCauses } from "#core/print/simulatedRun";
@@ -132,6 +133,18 @@ export function plateFindings(plates: readonly PlatePlan[], runs: readonly RunSl
     if (there && run && !Number.isFinite(run.clearedAt)) tell("missing", "never", `Plate ${p.number} on ${p.printer.name} finds no hour in which it may run: it takes ${(p.minutes.value / 60).toFixed(1)} h. Allow runs that nobody watches, change its quiet hours, or give it a longer evening.`);
     return found;
   });
+}
+
+/** Parts that are printed with or before what they are fitted to. */
+export function sizingFindings(parts: readonly PartPlan[], { parts: rows, joints }: PlanInput, plates: readonly PlatePlan[], runs: readonly RunSlot[]): Finding[] {
+  const name = (id: string) => parts.find((p) => p.part.id === id)!.part.name, on = (id: string) => plates.filter((p) => p.laid.some((l) => l.partId === id)), at = new Map(runs.map((r) => [r.plateId, r]));
+  return [...sizedBy(rows, joints)].flatMap(([partId, by]) => [...by].flatMap((sizeId): Finding[] => {
+    const tell = (how: string) => [finding("ruins", "plates", partId, name(partId), `sized-${sizeId}`, `${name(partId)} is fitted to ${name(sizeId)} and ${how}. ${ruleById("O52")!.because} Print and measure ${name(sizeId)} first (O52).`)];
+    const mine = on(partId), theirs = on(sizeId), shared = mine.find((p) => theirs.includes(p));
+    if (shared) return tell(`lies with it on plate ${shared.number}: lay it on a plate of its own`);
+    const early = mine.find((p) => theirs.some((q) => (at.get(p.id)?.startsAt ?? Infinity) < (at.get(q.id)?.clearedAt ?? 0) - 1e-6));
+    return early ? tell(`plate ${early.number} begins before that is off its bed`) : [];
+  }));
 }
 
 /** Odds of failing from which a plate is worth a word (our choice). */

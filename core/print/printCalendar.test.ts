@@ -41,6 +41,18 @@ describe("print calendar", () => {
     const plan = printCalendar([job("long", [["m", 300]]), job("coupon", [["m", 40]], { first: true }), job("soon", [["m", 60]], { tailMinutes: 20_000 })], rules);
     expect(plan.runs.map((r) => r.plateId)).toEqual(["coupon", "soon", "long"]);
   });
+  it("sets nothing up that is fitted to a piece before that is cleared, on another machine either, and never ends before its bound", () => {
+    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 20, max: 900 }), fc.integer({ min: 0, max: 2 }), fc.integer({ min: 0, max: 3 })), { minLength: 1, maxLength: 8 }), (list) => {
+      const made = [job("size-a", [["m0", 200]], { first: true }), job("size-b", [["m1", 500]], { first: true }), ...list.map(([minutes, machine, waits], i) => job(`p${i}`, [[`m${machine}`, minutes]], { after: (["size-a", "size-b"] as const).filter((_, k) => waits & (1 << k)) }))];
+      const plan = printCalendar(made, rules), at = new Map(plan.runs.map((r) => [r.plateId, r]));
+      expect(plan.runs).toHaveLength(made.length);
+      for (const j of made) for (const id of j.after ?? []) expect(at.get(j.plateId)!.setupAt).toBeGreaterThanOrEqual(at.get(id)!.clearedAt - 1e-6);
+      expect(plan.finishAt).toBeGreaterThanOrEqual(plan.boundAt - 1e-6);
+    }), { numRuns: 60 });
+    const other = printCalendar([job("size", [["m", 300]], { first: true }), job("mate", [["k", 60]], { after: ["size"] }), job("free", [["k", 60]])], rules), slot = (id: string) => other.runs.find((r) => r.plateId === id)!;
+    expect(slot("free").setupAt).toBeLessThan(slot("size").clearedAt);
+    expect(slot("mate").setupAt).toBeGreaterThanOrEqual(slot("size").clearedAt);
+  });
   it("keeps a loud machine still at night, and a run that nobody watches out of the hours where nobody is", () => {
     const quiet = new Map([["m", { from: 22 * 60, to: 7 * 60 }]]);
     const [run] = printCalendar([job("p", [["m", 6 * 60]])], { ...rules, quiet }).runs;

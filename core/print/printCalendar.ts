@@ -7,6 +7,7 @@ import { type Clock, MINUTES_A_DAY, nextSlot, through } from "#core/print/hours"
  * - `setupMinutes`, `clearMinutes`: hands before and after it
  * - `tailMinutes`: work and waits that follow when it is cleared, so that what others wait for goes first
  * - `first`: it sets the size of other pieces, so it is printed before all that are not
+ * - `after`: plates that are cleared before it is set up, all of them `first`; itself it is not
  * - `releaseAt`: not before this, because its material is drying, say
  * - `running`: it has begun; its machine is taken until it ends
  */
@@ -17,6 +18,7 @@ export type PlateJob = {
   readonly clearMinutes: number;
   readonly tailMinutes?: number;
   readonly first?: boolean;
+  readonly after?: readonly string[];
   readonly releaseAt?: number;
   readonly running?: { readonly printerId: string; readonly startsAt: number };
 };
@@ -116,8 +118,10 @@ function laid(open: readonly PlateJob[], order: readonly number[], fixed: readon
   for (const k of order) {
     const job = open[k]!;
     let best: RunSlot | null = null;
+    // What sets sizes comes first in every order, so it is laid by now.
+    const waits = job.after ? slots.reduce((last, s) => (job.after!.includes(s.plateId) ? Math.max(last, s.clearedAt) : last), 0) : 0;
     for (const { printerId, minutes } of job.on) {
-      const slot = slotOn(job, printerId, minutes, Math.max(rules.from, job.releaseAt ?? 0, free.get(printerId) ?? 0), busy, rules);
+      const slot = slotOn(job, printerId, minutes, Math.max(rules.from, job.releaseAt ?? 0, waits, free.get(printerId) ?? 0), busy, rules);
       if (!best || slot.clearedAt < best.clearedAt - 1e-9) best = slot;
     }
     if (!best) continue;
