@@ -17,7 +17,7 @@ import { uses } from "#core/print/plastics";
 import type { FilamentPrinter, Printer, PrintMaterial, ResinPrinter } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";
 import { laySchools } from "#core/print/wayUp";
-import type { StockItem } from "#core/stores/draw";
+import { type StockItem, stockUnits } from "#core/stores/draw";
 import { surfaceSchools } from "#core/surface/treatments";
 import type { NoteRow, Rows, SettingRow, TableName, TimerRow } from "#data/db";
 
@@ -127,7 +127,7 @@ const paint = shapeOf<Paint>({
   opacity: Joi.string().valid("opaque", "semi", "translucent").required(), sheen: Joi.string().valid("matte", "satin", "gloss").required(), millilitres: atLeastZero, strength: orNull(Joi.number().greater(0).max(50)),
 });
 const recipe = shapeOf<Recipe>({ id, name, parts: Joi.array().items(Joi.object({ paintId: id, parts: Joi.number().greater(0).max(1000).required() })).min(1).required(), thinnerShare: Joi.number().min(0).max(20).required(), target: orNull(lab) });
-const stock = shapeOf<StockItem>({ id, needKey: id, name, unit: Joi.string().valid("ml", "g").required(), left: atLeastZero, pricePerUnit: atLeastZero });
+const stock = shapeOf<StockItem>({ id, needKey: id, name, unit: Joi.string().valid(...stockUnits).required(), left: atLeastZero, pricePerUnit: atLeastZero });
 const logEntry = shapeOf<LogEntry>({
   id, kind: Joi.string().valid("run", "step").required(), key: id, what: text, at: Joi.string().required(), sceneId: orNull(Joi.string()), estimatedMinutes: atLeastZero, actualMinutes: atLeastZero,
   outcome: Joi.string().valid("good", "failed").required(), cause: text, note: text, simulated: Joi.boolean().required(), materialId: Joi.string().allow(null).default(null), settings: numbers.default({}),

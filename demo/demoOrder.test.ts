@@ -238,3 +238,15 @@ describe("changes that are kept", () => {
   });
   it("count days from today", () => expect(daysBetween(today, addDays(today, 8))).toBe(8));
 });
+
+describe("what a bench evening uses up", () => {
+  it("draws a sheet of each grit of every ladder for what it sands, and says where none is on the shelf", () => {
+    const sanded = plan.work.steps.filter((s) => s.tool === "abrasive 120 to 180"), line = (p: Plan, grit: number) => p.stores.find((l) => l.needKey === `abrasive:${grit}`);
+    expect(sanded.length).toBeGreaterThan(0);
+    for (const grit of [120, 180]) expect(line(plan, grit)).toMatchObject({ unit: "sheets", state: "enough", needed: sanded.reduce((sum, s) => sum + s.areaCm2! / 600, 0) });
+    const bare = makePlan({ ...input, workshop: { ...workshop, stock: demoStock.filter((s) => s.needKey !== "abrasive:120") } }, [], memory);
+    expect(bare.findings.find((f) => f.about === "abrasive:120")!.sentence).toMatch(/^abrasive 120, coarse is not on the shelf; about 1 sheet is needed/);
+    // A grit that nothing is sanded with is not asked for.
+    expect(line(plan, 2000)).toBeUndefined();
+  });
+});

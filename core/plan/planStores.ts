@@ -1,5 +1,6 @@
-import { exact, type Figure, times } from "#core/figure";
+import { between, exact, type Figure, times } from "#core/figure";
 import { layerAmounts } from "#core/ground/groundLayer";
+import { gritClass, gritsOf } from "#core/order/inHand";
 import type { Step } from "#core/order/step";
 import { drawStores, type Need, type StockLine } from "#core/stores/draw";
 import type { PlatePlan } from "#core/plan/planPlates";
@@ -7,6 +8,10 @@ import type { PlanInput } from "#core/plan/sceneData";
 
 /** Product families that are drawn from the shelf as such: everything that is not a pot of colour. */
 const byFamily = (family: string) => /varnish|primer|coat|glue|cyanoacrylate|epoxy|PVA|resin|paste|putty/.test(family);
+
+/** Area that a sheet of abrasive takes down before it is blunt, cm2, least to most (common practice). */
+const SHEET_CM2 = [300, 600, 1200] as const;
+const sheetsFor = (cm2: number): Figure => between(cm2 / SHEET_CM2[2], cm2 / SHEET_CM2[1], cm2 / SHEET_CM2[0], "sheets", "practice", [{ text: `${cm2.toFixed(0)} cm2; a sheet takes ${SHEET_CM2[0]} to ${SHEET_CM2[2]} before it is blunt`, basis: "practice" }]);
 
 /**
  * Everything the scene draws from the shelf, in the order of work: print materials by plate, products and paints by step,
@@ -20,6 +25,10 @@ export function planStores(input: PlanInput, plates: readonly PlatePlan[], steps
     if (!material || plate.running) continue;
     const amount = times(plate.grams, plate.runs.value, "g");
     needs.push({ needKey: `material:${material.id}`, name: material.name, unit: "g", amount, forWhat: `plate ${plate.number} on ${plate.printer.name}` });
+  }
+  for (const step of steps) {
+    // A ladder of grits goes over all of it once with each.
+    for (const grit of gritsOf(step.tool)) needs.push({ needKey: `abrasive:${grit}`, name: `abrasive ${grit}, ${gritClass(grit)}`, unit: "sheets", amount: sheetsFor(step.areaCm2 ?? 0), forWhat: `${step.title.toLowerCase()}, ${step.onWhat}` });
   }
   const place = new Map(order.map((id, i) => [id, i]));
   const ready = new Set(workshop.stock.map((s) => s.needKey));

@@ -9,7 +9,7 @@ import { sizedBy } from "#core/plan/sizing";
 import { mended } from "#core/plan/mendOrder";
 import type { RunSlot } from "#core/print/printCalendar";
 import { failureCauses } from "#core/print/simulatedRun";
-import type { StockLine } from "#core/stores/draw";
+import { amountText, type StockLine } from "#core/stores/draw";
 import { daysBetween } from "#core/plan/calendarDay";
 import { type Finding, finding } from "#core/plan/finding";
 import type { JointPlan, LampPlan } from "#core/plan/plan";
@@ -87,12 +87,12 @@ export function orderFindings(work: WorkPlan, { scene, now }: PlanInput, there: 
 
 export function storeFindings(stores: readonly StockLine[]): Finding[] {
   return stores.filter((l) => l.state !== "enough").map((l) => {
-    const batch = l.needKey.startsWith("recipe:");
+    const batch = l.needKey.startsWith("recipe:"), amount = (v: number) => amountText(l.unit === "sheets" || l.state === "none" ? v : Math.round(v), l.unit);
     const sentence = l.state === "none"
-      ? `${l.name} is not on the shelf; about ${digits(l.needed)} ${l.unit} are needed.`
+      ? `${l.name} is not on the shelf; about ${amount(l.needed)} ${l.unit === "sheets" && Math.ceil(l.needed) === 1 ? "is" : "are"} needed.`
       : l.state === "short"
-        ? `${batch ? `The mix “${l.name}”` : l.name} runs out in “${l.runsOutIn}”: ${l.left.toFixed(0)} ${l.unit} are left and ${l.needed.toFixed(0)} are needed.${batch ? " A mix made later will not match by eye: mix enough for all of it again." : " Have enough before you start."}`
-        : `${l.name} may run out: ${l.left.toFixed(0)} ${l.unit} are left, ${l.needed.toFixed(0)} to ${l.neededHigh.toFixed(0)} are needed.`;
+        ? `${batch ? `The mix “${l.name}”` : l.name} runs out in “${l.runsOutIn}”: ${amount(l.left)} are left and ${amount(l.needed)} are needed.${batch ? " A mix made later will not match by eye: mix enough for all of it again." : " Have enough before you start."}`
+        : `${l.name} may run out: ${amount(l.left)} are left, ${amount(l.needed)} to ${amount(l.neededHigh)} are needed.`;
     return finding(l.state === "short" ? "wastes" : "missing", "stores", l.needKey, l.name, l.state, sentence);
   });
 }

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import { between } from "#core/figure";
-import { drawStores, type Need, type StockItem, toBuy } from "#core/stores/draw";
+import { amountText, drawStores, type Need, type StockItem, toBuy } from "#core/stores/draw";
 
 const stock: StockItem[] = [{ id: "s1", needKey: "varnish", name: "Still Water", unit: "ml", left: 20, pricePerUnit: 10 }];
 const need = (value: number, high: number, forWhat: string, needKey = "varnish"): Need => ({ needKey, name: needKey, unit: "ml", amount: between(value * 0.8, value, high, "ml", "practice"), forWhat });
@@ -16,4 +16,9 @@ it("buys the shortfall at the 90 % amount, and nothing where there is enough", (
   const lines = drawStores(stock, [need(12, 13, "a"), need(12, 13, "b")]);
   expect(toBuy(lines)[0]!.buy).toBeCloseTo(4 + Math.SQRT2, 9);
   expect(toBuy(drawStores(stock, [need(1, 1, "a")]))).toEqual([]);
+});
+
+it("counts sheets whole, one that is begun as one, and everything else as it is", () => {
+  expect([0, 0.07, 1, 1.02, 2].map((v) => amountText(v, "sheets"))).toEqual(["0 sheets", "1 sheet", "1 sheet", "2 sheets", "2 sheets"]);
+  expect([amountText(24.3, "ml"), amountText(820, "g")]).toEqual(["24.3 ml", "820 g"]);
 });

@@ -1,15 +1,22 @@
-import type { Figure } from "#core/figure";
+import { digits, type Figure } from "#core/figure";
 
-/** Something on the shelf, in ml or g. `needKey` ties it to what scenes ask for: a paint id, a material id, a product family. */
-export type StockItem = { readonly id: string; readonly needKey: string; readonly name: string; readonly unit: "ml" | "g"; readonly left: number; readonly pricePerUnit: number };
+/** What things on the shelf are counted in. */
+export const stockUnits = ["ml", "g", "sheets"] as const;
+export type StockUnit = (typeof stockUnits)[number];
+
+/** An amount as it is bought and counted: sheets are whole, and one that is begun is needed. */
+export const amountText = (amount: number, unit: StockUnit): string => (unit !== "sheets" ? `${digits(amount)} ${unit}` : Math.ceil(amount - 1e-9) === 1 ? "1 sheet" : `${Math.ceil(amount - 1e-9)} sheets`);
+
+/** Something on the shelf. `needKey` ties it to what scenes ask for: a paint id, a material id, a product family. */
+export type StockItem = { readonly id: string; readonly needKey: string; readonly name: string; readonly unit: StockUnit; readonly left: number; readonly pricePerUnit: number };
 
 /** One use of something, in the order of work. */
-export type Need = { readonly needKey: string; readonly name: string; readonly unit: "ml" | "g"; readonly amount: Figure; readonly forWhat: string };
+export type Need = { readonly needKey: string; readonly name: string; readonly unit: StockUnit; readonly amount: Figure; readonly forWhat: string };
 
 export type StockLine = {
   readonly needKey: string;
   readonly name: string;
-  readonly unit: "ml" | "g";
+  readonly unit: StockUnit;
   readonly left: number;
   readonly needed: number;
   readonly neededHigh: number;
