@@ -40,6 +40,8 @@ export type ScheduleOptions = {
 };
 
 const SAME_BATCH = 500;
+/** A day sooner is worth moving as many steps as stand on so many days (our choice). */
+const DAYS_MOVED_FOR_ONE_WON = 7;
 const plainTaste = ({ keys, steps }: Job): Taste => ({ crowd: 1, same: SAME_BATCH, keyBias: new Float64Array(keys.length), priority: new Float64Array(steps.length), hold: null });
 
 /** Fewer walks where each is longer: about the same work for every size. */
@@ -48,7 +50,7 @@ export const usualPasses = (steps: number, again: boolean) => Math.max(6, Math.m
 /**
  * Fits steps into the hours of one pair of hands: several walks with changed tastes, of which the one that finishes
  * first counts, then the one with fewer set-ups. Beside a plan before, the one that ends on the earlier day, then the one
- * that moves fewer of its steps. Where scenes share the hours, fewest days late for any of them comes first; of those that
+ * that moves fewer of its steps; and the plan before itself, where that still holds and the gain is not worth the moves. Where scenes share the hours, fewest days late for any of them comes first; of those that
  * end on the same day the plan counts that has the others ready sooner.
  */
 export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, { busy = [], barred = () => false, capacity = {}, before, shares, passes }: ScheduleOptions = {}): Schedule {
@@ -84,7 +86,7 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
   // No evening holds both ends of a window: what can be is planned without it, and the plan says so.
   const stuck = best.slots.length < n ? unheld(job, best, constraints) : null;
   if (stuck) return schedule(steps, stuck, clock, from, { busy, barred, capacity, ...(before ? { before } : {}), ...(shares ? { shares } : {}), ...(passes === undefined ? {} : { passes }) });
-  const kept = before ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best) : null;
+  const kept = before ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best, bestMoved) : null;
   const slots = kept ?? best.slots, finishAt = finishOf(job, slots);
   return {
     slots, finishAt, boundAt: Math.min(bound, finishAt), setups: slots.filter((s) => s.setupMinutes > 0).length, critical: criticalChain(slots, constraints, finishAt, new Map(job.steps.map((s) => [s.id, s]))),
@@ -123,11 +125,12 @@ function mutate(taste: Taste, { keys, steps }: Job, pass: number): Taste {
 type Frame = { readonly constraints: readonly Constraint[]; readonly clock: Clock; readonly from: number; readonly busy: readonly Span[]; readonly capacity: Capacity; readonly barred: (step: Step, day: number) => boolean; readonly sharing: Sharing };
 
 /**
- * The plan before, where all of it still holds and nothing found ends on an earlier day: what need not move does not.
+ * The plan before, where all of it still holds and nothing found is worth moving things for: what need not move does not.
+ * Fewer days late always are; a day sooner is, while no more moves for it than stands on a week.
  * What is new is fitted into the hours that are left between.
- * @returns null when it does not hold any more, has no room for what is new, or the new one ends days earlier
+ * @returns null when it does not hold any more, has no room for what is new, or the new one is better
  */
-function asBefore(job: Job, frame: Frame, before: ReadonlyMap<string, Span>, best: Passed): readonly StepSlot[] | null {
+function asBefore(job: Job, frame: Frame, before: ReadonlyMap<string, Span>, best: Passed, bestMoved: number): readonly StepSlot[] | null {
   if (best.slots.length < job.steps.length) return null;
   const { windows } = job, slots: StepSlot[] = [], fresh: Step[] = [];
   for (const [i, s] of job.steps.entries()) {
@@ -153,7 +156,9 @@ function asBefore(job: Job, frame: Frame, before: ReadonlyMap<string, Span>, bes
   if (parts.some((p, i) => i > 0 && p.from < parts[i - 1]!.to - 1e-6)) return null;
   const starts = new Map(slots.map((s) => [s.stepId, s.startsAt])), ends = new Map(slots.map((s) => [s.stepId, s.endsAt]));
   if (checkConstraints(frame.constraints, starts, ends).length > 0 || overfull(job.steps, ends, frame.capacity).length > 0) return null;
-  return frame.sharing.lateDays(slots) <= frame.sharing.lateDays(best.slots) && dayOf(finishOf(job, slots) - 1e-6) <= dayOf(best.finishAt - 1e-6) ? slots : null;
+  const finishDay = dayOf(finishOf(job, slots) - 1e-6), daysWon = finishDay - dayOf(best.finishAt - 1e-6), stepsADay = job.steps.length / Math.max(1, finishDay - dayOf(job.from));
+  const worthMoving = frame.sharing.lateDays(best.slots) < frame.sharing.lateDays(slots) || (daysWon > 0 && bestMoved <= DAYS_MOVED_FOR_ONE_WON * stepsADay * daysWon);
+  return worthMoving ? null : slots;
 }
 
 /** New steps in the hours that a plan leaves free; null where they do not fit, or would take the tools from a batch under way. */
