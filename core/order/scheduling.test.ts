@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
+import { noise } from "#core/mesh/testing";
 import { type Clock, presenceBetween } from "#core/print/hours";
 import { checkConstraints } from "#core/order/checkPlan";
 import { overfull } from "#core/order/places";
@@ -66,25 +67,20 @@ describe("a schedule", () => {
       if (again.finishAt === first.finishAt && again.setups === first.setups) expect(again.moved).toEqual([]);
     }), { numRuns: 20 });
   });
-  it("moves no more than a week of steps for a day won, while the plan before still holds", () => {
-    let kept = 0;
-    fc.assert(fc.property(jobs, fc.nat(), ({ steps, links }, at) => {
-      fc.pre(steps.length > 3);
-      const first = schedule(steps, links, evenings, 0, { passes: 2 }), before = new Map(first.slots.map((s) => [s.stepId, { from: s.startsAt, to: s.endsAt }]));
-      const gone = steps[at % steps.length]!.id, rest = steps.filter((s) => s.id !== gone), left = links.filter((l) => l.before !== gone && l.after !== gone);
-      const dayOf = (minute: number) => Math.floor((minute - 1e-6) / 1440), ends = (slots: typeof first.slots) => dayOf(Math.max(...slots.map((s) => s.endsAt + rest.find((x) => x.id === s.stepId)!.waitMinutes)));
-      const stays = ends(first.slots.filter((s) => s.stepId !== gone)), then = schedule(rest, left, evenings, 0, { before, passes: 24 }), won = stays - ends(then.slots);
+  it("moves no more than a week of steps for a day won: a long plan is not turned over for one at its end", () => {
+    let refused = 0;
+    for (const seed of [2, 7, 9, 12, 20]) {
+      const at = (i: number, k: number) => noise(seed, i, k), pick = <T>(list: readonly T[], i: number, k: number) => list[Math.floor(list.length * at(i, k))]!;
+      const steps = Array.from({ length: 120 }, (_, i) => step(`s${String(i).padStart(3, "0")}`, 5 + Math.floor(60 * at(i, 1)), { tool: pick(tools, i, 2), family: pick(families, i, 3), waitMinutes: pick([0, 30, 600], i, 4), recipeId: `c${pick([0, 1, 2, 3, 4], i, 5)}`, releaseAt: pick([0, 720, 1440, 2880, 5760], i, 6) }));
+      const links = steps.slice(1).flatMap((s, i) => (at(i, 7) < 0.25 ? [] : [link(steps[Math.floor(at(i, 8) * (i + 1))]!.id, s.id, pick([0, 20, 720, 1440], i, 9))]));
+      const first = schedule(steps, links, evenings, 0, { passes: 3 }), before = new Map(first.slots.map((s) => [s.stepId, { from: s.startsAt, to: s.endsAt }])), gone = first.slots[0]!.stepId;
+      const rest = steps.filter((s) => s.id !== gone), left = links.filter((l) => l.before !== gone && l.after !== gone), then = schedule(rest, left, evenings, 30, { before }), dayOf = (minute: number) => Math.floor((minute - 1e-6) / 1440);
+      const stays = dayOf(Math.max(...first.slots.filter((s) => s.stepId !== gone).map((s) => s.endsAt + steps.find((x) => x.id === s.stepId)!.waitMinutes))), won = stays - dayOf(then.finishAt);
       expect(won).toBeGreaterThanOrEqual(0);
-      expect(then.moved.length).toBeLessThanOrEqual((7 * rest.length / Math.max(1, stays)) * won + 1e-6);
-      if (won === 0) kept++;
-    }), { numRuns: 60 });
-    expect(kept).toBeGreaterThan(10);
-  });
-  it("does not turn a long plan over for a day at its end", () => {
-    const steps = Array.from({ length: 400 }, (_, i) => step(`s${String(i).padStart(3, "0")}`, 12 + ((i * 7) % 30), { tool: tools[i % 3]!, family: families[i % 4]!, place: i % 3 === 0 ? "bench" : "booth", waitMinutes: 30 })), links = steps.slice(1).flatMap((s, i) => (i % 5 === 4 ? [] : [link(steps[i]!.id, s.id, 60 * (i % 4))]));
-    const first = schedule(steps, links, evenings, 0), before = new Map(first.slots.map((s) => [s.stepId, { from: s.startsAt, to: s.endsAt }])), gone = first.slots[0]!.stepId;
-    const then = schedule(steps.filter((s) => s.id !== gone), links.filter((l) => l.before !== gone && l.after !== gone), evenings, 0, { before });
-    expect(then.moved.length).toBeLessThan(100);
+      expect(then.moved.length).toBeLessThanOrEqual(((7 * rest.length) / stays) * won + 1e-6);
+      if (won === 0 && dayOf(schedule(rest, left, evenings, 30).finishAt) < stays) refused++;
+    }
+    expect(refused).toBeGreaterThan(0);
   });
   it("heals when an evening is lost: nothing is done then, every wait is kept, and most steps stay on their day", () => {
     const steps = Array.from({ length: 24 }, (_, i) => step(`s${String(i).padStart(2, "0")}`, 25, { family: "water acrylic, brushed", waitMinutes: 30 }));
