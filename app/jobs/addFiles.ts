@@ -2,7 +2,7 @@ import type { Problem } from "#core/outcome";
 import type { ReadOptions } from "#core/formats/readModel";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
-import { newPart, noOrigin } from "#core/plan/newPart";
+import { noOrigin } from "#core/plan/newPart";
 import type { Part } from "#core/plan/sceneData";
 import { guessUnit } from "#core/scale/unitGuess";
 import { write } from "#data/journal";
@@ -10,13 +10,12 @@ import { storeMesh } from "#data/meshes";
 import { intakeLanes, takeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
 import { localNow } from "#app/clock";
+import { freshPart } from "#app/jobs/freshPart";
 
 /** A file that says no unit gets the likeliest, kept as a guess until the builder confirms it. */
 const unitOf = (unitMm: number | null, m: MeshMeasurement) => ({ unitMm: unitMm ?? guessUnit(Math.max(...boxSize(m.box)))[0]!.unitMm, unitSure: unitMm !== null });
 
 export type FileState = { readonly name: string; readonly share: number; readonly stage: string; readonly done: boolean; readonly problem: Problem | null; readonly parts: number };
-
-export const freshPart = (sceneId: string, given: Partial<Part> & Pick<Part, "name">): Part => newPart({ id: crypto.randomUUID(), sceneId, ...given });
 
 /**
  * Takes files in, several at a time: read and measured in workers, stored as meshes and parts. A file that is refused

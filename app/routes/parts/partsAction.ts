@@ -11,7 +11,7 @@ import { appDatabase } from "#data/db";
 import { write } from "#data/journal";
 import { patchRow, patchRows, putRow } from "#data/scenes";
 import { localNow } from "#app/clock";
-import { freshPart } from "#app/jobs/addFiles";
+import { freshPart } from "#app/jobs/freshPart";
 import { moneyOf, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { partRecordAction } from "./partRecords";
 
