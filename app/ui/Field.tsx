@@ -10,7 +10,7 @@ export function Field({ label, name, hint, problems, ...rest }: Common & InputHT
   const id = useId();
   const problem = problemOf(name, problems);
   return (
-    <div className="grid gap-1">
+    <div className="grid min-w-0 grid-cols-1 gap-1">
       <label htmlFor={id} className="text-[13px] text-ink-2">{label}</label>
       <input id={id} name={name} className="input" aria-invalid={problem ? true : undefined} aria-describedby={problem || hint ? `${id}-more` : undefined} autoComplete="off" {...rest} />
       {(problem || hint) && <p id={`${id}-more`} className={`text-[13px] ${problem ? "text-oxide" : "text-ink-2"}`}>{problem ? problem.message : hint}</p>}
@@ -23,7 +23,7 @@ export function Choice({ label, name, hint, problems, options, ...rest }: Common
   const id = useId();
   const problem = problemOf(name, problems);
   return (
-    <div className="grid gap-1">
+    <div className="grid min-w-0 grid-cols-1 gap-1">
       <label htmlFor={id} className="text-[13px] text-ink-2">{label}</label>
       <select id={id} name={name} className="input" aria-invalid={problem ? true : undefined} aria-describedby={problem || hint ? `${id}-more` : undefined} {...rest}>
         {options.map(([value, text]) => <option key={value} value={value}>{text}</option>)}
@@ -48,7 +48,7 @@ export function Problems({ problems, fields = [] }: { problems: readonly Problem
   const rest = problems?.filter((p) => !fields.includes(String(p.path[0]))) ?? [];
   if (rest.length === 0) return null;
   return (
-    <div role="alert" className="panel border-l-4 border-oxide"><ul className="grid gap-1">
+    <div role="alert" className="panel border-l-4 border-oxide"><ul className="grid min-w-0 grid-cols-1 gap-1">
       {rest.slice(0, 12).map((p, i) => <li key={i}>{p.path.length > 0 && <span className="figures text-ink-2">{p.path.join("/")}: </span>}{p.message}</li>)}
       {rest.length > 12 && <li className="text-ink-2">and {rest.length - 12} more.</li>}
     </ul></div>

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import { cleanNow, layOut } from "#core/order/cleaning";
 import { inHand } from "#core/order/inHand";
 import { mendOfPoint } from "#core/order/inspections";
+import type { Action } from "#core/order/step";
 import { holdBy, notToTouch } from "#core/order/touch";
 import { learnedFactor } from "#core/log/corrections";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
@@ -33,6 +34,8 @@ import { WetWindow } from "./WetWindow";
 
 /** Kept per step, so that a closed lid does not lose when work on it began. */
 const openedKey = (stepId: string) => `bench-opened ${stepId}`;
+/** What is told of a part's colours concerns these. */
+const painting: readonly Action[] = ["paint", "drybrush", "shade", "pigment"];
 type Asking = "some" | "wrong" | "skip" | "note" | null;
 
 export default function Bench() {
@@ -76,7 +79,7 @@ export default function Bench() {
   const parts = plan.parts.filter((p) => step.targets.includes(`part:${p.part.id}`) && p.measurement).slice(0, 6);
   const cautions = stepCautions(step).map(cautionById), day = Math.floor(slot.startsAt / 1440);
   const evening = slots.filter((s) => Math.floor(s.startsAt / 1440) === day), place = evening.indexOf(slot) + 1, leftMinutes = evening.slice(place - 1).reduce((sum, s) => sum + s.parts.reduce((m, p) => m + p.to - p.from, 0), 0);
-  const not = plan.findings.filter((f) => parts.some((p) => p.part.id === f.about) && f.stage === "colour"), broken = plan.work.conflicts.filter((c) => c.after === step.id || c.before === step.id);
+  const not = painting.includes(step.action) ? plan.findings.filter((f) => parts.some((p) => p.part.id === f.about) && f.stage === "colour") : [], broken = plan.work.conflicts.filter((c) => c.after === step.id || c.before === step.id);
   const soft = notToTouch(plan.work.steps, plan.work.times, now.minute, airOf(workshop.rooms)).slice(0, 4), nameOf = (target: string) => plan.parts.find((p) => `part:${p.part.id}` === target)?.part.name ?? (target.startsWith("joint:") ? "a joint" : "the ground");
   const own = learnedFactor(workshop.log.filter((e) => e.kind === "step").map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })), step.action), usual = step.handsMinutes;
   const hand = inHand(step), hold = holdBy(step), kit = layOut(evening.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!)), neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0, shares = recipe ? recipe.parts.map((p) => p.parts) : [1];
