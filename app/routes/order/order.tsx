@@ -74,8 +74,8 @@ export default function Order() {
             {filtered && <Button kind="quiet" onClick={() => setSearch(selected ? { step: selected } : {}, { replace: true, preventScrollReset: true })}>Show all</Button>}
             <p className="text-[14px] text-ink-2" role="status">{shown.length} of {work.schedule.slots.length}</p>
           </div>
-          <table className="table">
-            <thead><tr><th scope="col">when</th><th scope="col" className="w-[30%]">step</th><th scope="col" className="w-[18%]">on</th><th scope="col">at</th><th scope="col">hands, then waiting</th><th scope="col">there because</th></tr></thead>
+          <div className="overflow-x-auto"><table className="table [&_td]:align-top [&_th]:align-top">
+            <thead><tr><th scope="col">when</th><th scope="col" className="w-[30%] min-w-40">step</th><th scope="col" className="w-[18%]">on</th><th scope="col">at</th><th scope="col">hands, then waiting</th><th scope="col">there because</th></tr></thead>
             <tbody>
               {shown.map((s) => {
                 const x = steps.get(s.stepId)!;
@@ -83,12 +83,12 @@ export default function Order() {
                   <tr key={s.stepId} data-selected={s.stepId === selected ? true : undefined}>
                     <td className="whitespace-nowrap">{momentText(now.today, s.startsAt)}</td>
                     <th scope="row"><button type="button" className="text-left underline decoration-primer-3 underline-offset-2" onClick={() => set("step", s.stepId)}>{x.title}</button></th><td>{x.onWhat}</td><td>{x.place}</td>
-                    <td><Duration handsMinutes={x.handsMinutes.value} waitMinutes={x.waitMinutes} scale={48} /></td><td className="text-[13px] text-ink-2">{x.insertedBy === "yours" ? "you put it in" : x.insertedBy ? `${x.insertedBy}: ${ruleById(x.insertedBy)?.because ?? ""}` : ""}</td>
+                    <td><Duration handsMinutes={x.handsMinutes.value} waitMinutes={x.waitMinutes} scale={16} /></td><td className="text-[13px] text-ink-2">{x.insertedBy === "yours" ? "you put it in" : x.insertedBy ? `${x.insertedBy}: ${ruleById(x.insertedBy)?.because ?? ""}` : ""}</td>
                   </tr>
                 );
               })}
             </tbody>
-          </table>
+          </table></div>
         </section>
         <ComparePanel view={view} name={name} />
         <TriagePanel view={view} />
