@@ -49,6 +49,15 @@ describe("scenes", () => {
     expect(made.ok && made.value.viewingDistanceMm).toBeCloseTo(609.6, 9);
     expect((await listScenes(db)).length).toBe(1);
   });
+  it("may set others aside in the same step, and one undo brings both back", async () => {
+    const db = freshDatabase();
+    await db.scenes.bulkPut([testScene({ id: "sample" }), testScene({ id: "left", aside: true }), testScene({ id: "mine" })]);
+    const before = await listScenes(db), made = await createScene({ name: "Own", ratio: "1:72", viewing: "60 cm", today: "2026-03-02", now: AT, setAside: ["sample", "left", "gone"] }, db);
+    expect(made.ok).toBe(true);
+    expect(Object.fromEntries((await listScenes(db)).map((s) => [s.name === "Own" ? "own" : s.id, s.aside]))).toEqual({ sample: true, left: true, mine: false, own: false });
+    expect(await undoLast(db)).toBe("New scene Own");
+    expect(await listScenes(db)).toEqual(before);
+  });
   it.each([["name", { name: "  " }], ["ratio", { ratio: "1:0" }], ["ratio", { ratio: "-72" }], ["viewing", { viewing: "0 m" }], ["viewing", { viewing: "12 parsec" }]])("refuse a bad %s and write nothing", async (field, bad) => {
     const db = freshDatabase();
     const made = await createScene({ name: "x", ratio: "1:72", viewing: "60 cm", today: "2026-03-02", now: AT, ...bad }, db);

@@ -24,7 +24,8 @@ export async function getSceneRows(id: string, db: Database = appDatabase()): Pr
   return { scene, parts, joints, grounds, ledger: ledger.sort((a, b) => a.position - b.position), layouts, runs, gcodes };
 }
 
-export type SceneDraft = { readonly name: string; readonly ratio: string; readonly viewing: string; readonly today: string; readonly now: string };
+/** `setAside`: ids of scenes that take no hours from now on, as one step with the new one. */
+export type SceneDraft = { readonly name: string; readonly ratio: string; readonly viewing: string; readonly today: string; readonly now: string; readonly setAside?: readonly string[] };
 
 /** A new scene from what was typed. @returns the stored scene, or problems whose paths are the fields of the draft */
 export async function createScene(draft: SceneDraft, db: Database = appDatabase()): Promise<Outcome<Scene>> {
@@ -36,7 +37,10 @@ export async function createScene(draft: SceneDraft, db: Database = appDatabase(
   const scene = newScene({ id: crypto.randomUUID(), name: draft.name.trim(), denominator: ratio.value.denominator, ratioSaid: ratio.value.said, viewingDistanceMm: viewing.value.mm, startOn: draft.today, createdAt: draft.now, changedAt: draft.now });
   const shaped = check(shapes.scenes, scene);
   if (!shaped.ok) return shaped;
-  await write(`New scene ${scene.name}`, [{ table: "scenes", put: scene }], draft.now, db);
+  await db.transaction("rw", db.scenes, db.journal, async () => {
+    const others = (await db.scenes.bulkGet([...(draft.setAside ?? [])])).filter((s) => s !== undefined && !s.aside) as Scene[];
+    await write(`New scene ${scene.name}`, [{ table: "scenes", put: scene }, ...others.map((s): Op => ({ table: "scenes", put: { ...s, aside: true } }))], draft.now, db);
+  });
   return success(scene);
 }
 

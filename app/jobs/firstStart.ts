@@ -6,6 +6,7 @@ import { localNow } from "#app/clock";
 
 /** The scene that a first start opens on. */
 export const DEMO_SCENE = "withy-sluice";
+export const demoScenes: readonly string[] = [DEMO_SCENE, "osier-carr"];
 
 /** Brings the demo in and moves its dates so that it starts today. @throws when the archive that ships with the app is damaged */
 export async function importDemo(): Promise<void> {
@@ -16,7 +17,7 @@ export async function importDemo(): Promise<void> {
   const outcome = await importArchive(new Uint8Array(await response.arrayBuffer()), "add", at);
   if (!outcome.ok) throw new Error(`The demo scenes are damaged: ${outcome.problems[0]!.message}`);
   const db = appDatabase();
-  const scenes = await db.scenes.where("id").anyOf(DEMO_SCENE, "osier-carr").toArray();
+  const scenes = await db.scenes.where("id").anyOf(demoScenes).toArray();
   const moved = scenes.map((s): Scene => {
     const days = daysBetween(s.startOn, today);
     return { ...s, startOn: today, finishBy: s.finishBy && addDays(s.finishBy, days), createdAt: `${today}${s.createdAt.slice(10)}`, changedAt: at };

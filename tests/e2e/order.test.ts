@@ -144,3 +144,22 @@ it("says where to stop: a seam that nobody sees is left as it is, and a step may
   await expect.poll(async () => (await rowsOf(page, "scenes")).find((s) => s.id === "withy-sluice"), { timeout: 60_000 }).toMatchObject({ theme: "grimy", orderChanges: [{ change: { kind: "leave out" } }, { change: { kind: "leave out" } }] });
   await closeApp(app);
 });
+
+it("sets the sample scenes aside for a first scene of one's own, and takes one up again", async () => {
+  const app = await openDemo(), { page } = app;
+  await page.goto(`${ORIGIN}/scenes`);
+  await page.getByRole("button", { name: "New scene" }).click();
+  await page.getByRole("textbox", { name: "Name" }).fill("Own");
+  expect(await page.getByRole("checkbox", { name: /Set the sample scenes aside/ }).isChecked()).toBe(true);
+  await page.getByRole("button", { name: "Make the scene" }).click();
+  await page.getByRole("heading", { name: "The shelf is empty" }).waitFor();
+  await page.goto(`${ORIGIN}/scenes`);
+  const told = page.getByText("Set aside: its plates and steps take no hours from the others.");
+  await told.nth(1).waitFor();
+  await page.getByRole("button", { name: "More for Osier Carr scatter" }).click();
+  await page.getByRole("menuitem", { name: "Take up again" }).click();
+  await told.nth(1).waitFor({ state: "detached" });
+  // With none of the samples in the way the next one is not asked about those that are aside already.
+  await expect.poll(async () => Object.fromEntries((await rowsOf(page, "scenes")).map((s) => [s.name, s.aside])), { timeout: 60_000 }).toEqual({ "Withy Sluice": true, "Osier Carr scatter": false, Own: false });
+  await closeApp(app);
+});

@@ -59,7 +59,7 @@ export default function Order() {
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4 pb-3">
-        <div className="mb-2 flex flex-wrap items-baseline gap-4"><h1>Order of work</h1><p className="text-[14px] opacity-90">{work.steps.length} steps, ready {dayText(now.today, plan.totals.finishAt)}; no order could be before {dayText(now.today, work.schedule.boundAt)}{gap > 60 && ` (${durationText(gap)} apart)`}; {work.schedule.setups} times getting things out{others > 0 && `; other open scenes take ${durationText(others)} of the same hours`}</p></div>
+        <div className="mb-2 flex flex-wrap items-baseline gap-4"><h1>Order of work</h1><p className="text-[14px] opacity-90">{work.steps.length} steps, ready {dayText(now.today, plan.totals.finishAt)}; no order could be before {dayText(now.today, work.schedule.boundAt)}{gap > 60 && ` (${durationText(gap)} apart)`}; {work.schedule.setups} times getting things out{others > 0 && <>; other open scenes take {durationText(others)} of the same hours: <Link to="/scenes" className="underline">set one aside</Link></>}</p></div>
         <Lanes plan={plan} today={now.today} selected={selected} shown={filtered ? new Set(shown.map((s) => s.stepId)) : null} onSelect={(id) => set("step", id)} onMove={move} />
       </section>
       <div className="sheet grid gap-5">

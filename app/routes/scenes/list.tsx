@@ -1,4 +1,4 @@
-import { Copy, Ellipsis, Pencil, Plus, Trash2 } from "lucide-react";
+import { Copy, Ellipsis, Pause, Pencil, Play, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { Form, Link, redirect, useSubmit } from "react-router";
 import type { Route } from "./+types/list";
@@ -8,12 +8,12 @@ import { undoLast } from "#data/journal";
 import { createScene, deleteScene, duplicateScene, listScenes, patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
-import { Field, Problems } from "#ui/Field";
+import { Field, Problems, Tick } from "#ui/Field";
 import { Menu } from "#ui/Menu";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { dayText, localNow } from "#app/clock";
-import { importDemo } from "#app/jobs/firstStart";
+import { demoScenes, importDemo } from "#app/jobs/firstStart";
 import { sceneView } from "#app/jobs/sceneView";
 import { readForm, refuse, textOf } from "#app/readForm";
 import { useKeys } from "#app/hooks/useKeys";
@@ -30,11 +30,15 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const id = textOf(form, "id");
   switch (textOf(form, "intent")) {
     case "new": {
-      const made = await createScene({ name: textOf(form, "name"), ratio: textOf(form, "ratio"), viewing: textOf(form, "viewing"), today, now: at });
+      const made = await createScene({ name: textOf(form, "name"), ratio: textOf(form, "ratio"), viewing: textOf(form, "viewing"), today, now: at, setAside: form.samplesAside ? demoScenes : [] });
       return made.ok ? redirect(`/scenes/${made.value.id}/parts`) : refuse(made.problems);
     }
     case "rename": {
       const outcome = under("name", await patchRow("scenes", id, { name: textOf(form, "name"), changedAt: at }, "Rename a scene", at));
+      return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+    }
+    case "aside": case "take up": {
+      const aside = textOf(form, "intent") === "aside", outcome = await patchRow("scenes", id, { aside, changedAt: at }, aside ? "Set a scene aside" : "Take a scene up again", at);
       return outcome.ok ? { problems: [] } : refuse(outcome.problems);
     }
     case "duplicate":
@@ -86,11 +90,13 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
                 trigger={<button type="button" className="button" data-kind="quiet" aria-label={`More for ${scene.name}`}><Ellipsis size={18} strokeWidth={1.75} aria-hidden /></button>}
                 items={[
                   { label: "Rename", icon: <Pencil size={15} aria-hidden />, onSelect: () => setRenaming(scene.id) },
+                  scene.aside ? { label: "Take up again", icon: <Play size={15} aria-hidden />, onSelect: () => act("take up", scene.id) } : { label: "Set aside", icon: <Pause size={15} aria-hidden />, onSelect: () => act("aside", scene.id) },
                   { label: "Duplicate", icon: <Copy size={15} aria-hidden />, onSelect: () => act("duplicate", scene.id) },
                   { label: "Delete", icon: <Trash2 size={15} aria-hidden />, onSelect: () => remove(scene.id, scene.name), grave: true },
                 ]}
               />
               <p className="figures col-span-2 text-[14px] text-ink-2">{ratioText(scene.denominator)} · {view?.plan.parts.length ?? 0} parts · {done} of {all} steps done{view && all > 0 && ` · ready ${dayText(today, view.plan.totals.finishAt)}`}</p>
+              {scene.aside && <p className="col-span-2 text-[14px] text-ochre">Set aside: its plates and steps take no hours from the others.</p>}
               <div aria-hidden="true" className="col-span-2 mt-2 h-1.5 bg-primer-3"><div className="h-full bg-verdigris" style={{ width: `${all > 0 ? (100 * done) / all : 0}%` }} /></div>
               <p className="col-span-2 mt-2">{step ? <>Next: {step.title}, {step.onWhat} <span className="text-ink-2">({dayText(today, next.startsAt)})</span></> : view?.plan.parts.length === 0 ? "Next: add your models." : "Nothing left to do."}</p>
               {view && view.plan.findings.length > 0 && <p className="col-span-2 text-[14px] text-oxide">{view.plan.findings.filter((f) => f.severity === "ruins").length} that ruin, {view.plan.findings.filter((f) => f.severity !== "ruins").length} others</p>}
@@ -104,6 +110,7 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
           <Field label="Name" name="name" defaultValue="" autoFocus problems={actionData?.problems} />
           <Field label="Scale" name="ratio" defaultValue="1:72" hint="1:72, 35th, 4 mm/ft, 28mm figure" problems={actionData?.problems} />
           <Field label="Seen from" name="viewing" defaultValue="60 cm" hint="How far the eye will be: 60 cm, 2 ft" problems={actionData?.problems} />
+          {scenes.some(({ scene }) => demoScenes.includes(scene.id) && !scene.aside) && <Tick label="Set the sample scenes aside: they take no hours from it" name="samplesAside" defaultChecked />}
           <div className="mt-1 flex gap-2"><Button kind="main" type="submit" name="intent" value="new">Make the scene</Button><Button kind="quiet" onClick={() => setMaking(false)}>Cancel</Button></div>
         </Form>
       </Dialog>
