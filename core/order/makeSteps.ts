@@ -178,6 +178,9 @@ const titleOf = (layer: SchemeLayer): string => {
   }
 };
 
+/** Hands of glueing or filling joints that are alike: getting it out, and each (common practice). */
+export const jointMinutes = (count: number) => 4 + 3 * count;
+
 function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, schools: OrderSchools): Step[] {
   const members = parts.filter((p) => j.partIds.includes(p.id));
   if (members.length === 0 || !j.glue) return [];
@@ -185,9 +188,9 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
   const releaseAt = Math.max(...members.map((p) => p.releaseAt));
   const family = familyOf(j.glue);
   const clear = members.some((p) => p.clear), finishes = new Set(members.map((p) => p.scheme.filter((l) => l.kind === "colour").map((l) => l.recipeId ?? l.paintId).join())), apart = clear || (!j.shows && (schools.joining === "paint, then join" || finishes.size > 1)), facts = factsOf({ shows: j.shows && !apart ? true : undefined, first: apart ? undefined : true, apart: apart ? true : undefined, handled: members.some((p) => p.handled) ? true : undefined, gapMm: j.gapMm ?? undefined });
-  const glue = draftStep({ id: `joint:${j.id}/glue`, clear, facts, pieces: j.count, action: "glue", title: `Glue ${j.name}`, targets, onWhat: j.name, family: j.glue, tool: "glue", minutes: 4 + 3 * j.count, waitMinutes: family.handleMinutes, releaseAt, mixMl: exact(0.2 * j.count, "ml", "practice") }, speed);
+  const glue = draftStep({ id: `joint:${j.id}/glue`, clear, facts, pieces: j.count, action: "glue", title: `Glue ${j.name}`, targets, onWhat: j.name, family: j.glue, tool: "glue", minutes: jointMinutes(j.count), waitMinutes: family.handleMinutes, releaseAt, mixMl: exact(0.2 * j.count, "ml", "practice") }, speed);
   if (!j.shows) return [glue];
-  return [glue, draftStep({ id: `joint:${j.id}/fill-seam`, action: "fill seam", title: "Fill and smooth the seam", targets, onWhat: j.name, family: "filler putty, solvent", tool: "spatula", minutes: 4 + 3 * j.count, waitMinutes: 120, releaseAt, facts: factsOf({ gapMm: j.gapMm ?? undefined }) }, speed)];
+  return [glue, draftStep({ id: `joint:${j.id}/fill-seam`, action: "fill seam", title: "Fill and smooth the seam", targets, onWhat: j.name, family: "filler putty, solvent", tool: "spatula", minutes: jointMinutes(j.count), waitMinutes: 120, releaseAt, facts: factsOf({ gapMm: j.gapMm ?? undefined }) }, speed)];
 }
 
 function groundSteps(grounds: readonly GroundWork[], onBoard: readonly PartWork[], board: Board, speed: Speed): Step[] {

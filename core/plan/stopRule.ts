@@ -1,5 +1,6 @@
 import { between, type Figure } from "#core/figure";
 import { clearances } from "#core/joints/clearance";
+import { jointMinutes } from "#core/order/makeSteps";
 import { sightLimits } from "#core/scale/limits";
 import { stepsOver } from "#core/surface/faults";
 import { SHOWN } from "#core/surface/lookTest";
@@ -52,8 +53,6 @@ const tierForgives: Readonly<Record<Tier, number>> = { play: 2, display: 1, "for
 /** Multiples of the threshold of sight that pass on a part. */
 export const forgivenOn = (scene: Pick<Scene, "theme" | "tier">, tier: Tier | null): number => SHOWN * themeForgives[scene.theme] * tierForgives[tier ?? scene.tier];
 
-/** Hands of filling seams: getting it out, and each (common practice). */
-const SEAM_MIN = 4, SEAM_EACH_MIN = 3;
 /** Hands before they are measured: within a third either way (common practice). */
 const hands = (minutes: number, working: Figure["working"]): Figure => between(minutes * 0.65, minutes, minutes * 1.35, "min", "practice", working);
 /** The look test is right to about a factor of two. */
@@ -92,8 +91,8 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Fault[] {
   }];
 }
 
-function seams(plan: Plan, { scene }: PlanInput): Fault[] {
-  const { lineMm } = sightLimits(scene.viewingDistanceMm), forgiven = forgivenOn(scene, null);
+function seams(plan: Plan, input: PlanInput): Fault[] {
+  const { scene } = input, speed = speedOf(input), { lineMm } = sightLimits(scene.viewingDistanceMm), forgiven = forgivenOn(scene, null);
   const leftOut = new Set(scene.orderChanges.flatMap(({ change: c }) => (c.kind === "leave out" ? [c.stepId] : [])));
   return plan.joints.flatMap(({ joint, clearance }): Fault[] => {
     const process = plan.parts.find((p) => joint.partIds.includes(p.part.id))?.finish?.printer.process ?? "filament", [low, high] = clearances[process][joint.fit];
@@ -102,7 +101,7 @@ function seams(plan: Plan, { scene }: PlanInput): Fault[] {
     const isOver = times >= forgiven;
     return [{
       id: `${joint.id}/seam`, what: "Open seam", light: "flat", onWhat: joint.name, cm2: null, forgiven, times: standing(times, `a dark line of ${gapMm.toFixed(2)} mm, ${clearance ? "as the joint is drawn" : "usual for this fit"}, against the thinnest that is seen from there, ${lineMm.toFixed(3)} mm`),
-      minutes: hands(planned?.handsMinutes.value ?? SEAM_MIN + SEAM_EACH_MIN * joint.count, [{ text: "fill and smooth, a joint at a time", basis: "practice" }]),
+      minutes: hands(planned?.handsMinutes.value ?? jointMinutes(joint.count) * speed("fill seam"), [{ text: "fill and smooth, a joint at a time", basis: "practice" }]),
       ...(planned ? { advice: isOver ? "go on" : "stop here", change: { kind: "leave out", stepIds: [stepId] } } : { advice: isOver ? "take away" : "leave", change: { kind: "take back", stepIds: [stepId] } }),
     }];
   });
