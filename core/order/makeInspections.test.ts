@@ -38,6 +38,11 @@ describe("looks", () => {
     expect(Math.min(...of((s) => s.action === "paint"))).toBeGreaterThan(palette);
     expect(Math.max(...of((s) => s.action === "paint"))).toBeLessThan(loose);
     expect(Math.min(...of((s) => s.action === "shade"))).toBeGreaterThan(loose);
+    // And not by luck of the order: each waits for its look.
+    const waiting = (look: string) => new Set(made.filter((s) => s.after.includes(look) && s.action !== "inspect").map((s) => s.action));
+    expect([...waiting("scene/palette")]).toEqual(["paint"]);
+    expect([...waiting("scene/loose-assembly")]).toEqual(["shade"]);
+    expect(made.filter((s) => s.action === "paint").every((s) => s.after.includes("scene/palette"))).toBe(true);
     for (const id of ["wall", "hut"]) {
       const mine = made.filter((s) => s.targets[0] === `part:${id}`), print = mine.filter(has("print"));
       expect(print.map((s) => s.action)).toEqual([id === "wall" ? "clip" : "cure"]);
