@@ -78,7 +78,7 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   while (await repairs.count() > 0) {
     const left = await repairs.count();
     await repairs.first().click();
-    await expect.poll(() => repairs.count(), { timeout: 20_000 }).toBeLessThan(left);
+    await expect.poll(() => repairs.count(), { timeout: 60_000 }).toBeLessThan(left);
   }
   const states = (await rowsOf(page, "parts")).flatMap((p) => p.copies as string[]);
   expect(states).toContain("printed");
@@ -134,7 +134,7 @@ it("shares thirty pieces over two unlike printers, and lays again only what a sm
   await page.goto(`${scene}/plates`);
   const beds = (machine: string) => page.getByRole("region", { name: machine, exact: true }).getByRole("button");
   const pieces = async (machine: string) => (await beds(machine).allTextContents()).reduce((n, t) => n + Number(/· (\d+) pieces?/.exec(t)?.[1] ?? 0), 0);
-  await expect.poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 20_000 }).toBe(30);
+  await expect.poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 60_000 }).toBe(30);
   expect(await pieces("Narrow")).toBeGreaterThan(6);
   // The slabs are on the wide bed, each too large for the other.
   const rows = page.getByRole("region", { name: "Parts and machines" });
@@ -158,7 +158,7 @@ it("shares thirty pieces over two unlike printers, and lays again only what a sm
   await page.getByLabel(/^Bed depth/).fill("100");
   await page.getByRole("button", { name: "Keep it" }).click();
   await page.goto(`${scene}/plates`);
-  await expect.poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 20_000 }).toBe(30);
+  await expect.poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 60_000 }).toBe(30);
   const layouts = await rowsOf(page, "layouts");
   expect(layouts).toHaveLength(1);
   await beds("Wide").filter({ hasText: "by hand" }).first().click();
