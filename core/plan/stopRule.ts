@@ -35,12 +35,18 @@ export type Fault = {
   /** Multiples of the threshold that pass here. */
   readonly forgiven: number;
   readonly advice: Advice;
+  /** What passes lies within the range of how far it stands above the threshold. */
+  readonly close: boolean;
   readonly change: FaultChange | null;
 };
+
+type Found = Omit<Fault, "close">;
 
 export type StopRule = {
   /** Most fault for the minutes first. */
   readonly faults: readonly Fault[];
+  /** Hands to take all areas away that are worth it: where to stop. */
+  readonly stopMinutes: number;
   /** Days that the plan is late; null where no date is set. */
   readonly lateDays: number | null;
 };
@@ -63,19 +69,20 @@ const standing = (times: number, basis: string): Figure => between(times / 2, ti
  * left stands no further above the threshold of sight than theme and tier forgive. Layer steps and seams are looked at.
  */
 export function stopRule(plan: Plan, input: PlanInput): StopRule {
-  const faults = [...plan.parts.flatMap((p) => layerSteps(p, plan, input)), ...seams(plan, input)];
+  const faults = [...plan.parts.flatMap((p) => layerSteps(p, plan, input)), ...seams(plan, input)].map((f): Fault => ({ ...f, close: f.times.low < f.forgiven && f.times.high > f.forgiven }));
   const worth = (f: Fault) => (Math.log2(Math.max(1, f.times.value / f.forgiven)) * (f.cm2 ?? 1)) / Math.max(1, f.minutes?.value ?? Infinity);
   const { scene, now } = input, dueAt = scene.finishBy ? (daysBetween(now.today, scene.finishBy) + 1) * 1440 : null;
-  return { faults: faults.sort((a, b) => worth(b) - worth(a) || (a.id < b.id ? -1 : 1)), lateDays: dueAt === null ? null : Math.max(0, Math.ceil((plan.totals.finishAt - dueAt) / 1440)) };
+  const stopMinutes = faults.reduce((sum, f) => sum + (f.cm2 !== null && (f.advice === "take away" || f.advice === "go on") ? (f.minutes?.value ?? 0) : 0), 0);
+  return { faults: faults.sort((a, b) => worth(b) - worth(a) || (a.id < b.id ? -1 : 1)), stopMinutes, lateDays: dueAt === null ? null : Math.max(0, Math.ceil((plan.totals.finishAt - dueAt) / 1440)) };
 }
 
-function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Fault[] {
+function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
   const { part, finish, lain, rescale } = p, { scene } = input;
   if (part.pieceOf || part.clear || !finish || !lain) return [];
   const { layerMm, process } = finish.printer, from = Math.round(scene.viewingDistanceMm), over = (times: number) => stepsOver(lain.slopes, rescale.factor, layerMm, process, scene.viewingDistanceMm, times);
   const forgiven = forgivenOn(scene, part.tier), all = over(SHOWN), above = over(forgiven), onWhat = part.count > 1 ? `${part.name} x ${part.count}` : part.name;
   const contrast = `contrast of ${layerMm} mm layers under a lamp against the eye's threshold, from ${from} mm`;
-  const raked: Fault[] = all.flat.times === 0 && above.raking.times > 0 ? [{
+  const raked: Found[] = all.flat.times === 0 && above.raking.times > 0 ? [{
     id: `${part.id}/raking`, what: "Layer steps", light: "raking", onWhat, cm2: above.raking.cm2 * part.count, forgiven, times: standing(above.raking.times, contrast), minutes: null, advice: "leave", change: null,
   }] : [];
   const steps = plainSteps(p, scene.viewingDistanceMm), planned = plan.work.steps.filter((s) => s.targets[0] === `part:${part.id}` && s.id.includes("/treat-")), open = planned.filter((s) => !plan.work.done.has(s.id));
@@ -91,10 +98,10 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Fault[] {
   }];
 }
 
-function seams(plan: Plan, input: PlanInput): Fault[] {
+function seams(plan: Plan, input: PlanInput): Found[] {
   const { scene } = input, speed = speedOf(input), { lineMm } = sightLimits(scene.viewingDistanceMm), forgiven = forgivenOn(scene, null);
   const leftOut = new Set(scene.orderChanges.flatMap(({ change: c }) => (c.kind === "leave out" ? [c.stepId] : [])));
-  return plan.joints.flatMap(({ joint, clearance }): Fault[] => {
+  return plan.joints.flatMap(({ joint, clearance }): Found[] => {
     const process = plan.parts.find((p) => joint.partIds.includes(p.part.id))?.finish?.printer.process ?? "filament", [low, high] = clearances[process][joint.fit];
     const gapMm = clearance?.gapMm ?? (low + high) / 2, times = gapMm / lineMm, stepId = `joint:${joint.id}/fill-seam`, planned = plan.work.steps.find((s) => s.id === stepId);
     if (!joint.shows || plan.work.done.has(stepId) || (!planned && (times < SHOWN || !leftOut.has(stepId)))) return [];

@@ -165,6 +165,8 @@ async function fiveHundred(): Promise<Buffer> {
 it("shows 500 parts on the shelf and in the table, filters, ticks and changes many at once", async () => {
   const app = await openDemo();
   const { page } = app;
+  // The plan of 500 parts takes its time, and a page waits for the one being made.
+  page.setDefaultTimeout(180_000);
   await page.goto(`${ORIGIN}/workshop/archive`);
   await page.getByLabel("Archive").setInputFiles({ name: "many.zip", mimeType: "application/zip", buffer: await fiveHundred() });
   await page.getByRole("button", { name: "Bring it in" }).click();

@@ -27,7 +27,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
   useEffect(() => {
     if (open) void start(() => askStop(input, others));
   }, [open, plan, input, others, start]);
-  const faults = job.value?.faults ?? [], out = faults.filter((f) => f.advice === "take away"), needless = faults.filter((f) => f.advice === "stop here"), raked = faults.filter((f) => f.light === "raking"), worth = faults.filter((f) => f.advice === "take away" || f.advice === "go on");
+  const faults = job.value?.faults ?? [], out = faults.filter((f) => f.advice === "take away"), needless = faults.filter((f) => f.advice === "stop here"), raked = faults.filter((f) => f.light === "raking");
   const follow = async ({ change: c, onWhat, advice }: Fault) => {
     if (!c) return;
     const label = advice === "take away" ? `Take the fault of ${onWhat} away` : `Leave ${onWhat} as it is`;
@@ -51,13 +51,13 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
             {needless.length > 0 && `${needless.length === 1 ? "One is" : `${needless.length} are`} planned to be taken away though hardly anybody will see ${needless.length === 1 ? "it" : "them"}: ${durationText(sum(needless))} to be won.`}{" "}
             {(job.value.lateDays ?? 0) > 0 && `The plan is ${job.value.lateDays} ${job.value.lateDays === 1 ? "day" : "days"} late: win those first, and take nothing more on.`}
           </>}</p>
-          <StillSeen faults={faults} stopMinutes={sum(worth.filter((f) => f.cm2 !== null))} />
+          <StillSeen faults={faults} stopMinutes={job.value.stopMinutes} />
           {faults.length > 0 && <div className="max-h-80 overflow-auto" tabIndex={0} role="region" aria-label="Faults"><table className="table"><thead><tr><th scope="col">fault</th><th scope="col">on</th><th scope="col">above the eye's threshold</th><th scope="col">passes here</th><th scope="col">hands</th><th scope="col">then</th></tr></thead>
             <tbody>{faults.map((f) => (
               <tr key={f.id}><th scope="row">{f.what}{f.light === "raking" && " in raking light only"}{f.cm2 !== null && f.cm2 > 0 && <span className="font-normal text-ink-2">, {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²</span>}</th><td>{f.onWhat}</td>
                 <td><FigureView figure={f.times} label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`} /></td><td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
                 <td>{f.minutes ? <FigureView figure={f.minutes} label={`${f.what} on ${f.onWhat}: hands to take it away`} /> : ""}</td>
-                <td><span className="flex flex-wrap items-center gap-2">{f.light === "raking" ? "leave it, or light it from the front" : `${says[f.advice]}${f.times.low < f.forgiven && f.times.high > f.forgiven ? ", but it is close" : ""}`}{button[f.advice] && <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>{button[f.advice]}</Button>}</span></td></tr>
+                <td><span className="flex flex-wrap items-center gap-2">{f.light === "raking" ? "leave it, or light it from the front" : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}{button[f.advice] && <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>{button[f.advice]}</Button>}</span></td></tr>
             ))}</tbody></table></div>}
         </>
       )}
