@@ -1,7 +1,7 @@
 import { expose, transfer } from "comlink";
 import { writeBinaryStl } from "#core/formats/stl";
 import { type PdfPage, writePdf } from "#core/formats/pdf";
-import { type BodyPlace, writeThreeMf } from "#core/formats/threeMf";
+import { type BodyPlace, writeThreeMf } from "#core/formats/writeThreeMf";
 import { writeZip } from "#core/formats/zip";
 import { type Pose, posedMesh } from "#core/mesh/pose";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";

@@ -7,8 +7,9 @@ export type NumberScan = { value: number; end: number };
  * Reads one decimal number from text bytes: sign, digits, point, exponent. Right to the last bit of single precision.
  * Several times faster than cutting strings. `nan` and `inf` in any case give NaN.
  * @param out receives value and the index after the number; `value` is NaN and `end` is `at` where no number starts
+ * @param exponents false where an `e` behind a number is a word of its own: `X10E5` is not a million
  */
-export function scanNumberInto(bytes: Uint8Array, at: number, out: NumberScan): void {
+export function scanNumberInto(bytes: Uint8Array, at: number, out: NumberScan, exponents = true): void {
   let i = at;
   let negative = false;
   if (bytes[i] === 45) {
@@ -63,7 +64,7 @@ export function scanNumberInto(bytes: Uint8Array, at: number, out: NumberScan): 
     return;
   }
   let exponent = dropped - places;
-  if (bytes[i] === 101 || bytes[i] === 69) {
+  if (exponents && (bytes[i] === 101 || bytes[i] === 69)) {
     let j = i + 1, minus = false, e = 0, any = false;
     if (bytes[j] === 45) {
       minus = true;

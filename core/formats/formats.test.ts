@@ -5,7 +5,7 @@ import { zipSync } from "fflate";
 import { type NumberScan, scanNumberInto } from "#core/formats/asciiNumber";
 import { readModelFile } from "#core/formats/readModel";
 import { readBinaryStl, writeBinaryStl } from "#core/formats/stl";
-import { writeThreeMf } from "#core/formats/threeMf";
+import { writeThreeMf } from "#core/formats/writeThreeMf";
 import { readZip, writeZip } from "#core/formats/zip";
 import { solidProperties } from "#core/mesh/solidProperties";
 import { box, sphere, torus } from "#core/mesh/testing";

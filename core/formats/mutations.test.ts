@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { readModelFile } from "#core/formats/readModel";
 import { writeBinaryStl } from "#core/formats/stl";
 import { writeObj, writePly, writeTextStl } from "#core/formats/testing";
-import { writeThreeMf } from "#core/formats/threeMf";
+import { writeThreeMf } from "#core/formats/writeThreeMf";
 import { noise, sphere, torus } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";

@@ -3,7 +3,7 @@ import { type FormatProblem, type ReadModel, soupProblem } from "#core/formats/m
 import { readObj } from "#core/formats/obj";
 import { readPly } from "#core/formats/ply";
 import { isBinaryStl, readBinaryStl, readTextStl } from "#core/formats/stl";
-import { readThreeMf } from "#core/formats/threeMf";
+import { readThreeMf } from "#core/formats/readThreeMf";
 
 /** Largest file that is read: above it the numbers no longer fit a worker's memory beside the result. */
 export const LARGEST_FILE_BYTES = 800e6;

@@ -61,6 +61,49 @@ describe("machine files", () => {
     expect(read("N1 g1 x10 f3000*57\r\nN2 G1 X0*12\r\n").minutes).toBeCloseTo(read("G1 X10 F3000\nG1 X0\n").minutes, 12);
     expect(read("G1X10Y5F3000 ; a move\n(nothing)\nG1 X0 Y0\n").moves).toBe(2);
   });
+  it("say the same however 3,000 of them are cut", () => {
+    const word = fc.constantFrom("X", "Y", "Z", "E", "F", "I", "J", "R", "S", "P");
+    const number = fc.oneof(fc.integer({ min: -300, max: 300 }).map(String), fc.integer({ min: 0, max: 99_999 }).map((v) => (v / 1000).toFixed(3)));
+    const line = fc.oneof(
+      fc.tuple(fc.constantFrom("G0", "G1", "G1", "G2", "G3", "G92", "M204", "G4", "M104"), fc.array(fc.tuple(word, number), { maxLength: 6 }), fc.constantFrom(" ", "")).map(([g, w, gap]) => [g, ...w.map((x) => x.join(""))].join(gap)),
+      fc.constantFrom("G28", "G90", "G91", "M82", "M83", "; layer_height = 0.2", ";TIME:3661", "", "(x", "N1 G1 X2*33", "x".repeat(5000), `G1 X1 ;${"y".repeat(4200)}`, `G1 X12345${" ".repeat(4090)}`),
+    );
+    const told = (text: string, cuts: readonly number[]) => {
+      const reader = new GcodeReader(), all = bytes(text);
+      const at = [0, ...[...new Set(cuts.map((c) => c % (all.length + 1)))].sort((p, q) => p - q), all.length];
+      for (let i = 1; i < at.length; i++) reader.feedBytes(all.slice(at[i - 1], at[i]));
+      return reader.finish();
+    };
+    fc.assert(fc.property(fc.array(line, { maxLength: 25 }), fc.constantFrom("\n", "\r\n"), fc.array(fc.nat(20_000), { minLength: 1, maxLength: 12 }), (lines, end, cuts) => {
+      const text = lines.join(end);
+      expect(told(text, cuts)).toEqual(told(text, []));
+    }), { numRuns: 3000 });
+  });
+  it("read words without a space between them: an E is a word, not a power of ten", () => {
+    expect(read("M83\nG1X10Y5E2F3000\n")).toMatchObject({ filamentMm: 2, max: [10, 5, 0] });
+  });
+  it.each<[string, string, RegExp]>([
+    ["a way to the moon", "G1 X1\nG1 X1e9\nG1 X99999999999 F3000\n", /Line 3 moves X to 1e\+11 mm, further than any bed reaches/],
+    ["steps that add up to it", `G91\n${"G1 X900\n".repeat(12)}`, /Line 13 moves X to 10,800 mm/],
+    ["a speed of no machine", "G1 X1\nG1 X5 F99999999999\n", /Line 2 asks for 2e\+9 mm a second/],
+    ["a speed that takes for ever", "G1 X1 F0.0000001\nG1 X9000\nG1 X0\nG1 X9000\nG1 X0\n", /would take over a year/],
+    ["a wait of a month", "G1 X1\nG4 S2592000\n", /Line 2 waits for over a week/],
+    ["an acceleration of nearly nothing", "M204 S0.00001\nG1 X1\n", /Line 1 asks for an acceleration of 0 mm/],
+    ["an acceleration of a blow", "M204 S999999999999\nG1 X1\n", /Line 1 asks for an acceleration of 1e\+12/],
+    ["more plastic than there is", "M83\nG1 X1 E1000000\n", /Line 2 feeds 1,000,000 mm at once/],
+    ["the heat of a furnace", "M104 S30000\nG1 X1\n", /Line 1 asks for 30,000 °C/],
+    ["an arc about a point far away", "G1 F3000\nG2 X1 Y1 I99999999\n", /Line 2 turns about a point/],
+  ])("are refused for %s, naming the line", (_, text, sentence) => {
+    const reader = new GcodeReader();
+    reader.feedBytes(bytes(text));
+    const done = reader.finish();
+    expect(done.ok).toBe(false);
+    if (!done.ok) expect(done.problems[0]).toMatchObject({ code: "gcode/absurd", message: expect.stringMatching(sentence) as string });
+  });
+  it("never count time back, and keep no comment that no machine could mean", () => {
+    expect(read("G1 X10 F3000\nG4 S-50\nG4 P-9000\n").minutes).toBe(read("G1 X10 F3000\n").minutes);
+    expect(read(`;TIME:${"9".repeat(400)}\n; filament used [mm] = -5\n; filament used [g] = 1e999\nG1 X1\n`).reported).toMatchObject({ minutes: null, filamentMm: null, grams: null });
+  });
   it("are not slower by looking ahead over a short stretch than over all of it", () => {
     // A long curve in short moves: more of them than are looked ahead over.
     const n = 12_000, curve = Array.from({ length: n }, (_, i) => `G1 X${(50 * Math.cos(i / 500)).toFixed(4)} Y${(50 * Math.sin(i / 500)).toFixed(4)}\n`).join("");

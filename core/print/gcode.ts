@@ -21,7 +21,7 @@ export type GcodeReport = {
   readonly reported: { readonly minutes: number | null; readonly filamentMm: number | null; readonly grams: number | null; readonly layerMm: number | null; readonly settings: Readonly<Record<string, string>> };
 };
 
-export type GcodeProblem = Problem<"gcode/empty" | "gcode/no-moves" | "gcode/not-text">;
+export type GcodeProblem = Problem<"gcode/empty" | "gcode/no-moves" | "gcode/not-text" | "gcode/absurd">;
 
 /** How the machine moves where the file does not say. Speeds mm/s. */
 export type GcodeMachine = { readonly acceleration: number; readonly travelSpeed: number; readonly cornerMm: number; readonly filamentMm: number };
@@ -32,6 +32,18 @@ const AHEAD = 4096;
 /** Longest line that is looked at. */
 const LONGEST_LINE = 4096;
 const MM_PER_INCH = 25.4;
+/**
+ * What no machine on a bench does: a way further than ten metres, ten metres a second, a wait of over a week, a speeding up
+ * beyond a thousand times that of gravity, a thousand degrees, a run of over a year. Our choice; honest files stay far below.
+ */
+const FURTHEST_MM = 10_000;
+const FASTEST_MM_S = 10_000;
+const LONGEST_WAIT_S = 7 * 86_400;
+const LONGEST_RUN_S = 365 * 86_400;
+const LEAST_ACCELERATION = 1;
+const MOST_ACCELERATION = 1e7;
+const HOTTEST_C = 1000;
+const MOST_FILAMENT_MM = 1e8;
 /** Settings kept from comments. */
 const MOST_SETTINGS = 80;
 
@@ -40,7 +52,10 @@ const MOST_SETTINGS = 80;
  * G90 to G92, M82 and M83, M204, temperatures. Time is by the same look-ahead as our own estimates.
  */
 export class GcodeReader {
-  private readonly line = new Uint8Array(LONGEST_LINE);
+  /** The line that was cut by the end of a piece, with room for an end that no number goes past. */
+  private readonly line = new Uint8Array(LONGEST_LINE + 1);
+  private lines = 0;
+  private absurd: string | null = null;
   private held = 0;
   private bytes = 0;
   private readonly scan: NumberScan = { value: 0, end: 0 };
@@ -99,25 +114,33 @@ export class GcodeReader {
       let end = i;
       while (end < chunk.byteLength && chunk[end] !== 10) end++;
       const take = Math.min(end - i, LONGEST_LINE - this.held);
-      if (this.held === 0 && end < chunk.byteLength) this.readLine(chunk, i, Math.min(end, i + LONGEST_LINE));
+      // A whole line of usual length is read where it lies; any other is put together first.
+      if (this.held === 0 && end < chunk.byteLength && end - i <= LONGEST_LINE) this.readLine(chunk, i, end);
       else {
         for (let k = 0; k < take; k++) line[this.held + k] = chunk[i + k]!;
         this.held += take;
-        if (end < chunk.byteLength) {
-          this.readLine(line, 0, this.held);
-          this.held = 0;
-        }
+        if (end < chunk.byteLength) this.readHeld();
       }
       i = end + 1;
     }
   }
 
+  /** Reads the line that was put together. Behind it stands an end, so that nothing of an older line is read with it. */
+  private readHeld(): void {
+    this.line[this.held] = 10;
+    this.readLine(this.line, 0, this.held);
+    this.held = 0;
+  }
+
   /** @returns what the file came to, or why it is no machine file */
   finish(): Outcome<GcodeReport, GcodeProblem> {
-    if (this.held > 0) this.readLine(this.line, 0, this.held);
-    this.held = 0;
+    if (this.held > 0) this.readHeld();
     this.settle(true);
     if (this.bytes === 0) return refused("gcode/empty", "The file is empty. Export it again.");
+    this.checkSums();
+    if (this.absurd !== null) {
+      return refused("gcode/absurd", `${this.absurd} The file is damaged or for another kind of machine; export it again.`);
+    }
     if (this.moves === 0) return refused(this.strange > 20 ? "gcode/not-text" : "gcode/no-moves", "The file holds no moves of a filament machine. It is probably another kind of file.");
     const top = this.layerZ.at(-1) ?? 0, steps = this.layerZ.slice(1).map((v, i) => v - this.layerZ[i]!).sort((p, q) => p - q);
     return success({
@@ -128,7 +151,19 @@ export class GcodeReader {
     });
   }
 
+  /** Keeps the first thing that no machine does, with its line. */
+  private refuse(what: string): void {
+    this.absurd ??= `Line ${this.lines} ${what}.`;
+  }
+
+  private checkSums(): void {
+    const seconds = this.seconds + this.extra;
+    if (!(seconds <= LONGEST_RUN_S)) this.absurd ??= "Its moves would take over a year.";
+    if (!(this.filament <= MOST_FILAMENT_MM)) this.absurd ??= "It would feed over a hundred kilometres of filament.";
+  }
+
   private readLine(b: Uint8Array, from: number, to: number): void {
+    this.lines++;
     let i = from;
     while (i < to && b[i]! <= 32) i++;
     if (i >= to) return;
@@ -161,7 +196,7 @@ export class GcodeReader {
       }
       i++;
       while (i < to && b[i]! <= 32) i++;
-      scanNumberInto(b, i, this.scan);
+      scanNumberInto(b, i, this.scan, false);
       const has = this.scan.end > i && this.scan.end <= to;
       if (command === 0 && (letter === 6 || letter === 12 || letter === 19)) {
         command = letter + 65;
@@ -195,7 +230,7 @@ export class GcodeReader {
         break;
       case 4:
         this.settle(true);
-        this.extra += this.has(18) ? words[18]! : this.has(15) ? words[15]! / 1000 : 0;
+        this.wait(this.has(18) ? words[18]! : this.has(15) ? words[15]! / 1000 : 0);
         break;
       case 20:
         this.unit = MM_PER_INCH;
@@ -227,24 +262,44 @@ export class GcodeReader {
     }
   }
 
+  private wait(seconds: number): void {
+    if (seconds > LONGEST_WAIT_S) this.refuse("waits for over a week");
+    else this.extra += Math.max(0, seconds);
+  }
+
+  private accelerate(to: number): void {
+    if (!(to >= LEAST_ACCELERATION && to <= MOST_ACCELERATION)) {
+      this.refuse(`asks for an acceleration of ${shown(to)} mm/s²`);
+      return;
+    }
+    this.acceleration = to;
+    this.motion = { acceleration: to, cornerMm: this.machine.cornerMm };
+  }
+
+  private heat(before: number | null, to: number): number {
+    if (to > HOTTEST_C) this.refuse(`asks for ${shown(to)} °C`);
+    return Math.max(before ?? 0, to);
+  }
+
   private doM(n: number): void {
     const { words } = this;
     if (n === 82) this.absoluteE = true;
     else if (n === 83) this.absoluteE = false;
     else if (n === 204) {
       const a = this.has(15) ? words[15]! : this.has(18) ? words[18]! : this.has(19) ? words[19]! : 0;
-      if (a > 0) {
-        this.acceleration = a * this.unit;
-        this.motion = { acceleration: this.acceleration, cornerMm: this.machine.cornerMm };
-      }
-    } else if ((n === 104 || n === 109) && this.has(18)) this.nozzle = Math.max(this.nozzle ?? 0, words[18]!);
-    else if ((n === 140 || n === 190) && this.has(18)) this.bed = Math.max(this.bed ?? 0, words[18]!);
+      if (a > 0) this.accelerate(a * this.unit);
+    } else if ((n === 104 || n === 109) && this.has(18)) this.nozzle = this.heat(this.nozzle, words[18]!);
+    else if ((n === 140 || n === 190) && this.has(18)) this.bed = this.heat(this.bed, words[18]!);
   }
 
   /** How much is fed by this line, mm, and E moved on. */
   private fed(): number {
     if (!this.has(4)) return 0;
     const v = this.words[4]! * this.unit, by = this.absoluteE ? v - this.e : v;
+    if (!(Math.abs(by) <= FURTHEST_MM)) {
+      this.refuse(`feeds ${shown(by)} mm at once`);
+      return 0;
+    }
     this.e += by;
     this.totalE += by;
     // Pulled back and fed again counts once.
@@ -256,11 +311,22 @@ export class GcodeReader {
   }
 
   private target(letter: number, here: number): number {
-    return this.has(letter) ? (this.absolute ? this.words[letter]! * this.unit : here + this.words[letter]! * this.unit) : here;
+    if (!this.has(letter)) return here;
+    const there = this.words[letter]! * this.unit + (this.absolute ? 0 : here);
+    if (Math.abs(there) <= FURTHEST_MM) return there;
+    this.refuse(`moves ${"ABCDEFGHIJKLMNOPQRSTUVWXYZ"[letter]} to ${shown(there)} mm, further than any bed reaches`);
+    return here;
+  }
+
+  private takeFeed(): void {
+    if (!this.has(5) || !(this.words[5]! > 0)) return;
+    const feed = (this.words[5]! * this.unit) / 60;
+    if (feed > FASTEST_MM_S) this.refuse(`asks for ${shown(feed)} mm a second`);
+    else this.feed = feed;
   }
 
   private straight(rapid: boolean): void {
-    if (this.has(5) && this.words[5]! > 0) this.feed = (this.words[5]! * this.unit) / 60;
+    this.takeFeed();
     const x = this.target(23, this.x), y = this.target(24, this.y), z = this.target(25, this.z);
     const by = this.fed(), dx = x - this.x, dy = y - this.y, dz = z - this.z, l = Math.sqrt(dx * dx + dy * dy + dz * dz);
     if (by > 0 && (dx !== 0 || dy !== 0)) {
@@ -290,7 +356,7 @@ export class GcodeReader {
   }
 
   private arc(clockwise: boolean): void {
-    if (this.has(5) && this.words[5]! > 0) this.feed = (this.words[5]! * this.unit) / 60;
+    this.takeFeed();
     const x = this.target(23, this.x), y = this.target(24, this.y), z = this.target(25, this.z), by = this.fed();
     let cx: number, cy: number;
     if (this.has(17)) {
@@ -302,7 +368,12 @@ export class GcodeReader {
       cx = this.x + (this.has(8) ? this.words[8]! * this.unit : 0);
       cy = this.y + (this.has(9) ? this.words[9]! * this.unit : 0);
     }
-    const r = Math.hypot(this.x - cx, this.y - cy), a0 = Math.atan2(this.y - cy, this.x - cx), a1 = Math.atan2(y - cy, x - cx);
+    const r = Math.hypot(this.x - cx, this.y - cy);
+    if (!(r <= FURTHEST_MM)) {
+      this.refuse(`turns about a point ${shown(r)} mm away`);
+      return;
+    }
+    const a0 = Math.atan2(this.y - cy, this.x - cx), a1 = Math.atan2(y - cy, x - cx);
     let sweep = clockwise ? a0 - a1 : a1 - a0;
     if (sweep <= 1e-9) sweep += 2 * Math.PI;
     const flat = r * sweep, l = Math.hypot(flat, z - this.z);
@@ -405,10 +476,10 @@ export class GcodeReader {
 function reportedOf(comments: ReadonlyMap<string, string>): GcodeReport["reported"] {
   let minutes: number | null = null, filamentMm: number | null = null, grams: number | null = null, layerMm: number | null = null;
   for (const [key, value] of comments) {
-    if (/\btime\b/.test(key) && !/elapsed|remaining|first layer|layer time|minimum|min_/.test(key)) minutes ??= minutesOf(value);
+    if (/\btime\b/.test(key) && !/elapsed|remaining|first layer|layer time|minimum|min_/.test(key)) minutes ??= possible(minutesOf(value) ?? -1, LONGEST_RUN_S / 60);
     if (/filament/.test(key) && /used|length|amount/.test(key)) {
       const unit = /\[(\w+)\]/.exec(key)?.[1] ?? /[\d.]\s*(mm3|cm3|mm|cm|m|g)\b/.exec(value)?.[1] ?? "mm", amount = Number.parseFloat(value.replaceAll(",", "."));
-      if (Number.isFinite(amount)) {
+      if (possible(amount, MOST_FILAMENT_MM) !== null) {
         if (unit === "g") grams ??= amount;
         else if (unit === "m") filamentMm ??= amount * 1000;
         else if (unit === "cm") filamentMm ??= amount * 10;
@@ -421,6 +492,12 @@ function reportedOf(comments: ReadonlyMap<string, string>): GcodeReport["reporte
 }
 
 const positive = (v: number) => (v > 0 && v < 10 ? v : null);
+
+/** `12,000`, or `1e+30` where nobody would read the digits. */
+const shown = (v: number) => (Math.abs(v) < 1e9 ? Math.round(v).toLocaleString("en") : v.toPrecision(1));
+
+/** What a comment reports, where a machine could have done it. */
+const possible = (v: number, most: number) => (v >= 0 && v <= most ? v : null);
 
 /** `1d 2h 3m 4s`, `01:02:03`, or plain seconds. */
 function minutesOf(value: string): number | null {

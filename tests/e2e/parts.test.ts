@@ -2,7 +2,7 @@ import { mkdtemp, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { writeBinaryStl } from "#core/formats/stl";
-import { writeThreeMf } from "#core/formats/threeMf";
+import { writeThreeMf } from "#core/formats/writeThreeMf";
 import { writeZip } from "#core/formats/zip";
 import { writeObj, writePly, writeTextStl } from "#core/formats/testing";
 import { contentId } from "#core/mesh/contentId";

@@ -4,7 +4,7 @@ import { SaxesParser } from "saxes";
 import { unzipSync } from "fflate";
 import { beforeAll, describe, expect, it } from "vitest";
 import { writePdf } from "#core/formats/pdf";
-import { writeThreeMf } from "#core/formats/threeMf";
+import { writeThreeMf } from "#core/formats/writeThreeMf";
 import { hollowMesh } from "#core/mesh/hollow";
 import { measureMesh } from "#core/mesh/measure";
 import { cutMesh } from "#core/mesh/planeCut";
