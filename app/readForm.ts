@@ -9,6 +9,9 @@ export const textOf = (form: Record<string, FormDataEntryValue>, name: string): 
   return typeof value === "string" ? value : "";
 };
 
+/** The answer of an action: nothing to say, or what was wrong. */
+export const answer = (outcome: Outcome<unknown>) => (outcome.ok ? { problems: [] } : refuse(outcome.problems));
+
 /** Status 400 keeps the router from running loaders again: nothing was written. */
 export const refuse = (problems: readonly Problem[]) => data({ problems }, { status: 400 });
 

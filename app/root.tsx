@@ -8,7 +8,9 @@ import { type ReactNode, useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import type { Route } from "./+types/root";
 import { ErrorState } from "#ui/States";
-import { ToastProvider } from "#ui/Toasts";
+import { ToastProvider, useToast } from "#ui/Toasts";
+import { onPageMessage } from "#app/jobs/pageMessages";
+import { Notices } from "./routes/notices/Notices";
 import { useDatabaseRevalidation } from "./hooks/useDatabaseRevalidation";
 import { storedTheme } from "./theme";
 
@@ -42,13 +44,23 @@ export default function Root() {
   useDatabaseRevalidation();
   useEffect(() => {
     document.documentElement.dataset.theme = storedTheme();
-    if (import.meta.env.PROD && "serviceWorker" in navigator) void navigator.serviceWorker.register("/service-worker.js");
   }, []);
   return (
     <ToastProvider>
-      <Outlet />
+      <PageMessages />
+      <div className="page">
+        <Notices />
+        <Outlet />
+      </div>
     </ToastProvider>
   );
+}
+
+/** What jobs say, as messages of the page. */
+function PageMessages() {
+  const say = useToast();
+  useEffect(() => onPageMessage((text) => say(text)), [say]);
+  return null;
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {

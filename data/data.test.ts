@@ -3,13 +3,14 @@ import { measureMesh } from "#core/mesh/measure";
 import { box, sphere } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { readZip, writeZip } from "#core/formats/zip";
-import { exportArchive, importArchive, readArchive } from "#data/archive";
+import { readArchive } from "#data/archiveIn";
+import { exportArchive } from "#data/archiveOut";
 import { tableNames, type Database } from "#data/db";
 import { undoLabel, undoLast, write } from "#data/journal";
 import { contentId } from "#core/mesh/contentId";
-import { loadMeasurements, loadMesh, storeMesh } from "#data/meshes";
+import { loadMeasurements, loadMesh } from "#data/meshes";
 import { createScene, deleteScene, duplicateScene, getSceneRows, listScenes, patchRow } from "#data/scenes";
-import { freshDatabase, testPart, testScene } from "#data/testing";
+import { freshDatabase, importArchive, testPart, testScene } from "#data/testing";
 import { getPlanInput, usualHours } from "#data/workshop";
 
 const AT = "2026-03-02T20:00";
@@ -18,8 +19,8 @@ async function filled(): Promise<Database> {
   const db = freshDatabase();
   const { corners } = soupOf(sphere(5, 8, 10));
   const id = await contentId(corners);
-  await storeMesh(id, "ball", { corners }, measureMesh({ corners }).measurement, db);
-  await write("fill", [{ table: "scenes", put: testScene() }, { table: "parts", put: testPart({ meshId: id }) }, { table: "parts", put: testPart({ id: "part-2", name: "gate", sizeMm: [10, 2, 30], made: "by hand" }) }, { table: "settings", put: usualHours }], AT, db);
+  const meshes = [{ id, name: "ball", corners, measurement: measureMesh({ corners }).measurement }];
+  await write("fill", [{ table: "scenes", put: testScene() }, { table: "parts", put: testPart({ meshId: id }) }, { table: "parts", put: testPart({ id: "part-2", name: "gate", sizeMm: [10, 2, 30], made: "by hand" }) }, { table: "settings", put: usualHours }], AT, db, { meshes });
   return db;
 }
 
@@ -76,8 +77,8 @@ describe("scenes", () => {
   });
   it("are duplicated with parts of their own", async () => {
     const db = await filled();
-    const copy = (await duplicateScene("scene-1", AT, db))!;
-    const rows = (await getSceneRows(copy.id, db))!;
+    const copy = await duplicateScene("scene-1", AT, db);
+    const rows = (await getSceneRows(copy.ok ? copy.value.id : "", db))!;
     expect(rows.parts.map((p) => p.name).sort()).toEqual(["gate", "wall"]);
     expect(rows.parts.every((p) => p.id !== "part-1" && p.id !== "part-2")).toBe(true);
   });
@@ -105,7 +106,8 @@ describe("meshes", () => {
   it("are kept by content, bit by bit, with their measurement", async () => {
     const db = freshDatabase();
     const soup = soupOf(box(1, 2, 3)), id = await contentId(soup.corners);
-    await storeMesh(id, "box", soup, measureMesh(soup).measurement, db);
+    const mesh = { id, name: "box", corners: soup.corners, measurement: measureMesh(soup).measurement };
+    await write("keep", [{ table: "scenes", put: testScene() }], AT, db, { meshes: [mesh] });
     expect((await loadMesh(id, db))!.corners).toEqual(soup.corners);
     expect((await loadMeasurements([id], db)).get(id)!.volume).toBeCloseTo(6, 6);
     await db.measurements.update(id, { version: -1 });
@@ -148,11 +150,11 @@ describe("archive", () => {
   type Loose = { version: number; tables: { scenes: Record<string, unknown>[]; parts: Record<string, unknown>[] } };
   it.each<[string, (a: Loose) => void, RegExp | undefined, string]>([
     ["a newer version", (a) => { a.version = 99; }, undefined, "version"],
-    ["a ratio of zero", (a) => { a.tables.scenes[0]!.denominator = 0; }, undefined, "tables/scenes/0/denominator"],
-    ["a count that is text", (a) => { a.tables.parts[1]!.count = "many"; }, undefined, "tables/parts/1/count"],
-    ["a part of no scene", (a) => { a.tables.parts[0]!.sceneId = "nowhere"; }, undefined, "tables/parts/part-1/sceneId"],
-    ["an id that stands twice", (a) => { a.tables.parts[1]!.id = "part-1"; }, undefined, "tables/parts/1/id"],
-    ["a mesh that is missing", () => undefined, /\.stl$/, "meshes/0"],
+    ["a ratio of zero", (a) => { a.tables.scenes[0]!.denominator = 0; }, undefined, "tables/scenes/1"],
+    ["a count that is text", (a) => { a.tables.parts[1]!.count = "many"; }, undefined, "tables/parts/2"],
+    ["a part of no scene", (a) => { a.tables.parts[0]!.sceneId = "nowhere"; }, undefined, "tables/parts/1"],
+    ["an id that stands twice", (a) => { a.tables.parts[1]!.id = "part-1"; }, undefined, "tables/parts/2"],
+    ["a mesh that is missing", () => undefined, /\.stl$/, "tables/parts/1"],
   ])("refuses %s by its path and writes nothing", async (_, change, drop, path) => {
     const bytes = await tampered(change as never, drop);
     const db = await filled();

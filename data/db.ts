@@ -1,5 +1,4 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
-import type { Schema } from "joi";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { AcceptedPlan, Coupon, Ground, Joint, LedgerRow, LogEntry, OwnFeature, Part, PlateGcode, PlateLayout, PlateRun, Rooms, Scene, StepRecord } from "#core/plan/sceneData";
@@ -9,7 +8,14 @@ import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";
 import type { Shell } from "#core/print/resinEstimate";
 import type { StockItem } from "#core/stores/draw";
-import { shapes } from "#data/shapes";
+import { watchStore } from "#data/storeState";
+import { settleRows, upgradeDatabase } from "#data/upgradeDatabase";
+import { from1 } from "#data/upgrades/1-to-2";
+import { from2 } from "#data/upgrades/2-to-3";
+import { from3 } from "#data/upgrades/3-to-4";
+import { from4 } from "#data/upgrades/4-to-5";
+import type { LeftOfVersion, LooseRow, Upgrade } from "#data/upgrades/upgrade";
+import { DATA_VERSION } from "#data/upgrades/upgraded";
 
 /** The triangles of one body, stored once by content. `corners`: single-precision numbers as `TriangleSoup` has them. */
 export type MeshRow = { readonly id: string; readonly name: string; readonly triangles: number; readonly corners: Blob };
@@ -30,6 +36,20 @@ export type SettingRow =
 
 /** A few words or a picture from the bench; the picture small, as a data URL. */
 export type NoteRow = { readonly id: string; readonly sceneId: string; readonly stepId: string; readonly at: string; readonly text: string; readonly picture: string | null };
+
+/** A row of an older version, or one that was never right, for which there is no place: kept as it was, and shown. */
+export type UnplacedRow = {
+  readonly id: string;
+  /** The table that it stood in, and the version that found no place for it. */
+  readonly table: string;
+  readonly version: number;
+  readonly name: string;
+  readonly why: string;
+  readonly row: LooseRow;
+};
+
+/** Something of this browser alone: never exported, never undone. */
+export type LocalRow = { readonly key: string; readonly value: unknown };
 
 /** Every table that the builder's decisions live in, by name: what undo, archive and import go over. */
 export type Rows = {
@@ -55,6 +75,7 @@ export type Rows = {
   gcodes: PlateGcode;
   coupons: Coupon;
   printRecipes: PrintRecipe;
+  unplaced: UnplacedRow;
 };
 export type TableName = keyof Rows;
 
@@ -70,55 +91,68 @@ export type Database = Dexie & {
   measurements: EntityTable<MeasurementRow, "meshId">;
   results: EntityTable<ResultRow, "key">;
   journal: EntityTable<JournalRow, "seq">;
+  local: EntityTable<LocalRow, "key">;
 };
 
-/** Brings the rows of some tables to what they are now: what they do not say yet becomes as it usually is. */
-const filledUp = (...names: readonly TableName[]) => async (upgrade: Transaction) => {
-  for (const name of names) {
-    await upgrade.table<Rows[TableName]>(name).toCollection().modify((row, ref) => {
-      const { value, error } = (shapes[name] as Schema).validate(row, { stripUnknown: true });
-      // A row that was never right stays as it is rather than being lost.
-      if (!error) ref.value = value as Rows[TableName];
-    });
-  }
-};
+/** The tables of the decisions, in the order in which they are exported. */
+export const tableNames = [
+  "scenes",
+  "parts",
+  "joints",
+  "grounds",
+  "printers",
+  "materials",
+  "paints",
+  "recipes",
+  "stock",
+  "log",
+  "records",
+  "settings",
+  "timers",
+  "plans",
+  "notes",
+  "ledger",
+  "features",
+  "layouts",
+  "runs",
+  "gcodes",
+  "coupons",
+  "printRecipes",
+  "unplaced",
+] as const satisfies readonly TableName[];
 
-/** Opens the database of this browser, or another by name for tests. Version 4 of the schema. */
+const ids = (...names: readonly string[]) => Object.fromEntries(names.map((name) => [name, "id"]));
+const ofScenes = (...names: readonly string[]) => Object.fromEntries(names.map((name) => [name, "id, sceneId"]));
+
+/** Opens the database of this browser, or another by name for tests. */
 export function openDatabase(name = "inch-hollow"): Database {
   // Strict: what is told as kept is on the disk, not only with the operating system.
   const db = new Dexie(name, { cache: "immutable", chromeTransactionDurability: "strict" }) as Database;
+  const left: LeftOfVersion[] = [];
+  const by = (upgrade: Upgrade) => (transaction: Transaction) => upgradeDatabase(transaction, upgrade, left);
   db.version(1).stores({
-    scenes: "id",
-    parts: "id, sceneId",
-    joints: "id, sceneId",
-    grounds: "id, sceneId",
-    printers: "id",
-    materials: "id",
-    paints: "id",
-    recipes: "id",
-    stock: "id",
+    ...ids("scenes", "printers", "materials", "paints", "recipes", "stock", "settings", "plans", "meshes"),
+    ...ofScenes("parts", "joints", "grounds", "records", "timers"),
     log: "id, at",
-    records: "id, sceneId",
-    settings: "id",
-    timers: "id, sceneId",
-    plans: "id",
-    meshes: "id",
     measurements: "meshId",
     journal: "++seq, undone",
   });
-  // Version 2: the ledger of real dimensions, the builder's own reference features, and what a part says of its files and copies.
-  db.version(2).stores({ ledger: "id, sceneId", features: "id" }).upgrade(filledUp("parts"));
-  // Version 3: plates laid by hand, runs, machine files, coupons, print recipes; results worked out on meshes.
-  db.version(3).stores({ layouts: "id, sceneId", runs: "id, sceneId", gcodes: "id, sceneId", coupons: "id", printRecipes: "id", results: "key, meshId" }).upgrade(filledUp("scenes", "parts", "printers", "materials", "log"));
-  // Version 4: changes of the order, the accepted plan, notes with pictures, and steps done for some of their pieces.
-  db.version(4).stores({ notes: "id, sceneId" }).upgrade(async (upgrade) => {
-    await upgrade.table("plans").clear();
-    await filledUp("scenes", "records", "settings")(upgrade);
+  // The ledger of real dimensions, the builder's own reference features.
+  db.version(2).stores({ ...ofScenes("ledger"), ...ids("features") }).upgrade(by(from1));
+  // Plates laid by hand, runs, machine files, coupons, print recipes; results worked out on meshes.
+  db.version(3)
+    .stores({ ...ofScenes("layouts", "runs", "gcodes"), ...ids("coupons", "printRecipes"), results: "key, meshId" })
+    .upgrade(by(from2));
+  // Notes with pictures.
+  db.version(4).stores(ofScenes("notes")).upgrade(by(from3));
+  // Rows that have no place, and what belongs to this browser alone.
+  db.version(5).stores({ ...ids("unplaced"), local: "key" }).upgrade(async (transaction) => {
+    await by(from4)(transaction);
+    await settleRows(transaction, tableNames, left, DATA_VERSION - 1);
   });
+  watchStore(db, DATA_VERSION);
   return db;
 }
-
-export const tableNames = ["scenes", "parts", "joints", "grounds", "printers", "materials", "paints", "recipes", "stock", "log", "records", "settings", "timers", "plans", "notes", "ledger", "features", "layouts", "runs", "gcodes", "coupons", "printRecipes"] as const satisfies readonly TableName[];
 
 let shared: Database | undefined;
 /** The app's own database, opened at the first use. */

@@ -3,13 +3,33 @@ import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Derived } from "#core/plan/sceneData";
 import { appDatabase, type Database, type MeshRow, type ResultRow } from "#data/db";
 
-/** Keeps a mesh and what was measured of it. Meshes are content: undo never touches them. */
-export async function storeMesh(id: string, name: string, soup: TriangleSoup, measurement: MeshMeasurement | null, db: Database = appDatabase()): Promise<void> {
-  const row: MeshRow = { id, name, triangles: soup.corners.length / 9, corners: new Blob([soup.corners as Float32Array<ArrayBuffer>]) };
-  await db.transaction("rw", db.meshes, db.measurements, async () => {
-    if (!(await db.meshes.get(id))) await db.meshes.put(row);
-    if (measurement) await db.measurements.put({ meshId: id, version: measurement.version, measurement });
-  });
+/** A mesh on its way in: its corners as numbers, or as the bytes of single-precision numbers. */
+export type NewMesh = {
+  readonly id: string;
+  readonly name: string;
+  readonly corners: Float32Array | Blob;
+  readonly measurement: MeshMeasurement | null;
+};
+
+/** A mesh as it is kept, made before a transaction begins. */
+export type MeshRecord = { readonly row: MeshRow; readonly measurement: MeshMeasurement | null };
+
+const BYTES_A_TRIANGLE = 36;
+
+export function meshRow({ id, name, corners, measurement }: NewMesh): MeshRecord {
+  const blob = corners instanceof Blob ? corners : new Blob([corners as Float32Array<ArrayBuffer>]);
+  return { row: { id, name, triangles: blob.size / BYTES_A_TRIANGLE, corners: blob }, measurement };
+}
+
+/**
+ * Keeps meshes inside a transaction over `meshes` and `measurements`. Meshes are content: one that is there stays, and undo
+ * never touches them. They go when nothing needs them any more: see `collectMeshes`.
+ */
+export async function putMeshes(meshes: readonly MeshRecord[], db: Database): Promise<void> {
+  for (const { row, measurement } of meshes) {
+    if (!(await db.meshes.get(row.id))) await db.meshes.put(row);
+    if (measurement) await db.measurements.put({ meshId: row.id, version: measurement.version, measurement });
+  }
 }
 
 /** @returns null when no such mesh is stored */
@@ -22,9 +42,13 @@ export const storeMeasurement = (meshId: string, measurement: MeshMeasurement, d
   db.measurements.put({ meshId, version: measurement.version, measurement });
 
 /** The measurements that are there and up to date, by mesh. */
-export async function loadMeasurements(meshIds: readonly string[], db: Database = appDatabase()): Promise<ReadonlyMap<string, MeshMeasurement>> {
+export async function loadMeasurements(
+  meshIds: readonly string[],
+  db: Database = appDatabase(),
+): Promise<ReadonlyMap<string, MeshMeasurement>> {
   const rows = await db.measurements.bulkGet([...new Set(meshIds)]);
-  return new Map(rows.flatMap((r) => (r && r.version === MEASURE_VERSION ? [[r.meshId, r.measurement] as const] : [])));
+  const fresh = rows.flatMap((r) => (r && r.version === MEASURE_VERSION ? [[r.meshId, r.measurement] as const] : []));
+  return new Map(fresh);
 }
 
 /** Results kept for one mesh: other scales and machines come and go. */

@@ -5,10 +5,10 @@ import { mishapsFor } from "#core/order/mishaps";
 import { orderSchools, schoolTopics } from "#core/order/orderSchools";
 import { testStep } from "#core/order/testing";
 import type { Scene } from "#core/plan/sceneData";
-import { exportArchive, importArchive } from "#data/archive";
+import { exportArchive } from "#data/archiveOut";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
-import { freshDatabase, testScene } from "#data/testing";
+import { freshDatabase, importArchive, testScene } from "#data/testing";
 
 const a = testStep({ id: "a", action: "paint", family: "water acrylic, brushed", sheen: "matte" }), b = testStep({ id: "b", action: "varnish", family: "matte varnish, solvent spray", tool: "spray can", place: "booth" });
 const changes: Scene["orderChanges"] = [
@@ -38,7 +38,7 @@ describe("what is stored of an order", () => {
     const db = freshDatabase(), archive = writeZip({ "archive.json": new TextEncoder().encode(JSON.stringify({ format: "inch-hollow", version: 4, tables: { scenes: [scene] }, meshes: [] })) });
     const read = await importArchive(archive, "replace", "2026-03-02T21:00", db);
     expect(read.ok).toBe(false);
-    if (!read.ok) expect(read.problems[0]!.path.slice(0, 3)).toEqual(["tables", "scenes", 0]);
+    if (!read.ok) expect(read.problems[0]!.path.slice(0, 3)).toEqual(["tables", "scenes", 1]);
     expect(await db.scenes.count()).toBe(0);
   });
   it("knows every school by its name", () => {

@@ -4,6 +4,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { bin, ensureDependencies, run } from "./dependencies.mjs";
+import { pagePolicy } from "./policy.mjs";
 
 const sources = ["app", "core", "data", "demo", "workers", "public", "scripts", "package-lock.json", "vite.config.ts", "react-router.config.ts"];
 const stampFile = "build/source-hash";
@@ -20,16 +21,12 @@ function sourceHash() {
   return hash.digest("hex");
 }
 
-/** A policy in the page itself: only what ships with the app may run or be asked for. Inline scripts by their hash. */
+/** A policy in the page itself, for whoever serves it without headers. */
 function addPolicy() {
   const page = "build/client/index.html";
   const html = readFileSync(page, "utf8");
-  const hashes = [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map(([, code]) => `'sha256-${createHash("sha256").update(code).digest("base64")}'`);
-  const policy = [
-    "default-src 'self'", `script-src 'self' 'wasm-unsafe-eval' ${[...new Set(hashes)].join(" ")}`, "style-src 'self' 'unsafe-inline'", "img-src 'self' blob: data:", "font-src 'self'", "connect-src 'self'",
-    "worker-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'",
-  ].join("; ");
-  writeFileSync(page, html.replace(/<head>/, `<head><meta http-equiv="Content-Security-Policy" content="${policy}"/>`));
+  const meta = `<meta http-equiv="Content-Security-Policy" content="${pagePolicy(html)}"/>`;
+  writeFileSync(page, html.replace(/<head>/, `<head>${meta}`));
 }
 
 /** The service worker keeps every file of this build, so that the app opens without a network. */

@@ -2,11 +2,11 @@
 import "fake-indexeddb/auto";
 import { mkdir, writeFile } from "node:fs/promises";
 import { soupOf } from "#core/mesh/triangleMesh";
-import { exportArchive } from "#data/archive";
+import { exportArchive } from "#data/archiveOut";
 import { type Op, openDatabase } from "#data/db";
 import { write } from "#data/journal";
 import { contentId } from "#core/mesh/contentId";
-import { storeMesh } from "#data/meshes";
+import type { NewMesh } from "#data/meshes";
 import { usualHabits, usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
@@ -18,12 +18,12 @@ const START = "2026-01-05";
 
 const db = openDatabase("demo");
 const solids = await openSolids();
-const ids = new Map<string, string>();
+const ids = new Map<string, string>(), made: NewMesh[] = [];
 for (const [name, mesh] of Object.entries({ ...withyMeshes(solids), ...osierMeshes(solids) })) {
   const soup = soupOf(mesh);
   const id = await contentId(soup.corners);
   ids.set(name, id);
-  await storeMesh(id, name, soup, null, db);
+  made.push({ id, name, corners: soup.corners, measurement: null });
 }
 const scenes = [withySluice(START), osierCarr(START)];
 const ops: Op[] = [
@@ -43,7 +43,8 @@ const ops: Op[] = [
   { table: "settings", put: usualHours },
   { table: "settings", put: usualHabits },
 ];
-await write("demo", ops, START, db);
+const written = await write("demo", ops, START, db, { meshes: made });
+if (!written.ok) throw new Error(written.problems.map((p) => `${p.path.join("/")}: ${p.message}`).join("\n"));
 const bytes = await exportArchive(db);
 await mkdir("public/demo", { recursive: true });
 await writeFile("public/demo/scenes.zip", bytes);

@@ -8,9 +8,8 @@ import { contentId } from "#core/mesh/contentId";
 import { box } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { testFilament, testPla } from "#core/print/testing";
-import { exportArchive } from "#data/archive";
+import { exportArchive } from "#data/archiveOut";
 import { write } from "#data/journal";
-import { storeMesh } from "#data/meshes";
 import { freshDatabase, testPart, testScene } from "#data/testing";
 import { usualHours } from "#data/workshop";
 
@@ -19,11 +18,11 @@ const run = (...args: string[]) => spawnSync("npx", ["tsx", "scripts/plan.ts", .
 
 async function archive(): Promise<string> {
   const db = freshDatabase(), { corners } = soupOf(box(720, 360, 1440)), id = await contentId(corners);
-  await storeMesh(id, "block", { corners }, null, db);
+  const meshes = [{ id, name: "block", corners, measurement: null }];
   await write("fill", [
     { table: "scenes", put: testScene({ finishBy: "2026-03-20" }) }, { table: "printers", put: testFilament }, { table: "materials", put: testPla }, { table: "settings", put: usualHours },
     { table: "parts", put: testPart({ meshId: id, name: "tower", count: 3, pose: { down: [0, -1, 0], turnDeg: 0 } }) },
-  ], "2026-03-02T10:00", db);
+  ], "2026-03-02T10:00", db, { meshes });
   const path = join(folder, "scene.zip");
   writeFileSync(path, await exportArchive(db));
   return path;

@@ -7,7 +7,7 @@ import { posedId, posedSoup } from "#core/mesh/pose";
 import { digits, type Figure } from "#core/figure";
 import { makePlan, type Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/plan/sceneData";
-import { importArchive } from "#data/archive";
+import { bringIn, readArchive } from "#data/archiveIn";
 import { openDatabase } from "#data/db";
 import { loadMesh, storeMeasurement } from "#data/meshes";
 import { listScenes } from "#data/scenes";
@@ -25,8 +25,11 @@ function stop(sentence: string): never {
 
 const bytes = await readFile(file).catch(() => stop(`${file} cannot be read. Give the path of an archive that was exported.`));
 const db = openDatabase("plan");
-const outcome = await importArchive(bytes, "replace", "2026-01-05T09:00", db);
-if (!outcome.ok) stop(outcome.problems.map((p) => (p.path.length > 0 ? `${p.path.join("/")}: ${p.message}` : p.message)).join("\n"));
+const read = await readArchive(bytes);
+if (!read.ok) stop(read.problems.map((p) => p.message).join("\n"));
+for (const { table, name, why } of read.value.reading.bad) console.error(`Left out: ${table}, ${name}: ${why}`);
+const outcome = await bringIn(read.value, "replace", "leave out", "2026-01-05T09:00", db);
+if (!outcome.ok) stop(outcome.problems.map((p) => p.message).join("\n"));
 
 const scenes = await listScenes(db);
 if (wanted && !scenes.some((s) => s.id === wanted || s.name === wanted)) stop(`${file} has no scene ${wanted}. It has: ${scenes.map((s) => s.name).join(", ")}.`);

@@ -1,27 +1,77 @@
-// Serves the built app to this machine: files as they are, every other address as the one page.
+// Serves the built app to this machine: files as they are, every address of the app as the one page.
 import { createServer } from "node:http";
-import { createReadStream, existsSync, statSync } from "node:fs";
-import { extname, join, normalize } from "node:path";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import sirv from "sirv";
+import { policyHeaders } from "./policy.mjs";
 
-const types = {
-  ".html": "text/html; charset=utf-8", ".js": "text/javascript", ".css": "text/css", ".svg": "image/svg+xml", ".json": "application/json", ".webmanifest": "application/manifest+json",
-  ".woff2": "font/woff2", ".woff": "font/woff", ".zip": "application/zip", ".png": "image/png", ".wasm": "application/wasm",
-};
+const loopback = /^(127\.\d+\.\d+\.\d+|localhost|\[::1\])(:\d+)?$/i;
+const hashed = /^\/assets\//;
+const YEAR_S = 31_536_000;
 
-/** @returns the listening server; rejects with the error of `listen`, for instance EADDRINUSE */
+/** The path of an address, or null when it is no address of anything: badly escaped, or meant to lead elsewhere. */
+function pathOf(url) {
+  if (!url.startsWith("/")) return null;
+  try {
+    const path = decodeURIComponent(url.split(/[?#]/, 1)[0]);
+    return /\0|\\|(^|\/)\.\.(\/|$)/.test(path) ? null : path;
+  } catch {
+    return null;
+  }
+}
+
+/** A part of a file that can be had; any other wish for a part is passed over, as the standard allows. */
+function possibleRange(range) {
+  const found = /^bytes=(\d+)-(\d*)$/.exec(range);
+  return found !== null && (found[2] === "" || Number(found[1]) <= Number(found[2]));
+}
+
+function say(response, status, text, headers = {}) {
+  response.writeHead(status, { "Content-Type": "text/plain; charset=utf-8", ...headers }).end(`${text}\n`);
+}
+
+/**
+ * Answers only this machine by its own names, only questions that change nothing, and every bad address with a sentence.
+ * @returns the listening server; rejects with the error of `listen`, for instance EADDRINUSE
+ */
 export function serve(root, port, host = "127.0.0.1") {
-  const server = createServer((request, response) => {
-    const path = normalize(decodeURIComponent(new URL(request.url ?? "/", "http://x").pathname));
-    const file = join(root, path);
-    const found = file.startsWith(root) && existsSync(file) && statSync(file).isFile() ? file : extname(path) === "" ? join(root, "index.html") : null;
-    if (!found) {
-      response.writeHead(404, { "content-type": "text/plain" }).end("Not found");
-      return;
+  const headers = policyHeaders(readFileSync(join(root, "index.html"), "utf8"));
+  // Files are looked up at each request: a build that replaces them meanwhile is served as it is then.
+  const files = sirv(root, {
+    dev: true,
+    etag: true,
+    setHeaders: (response, path) => {
+      const kept = hashed.test(path) ? `public, max-age=${YEAR_S}, immutable` : "no-cache";
+      response.setHeader("Cache-Control", kept);
+    },
+  });
+  const answer = (request, response) => {
+    for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+    if (!loopback.test(request.headers.host ?? "")) {
+      return say(response, 421, "This server answers only to this machine, as 127.0.0.1 or localhost.");
     }
-    const cached = path.startsWith("/assets/") ? "public, max-age=31536000, immutable" : "no-cache";
-    response.writeHead(200, { "content-type": types[extname(found)] ?? "application/octet-stream", "cache-control": cached, "x-content-type-options": "nosniff", "referrer-policy": "no-referrer" });
-    if (request.method === "HEAD") response.end();
-    else createReadStream(found).pipe(response);
+    if (request.method !== "GET" && request.method !== "HEAD") {
+      return say(response, 405, "Only GET and HEAD are answered here.", { Allow: "GET, HEAD" });
+    }
+    const path = pathOf(request.url ?? "");
+    if (path === null) return say(response, 400, "This is no address here.");
+    if (request.headers.range && !possibleRange(request.headers.range)) delete request.headers.range;
+    return files(request, response, () => {
+      // A page is asked for by its address, whatever that looks like; a missing file of the build is missing.
+      const page = /\btext\/html\b/.test(request.headers.accept ?? "") || !/\.\w+$/.test(path);
+      if (!page || hashed.test(path)) return say(response, 404, "There is no such file here.");
+      request.url = "/index.html";
+      return files(request, response, () => say(response, 404, "The app is not built yet."));
+    });
+  };
+  const server = createServer((request, response) => {
+    try {
+      answer(request, response);
+    } catch (error) {
+      console.error(error);
+      if (response.headersSent) response.destroy();
+      else say(response, 500, "The server could not answer this.");
+    }
   });
   return new Promise((resolve, reject) => {
     server.once("error", reject);

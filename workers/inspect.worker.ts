@@ -1,4 +1,4 @@
-import { expose, transfer } from "comlink";
+import { transfer } from "comlink";
 import { contentId } from "#core/mesh/contentId";
 import { opennessField, type ThinPlace, thinPlaces, wallField } from "#core/mesh/faceFields";
 import { faceNormal } from "#core/mesh/faces";
@@ -9,6 +9,7 @@ import { buildRayTree, type RayTree } from "#core/mesh/rayTree";
 import { nextHalfEdge, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins, OPEN, type Twins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
+import { serve } from "#workers/serve";
 
 /** What can be read off a mesh, face by face. Limits in file units, degrees, or a share. */
 export type Reading =
@@ -91,4 +92,4 @@ function overhangField(mesh: TriangleMesh, limitDeg: number): Float32Array {
 }
 
 export type InspectApi = typeof api;
-expose(api);
+serve(api);

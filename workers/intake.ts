@@ -4,6 +4,8 @@ import type { ReadOptions } from "#core/formats/readModel";
 import { openWorker } from "#workers/openWorker";
 import type { IntakeApi, IntakeProgress, TakenFile } from "#workers/intake.worker";
 
+export type { TakenModel } from "#workers/intake.worker";
+
 const open = () => openWorker<IntakeApi>(() => new Worker(new URL("./intake.worker.ts", import.meta.url), { type: "module" }));
 
 /** As many lanes as cores, and no more than four: each holds a file of its own in memory. */

@@ -1,9 +1,10 @@
-import { expose, transfer } from "comlink";
+import { transfer } from "comlink";
 import { type Outcome, success } from "#core/outcome";
 import type { ModelFormat } from "#core/formats/readModel";
 import { LARGEST_FILE_BYTES, readModelFile, type ReadOptions } from "#core/formats/readModel";
 import { contentId } from "#core/mesh/contentId";
 import { type MeasureStage, type MeshMeasurement, measureMesh } from "#core/mesh/measure";
+import { serve } from "#workers/serve";
 
 export type TakenModel = { readonly id: string; readonly name: string; readonly unitMm: number | null; readonly corners: Float32Array; readonly measurement: MeshMeasurement };
 export type TakenFile = { readonly format: ModelFormat; readonly models: readonly TakenModel[] };
@@ -29,4 +30,4 @@ const api = {
   },
 };
 export type IntakeApi = typeof api;
-expose(api);
+serve(api);

@@ -1,4 +1,5 @@
 import { type Remote, wrap } from "comlink";
+import { isLifeMessage } from "#workers/serve";
 
 /** A worker ended before its job did: it was cancelled, or it could not go on. */
 export class WorkerStopped extends Error {
@@ -17,6 +18,10 @@ function startLife<Api>(start: () => Worker) {
     };
   });
   worker.addEventListener("error", (event) => end(event.message || "The worker could not be loaded."));
+  worker.addEventListener("message", ({ data }: MessageEvent<unknown>) => {
+    // Its lock is let go of when it ends, whoever ended it.
+    if (isLifeMessage(data)) void navigator.locks.request(data.life, () => end("The browser ended its worker."));
+  });
   worker.addEventListener("messageerror", () => end("A message to the worker could not be read."));
   return { api: wrap<Api>(worker), ended, end };
 }

@@ -1,4 +1,4 @@
-import { expose, transfer } from "comlink";
+import { transfer } from "comlink";
 import { writeBinaryStl } from "#core/formats/stl";
 import { type PdfPage, writePdf } from "#core/formats/pdf";
 import { type BodyPlace, writeThreeMf } from "#core/formats/writeThreeMf";
@@ -7,6 +7,7 @@ import { type Pose, posedMesh } from "#core/mesh/pose";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { turnedOutline } from "#core/print/nestShape";
 import { weld } from "#core/mesh/weld";
+import { serve } from "#workers/serve";
 
 export type OutBody = { readonly name: string; readonly corners: Float32Array; readonly factor: number; readonly count: number };
 
@@ -78,4 +79,4 @@ const api = {
   },
 };
 export type OutApi = typeof api;
-expose(api);
+serve(api);

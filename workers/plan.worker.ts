@@ -1,4 +1,3 @@
-import { expose } from "comlink";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { planMemory } from "#core/plan/planPlates";
@@ -11,6 +10,7 @@ import { tierHours, triage } from "#core/plan/triage";
 import { waysOut } from "#core/plan/waysOut";
 import { whatIf } from "#core/plan/whatIf";
 import { type Nested, nest, type NestPiece } from "#core/print/nest";
+import { serve } from "#workers/serve";
 
 /** An input without its measurements; they are known here by their ids. */
 export type PlanRequest = Omit<PlanInput, "measurements"> & { readonly measured: readonly string[] };
@@ -57,4 +57,4 @@ const api = {
   },
 };
 export type PlanApi = typeof api;
-expose(api);
+serve(api);

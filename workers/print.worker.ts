@@ -1,4 +1,4 @@
-import { expose, transfer } from "comlink";
+import { transfer } from "comlink";
 import wasmUrl from "manifold-3d/manifold.wasm?url";
 import { type Outcome, success } from "#core/outcome";
 import { contentId } from "#core/mesh/contentId";
@@ -20,6 +20,7 @@ import type { FilamentPrinter, Printer } from "#core/print/printer";
 import type { DrainHole, Shell } from "#core/print/resinEstimate";
 import { type Lay, type LayWishes, waysUp } from "#core/print/wayUp";
 import { lookTestStanding } from "#core/surface/lookTest";
+import { serve } from "#workers/serve";
 
 export type CutPiece = { readonly id: string; readonly corners: Float32Array; readonly measurement: MeshMeasurement };
 export type Hollowed = { readonly shell: Shell; readonly savedMl: number; readonly rooms: number; readonly holes: readonly DrainHole[]; /** Rooms that keep resin after all, with these holes. */ readonly trapped: number };
@@ -110,4 +111,4 @@ const api = {
   },
 };
 export type PrintApi = typeof api;
-expose(api);
+serve(api);

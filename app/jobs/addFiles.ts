@@ -1,62 +1,143 @@
-import type { Problem } from "#core/outcome";
+import type { Outcome, Problem } from "#core/outcome";
 import type { ReadOptions } from "#core/formats/readModel";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { noOrigin } from "#core/plan/newPart";
 import type { Part } from "#core/plan/sceneData";
 import { guessUnit } from "#core/scale/unitGuess";
-import { write } from "#data/journal";
-import { storeMesh } from "#data/meshes";
-import { intakeLanes, takeFile } from "#workers/intake";
+import type { Change, Written } from "#data/journal";
+import { intakeLanes, type TakenModel, takeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
-import { localNow } from "#app/clock";
 import { freshPart } from "#app/jobs/freshPart";
+import { keep } from "#app/jobs/keep";
 
-/** A file that says no unit gets the likeliest, kept as a guess until the builder confirms it. */
-const unitOf = (unitMm: number | null, m: MeshMeasurement) => ({ unitMm: unitMm ?? guessUnit(Math.max(...boxSize(m.box)))[0]!.unitMm, unitSure: unitMm !== null });
+export type FileState = {
+  readonly name: string;
+  readonly share: number;
+  readonly stage: string;
+  readonly done: boolean;
+  readonly problem: Problem | null;
+  readonly parts: number;
+};
 
-export type FileState = { readonly name: string; readonly share: number; readonly stage: string; readonly done: boolean; readonly problem: Problem | null; readonly parts: number };
+/** What takes a file in: given from outside so that it can be tried without workers. */
+export type Intake = { readonly lanes: number; readonly take: typeof takeFile };
+const workers: Intake = { lanes: intakeLanes, take: takeFile };
+
+/** One drop of files: they are one change to undo, however many come of them and however long it takes. */
+type Drop = {
+  readonly sceneId: string;
+  readonly options: ReadOptions;
+  readonly signal: AbortSignal;
+  readonly take: typeof takeFile;
+  /** Writes of one drop go one after the other, so that each can go on with the change before it. */
+  readonly write: (files: string, changes: readonly Change[], models: readonly TakenModel[]) => Promise<Outcome<Written>>;
+};
 
 /**
- * Takes files in, several at a time: read and measured in workers, stored as meshes and parts. A file that is refused
- * leaves the others alone and nothing behind.
+ * Takes files in, several at a time: read and measured in workers, stored as meshes and parts. A file that is refused, or in
+ * which something goes wrong that nobody thought of, leaves the others alone and nothing behind.
  */
-export async function addFiles(sceneId: string, files: readonly File[], options: ReadOptions, onChange: (states: readonly FileState[]) => void, signal: AbortSignal): Promise<void> {
-  const states: FileState[] = files.map((f) => ({ name: f.name, share: 0, stage: "waiting", done: false, problem: null, parts: 0 }));
+export async function addFiles(
+  sceneId: string,
+  files: readonly File[],
+  options: ReadOptions,
+  onChange: (states: readonly FileState[]) => void,
+  signal: AbortSignal,
+  { lanes, take }: Intake = workers,
+): Promise<void> {
+  const states = files.map(({ name }): FileState => ({ name, share: 0, stage: "waiting", done: false, problem: null, parts: 0 }));
   const change = (i: number, state: Partial<FileState>) => {
     states[i] = { ...states[i]!, ...state };
     onChange([...states]);
   };
   onChange([...states]);
+  const drop: Drop = { sceneId, options, signal, take, write: oneChange() };
   let next = 0;
   const lane = async (number: number) => {
     while (next < files.length) {
       const i = next++;
       if (signal.aborted) change(i, { done: true, stage: "cancelled" });
-      else await addFile(number, sceneId, files[i]!, options, (state) => change(i, state), signal);
+      else change(i, await taken(drop, number, files[i]!, (state) => change(i, state)));
     }
   };
-  await Promise.all(Array.from({ length: Math.min(intakeLanes, files.length) }, (_, number) => lane(number)));
+  await Promise.all(Array.from({ length: Math.min(lanes, files.length) }, (_, number) => lane(number)));
 }
 
-async function addFile(lane: number, sceneId: string, file: File, options: ReadOptions, change: (state: Partial<FileState>) => void, signal: AbortSignal): Promise<void> {
+/** Writes file after file as one change of the journal. */
+function oneChange(): Drop["write"] {
+  let before: Promise<unknown> = Promise.resolve();
+  let seq: number | null = null;
+  let count = 0;
+  return (file, changes, models) => {
+    const mine = before.then(async () => {
+      const label = count === 0 ? `Add ${file}` : `Add ${count + 1} files`;
+      const written = await keep(label, changes, { meshes: models, joins: seq });
+      if (written.ok) {
+        seq = written.value.seq;
+        count++;
+      }
+      return written;
+    });
+    before = mine.catch(() => undefined);
+    return mine;
+  };
+}
+
+const ended = (stage: string, problem: Problem | null = null): Partial<FileState> => ({ done: true, stage, problem });
+const refusal = (code: string, message: string) => ended("refused", { code, path: [], message });
+
+/** Takes one file in. @returns how its line ends: it always does */
+async function taken(
+  drop: Drop,
+  lane: number,
+  file: File,
+  tell: (state: Partial<FileState>) => void,
+): Promise<Partial<FileState>> {
+  const { sceneId, options, signal } = drop;
   try {
-    const outcome = await takeFile(lane, file, options, (share, stage) => change({ share, stage }), signal);
-    if (!outcome.ok) {
-      change({ done: true, stage: "refused", problem: outcome.problems[0]! });
-      return;
-    }
+    const outcome = await drop.take(lane, file, options, (share, stage) => tell({ share, stage }), signal);
+    if (!outcome.ok) return ended("refused", outcome.problems[0]!);
     const { models } = outcome.value;
-    const base = file.name.replace(/\.[^.]+$/, "");
-    const parts: Part[] = [];
-    for (const [k, model] of models.entries()) {
-      await storeMesh(model.id, model.name || base, { corners: model.corners }, model.measurement);
-      parts.push(freshPart(sceneId, { name: (model.name || (models.length > 1 ? `${base} ${k + 1}` : base)).slice(0, 120), meshId: model.id, ...unitOf(model.unitMm, model.measurement), origin: { ...noOrigin, fileName: file.name } }));
-    }
-    await write(`Add ${file.name}`, parts.map((put) => ({ table: "parts" as const, put })), localNow().at);
-    change({ share: 1, done: true, stage: "measured", parts: parts.length });
+    const changes = partsOf(sceneId, file, models).map((put): Change => ({ table: "parts", put }));
+    const written = await drop.write(file.name, changes, models);
+    if (!written.ok) return ended("refused", withFile(file, written.problems[0]!));
+    return { share: 1, done: true, stage: "measured", parts: models.length };
   } catch (error) {
-    if (!(error instanceof WorkerStopped)) throw error;
-    change({ done: true, stage: signal.aborted ? "cancelled" : "refused", problem: signal.aborted ? null : { code: "worker/stopped", path: [], message: `${file.name} could not be worked out: ${error.message} Try it alone, or with less detail.` } });
+    if (signal.aborted) return ended("cancelled");
+    if (error instanceof WorkerStopped) {
+      const why = `${file.name} could not be worked out: ${error.message}`;
+      return refusal("worker/stopped", `${why} Try it alone, or with less detail.`);
+    }
+    console.error(error);
+    const why = error instanceof Error ? error.message : String(error);
+    return refusal("intake/unexpected", `Something went wrong with ${file.name} (${why.slice(0, 120)}). Nothing of it was kept.`);
   }
+}
+
+const withFile = ({ name }: File, problem: Problem): Problem =>
+  problem.code.startsWith("store/") ? problem : { ...problem, message: `${name}: ${problem.message}` };
+
+/** A file that says no unit gets the likeliest, kept as a guess until the builder confirms it. */
+const unitOf = (unitMm: number | null, m: MeshMeasurement) => ({
+  unitMm: unitMm ?? guessUnit(Math.max(...boxSize(m.box)))[0]!.unitMm,
+  unitSure: unitMm !== null,
+});
+
+/** Longest name of a part. */
+const NAME_LENGTH = 120;
+
+/** Every body of a file as a part under a name of its own: the body's, else the file's, numbered where there are several. */
+function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): readonly Part[] {
+  const base = file.name.replace(/\.[^.]*$/, "").trim() || "unnamed file";
+  return models.map((model, k) => {
+    const number = models.length > 1 ? ` ${k + 1}` : "";
+    const name = model.name.trim() || `${base.slice(0, NAME_LENGTH - 6)}${number}`;
+    return freshPart(sceneId, {
+      name: name.slice(0, NAME_LENGTH).trim(),
+      meshId: model.id,
+      ...unitOf(model.unitMm, model.measurement),
+      origin: { ...noOrigin, fileName: file.name.slice(0, 4000) },
+    });
+  });
 }

@@ -1,86 +1,146 @@
+import type { Outcome } from "#core/outcome";
 import type { Mishap } from "#core/order/mishaps";
-import type { OrderChange } from "#core/order/change";
+import type { KeptChange, OrderChange } from "#core/order/change";
 import type { Step } from "#core/order/step";
 import { newLogEntry } from "#core/plan/newLogEntry";
-import type { AcceptedPlan, Scene } from "#core/plan/sceneData";
-import { appDatabase, type Op } from "#data/db";
-import { write } from "#data/journal";
+import type { AcceptedPlan, Scene, StepRecord } from "#core/plan/sceneData";
+import type { Change, Written } from "#data/journal";
 import { localNow } from "#app/clock";
+import { keep } from "#app/jobs/keep";
 
-/** Something said of a step at the bench. `minutes`: hands on it since it was opened; 0 when that is not known. */
-type Said = { readonly scene: Scene; readonly step: Step; readonly minutes: number; readonly note: string; /** The plan as it stands, kept with the first thing said where none is kept yet: from then on it does not shuffle. */ readonly keep: AcceptedPlan | null };
-
-const kept = ({ keep }: Said): readonly Op[] => (keep ? [{ table: "plans", put: keep }] : []);
-
-const timerOf = ({ scene, step }: Said, minutes: number): Op => {
-  const now = localNow().ms;
-  return { table: "timers", put: { id: crypto.randomUUID(), sceneId: scene.id, stepId: step.id, name: `${step.onWhat}, ${step.family ?? step.action}`.slice(0, 110), startedAtMs: now, endsAtMs: now + minutes * 60_000 } };
+/** Something said of a step at the bench. */
+type Said = {
+  readonly scene: Scene;
+  readonly step: Step;
+  /** Hands on it since it was opened; 0 when that is not known. */
+  readonly minutes: number;
+  readonly note: string;
+  /** The plan as it stands, kept with the first thing said where none is kept yet: from then on it does not shuffle. */
+  readonly keep: AcceptedPlan | null;
 };
-const record = ({ scene, step, minutes, note }: Said, state: "done" | "some" | "went wrong" | "skipped", pieces: number | null, at: string): Op => ({ table: "records", put: { id: `${scene.id}|${step.id}`, sceneId: scene.id, stepId: step.id, state, at, actualMinutes: minutes > 0 ? minutes : null, pieces, note } });
-const logged = ({ scene, step, minutes, note }: Said, share: number, good: boolean, at: string): readonly Op[] => (minutes > 0 ? [{ table: "log", put: newLogEntry({ id: crypto.randomUUID(), kind: "step", key: step.action, what: `${step.title}, ${step.onWhat}`, at, sceneId: scene.id, estimatedMinutes: step.handsMinutes.value * share, actualMinutes: minutes, outcome: good ? "good" : "failed", note }) }] : []);
+type Kept = Promise<Outcome<Written>>;
+
+/** Longest name of a timer, and room for what stands behind it. */
+const TIMER_NAME = 110;
+
+const planKept = ({ keep: plan }: Said): readonly Change[] => (plan ? [{ table: "plans", put: plan }] : []);
+
+function timerOf(scene: Scene, step: Step, minutes: number): Change {
+  const { ms } = localNow();
+  const put = {
+    id: crypto.randomUUID(),
+    sceneId: scene.id,
+    stepId: step.id,
+    name: `${step.onWhat}, ${step.family ?? step.action}`.slice(0, TIMER_NAME),
+    startedAtMs: ms,
+    endsAtMs: ms + minutes * 60_000,
+  };
+  return { table: "timers", put };
+}
+
+const waitOf = ({ scene, step }: Said): readonly Change[] =>
+  step.waitMinutes >= 1 ? [timerOf(scene, step, step.waitMinutes)] : [];
+
+function record(said: Said, state: StepRecord["state"], pieces: number | null, at: string): Change {
+  const { scene, step, minutes, note } = said;
+  const actualMinutes = minutes > 0 ? minutes : null;
+  const put = { id: `${scene.id}|${step.id}`, sceneId: scene.id, stepId: step.id, state, at, actualMinutes, pieces, note };
+  return { table: "records", put };
+}
+
+/** What was learned of its minutes; nothing where they are not known. `share`: how much of the step they were for. */
+function logged({ scene, step, minutes, note }: Said, share: number, good: boolean, at: string): readonly Change[] {
+  if (minutes <= 0) return [];
+  const put = newLogEntry({
+    id: crypto.randomUUID(),
+    kind: "step",
+    key: step.action,
+    what: `${step.title}, ${step.onWhat}`,
+    at,
+    sceneId: scene.id,
+    estimatedMinutes: step.handsMinutes.value * share,
+    actualMinutes: minutes,
+    outcome: good ? "good" : "failed",
+    note,
+  });
+  return [{ table: "log", put }];
+}
 
 /** Done, for all of it: it leaves the plan, its wait begins, its minutes are learned. */
-export const stepDone = (said: Said) => {
+export function stepDone(said: Said): Kept {
   const { at } = localNow();
-  return write(`Done: ${said.step.title}`, [...kept(said), record(said, "done", null, at), ...logged(said, 1, true, at), ...(said.step.waitMinutes >= 1 ? [timerOf(said, said.step.waitMinutes)] : [])], at);
-};
+  const done = record(said, "done", null, at);
+  return keep(`Done: ${said.step.title}`, [...planKept(said), done, ...logged(said, 1, true, at), ...waitOf(said)]);
+}
 
 /** Done for some of its pieces: the rest stays in the plan with the rest of its time. */
-export const stepDoneForSome = (said: Said, before: number, pieces: number, of: number) => {
+export function stepDoneForSome(said: Said, before: number, pieces: number, of: number): Kept {
   const { at } = localNow();
-  return write(`${said.step.title}: ${before + pieces} of ${before + of}`, [...kept(said), record(said, "some", before + pieces, at), ...logged(said, pieces / of, true, at), ...(said.step.waitMinutes >= 1 ? [timerOf(said, said.step.waitMinutes)] : [])], at);
-};
+  const some = record(said, "some", before + pieces, at);
+  const learned = logged(said, pieces / of, true, at);
+  const label = `${said.step.title}: ${before + pieces} of ${before + of}`;
+  return keep(label, [...planKept(said), some, ...learned, ...waitOf(said)]);
+}
 
-export const stepSkipped = (said: Said) => {
-  const { at } = localNow();
-  return write(`Skip: ${said.step.title}`, [...kept(said), record(said, "skipped", null, at)], at);
-};
+export const stepSkipped = (said: Said): Kept =>
+  keep(`Skip: ${said.step.title}`, [...planKept(said), record(said, "skipped", null, localNow().at)]);
+
+/** Repairs put into the order of a scene, as it stands when they are written. */
+function withRepairs({ id }: Scene, repairs: readonly { readonly note: string; readonly change: OrderChange }[]): Change {
+  const patch = ({ orderChanges }: Scene) => {
+    const taken = new Set(orderChanges.map(({ change }) => (change.kind === "insert" ? change.id : "")));
+    const own = repairs.map(({ note, change }): KeptChange => ({ ruleId: null, note, change: fresh(change, taken) }));
+    return { orderChanges: [...orderChanges, ...own] };
+  };
+  return { table: "scenes", id, patch };
+}
 
 /** What went wrong, with its repair put into the plan. */
-export async function stepWentWrong(said: Said, mishap: Mishap): Promise<void> {
-  const { at } = localNow(), scene = (await appDatabase().scenes.get(said.scene.id)) ?? said.scene, taken = new Set(scene.orderChanges.map(({ change: c }) => (c.kind === "insert" ? c.id : "")));
-  const note = `${mishap.seen}. ${said.note}`.trim(), told = { ...said, note };
-  const repairs = mishap.repair(said.step).map((change) => ({ ruleId: null, note: mishap.seen, change: change.kind === "insert" ? fresh(change, taken) : change }));
-  await write(`Went wrong: ${said.step.title}`, [...kept(said), record(told, mishap.again ? "went wrong" : "done", null, at), ...logged(told, 1, false, at), ...(repairs.length > 0 ? [{ table: "scenes" as const, put: { ...scene, orderChanges: [...scene.orderChanges, ...repairs] } }] : [])], at);
+export function stepWentWrong(said: Said, mishap: Mishap): Kept {
+  const { at } = localNow();
+  const { scene, step } = said;
+  const told = { ...said, note: `${mishap.seen}. ${said.note}`.trim() };
+  const repairs = mishap.repair(step).map((change) => ({ note: mishap.seen, change }));
+  return keep(`Went wrong: ${step.title}`, [
+    ...planKept(said),
+    record(told, mishap.again ? "went wrong" : "done", null, at),
+    ...logged(told, 1, false, at),
+    ...(repairs.length > 0 ? [withRepairs(scene, repairs)] : []),
+  ]);
 }
 
 /** Points of a look that failed: each goes back into the order, for that spot only. */
-export async function pointsFailed(said: Said, points: readonly string[], changeFor: (point: string) => OrderChange): Promise<void> {
-  const { at } = localNow(), scene = (await appDatabase().scenes.get(said.scene.id)) ?? said.scene, taken = new Set(scene.orderChanges.map(({ change: c }) => (c.kind === "insert" ? c.id : "")));
-  const repairs = points.map((point) => {
-    const change = changeFor(point);
-    return { ruleId: null, note: point, change: change.kind === "insert" ? fresh(change, taken) : change };
-  });
-  await write(`${said.step.title}: ${points.length} failed`, [...kept(said), record({ ...said, note: `Failed: ${points.join(", ")}` }, "done", null, at), ...logged(said, 1, true, at), { table: "scenes", put: { ...scene, orderChanges: [...scene.orderChanges, ...repairs] } }], at);
+export function pointsFailed(
+  said: Said,
+  points: readonly string[],
+  changeFor: (point: string) => OrderChange,
+): Kept {
+  const { at } = localNow();
+  const { scene, step } = said;
+  const failed = { ...said, note: `Failed: ${points.join(", ")}` };
+  return keep(`${step.title}: ${points.length} failed`, [
+    ...planKept(said),
+    record(failed, "done", null, at),
+    ...logged(said, 1, true, at),
+    withRepairs(scene, points.map((point) => ({ note: point, change: changeFor(point) }))),
+  ]);
 }
 
-/** An id that is not taken yet: the same may go wrong twice. */
-function fresh<C extends Extract<OrderChange, { kind: "insert" }>>(change: C, taken: Set<string>): C {
+/** The change under an id that is not taken yet: the same may go wrong twice. */
+function fresh(change: OrderChange, taken: Set<string>): OrderChange {
+  if (change.kind !== "insert") return change;
   let id = change.id;
   for (let n = 2; taken.has(id); n++) id = `${change.id}-${n}`;
   taken.add(id);
   return { ...change, id };
 }
 
-export const startTimer = (scene: Scene, step: Step, minutes: number) => write(`Start a timer for ${step.title}`, [timerOf({ scene, step, minutes: 0, note: "", keep: null }, minutes)], localNow().at);
-export const clearTimer = (id: string) => write("Clear a timer", [{ table: "timers", remove: id }], localNow().at);
-export const addNote = (sceneId: string, stepId: string, text: string, picture: string | null) => {
-  const { at } = localNow();
-  return write(picture ? "Keep a picture" : "Keep a note", [{ table: "notes", put: { id: crypto.randomUUID(), sceneId, stepId, at, text, picture } }], at);
-};
-export const removeNote = (id: string) => write("Take a note away", [{ table: "notes", remove: id }], localNow().at);
+export const startTimer = (scene: Scene, step: Step, minutes: number): Kept =>
+  keep(`Start a timer for ${step.title}`, [timerOf(scene, step, minutes)]);
+export const clearTimer = (id: string): Kept => keep("Clear a timer", [{ table: "timers", remove: id }]);
 
-/** Longest side of a kept picture, and how hard it is pressed. */
-const PICTURE_PX = 1200, QUALITY = 0.78;
-
-/** A picture made small enough to keep. @throws an Error with a sentence when the file is no picture */
-export async function smallPicture(file: File): Promise<string> {
-  const bitmap = await createImageBitmap(file).catch(() => null);
-  if (!bitmap) throw new Error(`${file.name} cannot be read as a picture. Take a JPEG or PNG.`);
-  const shrink = Math.min(1, PICTURE_PX / Math.max(bitmap.width, bitmap.height)), canvas = document.createElement("canvas");
-  canvas.width = Math.max(1, Math.round(bitmap.width * shrink));
-  canvas.height = Math.max(1, Math.round(bitmap.height * shrink));
-  canvas.getContext("2d")!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-  bitmap.close();
-  return canvas.toDataURL("image/jpeg", QUALITY);
+export function addNote(sceneId: string, stepId: string, text: string, picture: string | null): Kept {
+  const put = { id: crypto.randomUUID(), sceneId, stepId, at: localNow().at, text, picture };
+  return keep(picture ? "Keep a picture" : "Keep a note", [{ table: "notes", put }]);
 }
+export const removeNote = (id: string): Kept => keep("Take a note away", [{ table: "notes", remove: id }]);

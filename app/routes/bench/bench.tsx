@@ -6,12 +6,13 @@ import { inHand } from "#core/order/inHand";
 import { mendOfPoint } from "#core/order/inspections";
 import type { Action } from "#core/order/step";
 import { holdBy, notToTouch } from "#core/order/touch";
+import type { Outcome } from "#core/outcome";
 import { learnedFactor } from "#core/log/corrections";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
 import { stepCautions } from "#core/plan/plan";
 import { airOf } from "#core/plan/sceneData";
 import { cautionById, CAUTIONS_END } from "#core/safety/cautions";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { MixParts } from "#ui/MixParts";
@@ -20,7 +21,8 @@ import { NoteCards } from "#ui/NoteCards";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { dayText, localNow, momentText } from "#app/clock";
-import { addNote, pointsFailed, smallPicture, startTimer, stepDone, stepDoneForSome, stepSkipped, stepWentWrong } from "#app/jobs/bench";
+import { addNote, pointsFailed, startTimer, stepDone, stepDoneForSome, stepSkipped, stepWentWrong } from "#app/jobs/bench";
+import { smallPicture } from "#app/jobs/smallPicture";
 import { stagePath } from "#app/stages";
 import { useAwake } from "#app/hooks/useAwake";
 import { useKeys } from "#app/hooks/useKeys";
@@ -57,12 +59,13 @@ export default function Bench() {
     scene, step: step!, minutes: spentMinutes(), note,
     keep: accepted ? null : { id: scene.id, acceptedAt: localNow().at, day: now.today, slots: Object.fromEntries(slots.map((s) => [s.stepId, [s.startsAt, s.endsAt] as const])), sequenceNumber: 1 },
   });
-  const left = async (words: string, work: Promise<void>, stays = false) => {
+  const left = async (words: string, work: Promise<Outcome<unknown>>, stays = false) => {
     setAsking(null);
+    // What could not be kept was said by then, and the step stays where it is.
+    if (!(await work).ok) return;
     localStorage.removeItem(openedKey(stepId));
     if (!stays) setSearch({}, { replace: true });
-    await work;
-    say(words, { label: "Undo", run: () => void undoLast() });
+    say(words, undoAction);
   };
   const before = plan.work.some.get(stepId) ?? 0, rest = step ? Math.max(1, (step.pieces ?? 1) - before) : 1, nextStep = slots[at + 1] && plan.work.steps.find((s) => s.id === slots[at + 1]!.stepId);
   const done = () => {
@@ -146,7 +149,8 @@ export default function Bench() {
       {asking === "skip" && <SkipDialog onClose={() => setAsking(null)} onSkip={(note) => void left(`${step.title}: skipped.`, stepSkipped(said(note)))} />}
       {asking === "note" && <NoteDialog onClose={() => setAsking(null)} onNote={async (text, file) => {
         try {
-          await addNote(scene.id, step.id, text, file ? await smallPicture(file) : null);
+          const kept = await addNote(scene.id, step.id, text, file ? await smallPicture(file) : null);
+          if (!kept.ok) return kept.problems[0]!.message;
           setAsking(null);
           return null;
         } catch (error) {

@@ -29,7 +29,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
   }
   const cautions = [...new Set(plan.work.steps.flatMap(stepCautions))].map(cautionById);
   return (
-    <main className="min-h-dvh bg-white text-black">
+    <main className="bg-white text-black">
       <div className="sheet mx-auto max-w-[900px]">
         <div className="no-print mb-4 flex gap-2 [&_.button]:border-black [&_.button]:text-black [&_.button:hover]:bg-neutral-200"><Button onClick={() => window.print()}>Print</Button><Link className="button" to={`/scenes/${scene.id}/order`}>Back to the order</Link></div>
         <h1>{scene.name}: bench sheet</h1>

@@ -13,9 +13,10 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
+import type { Part } from "#core/plan/sceneData";
 import { MixParts } from "#ui/MixParts";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -41,13 +42,15 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         id: crypto.randomUUID().slice(0, 8), kind: textOf(form, "kind") as SchemeLayer["kind"], family: textOf(form, "family"), recipeId, paintId, method: textOf(form, "method") as Method,
         coats: Number(textOf(form, "coats")) || 1, coverage: Math.min(1, (Number(textOf(form, "coverage")) || 100) / 100), sheen: textOf(form, "sheen") as SchemeLayer["sheen"],
       };
-      const outcome = await patchRow("parts", part.id, { scheme: [...part.scheme, layer] }, `Add a layer to ${part.name}`, at);
+      const outcome = await patchRow("parts", part.id, ({ scheme }) => ({ scheme: [...scheme, layer] }), `Add a layer to ${part.name}`, at);
       return outcome.ok ? { problems: [] } : refuse(outcome.problems);
     }
     case "remove-layer": {
       const part = await appDatabase().parts.get(textOf(form, "partId"));
-      if (part) await patchRow("parts", part.id, { scheme: part.scheme.filter((l) => l.id !== textOf(form, "layerId")) }, `Take a layer off ${part.name}`, at);
-      return { problems: [] };
+      if (!part) return { problems: [] };
+      const others = (l: SchemeLayer) => l.id !== textOf(form, "layerId");
+      const without = ({ scheme }: Part) => ({ scheme: scheme.filter(others) });
+      return answer(await patchRow("parts", part.id, without, `Take a layer off ${part.name}`, at));
     }
   }
   return { problems: [] };

@@ -4,7 +4,6 @@ import { under } from "#core/outcome";
 import { groundMaterial, type GroundMaterialId, groundMaterials } from "#core/ground/groundLayer";
 import { parseLength } from "#core/scale/lengthText";
 import { appDatabase } from "#data/db";
-import { write } from "#data/journal";
 import { putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -12,7 +11,8 @@ import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { keep } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -22,8 +22,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const { at } = localNow();
   const id = textOf(form, "id");
   if (textOf(form, "intent") === "remove") {
-    await write("Take a ground layer off", [{ table: "grounds", remove: id }], at);
-    return { problems: [] };
+    return answer(await keep("Take a ground layer off", [{ table: "grounds", remove: id }]));
   }
   const depth = under("depth", parseLength(textOf(form, "depth"), 1));
   if (!depth.ok) return refuse(depth.problems);
@@ -32,7 +31,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
     id: crypto.randomUUID(), sceneId: params.sceneId, name: textOf(form, "name") || groundMaterial(textOf(form, "material") as GroundMaterialId).name, material: textOf(form, "material") as GroundMaterialId, areaShare: (Number(textOf(form, "share")) || 0) / 100, depthMm: depth.value.mm,
     loose: textOf(form, "loose") === "on", wetWith: textOf(form, "wetWith") as "alcohol" | "water" | "none", flock: textOf(form, "flock") === "on", position: count,
   }, `Add ground ${textOf(form, "name")}`, at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(outcome);
 }
 
 const tone: Record<string, string> = { wood: "#b08a58", foam: "#d5c7cf", cement: "#b9b6ad", plaster: "#e4e0d5", sand: "#d3b98a", paste: "#9a8770", resin: "#7fb0b5" };

@@ -3,7 +3,6 @@ import type { Route } from "./+types/joints";
 import { fits, type FitKind } from "#core/joints/clearance";
 import { glues, gluesFor, type Substrate } from "#core/joints/glues";
 import { familyOf } from "#core/order/families";
-import { write } from "#data/journal";
 import { putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -12,7 +11,8 @@ import { FindingList } from "#ui/FindingList";
 import { outlinePath } from "#ui/Mat";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { keep } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -21,15 +21,14 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const form = await readForm(request);
   const { at } = localNow();
   if (textOf(form, "intent") === "remove") {
-    await write("Remove a joint", [{ table: "joints", remove: textOf(form, "id") }], at);
-    return { problems: [] };
+    return answer(await keep("Remove a joint", [{ table: "joints", remove: textOf(form, "id") }]));
   }
   const gap = textOf(form, "gap").trim().replace(",", ".");
   if (gap !== "" && !(Number(gap) >= 0)) return refuse([{ code: "joint/gap", path: ["gap"], message: "Type the gap as a number in millimetres of the file, or leave it empty." }]);
   const partIds = [textOf(form, "a"), textOf(form, "b")].filter((id, i, all) => id !== "" && all.indexOf(id) === i);
   const glue = textOf(form, "glue");
   const outcome = await putRow("joints", { id: crypto.randomUUID(), sceneId: params.sceneId, name: textOf(form, "name"), partIds, fit: textOf(form, "fit") as FitKind, gapInFileMm: gap === "" ? null : Number(gap), glue: glue === "" ? null : glue, count: Number(textOf(form, "count")) || 1, shows: textOf(form, "shows") === "on" }, `Add joint ${textOf(form, "name")}`, at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(outcome);
 }
 
 export default function Joints({ actionData }: Route.ComponentProps) {

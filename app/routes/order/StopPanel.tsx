@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import { type Advice, type Fault, stopRule, themeForgives } from "#core/plan/stopRule";
 import { type Theme, themes } from "#core/plan/sceneData";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import type { SceneView } from "#app/jobs/sceneView";
 import { Button } from "#ui/Button";
@@ -34,7 +34,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
     if (c.kind === "leave out") return change({ orderChanges: [...scene.orderChanges, ...c.stepIds.map((stepId) => ({ ruleId: null, note: "hardly seen", change: { kind: "leave out", stepId } as const }))] }, label);
     if (c.kind === "take back") return change({ orderChanges: scene.orderChanges.filter(({ change: x }) => !(x.kind === "leave out" && c.stepIds.includes(x.stepId))) }, label);
     const outcome = await patchRow("parts", c.partId, { surfaceSchool: c.school }, label, localNow().at);
-    say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? { label: "Undo", run: () => void undoLast() } : undefined);
+    say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? undoAction : undefined);
   };
   return (
     <section aria-label="Where to stop" className="grid gap-2">

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
 import type { Scene } from "#core/plan/sceneData";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
@@ -10,7 +10,7 @@ export function useOrderChange(scene: Scene) {
   const say = useToast();
   return useCallback(async (patch: Partial<Pick<Scene, "orderWishes" | "orderChanges" | "setAside" | "theme">>, label: string) => {
     const outcome = await patchRow("scenes", scene.id, patch, label, localNow().at);
-    if (outcome.ok) say(`${label}.`, { label: "Undo", run: () => void undoLast() });
+    if (outcome.ok) say(`${label}.`, undoAction);
     else say(outcome.problems[0]!.message);
   }, [scene.id, say]);
 }

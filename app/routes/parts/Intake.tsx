@@ -4,7 +4,6 @@ import { addFiles, type FileState } from "#app/jobs/addFiles";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
 import { Tick } from "#ui/Field";
-import { useToast } from "#ui/Toasts";
 
 /** More files than this are told by their number. */
 const MANY = 8;
@@ -16,7 +15,6 @@ export function Intake({ sceneId }: { sceneId: string }) {
   const [over, setOver] = useState(false);
   const [objGroupsApart, setApart] = useState(false);
   const cancel = useRef<AbortController | null>(null);
-  const say = useToast();
   const busy = states.some((s) => !s.done);
   // With many files only those at work and those refused are listed, besides the count.
   const told = states.map((s, i) => ({ s, i })).filter(({ s }) => states.length <= MANY || s.problem !== null || (!s.done && s.stage !== "waiting"));
@@ -24,11 +22,7 @@ export function Intake({ sceneId }: { sceneId: string }) {
     if (files.length === 0) return;
     cancel.current?.abort();
     cancel.current = new AbortController();
-    try {
-      await addFiles(sceneId, files, { objGroupsApart }, setStates, cancel.current.signal);
-    } catch (error) {
-      say(error instanceof Error && error.name === "QuotaExceededError" ? "This browser has no room left for more models. Export an archive and remove a scene." : "The files could not be stored. Nothing that was here before was touched.");
-    }
+    await addFiles(sceneId, files, { objGroupsApart }, setStates, cancel.current.signal);
   };
   const onDrop = (event: DragEvent) => {
     event.preventDefault();

@@ -3,7 +3,7 @@ import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { PartPlan } from "#core/plan/planPart";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { Field, Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
@@ -20,7 +20,7 @@ export function PartFile({ p, soup, currency, problems }: { p: PartPlan; soup: T
     setMending(true);
     const said = await mendPart(part, soup);
     setMending(false);
-    say(said, { label: "Undo", run: () => void undoLast() });
+    say(said, undoAction);
   };
   const open = part.versions.filter((v) => v.flaw !== "" && !v.corrected);
   return (

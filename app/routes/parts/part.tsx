@@ -4,7 +4,7 @@ import { detailLost } from "#core/plan/detailLost";
 import { detailLimit } from "#core/print/printer";
 import { featuresWith } from "#core/scale/features";
 import { loadMesh } from "#data/meshes";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { appDatabase } from "#data/db";
 import { Button } from "#ui/Button";
 import { Choice, Field, Tick } from "#ui/Field";
@@ -63,7 +63,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
             <div className="col-span-2 flex flex-wrap gap-2">
               <Button kind="main" type="submit" name="intent" value="making">Set</Button>
               {part.placements.length < part.count && <Button type="submit" name="intent" value="place">Put it on the board</Button>}
-              <Button kind="quiet" className="ml-auto text-oxide" onClick={() => { void submit({ intent: "delete" }, { method: "post" }); say(`${part.name} was deleted.`, { label: "Undo", run: () => void undoLast() }); }}>Delete</Button>
+              <Button kind="quiet" className="ml-auto text-oxide" onClick={() => { void submit({ intent: "delete" }, { method: "post" }); say(`${part.name} was deleted.`, undoAction); }}>Delete</Button>
             </div>
           </Form>
         </section>

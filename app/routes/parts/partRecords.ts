@@ -1,5 +1,5 @@
 import { failure, type Outcome, type Problem } from "#core/outcome";
-import { copyStates, type CutPiece } from "#core/plan/sceneData";
+import { copyStates, type CutPiece, type FileVersion } from "#core/plan/sceneData";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
 import { moneyOf, numberOf, textOf } from "#app/readForm";
@@ -11,15 +11,24 @@ export async function partRecordAction(form: Record<string, FormDataEntryValue>,
     case "origin": {
       const price = moneyOf(form, "price");
       if (!price.ok) return price;
-      return patchRow("parts", id, { origin: { fileName: part?.origin.fileName ?? "", from: textOf(form, "from"), licence: textOf(form, "licence"), nativeScale: textOf(form, "nativeScale"), priceMinor: price.value } }, "Say where a file is from", at);
+      return patchRow("parts", id, ({ origin }) => ({
+        origin: {
+          fileName: origin.fileName,
+          from: textOf(form, "from"),
+          licence: textOf(form, "licence"),
+          nativeScale: textOf(form, "nativeScale"),
+          priceMinor: price.value,
+        },
+      }), "Say where a file is from", at);
     }
     case "version": {
       const version = { id: crypto.randomUUID(), meshId: part?.meshId ?? null, fileName: part?.origin.fileName ?? "", at, change: textOf(form, "change"), flaw: textOf(form, "flaw"), corrected: textOf(form, "isCorrected") === "on", trialCopies: Number(textOf(form, "trials")) || 0, saidBy: textOf(form, "saidBy") };
       if (version.flaw === "" && version.change === "") return failure({ code: "version/empty", path: [], message: "Say what fault was found or what was changed." });
-      return patchRow("parts", id, { versions: [...(part?.versions ?? []), version] }, "Note a flaw", at);
+      return patchRow("parts", id, ({ versions }) => ({ versions: [...versions, version] }), "Note a flaw", at);
     }
     case "corrected": {
-      return patchRow("parts", id, { versions: (part?.versions ?? []).map((v) => (v.id === textOf(form, "versionId") ? { ...v, corrected: true } : v)) }, "Tick a flaw as corrected", at);
+      const corrected = (v: FileVersion) => (v.id === textOf(form, "versionId") ? { ...v, corrected: true } : v);
+      return patchRow("parts", id, ({ versions }) => ({ versions: versions.map(corrected) }), "Tick a flaw as corrected", at);
     }
     case "copies": {
       const copies = copyStates.filter((state) => state !== "to make").flatMap((state) => Array.from({ length: Math.max(0, Math.min(part?.count ?? 0, Math.round(Number(textOf(form, `state-${state}`)) || 0))) }, () => state));
@@ -40,10 +49,11 @@ export async function partRecordAction(form: Record<string, FormDataEntryValue>,
       const [lengthMm, widthMm, thicknessMm] = sizes.map((o) => (o.ok ? o.value! : 0));
       const typedForm = textOf(form, "form");
       const piece: CutPiece = { id: crypto.randomUUID(), form: typedForm === "strip" || typedForm === "rod" ? typedForm : "sheet", material: textOf(form, "material"), lengthMm: lengthMm!, widthMm: widthMm!, thicknessMm: thicknessMm!, count: Math.max(1, Math.round(Number(textOf(form, "pieceCount")) || 1)) };
-      return patchRow("parts", id, { cutPieces: [...(part?.cutPieces ?? []), piece] }, "Add a cut piece", at);
+      return patchRow("parts", id, ({ cutPieces }) => ({ cutPieces: [...cutPieces, piece] }), "Add a cut piece", at);
     }
     case "cut-remove": {
-      return patchRow("parts", id, { cutPieces: (part?.cutPieces ?? []).filter((c) => c.id !== textOf(form, "pieceId")) }, "Remove a cut piece", at);
+      const others = (c: CutPiece) => c.id !== textOf(form, "pieceId");
+      return patchRow("parts", id, ({ cutPieces }) => ({ cutPieces: cutPieces.filter(others) }), "Remove a cut piece", at);
     }
   }
   return null;

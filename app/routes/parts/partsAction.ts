@@ -8,9 +8,9 @@ import { parseLength } from "#core/scale/lengthText";
 import { parseRatio } from "#core/scale/ratio";
 import type { SourceScale } from "#core/scale/rescale";
 import { appDatabase } from "#data/db";
-import { write } from "#data/journal";
 import { patchRow, patchRows, putRow } from "#data/scenes";
 import { localNow } from "#app/clock";
+import { keep } from "#app/jobs/keep";
 import { freshPart } from "#app/jobs/freshPart";
 import { moneyOf, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { partRecordAction } from "./partRecords";
@@ -59,11 +59,11 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       const typed = textOf(form, "realSize");
       const real = typed.trim() === "" && feature ? success({ mm: (feature.lowMm + feature.highMm) / 2 }) : under("realSize", parseLength(typed, 1));
       if (!real.ok) return refuse(real.problems);
-      const part = await appDatabase().parts.get(id);
       const known = { featureId: feature?.id ?? "own", name: feature?.name ?? "feature", realMm: real.value.mm, fileSize };
-      const features = [...(part?.features ?? []).filter((f) => f.featureId !== known.featureId), known];
-      if (textOf(form, "intent") === "known") return done(await patchRow("parts", id, { features }, `Note the size of a ${known.name}`, at));
-      return done(await patchRow("parts", id, { source: { kind: "feature", featureId: known.featureId, realSizeMm: known.realMm, fileSize }, features, unitSure: true }, "Scale by a feature", at));
+      const withKnown = ({ features }: Part) => ({ features: [...features.filter((f) => f.featureId !== known.featureId), known] });
+      if (textOf(form, "intent") === "known") return done(await patchRow("parts", id, withKnown, `Note the size of a ${known.name}`, at));
+      const source: SourceScale = { kind: "feature", featureId: known.featureId, realSizeMm: known.realMm, fileSize };
+      return done(await patchRow("parts", id, (part) => ({ ...withKnown(part), source, unitSure: true }), "Scale by a feature", at));
     }
     case "making": {
       const count = Number(textOf(form, "count"));
@@ -76,15 +76,21 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
     case "place": {
       const part = await appDatabase().parts.get(id), scene = await appDatabase().scenes.get(sceneId);
       if (!part || !scene) return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
-      const missing = Math.max(0, part.count - part.placements.length);
-      const placements = [...part.placements, ...Array.from({ length: missing }, (_, i) => ({ xMm: scene.boardWidthMm / 2 + i * 8, yMm: scene.boardDepthMm / 2 - i * 6, turnDeg: 0 }))];
-      return done(await patchRow("parts", id, { placements }, `Place ${part.name}`, at));
+      const middle = (i: number) => ({ xMm: scene.boardWidthMm / 2 + i * 8, yMm: scene.boardDepthMm / 2 - i * 6, turnDeg: 0 });
+      const placed = ({ count, placements }: Part) => ({
+        placements: [...placements, ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i))],
+      });
+      return done(await patchRow("parts", id, placed, `Place ${part.name}`, at));
     }
     case "delete": {
       const part = await appDatabase().parts.get(id);
-      const pieces = part ? (await appDatabase().parts.where("sceneId").equals(sceneId).toArray()).filter((p) => p.pieceOf?.partId === id) : [];
-      if (part) await write(`Delete ${part.name}`, [part, ...pieces].map((p) => ({ table: "parts" as const, remove: p.id })), at);
-      return redirect(`/scenes/${sceneId}/parts`);
+      if (!part) return redirect(`/scenes/${sceneId}/parts`);
+      const kept = await keep(`Delete ${part.name}`, async (db) => {
+        const all = await db.parts.where("sceneId").equals(sceneId).toArray();
+        const gone = all.filter((p) => p.id === id || p.pieceOf?.partId === id);
+        return gone.map((p) => ({ table: "parts" as const, remove: p.id }));
+      });
+      return !kept.ok ? refuse(kept.problems) : redirect(`/scenes/${sceneId}/parts`);
     }
   }
   const recorded = await partRecordAction(form, id, at);

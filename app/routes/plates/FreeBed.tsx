@@ -3,7 +3,7 @@ import { boundsOf } from "#core/print/nestShape";
 import type { NestPiece } from "#core/print/nest";
 import { usableBed } from "#core/print/printer";
 import { outlineOf, type PlatePlan, SPACING_MM } from "#core/plan/planPlates";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { useToast } from "#ui/Toasts";
@@ -35,7 +35,7 @@ export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: Sce
   const add = async (partId: string) => {
     const p = plan.parts.find((x) => x.part.id === partId)!;
     const outcome = await patchRow("parts", partId, { spares: p.part.spares + 1 }, `One spare ${p.part.name}`, localNow().at);
-    say(outcome.ok ? `One spare ${p.part.name} is planned.` : outcome.problems[0]!.message, { label: "Undo", run: () => void undoLast() });
+    say(outcome.ok ? `One spare ${p.part.name} is planned.` : outcome.problems[0]!.message, undoAction);
   };
   return (
     <section className="panel grid gap-2" aria-label="Free bed">

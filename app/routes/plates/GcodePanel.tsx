@@ -2,12 +2,11 @@ import { useRef } from "react";
 import { usualMachine } from "#core/print/gcode";
 import type { PlatePlan } from "#core/plan/planPlates";
 import type { PlateGcode } from "#core/plan/sceneData";
-import { undoLast, write } from "#data/journal";
+import { keep, undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { ProgressLine } from "#ui/States";
 import { useToast } from "#ui/Toasts";
-import { localNow } from "#app/clock";
 import { useJob } from "#app/hooks/useJob";
 import { readGcode } from "#workers/print";
 
@@ -20,12 +19,15 @@ export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readon
     const read = await readGcode(file, { ...usualMachine, ...(printer.process === "filament" ? { acceleration: printer.acceleration, travelSpeed: printer.travelSpeed, cornerMm: printer.cornerMm } : {}) }, tell, signal);
     if (!read.ok) return `${file.name}: ${read.problems[0]!.message}`;
     const old = gcodes.find((g) => g.printerId === printer.id && g.contents === plate.contents);
-    await write(`Attach ${file.name}`, [{ table: "gcodes", put: { id: old?.id ?? crypto.randomUUID(), sceneId: plate.sceneId, printerId: printer.id, contents: plate.contents, fileName: file.name, report: read.value } }], localNow().at);
-    return "";
+    const { sceneId, contents } = plate;
+    const put = { id: old?.id ?? crypto.randomUUID(), sceneId, printerId: printer.id, contents, fileName: file.name, report: read.value };
+    const kept = await keep(`Attach ${file.name}`, [{ table: "gcodes", put }]);
+    return kept.ok ? "" : kept.problems[0]!.message;
   });
   const remove = async () => {
-    await write(`Take ${plate.gcode!.fileName} off`, [{ table: "gcodes", remove: plate.gcode!.id }], localNow().at);
-    say("Back to the estimate.", { label: "Undo", run: () => void undoLast() });
+    const { id, fileName } = plate.gcode!;
+    const kept = await keep(`Take ${fileName} off`, [{ table: "gcodes", remove: id }]);
+    if (kept.ok) say("Back to the estimate.", undoAction);
   };
   const r = plate.gcode?.report;
   const row = (what: string, moves: string, comments: string | null) => <tr><th scope="row">{what}</th><td data-figures>{moves}</td><td data-figures>{comments ?? "not told"}</td></tr>;

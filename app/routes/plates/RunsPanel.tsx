@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { failureCauses, runStateAt } from "#core/print/simulatedRun";
 import type { PlateRun } from "#core/plan/sceneData";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { useToast } from "#ui/Toasts";
@@ -29,14 +29,15 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
   const [wrong, setWrong] = useState(false);
   const say = useToast();
   const state = runStateAt(run, nowMs), percent = Math.round(100 * state.share), cause = failureCauses[run.process].find((c) => c.code === run.fate?.cause);
-  const undo = { label: "Undo", run: () => void undoLast() };
   const good = async () => {
-    await endRun(run.id, { outcome: "good", cause: "", lostPieceIds: [], actualMinutes: Math.max(1, ((nowMs - run.startedAtMs) / 60_000) * run.speed), at: localNow().at, note: "" });
-    say(`Plate ${run.plateNumber} came out: ${run.pieces.length} ${run.pieces.length === 1 ? "piece" : "pieces"} printed.`, undo);
+    const actualMinutes = Math.max(1, ((nowMs - run.startedAtMs) / 60_000) * run.speed);
+    const kept = await endRun(run.id, { outcome: "good", cause: "", lostPieceIds: [], actualMinutes, at: localNow().at, note: "" });
+    const pieces = `${run.pieces.length} ${run.pieces.length === 1 ? "piece" : "pieces"}`;
+    if (kept.ok) say(`Plate ${run.plateNumber} came out: ${pieces} printed.`, undoAction);
   };
   const stop = async () => {
-    await stopRun(run);
-    say(`Plate ${run.plateNumber} was taken off; its pieces are still to be made.`, undo);
+    const kept = await stopRun(run);
+    if (kept.ok) say(`Plate ${run.plateNumber} was taken off; its pieces are still to be made.`, undoAction);
   };
   return (
     <li className="panel grid gap-2 border-l-4" style={{ borderColor: state.phase === "failed" ? "var(--oxide)" : state.phase === "done" ? "var(--verdigris)" : "var(--tape)" }}>

@@ -3,7 +3,7 @@ import { reprintOrRepair, expectedRuns, recordOf } from "#core/print/reprints";
 import type { PartPlan } from "#core/plan/planPart";
 import type { Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/plan/sceneData";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { FigureView } from "#ui/FigureView";
 import { Field } from "#ui/Field";
@@ -36,8 +36,8 @@ function Spoilt({ p, copy, plan, input: { workshop, scene } }: { p: PartPlan; co
     slackMinutes: plan.chance?.dueAt == null ? null : Math.max(0, plan.chance.dueAt - plan.totals.finishAt), tier: part.tier ?? scene.tier, seen,
   });
   const repair = async () => {
-    await repairInstead(part, copy);
-    say(`${part.name} is kept and repaired.`, { label: "Undo", run: () => void undoLast() });
+    const kept = await repairInstead(part, copy);
+    if (kept.ok) say(`${part.name} is kept and repaired.`, undoAction);
   };
   return (
     <li className="panel grid gap-2">

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { failureCauses } from "#core/print/simulatedRun";
 import type { PlateRun } from "#core/plan/sceneData";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
 import { Field, Tick } from "#ui/Field";
@@ -22,9 +22,11 @@ export function WentWrong({ run, open, onOpenChange, elapsedMinutes }: { run: Pl
     const form = new FormData(event.currentTarget), lost = form.getAll("lost").map(String), minutes = typedNumber(String(form.get("minutes")));
     if (!(minutes > 0)) return setProblem("Say after how many minutes it failed, for instance 90.");
     if (lost.length === 0) return setProblem("Tick the pieces that are lost. If all of them came out, say that it came out.");
-    await endRun(run.id, { outcome: "failed", cause: code, lostPieceIds: lost, actualMinutes: minutes, at: localNow().at, note: String(form.get("note")) });
+    const note = String(form.get("note"));
+    const kept = await endRun(run.id, { outcome: "failed", cause: code, lostPieceIds: lost, actualMinutes: minutes, at: localNow().at, note });
+    if (!kept.ok) return setProblem(kept.problems[0]!.message);
     onOpenChange(false);
-    say(`${lost.length} of ${run.pieces.length} pieces go back on the plates.`, { label: "Undo", run: () => void undoLast() });
+    say(`${lost.length} of ${run.pieces.length} pieces go back on the plates.`, undoAction);
   };
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title={`Plate ${run.plateNumber} went wrong`} description="What you say here goes into the log and into the odds of the next plates on this machine.">

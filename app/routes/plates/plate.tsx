@@ -12,7 +12,7 @@ import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { momentText } from "#app/clock";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { layByHand, layByPlan, unlockPiece } from "#app/jobs/plateLayouts";
 import { plateSvg, platesOut } from "#app/jobs/exports";
 import { saveFile } from "#app/jobs/saveFile";
@@ -52,8 +52,9 @@ export default function PlatePage() {
     const place = await placeOnPlate({ id: piece.id, shape: "moved", outline: unturned(piece) }, others, target.laid.map((l) => ({ id: l.id, xMm: 0, yMm: 0, turnDeg: 0 })), bed[0], bed[1], SPACING_MM[target.printer.process]);
     if (!place) return setRefused(`There is no room for ${piece.partName} on plate ${target.number}. Take something off it first.`);
     setRefused("");
-    await layByHand(target, [...target.laid, { ...piece, xMm: place.xMm, yMm: place.yMm, turnDeg: place.turnDeg }], input.layouts, `Move ${piece.partName} to plate ${target.number}`, plate);
-    say(`${piece.partName} lies on plate ${target.number} now.`, { label: "Undo", run: () => void undoLast() });
+    const laid = [...target.laid, { ...piece, xMm: place.xMm, yMm: place.yMm, turnDeg: place.turnDeg }];
+    const kept = await layByHand(target, laid, input.layouts, `Move ${piece.partName} to plate ${target.number}`, plate);
+    if (kept.ok) say(`${piece.partName} lies on plate ${target.number} now.`, undoAction);
   };
   /** A piece's outline as its part has it, before it was turned. */
   function unturned(l: LaidPiece) {

@@ -4,10 +4,10 @@ import { parseLength } from "#core/scale/lengthText";
 import { readLedgerCsv } from "#core/scale/ledgerCsv";
 import { parseRatio, ratioText } from "#core/scale/ratio";
 import { appDatabase } from "#data/db";
-import { write } from "#data/journal";
 import { patchRow, putRow } from "#data/scenes";
 import { getHabits } from "#data/workshop";
 import { localNow } from "#app/clock";
+import { keep } from "#app/jobs/keep";
 import { readForm, refuse, textOf } from "#app/readForm";
 
 const none = { problems: [] as readonly Problem[] };
@@ -29,8 +29,7 @@ export async function ruleAction({ request, params }: ClientActionFunctionArgs) 
       return done(await putRow("ledger", { id: crypto.randomUUID(), sceneId, name, realMm: real.value.mm, along: textOf(form, "along") === "height" ? "height" : "bed", position: Date.now() }, `Add ${name} to the ledger`, at));
     }
     case "ledger-remove":
-      await write("Take a line out of the ledger", [{ table: "ledger", remove: textOf(form, "rowId") }], at);
-      return none;
+      return done(await keep("Take a line out of the ledger", [{ table: "ledger", remove: textOf(form, "rowId") }]));
     case "ledger-csv": {
       const file = form.csv;
       if (!(file instanceof File) || file.size === 0) return refuse([{ code: "csv/none", path: [], message: "Choose a CSV file first." }]);
@@ -38,8 +37,8 @@ export async function ruleAction({ request, params }: ClientActionFunctionArgs) 
       const entries = readLedgerCsv(await file.text());
       if (!entries.ok) return refuse(entries.problems.map((p) => ({ ...p, message: `${file.name}: ${p.message}` })));
       const position = Date.now();
-      await write(`Bring ${file.name} in`, entries.value.map((e, i) => ({ table: "ledger" as const, put: { id: crypto.randomUUID(), sceneId, position: position + i, ...e } })), at);
-      return none;
+      const lines = entries.value.map((e, i) => ({ id: crypto.randomUUID(), sceneId, position: position + i, ...e }));
+      return done(await keep(`Bring ${file.name} in`, lines.map((put) => ({ table: "ledger" as const, put }))));
     }
     case "feature-add": {
       const low = under("featureLow", parseLength(textOf(form, "featureLow"), 1)), high = under("featureHigh", parseLength(textOf(form, "featureHigh"), 1));
@@ -52,8 +51,7 @@ export async function ruleAction({ request, params }: ClientActionFunctionArgs) 
     }
     case "feature-remove": {
       const feature = await appDatabase().features.get(textOf(form, "featureId"));
-      if (feature) await write(`Remove ${feature.name}`, [{ table: "features", remove: feature.id }], at);
-      return none;
+      return feature ? done(await keep(`Remove ${feature.name}`, [{ table: "features", remove: feature.id }])) : none;
     }
   }
   const ratio = under("ratio", parseRatio(textOf(form, "ratio")));

@@ -3,12 +3,10 @@ import { useMemo, useRef, useState } from "react";
 import { data, Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import type { Route } from "./+types/frame";
 import { ratioText } from "#core/scale/ratio";
-import { undoLast } from "#data/journal";
-import { putRow } from "#data/scenes";
 import { LengthProvider } from "#ui/LengthContext";
 import { RuleBar } from "#ui/RuleBar";
-import { useToast } from "#ui/Toasts";
-import { localNow, momentText } from "#app/clock";
+import { momentText } from "#app/clock";
+import { keep, takeBack } from "#app/jobs/keep";
 import { settleRuns } from "#app/jobs/plateRuns";
 import { sceneView } from "#app/jobs/sceneView";
 import { stageList, stagePath } from "#app/stages";
@@ -38,18 +36,14 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
   // The bench is one card with nothing beside it.
   useMeanwhile(loaderData);
   const benching = useLocation().pathname.endsWith("/bench");
-  const say = useToast();
   const lengths = useMemo(() => ({ denominator: scene.denominator, system: habits.lengthSystem, first: habits.lengthFirst, light }), [scene.denominator, habits]);
-  const undo = async () => {
-    const label = await undoLast();
-    say(label ? `Taken back: ${label}.` : "There is nothing to take back.");
-  };
-  const flip = () => void putRow("settings", { ...habits, lengthFirst: habits.lengthFirst === "model" ? "real" : "model" }, "Flip lengths", localNow().at);
+  const lengthFirst = habits.lengthFirst === "model" ? "real" : "model";
+  const flip = () => void keep("Flip lengths", [{ table: "settings", put: { ...habits, lengthFirst } }]);
   useKeys({
     ...Object.fromEntries(stageList.map((s) => [`g ${s.key}`, () => void navigate(stagePath(params.sceneId, s.stage))])),
     "=": () => setConverting(true),
     r: flip,
-    u: () => void undo(),
+    u: () => void takeBack(),
     "]": () => setFolded((f) => !f),
     w: () => document.querySelector<HTMLElement>("#slip [data-working], main [data-working]")?.click(),
     "/": () => work.current?.querySelector<HTMLInputElement>("input[type=search]")?.focus(),
@@ -72,7 +66,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
             <RuleBar denominator={scene.denominator} system={habits.lengthSystem} litMm={litMm} />
             <div className="flex flex-wrap content-center items-center border-l border-primer-3 px-1.5">
               <button type="button" className="button !px-2" data-kind="quiet" onClick={() => setConverting(true)} title="Converter (=)"><ArrowLeftRight size={16} strokeWidth={1.75} aria-hidden /><span className="max-lg:sr-only">Convert</span></button>
-              <button type="button" className="button !px-2" data-kind="quiet" onClick={() => void undo()} title="Undo (u)"><Undo2 size={16} strokeWidth={1.75} aria-hidden /><span className="max-lg:sr-only">Undo</span></button>
+              <button type="button" className="button !px-2" data-kind="quiet" onClick={() => void takeBack()} title="Undo (u)"><Undo2 size={16} strokeWidth={1.75} aria-hidden /><span className="max-lg:sr-only">Undo</span></button>
               <button type="button" className="button !px-2" data-kind="quiet" onClick={toggleTheme} title="Light or evening"><Moon size={16} strokeWidth={1.75} aria-hidden /><span className="sr-only">Light or evening</span></button>
               <button type="button" className="button !px-2" data-kind="quiet" onClick={() => setFolded((f) => !f)} aria-pressed={!folded} title="Slip (])"><PanelRight size={16} strokeWidth={1.75} aria-hidden /><span className="sr-only">Slip</span></button>
               <Link to="/help" className="button !px-2" data-kind="quiet" title="Keys (?)"><CircleHelp size={16} strokeWidth={1.75} aria-hidden /><span className="sr-only">Keys</span></Link>

@@ -4,7 +4,7 @@ import { Form, Link, redirect, useSubmit } from "react-router";
 import type { Route } from "./+types/list";
 import { under } from "#core/outcome";
 import { ratioText } from "#core/scale/ratio";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { createScene, deleteScene, duplicateScene, listScenes, patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
@@ -15,7 +15,7 @@ import { useToast } from "#ui/Toasts";
 import { dayText, localNow } from "#app/clock";
 import { demoScenes, importDemo } from "#app/jobs/firstStart";
 import { sceneView } from "#app/jobs/sceneView";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { useKeys } from "#app/hooks/useKeys";
 
 export async function clientLoader() {
@@ -42,11 +42,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       return outcome.ok ? { problems: [] } : refuse(outcome.problems);
     }
     case "duplicate":
-      await duplicateScene(id, at);
-      return { problems: [] };
+      return answer(await duplicateScene(id, at));
     case "delete":
-      await deleteScene(id, at);
-      return { problems: [] };
+      return answer(await deleteScene(id, at));
     case "demo":
       await importDemo();
       return { problems: [] };
@@ -64,7 +62,7 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
   const act = (intent: string, id: string) => void submit({ intent, id }, { method: "post" });
   const remove = (id: string, name: string) => {
     act("delete", id);
-    say(`${name} was deleted.`, { label: "Undo", run: () => void undoLast() });
+    say(`${name} was deleted.`, undoAction);
   };
   const named = scenes.find((s) => s.scene.id === renaming)?.scene;
   return (

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
 import type { Finding, Mend } from "#core/plan/finding";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
@@ -11,7 +11,7 @@ export function useMend() {
   return useCallback(async (finding: Finding, mend: Mend) => {
     if (!mend.edit) return;
     const outcome = await patchRow(mend.edit.table, mend.edit.id, mend.edit.patch, `${mend.label}: ${finding.name}`, localNow().at);
-    if (outcome.ok) say(`${mend.label}: done.`, { label: "Undo", run: () => void undoLast() });
+    if (outcome.ok) say(`${mend.label}: done.`, undoAction);
     else say(outcome.problems[0]!.message);
   }, [say]);
 }

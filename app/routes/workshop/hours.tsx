@@ -1,11 +1,10 @@
 import { Form } from "react-router";
 import type { Route } from "./+types/hours";
-import { write } from "#data/journal";
 import { getHabits, getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Field, Problems, Tick } from "#ui/Field";
-import { localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { keep } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { clockText, minutesOfClock } from "./clockTimes";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop(), habits: await getHabits() });
@@ -13,7 +12,6 @@ export const clientLoader = async () => ({ workshop: await getWorkshop(), habits
 const days = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"] as const;
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
-  const { at } = localNow();
   const problems: { code: string; path: string[]; message: string }[] = [];
   const hours = days.map((day) => {
     const from = textOf(form, `${day}-from`), to = textOf(form, `${day}-to`);
@@ -27,8 +25,11 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   });
   if (problems.length > 0) return refuse(problems);
   const habits = await getHabits();
-  await write("Change the hours", [{ table: "settings", put: { id: "hours", hours } }, { table: "settings", put: { ...habits, unattended: textOf(form, "unattended") === "on" } }], at);
-  return { problems: [] };
+  const unattended = textOf(form, "unattended") === "on";
+  return answer(await keep("Change the hours", [
+    { table: "settings", put: { id: "hours", hours } },
+    { table: "settings", put: { ...habits, unattended } },
+  ]));
 }
 
 export default function Hours({ loaderData: { workshop, habits }, actionData }: Route.ComponentProps) {

@@ -3,14 +3,14 @@ import type { Route } from "./+types/materials";
 import { glues } from "#core/joints/glues";
 import { plasticOf, plastics, substrates } from "#core/print/plastics";
 import type { PrintMaterial } from "#core/print/printer";
-import { undoLast, write } from "#data/journal";
 import { patchRow, putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { keep, undoAction } from "#app/jobs/keep";
+import { answer, readForm, textOf, typedNumber } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -18,11 +18,10 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request), { at } = localNow(), id = textOf(form, "id");
   switch (textOf(form, "intent")) {
     case "remove":
-      await write("Remove a material", [{ table: "materials", remove: id }], at);
-      return { problems: [] };
+      return answer(await keep("Remove a material", [{ table: "materials", remove: id }]));
     case "damp": {
-      const outcome = await patchRow("materials", id, { damp: textOf(form, "damp") === "yes" }, "Note a roll as damp or dry", at);
-      return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+      const damp = textOf(form, "damp") === "yes";
+      return answer(await patchRow("materials", id, { damp }, "Note a roll as damp or dry", at));
     }
   }
   const plastic = plasticOf(textOf(form, "family"));
@@ -31,8 +30,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     id: id || crypto.randomUUID(), name: textOf(form, "name"), process: plastic?.process ?? "filament", family: textOf(form, "family"), densityGPerCm3: density === "" ? plastic?.gPerCm3 ?? 1.2 : typedNumber(density), pricePerKg: Math.round(typedNumber(textOf(form, "price")) * 100),
     colour: colour === "" || plastic?.clear ? null : colour, damp: false,
   };
-  const outcome = await putRow("materials", material, `Material ${material.name}`, at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(await putRow("materials", material, `Material ${material.name}`, at));
 }
 
 const stars = (n: number, of = 5) => <span className="figures" aria-label={`${n} of ${of}`}>{"▮".repeat(n)}<span className="text-primer-3">{"▮".repeat(of - n)}</span></span>;
@@ -57,7 +55,7 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
                 <td>{m.colour ? <span className="inline-flex items-center gap-2"><span aria-hidden className="inline-block size-4 border border-ink-2" style={{ background: m.colour }} />{m.colour}</span> : "not told"}</td>
                 <td data-figures>{m.densityGPerCm3} g/cm³</td><td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td><td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
                 <td>{m.process === "filament" ? <Button kind="quiet" onClick={() => void fetcher.submit({ intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" }, { method: "post" })}>{m.damp ? "damp: it is dry again" : "dry: note it as damp"}</Button> : "shake and stir"}</td>
-                <td><span className="flex gap-1"><Button kind="quiet" onClick={() => setSearch({ material: m.id })}>Change</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" }); say(`${m.name} was removed.`, { label: "Undo", run: () => void undoLast() }); }}>Remove</Button></span></td>
+                <td><span className="flex gap-1"><Button kind="quiet" onClick={() => setSearch({ material: m.id })}>Change</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" }); say(`${m.name} was removed.`, undoAction); }}>Remove</Button></span></td>
               </tr>
             ))}
           </tbody>

@@ -4,14 +4,14 @@ import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
 import type { Paint } from "#core/paint/paint";
 import { families } from "#core/order/families";
-import { write } from "#data/journal";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { type Column, Table } from "#ui/Table";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { keep } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -19,14 +19,13 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const { at } = localNow();
   if (textOf(form, "intent") === "remove") {
-    await write("Remove a pot", [{ table: "paints", remove: textOf(form, "id") }], at);
-    return { problems: [] };
+    return answer(await keep("Remove a pot", [{ table: "paints", remove: textOf(form, "id") }]));
   }
   const lab = under("hex", labOfHex(textOf(form, "hex")));
   if (!lab.ok) return refuse(lab.problems);
   const paint: Paint = { id: crypto.randomUUID(), name: textOf(form, "name"), family: textOf(form, "family"), hex: textOf(form, "hex").toLowerCase(), lab: lab.value, opacity: textOf(form, "opacity") as Paint["opacity"], sheen: textOf(form, "sheen") as Paint["sheen"], millilitres: Number(textOf(form, "millilitres")), strength: null };
   const outcome = await putRow("paints", paint, `Pot ${paint.name}`, at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(outcome);
 }
 
 export default function Paints({ loaderData: { workshop }, actionData }: Route.ComponentProps) {

@@ -1,7 +1,6 @@
 import { Form, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/printRecipes";
 import { fieldWords, type PrintRecipe, recipeDifferences, recipeFields, recipeSnapshot } from "#core/print/printRecipe";
-import { undoLast, write } from "#data/journal";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -9,7 +8,8 @@ import { Choice, Field, Problems } from "#ui/Field";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { keep, undoAction } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -18,8 +18,7 @@ const optional = (text: string) => (text.trim() === "" ? null : typedNumber(text
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request), { at } = localNow(), id = textOf(form, "id");
   if (textOf(form, "intent") === "remove") {
-    await write("Remove a print recipe", [{ table: "printRecipes", remove: id }], at);
-    return { problems: [] };
+    return answer(await keep("Remove a print recipe", [{ table: "printRecipes", remove: id }]));
   }
   const process = textOf(form, "process") === "resin" ? "resin" : "filament";
   const settings = Object.fromEntries(recipeFields[process].flatMap((key) => {
@@ -31,7 +30,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const material = textOf(form, "material"), parent = textOf(form, "parent");
   const recipe: PrintRecipe = { id: id || crypto.randomUUID(), name: textOf(form, "name"), printerId: textOf(form, "printer"), materialId: material === "" ? null : material, parentId: parent === "" ? null : parent, settings, nozzleC: optional(textOf(form, "nozzleC")), bedC: optional(textOf(form, "bedC")), note: textOf(form, "note") };
   const outcome = await putRow("printRecipes", recipe, `Print recipe ${recipe.name}`, at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(outcome);
 }
 
 /** How things are printed: what a recipe sets otherwise than its machine usually has it, and what was made with it. */
@@ -62,7 +61,7 @@ export default function PrintRecipes({ loaderData: { workshop }, actionData }: R
                   <td>{on?.name ?? "a printer that is gone"}{r.materialId && `, ${workshop.materials.find((m) => m.id === r.materialId)?.name ?? ""}`}</td>
                   <td>{on && (recipeDifferences(on, parent, r).map((d) => `${fieldWords[d.field] ?? d.field} ${d.to} (was ${d.from})`).join("; ") || "nothing")}{(r.nozzleC ?? r.bedC) !== null && <span className="block text-ink-2">{[r.nozzleC === null ? "" : `nozzle ${r.nozzleC} °C`, r.bedC === null ? "" : `bed ${r.bedC} °C`].filter(Boolean).join(", ")}</span>}</td>
                   <td>{made.length === 0 ? "nothing yet" : `${made.filter((e) => e.outcome === "good").length} of ${made.length} came out`}</td>
-                  <td><span className="flex gap-1"><Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>Change</Button><Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>Another from it</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" }); say(`${r.name} was removed.`, { label: "Undo", run: () => void undoLast() }); }}>Remove</Button></span></td>
+                  <td><span className="flex gap-1"><Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>Change</Button><Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>Another from it</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" }); say(`${r.name} was removed.`, undoAction); }}>Remove</Button></span></td>
                 </tr>
               );
             })}

@@ -1,7 +1,6 @@
 import { Form, Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/printers";
 import type { Printer } from "#core/print/printer";
-import { undoLast, write } from "#data/journal";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -9,7 +8,8 @@ import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { keep, undoAction } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { fieldGroups, newFilament, newResin } from "./printerFields";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
@@ -19,8 +19,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const { at } = localNow();
   const id = textOf(form, "id");
   if (textOf(form, "intent") === "remove") {
-    await write("Remove a printer", [{ table: "printers", remove: id }], at);
-    return { problems: [] };
+    return answer(await keep("Remove a printer", [{ table: "printers", remove: id }]));
   }
   const process = textOf(form, "process") === "resin" ? "resin" : "filament";
   // A field left empty is not a zero: the shape names it.
@@ -33,7 +32,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const problems = bedProblems(printer);
   if (problems.length > 0) return refuse(problems);
   const outcome = await putRow("printers", printer, `Printer ${printer.name}`, at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(outcome);
 }
 
 /** A bed of no size, or one that its margin leaves nothing of. */
@@ -64,7 +63,7 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
             <li key={p.id} className="panel">
               <h2>{p.name}</h2><p className="text-[14px] text-ink-2">{p.process}, {p.bedMm.join(" × ")} mm, {p.layerMm} mm layers, {p.process === "filament" ? `${p.nozzleMm} mm nozzle` : `${p.pixelMm} mm pixels`}</p>
               <p className="text-[14px]">{runs.length === 0 ? "Nothing on record: taken for four good runs in five." : `${good} of ${runs.length} runs came out.`}</p>
-              <div className="mt-2 flex gap-2"><Button onClick={() => setSearch({ printer: p.id })}>Change</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: p.id }, { method: "post" }); say(`${p.name} was removed.`, { label: "Undo", run: () => void undoLast() }); }}>Remove</Button></div>
+              <div className="mt-2 flex gap-2"><Button onClick={() => setSearch({ printer: p.id })}>Change</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: p.id }, { method: "post" }); say(`${p.name} was removed.`, undoAction); }}>Remove</Button></div>
             </li>
           );
         })}

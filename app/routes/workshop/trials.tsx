@@ -4,7 +4,6 @@ import { clearances, type FitKind, fits } from "#core/joints/clearance";
 import { couponGaps, couponMesh } from "#core/joints/coupon";
 import { writeBinaryStl } from "#core/formats/stl";
 import { soupOf } from "#core/mesh/triangleMesh";
-import { undoLast, write } from "#data/journal";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -12,22 +11,22 @@ import { Choice, Field, Problems } from "#ui/Field";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
+import { keep, undoAction } from "#app/jobs/keep";
 import { saveFile } from "#app/jobs/saveFile";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request), { at } = localNow();
   if (textOf(form, "intent") === "remove") {
-    await write("Remove a trial", [{ table: "coupons", remove: textOf(form, "id") }], at);
-    return { problems: [] };
+    return answer(await keep("Remove a trial", [{ table: "coupons", remove: textOf(form, "id") }]));
   }
   const chosen = textOf(form, "chosen");
   if (chosen === "") return refuse([{ code: "trial/none", path: ["chosen"], message: "Say which socket fitted: count its notches." }]);
   const material = textOf(form, "material");
   const outcome = await putRow("coupons", { id: crypto.randomUUID(), printerId: textOf(form, "printer"), materialId: material === "" ? null : material, fit: textOf(form, "fit") as FitKind, chosenMm: Number(chosen), at, note: textOf(form, "note") }, "Keep what fitted", at);
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
+  return answer(outcome);
 }
 
 /** Trials of a fit: a strip of sockets is printed, the one that fits is kept, and all later clearances follow it. */
@@ -66,7 +65,7 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
         <table className="table"><thead><tr><th scope="col">printer</th><th scope="col">material</th><th scope="col">fit</th><th scope="col" data-figures>kept, a side</th><th scope="col" data-figures>against the usual</th><th scope="col">when</th><th scope="col">note</th><th scope="col"><span className="sr-only">remove</span></th></tr></thead>
           <tbody>{[...workshop.coupons].sort((a, b) => (a.at < b.at ? 1 : -1)).map((c) => {
             const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament", usual = clearances[process][c.fit][0];
-            return <tr key={c.id}><th scope="row">{nameOf(c.printerId)}</th><td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td><td>{c.fit}</td><td data-figures>{c.chosenMm} mm</td><td data-figures>{c.chosenMm - usual >= 0 ? "+" : "−"}{Math.abs(c.chosenMm - usual).toFixed(2)} mm</td><td>{c.at.slice(0, 10)}</td><td>{c.note}</td><td><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" }); say("The trial was removed.", { label: "Undo", run: () => void undoLast() }); }}>Remove</Button></td></tr>;
+            return <tr key={c.id}><th scope="row">{nameOf(c.printerId)}</th><td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td><td>{c.fit}</td><td data-figures>{c.chosenMm} mm</td><td data-figures>{c.chosenMm - usual >= 0 ? "+" : "−"}{Math.abs(c.chosenMm - usual).toFixed(2)} mm</td><td>{c.at.slice(0, 10)}</td><td>{c.note}</td><td><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" }); say("The trial was removed.", undoAction); }}>Remove</Button></td></tr>;
           })}</tbody></table>
       )}
     </div>

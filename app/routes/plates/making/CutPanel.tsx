@@ -9,7 +9,7 @@ import { pegStress, wholeOrCut } from "#core/plan/wholeOrCut";
 import type { CutPlace, CutProposal, PlacedCut } from "#core/print/cutting";
 import { pegStyleOf } from "#core/print/pegPlaces";
 import { plasticOf } from "#core/print/plastics";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { Choice, Field, Tick } from "#ui/Field";
 import { durationText } from "#ui/Duration";
@@ -46,7 +46,7 @@ export function CutPanel({ p, soup, plan, workshop }: { p: PartPlan; soup: Trian
     const made = await cutting.start((tell, signal) => cutPart(p, cuts.map((k) => k.plane), pegged, tell, signal));
     if (!made?.ok) return;
     setPlaces([]);
-    say(`${part.name} is ${made.value.pieces} pieces now${made.value.pegs > 0 ? `, held by ${made.value.pegs} pegs` : ", to be glued flat"}.`, { label: "Undo", run: () => void undoLast() });
+    say(`${part.name} is ${made.value.pieces} pieces now${made.value.pegs > 0 ? `, held by ${made.value.pegs} pegs` : ", to be glued flat"}.`, undoAction);
   };
   const lines = useMemo(() => planeLines(boundingBox(soup.corners), places), [soup, places]);
   const move = (i: number, mm: number) => setPlaces(places.map((k, j) => (j === i ? { ...k, share: Math.min(0.999, Math.max(0.001, mm / size[k.axis]!)) } : k)));
@@ -130,8 +130,8 @@ function Pieces({ p, plan }: { p: PartPlan; plan: Plan }) {
   const say = useToast();
   const pieces = plan.parts.filter((x) => x.part.pieceOf?.partId === p.part.id).sort((a, b) => a.part.pieceOf!.number - b.part.pieceOf!.number);
   const whole = async () => {
-    await uncutPart(p);
-    say(`${p.part.name} is one part again.`, { label: "Undo", run: () => void undoLast() });
+    const kept = await uncutPart(p);
+    if (kept.ok) say(`${p.part.name} is one part again.`, undoAction);
   };
   return (
     <section className="panel grid gap-3" aria-label="In pieces">

@@ -3,7 +3,7 @@ import type { Outcome } from "#core/outcome";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/planPart";
 import { writeBinaryStl } from "#core/formats/stl";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { storeResults } from "#data/meshes";
 import { patchRow } from "#data/scenes";
 import { shellKey } from "#core/plan/derivedKeys";
@@ -35,7 +35,7 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
   const found = job.value?.ok ? job.value : null;
   const patch = async (hollow: typeof part.hollow, label: string, words: string) => {
     const outcome = await patchRow("parts", part.id, { hollow }, label, localNow().at);
-    say(outcome.ok ? words : outcome.problems[0]!.message, { label: "Undo", run: () => void undoLast() });
+    say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
   const keep = async () => {
     const { value: { shell, holes }, wallMm } = found!;

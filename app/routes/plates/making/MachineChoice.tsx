@@ -1,6 +1,6 @@
 import type { Candidate, PartPlan } from "#core/plan/planPart";
 import { pieceCount } from "#core/print/fit";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { FigureView } from "#ui/FigureView";
@@ -15,7 +15,7 @@ export function MachineChoice({ p, distanceMm, currency }: { p: PartPlan; distan
   const say = useToast();
   const take = async (c: Candidate | null) => {
     const outcome = await patchRow("parts", part.id, { printerId: c?.printer.id ?? null, process: c?.printer.process ?? "choose" }, c ? `Print ${part.name} on ${c.printer.name}` : `Let the plan choose for ${part.name}`, localNow().at);
-    say(outcome.ok ? (c ? `${part.name} goes on ${c.printer.name}.` : "The plan chooses its machine again.") : outcome.problems[0]!.message, { label: "Undo", run: () => void undoLast() });
+    say(outcome.ok ? (c ? `${part.name} goes on ${c.printer.name}.` : "The plan chooses its machine again.") : outcome.problems[0]!.message, undoAction);
   };
   return (
     <section aria-label="Which machine">

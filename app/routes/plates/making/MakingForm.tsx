@@ -4,7 +4,7 @@ import type { PartPlan } from "#core/plan/planPart";
 import type { Workshop } from "#core/plan/sceneData";
 import type { InfillBand } from "#core/print/filamentWork";
 import { plasticOf, suits, type Use, uses } from "#core/print/plastics";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -26,7 +26,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
     if (!bands.ok) return setProblems(bands.problems);
     const outcome = await patchRow("parts", part.id, { use: (text("use") || null) as Use | null, materialId: text("material") || null, recipeId: text("recipe") || null, spares: Math.round(typedNumber(text("spares")) || 0), setsSizes: form.has("setsSizes"), ...(process === "filament" ? { infillBands: bands.value } : {}) }, `How ${part.name} is made`, localNow().at);
     setProblems(outcome.ok ? [] : outcome.problems);
-    if (outcome.ok) say("Kept.", { label: "Undo", run: () => void undoLast() });
+    if (outcome.ok) say("Kept.", undoAction);
     return undefined;
   };
   const materials = workshop.materials.filter((m) => !process || m.process === process), recipes = workshop.printRecipes.filter((r) => !chosen || r.printerId === chosen.printer.id);

@@ -6,7 +6,7 @@ import { weld } from "#core/mesh/weld";
 import type { PartPlan } from "#core/plan/planPart";
 import type { Scene } from "#core/plan/sceneData";
 import { type Lay, type LaySchool, laySchools } from "#core/print/wayUp";
-import { undoLast } from "#data/journal";
+import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
@@ -31,7 +31,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
   const look = () => void start((tell, signal) => findWaysUp(soup.corners, p.rescale.factor, printer, scene.viewingDistanceMm, { school: school || null, front: part.front, minutesPerMm3: p.body ? one.minutes.value / Math.max(1, p.body.volumeMm3) : 0.002 }, tell, signal));
   const patch = async (change: Parameters<typeof patchRow<"parts">>[2], label: string, words: string) => {
     const outcome = await patchRow("parts", part.id, change, label, localNow().at);
-    say(outcome.ok ? words : outcome.problems[0]!.message, { label: "Undo", run: () => void undoLast() });
+    say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
   const now = part.pose, mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
   return (

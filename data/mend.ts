@@ -1,0 +1,110 @@
+import type { Schema, ValidationErrorItem } from "joi";
+import type { Rows, TableName } from "#data/db";
+import { shapes } from "#data/shapes";
+
+/** A row brought into a shape that can be kept, and what had to be changed for it, field by field in words. */
+export type Mended<T> = { readonly row: T; readonly changes: readonly string[] };
+
+type Path = readonly (string | number)[];
+type Loose = Record<string | number, unknown>;
+
+/** Rounds of mending: a default that is put in may show the next thing that is wrong. */
+const MOST_ROUNDS = 20;
+const SHOWN_LETTERS = 40;
+
+/**
+ * Mends what has one sensible answer: a number goes to its limit, a long text is cut, what is missing becomes as it
+ * usually is, a wrong line of a list is left out, a thing without a name gets one.
+ * @returns null when that does not make it right
+ */
+export function mended<T extends TableName>(table: T, row: unknown): Mended<Rows[T]> | null {
+  const schema: Schema = shapes[table];
+  let now = structuredClone(row);
+  const changes: string[] = [];
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const { value, error } = schema.validate(now, { abortEarly: false, stripUnknown: true });
+    if (!error) return { row: value as Rows[T], changes };
+    if (typeof now !== "object" || now === null) return null;
+    // Lists shrink while they are mended: of each list the last wrong line goes first.
+    for (const detail of [...error.details].reverse()) {
+      const change = mendOne(schema, now as Loose, detail);
+      if (change === null) return null;
+      if (change !== "") changes.push(change);
+    }
+    now = structuredClone(now);
+  }
+  return null;
+}
+
+/** Mends one thing in place. @returns what was done, empty when it was done already, null when it cannot be */
+function mendOne(schema: Schema, row: Loose, { path, type }: ValidationErrorItem): string | null {
+  const line = path.findLastIndex((key) => typeof key === "number");
+  if (line >= 0) return leaveOut(row, path.slice(0, line + 1));
+  const holder = at(row, path.slice(0, -1));
+  const key = path.at(-1);
+  if (key === undefined || typeof holder !== "object" || holder === null) return null;
+  const field = fieldOf(schema, path);
+  const before = (holder as Loose)[key];
+  if (field === null) {
+    if (before === undefined) return null;
+    delete (holder as Loose)[key];
+    return `${path.join("/")}: ${shown(before)} was left out`;
+  }
+  const after = better(field, key, before, type);
+  if (after === undefined) return null;
+  (holder as Loose)[key] = after;
+  return `${path.join("/")}: ${before === undefined ? "nothing" : shown(before)} becomes ${shown(after)}`;
+}
+
+function leaveOut(row: Loose, path: Path): string | null {
+  const list = at(row, path.slice(0, -1));
+  const index = path.at(-1) as number;
+  if (!Array.isArray(list)) return null;
+  if (index >= list.length) return "";
+  list.splice(index, 1);
+  return `${path.slice(0, -1).join("/")}: line ${index + 1} was left out`;
+}
+
+const at = (row: unknown, path: Path): unknown =>
+  path.reduce<unknown>((inner, key) => (typeof inner === "object" && inner !== null ? (inner as Loose)[key] : undefined), row);
+
+/** The shape of one field, or null where the shape is one of several or the field may have any name. */
+function fieldOf(schema: Schema, path: Path): Schema | null {
+  try {
+    return schema.extract(path.map(String));
+  } catch {
+    return null;
+  }
+}
+
+type Described = {
+  readonly type?: string;
+  readonly flags?: { readonly default?: unknown };
+  readonly allow?: readonly unknown[];
+  readonly rules?: readonly { readonly name: string; readonly args?: { readonly limit?: number } }[];
+};
+
+/** A value in place of a wrong one, or undefined where there is no sensible one. */
+function better(field: Schema, key: string | number, before: unknown, type: string): unknown {
+  const described = field.describe() as Described;
+  const limit = (name: string) => described.rules?.find((r) => r.name === name)?.args?.limit;
+  if (typeof before === "number" && described.type === "number") {
+    const most = limit("max") ?? Infinity;
+    const least = limit("min") ?? -Infinity;
+    const whole = described.rules?.some((r) => r.name === "integer") ?? false;
+    const near = Math.min(most, Math.max(least, whole ? Math.round(before) : before));
+    if (Number.isFinite(near) && near !== before && field.validate(near).error === undefined) return near;
+  }
+  if (typeof before === "string" && type === "string.max") return before.slice(0, limit("max"));
+  if (Array.isArray(before) && type === "array.max") return before.slice(0, limit("max"));
+  if (described.flags && "default" in described.flags) return structuredClone(described.flags.default);
+  if (described.allow?.includes(null)) return null;
+  if (described.allow?.includes("") && before === undefined) return "";
+  if (key === "name" && (before === undefined || before === null || String(before).trim() === "")) return "without a name";
+  return undefined;
+}
+
+function shown(value: unknown): string {
+  const text = typeof value === "string" ? `“${value}”` : (JSON.stringify(value) ?? String(value));
+  return text.length > SHOWN_LETTERS ? `${text.slice(0, SHOWN_LETTERS)}…` : text;
+}
