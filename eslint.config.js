@@ -40,6 +40,7 @@ const folders = {
 const owners = {
   "core/paint/colour.ts": ["culori"],
   "core/formats/zip.ts": ["fflate"],
+  "core/formats/zipWriter.ts": ["fflate"],
   "core/formats/csv.ts": ["papaparse"],
   "core/formats/pdf.ts": ["pdf-lib"],
   "core/mesh/capPlane.ts": ["earcut"],
@@ -86,6 +87,7 @@ export default tseslint.config(
   { ...reactHooks.configs.flat.recommended, files: ["app/**"] },
   { files: ["app/ui/Table.tsx"], rules: { "react-hooks/incompatible-library": "off" } },
   ...Object.entries(parts).map(([name, p]) => mayImport(p.files, p.parts, p.packages, barParts(name))),
+  mayImport(["data/testingRows.ts"], ["core"], ["joi", "fast-check"], barParts("data")),
   mayImport(["core/*"], [], [], [...barParts("core"), `^#core/${anyOf(Object.keys(folders))}`]),
   ...Object.entries(folders).map(([name, allowed]) =>
     mayImport([`core/${name}/**`], allowed, [], [...barParts("core"), ...barFolders(name)])),

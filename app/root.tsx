@@ -7,6 +7,7 @@ import "./app.css";
 import { type ReactNode, useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import type { Route } from "./+types/root";
+import { storeProblem } from "#data/storeProblem";
 import { ErrorState } from "#ui/States";
 import { ToastProvider, useToast } from "#ui/Toasts";
 import { onPageMessage } from "#app/jobs/pageMessages";
@@ -64,11 +65,12 @@ function PageMessages() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const known = storeProblem(error)?.message;
   const missing = isRouteErrorResponse(error) && error.status === 404;
   return (
     <main className="sheet">
       <ErrorState title={missing ? "There is nothing here" : "Something went wrong on this page"} action={<a className="button" href="/scenes">To your scenes</a>}>
-        {missing ? "This page or scene does not exist, or it was deleted. Nothing else was touched." : `Nothing stored was lost. ${error instanceof Error ? error.message : "Reload the page and try again."}`}
+        {missing ? "This page or scene does not exist, or it was deleted. Nothing else was touched." : known ?? `Nothing stored was lost. ${error instanceof Error ? error.message : "Reload the page and try again."}`}
       </ErrorState>
     </main>
   );

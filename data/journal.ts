@@ -4,7 +4,7 @@ import { appDatabase, type Database, type JournalRow, type Op, type Rows, type T
 import { meshRow, type NewMesh, putMeshes } from "#data/meshes";
 import { isOfScenes, sceneOf } from "#data/sceneTables";
 import { shapes } from "#data/shapes";
-import { storeProblem } from "#data/storeProblem";
+import { standingProblem, storeProblem } from "#data/storeProblem";
 
 /** How many changes can be taken back. */
 const KEPT = 200;
@@ -62,6 +62,8 @@ export async function write(
   options: WriteOptions = {},
 ): Promise<Outcome<Written>> {
   if (typeof changes !== "function" && changes.length === 0) return success({ seq: null, rows: [] });
+  const standing = standingProblem();
+  if (standing) return failure(standing);
   const meshes = (options.meshes ?? []).map(meshRow);
   try {
     const tables = tablesFor(changes, options, db);

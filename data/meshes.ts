@@ -2,6 +2,7 @@ import { MEASURE_VERSION, type MeshMeasurement } from "#core/mesh/measure";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Derived } from "#core/plan/sceneData";
 import { appDatabase, type Database, type MeshRow, type ResultRow } from "#data/db";
+import { keepIfPossible } from "#data/storeProblem";
 
 /** A mesh on its way in: its corners as numbers, or as the bytes of single-precision numbers. */
 export type NewMesh = {
@@ -38,8 +39,9 @@ export async function loadMesh(id: string, db: Database = appDatabase()): Promis
   return row ? { corners: new Float32Array(await row.corners.arrayBuffer()) } : null;
 }
 
+/** Keeps what was measured, if there is room for it: it can be measured again. */
 export const storeMeasurement = (meshId: string, measurement: MeshMeasurement, db: Database = appDatabase()) =>
-  db.measurements.put({ meshId, version: measurement.version, measurement });
+  keepIfPossible(() => db.measurements.put({ meshId, version: measurement.version, measurement }));
 
 /** The measurements that are there and up to date, by mesh. */
 export async function loadMeasurements(
@@ -54,9 +56,9 @@ export async function loadMeasurements(
 /** Results kept for one mesh: other scales and machines come and go. */
 const KEPT_RESULTS = 24;
 
-/** Keeps what was worked out on meshes; the oldest of a mesh make room. */
+/** Keeps what was worked out on meshes, if there is room for it; the oldest of a mesh make room. */
 export async function storeResults(rows: readonly ResultRow[], db: Database = appDatabase()): Promise<void> {
-  await db.transaction("rw", db.results, async () => {
+  const store = () => db.transaction("rw", db.results, async () => {
     await db.results.bulkPut([...rows]);
     for (const meshId of new Set(rows.map((r) => r.meshId))) {
       const kept = await db.results.where("meshId").equals(meshId).primaryKeys();
@@ -65,6 +67,7 @@ export async function storeResults(rows: readonly ResultRow[], db: Database = ap
       if (kept.length > KEPT_RESULTS) await db.results.bulkDelete(old.slice(0, kept.length - KEPT_RESULTS));
     }
   });
+  await keepIfPossible(store);
 }
 
 export async function loadDerived(meshIds: readonly string[], db: Database = appDatabase()): Promise<Derived> {

@@ -2,9 +2,12 @@ import type Dexie from "dexie";
 
 /**
  * Why nothing can be kept in this tab any more: another tab has brought the data to a newer version, this browser holds
- * data of a newer version than this page knows, or the browser has closed or removed it.
+ * data of a newer version than this page knows, the browser has closed or removed it, or its disk took no more.
+ *
+ * After the first write that the disk did not take, nothing more is written before the page is opened again: a browser that
+ * finds not a byte left at its next write clears everything of the page by itself (seen on a disk that was full).
  */
-export type StoreTrouble = "newer tab" | "newer data" | "closed";
+export type StoreTrouble = "newer tab" | "newer data" | "closed" | "disk";
 
 /** What to tell of each: what it is, that nothing is lost, what to do. */
 export const troubleWords: Readonly<Record<StoreTrouble, string>> = {
@@ -13,7 +16,9 @@ export const troubleWords: Readonly<Record<StoreTrouble, string>> = {
   "newer data":
     "What is stored here was written by a newer Inch Hollow. Nothing of it was touched. Reload this tab to take the newer version.",
   closed:
-    "The browser has closed what is stored here; it may have been cleared. Reload this tab to see what is there.",
+    "The browser has closed what is stored here: its disk may be full, or it was cleared. Reload this tab to see what is there.",
+  disk:
+    "The browser could not write to its disk, which is probably full. What was here before is kept, but a browser without any disk left may clear it: save a copy elsewhere now, make room, then reload this tab. Until then nothing is written from here.",
 };
 
 let trouble: StoreTrouble | null = null;
@@ -32,6 +37,18 @@ function tell(what: StoreTrouble): void {
   if (trouble) return;
   trouble = what;
   for (const listener of listeners) listener();
+}
+
+/** Other tabs of this browser write to the same disk. */
+const otherTabs = typeof BroadcastChannel === "undefined" || typeof window === "undefined" ? null : new BroadcastChannel("inch-hollow-store");
+otherTabs?.addEventListener("message", ({ data }: MessageEvent<unknown>) => {
+  if (data === "disk") tell("disk");
+});
+
+/** Notes that the disk took no more: all tabs stop writing. */
+export function diskRefused(): void {
+  if (trouble === null) otherTabs?.postMessage("disk");
+  tell("disk");
 }
 
 /** Thrown while a database is opened that a newer version has written: an older page must not write into it. */

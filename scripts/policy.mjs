@@ -23,7 +23,7 @@ export function pagePolicy(html) {
 
 /** Abilities that nothing here needs are off; the screen may be kept awake at the bench. */
 const permissions = [
-  "accelerometer", "bluetooth", "camera", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer",
+  "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer",
   "microphone", "midi", "payment", "serial", "usb", "xr-spatial-tracking",
 ];
 

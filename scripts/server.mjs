@@ -1,6 +1,6 @@
 // Serves the built app to this machine: files as they are, every address of the app as the one page.
 import { createServer } from "node:http";
-import { readFileSync } from "node:fs";
+import { readFileSync, statSync } from "node:fs";
 import { join } from "node:path";
 import sirv from "sirv";
 import { policyHeaders } from "./policy.mjs";
@@ -26,6 +26,18 @@ function possibleRange(range) {
   return found !== null && (found[2] === "" || Number(found[1]) <= Number(found[2]));
 }
 
+/** The headers for a page as it is now: they name its inline scripts, and a build may change those while this serves. */
+function policyOf(page) {
+  let kept = { changedMs: Number.NaN, headers: {} };
+  return () => {
+    const changedMs = statSync(page, { throwIfNoEntry: false })?.mtimeMs ?? 0;
+    if (changedMs !== kept.changedMs) {
+      kept = { changedMs, headers: policyHeaders(changedMs > 0 ? readFileSync(page, "utf8") : "") };
+    }
+    return kept.headers;
+  };
+}
+
 function say(response, status, text, headers = {}) {
   response.writeHead(status, { "Content-Type": "text/plain; charset=utf-8", ...headers }).end(`${text}\n`);
 }
@@ -35,7 +47,7 @@ function say(response, status, text, headers = {}) {
  * @returns the listening server; rejects with the error of `listen`, for instance EADDRINUSE
  */
 export function serve(root, port, host = "127.0.0.1") {
-  const headers = policyHeaders(readFileSync(join(root, "index.html"), "utf8"));
+  const headersNow = policyOf(join(root, "index.html"));
   // Files are looked up at each request: a build that replaces them meanwhile is served as it is then.
   const files = sirv(root, {
     dev: true,
@@ -46,7 +58,7 @@ export function serve(root, port, host = "127.0.0.1") {
     },
   });
   const answer = (request, response) => {
-    for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+    for (const [name, value] of Object.entries(headersNow())) response.setHeader(name, value);
     if (!loopback.test(request.headers.host ?? "")) {
       return say(response, 421, "This server answers only to this machine, as 127.0.0.1 or localhost.");
     }

@@ -26,7 +26,10 @@ async function answer(request) {
   const kept = await cache.match(page ? shell : request) ?? (page ? undefined : await caches.match(request));
   if (kept) return kept;
   const response = await fetch(request);
-  if (!page && response.ok && known.has(new URL(request.url).pathname)) await cache.put(request, response.clone());
+  if (!page && response.ok && known.has(new URL(request.url).pathname)) {
+    // A disk that is full keeps nobody from being answered.
+    cache.put(request, response.clone()).catch(() => undefined);
+  }
   return response;
 }
 

@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import { useRevalidator } from "react-router";
 import { onWrite } from "#data/onWrite";
+import { storeTrouble } from "#data/storeState";
 
 const SETTLE_MS = 60;
 
@@ -11,7 +12,9 @@ export function useDatabaseRevalidation(): void {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const stop = onWrite(() => {
       clearTimeout(timer);
-      timer = setTimeout(() => void revalidate(), SETTLE_MS);
+      // A store that is closed to this tab has nothing new to show; what is on the page stays readable.
+      const isOpen = () => [null, "disk"].includes(storeTrouble());
+      timer = setTimeout(() => void (isOpen() && revalidate()), SETTLE_MS);
     });
     return () => {
       clearTimeout(timer);

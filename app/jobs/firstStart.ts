@@ -69,10 +69,14 @@ async function begin(): Promise<Start> {
   return "demo";
 }
 
-/** After a cleared database the builder chose how to go on: from nothing, or with the demo. */
-export async function startAgain(withDemo: boolean): Promise<void> {
+/**
+ * After a cleared database the builder chose how to go on: with the demo, from nothing, or with what was just brought in.
+ * @param withDemo null where something was brought in
+ */
+export async function startAgain(withDemo: boolean | null): Promise<void> {
   if (withDemo) await importDemo();
-  else await keep("Start with nothing", [emptyStart(localNow().at)]);
+  else if (withDemo === false) await keep("Start with nothing", [emptyStart(localNow().at)]);
+  else if (!(await appDatabase().settings.get("started"))) await keep("Start", [emptyStart(localNow().at)]);
   keepOutside({ scenes: [], changedAt: null, savedStamp: await lastStamp(), unsavedSince: null });
   starting = Promise.resolve("as before");
 }

@@ -1,5 +1,6 @@
 import { collectMeshes } from "#data/collectMeshes";
 import { appDatabase } from "#data/db";
+import { keepIfPossible } from "#data/storeProblem";
 import { onStoreTrouble, storeTrouble, type StoreTrouble } from "#data/storeState";
 import { onWrite } from "#data/onWrite";
 import { localNow } from "#app/clock";
@@ -58,6 +59,8 @@ function tell(more: Partial<Keeping>): void {
 export async function lookAgain(): Promise<void> {
   if (storeTrouble()) return tell({ trouble: storeTrouble() });
   const db = appDatabase();
+  // Before there was a start, and after the browser cleared it, what is remembered outside is all there is.
+  if (!(await db.settings.get("started"))) return;
   const [stamp, scenes, unplaced, folder, persisted, estimate] = await Promise.all([
     lastStamp(),
     db.scenes.toArray(),
@@ -86,7 +89,7 @@ export async function lookAgain(): Promise<void> {
     saved: kept.saved,
     folder: kept.folder === null ? null : { name: kept.folder, state: folder, said: state.folder?.said ?? "" },
     canKeepFolder: canKeepFolder(),
-    persisted: state.persisted === null && !persisted ? null : persisted,
+    persisted: state.persisted === null && !persisted && !before.persistenceTold ? null : persisted,
     room: usage === undefined || quota === undefined ? null : { usedBytes: usage, freeBytes: Math.max(0, quota - usage) },
     unplaced,
     quietUntil: kept.quietUntil,
@@ -131,7 +134,7 @@ export function startKeeper(): () => void {
   look();
   // What was not saved when the page was closed last is saved now.
   afterQuiet();
-  const collect = setTimeout(() => void collectMeshes().catch(look), COLLECT_MS);
+  const collect = setTimeout(() => void keepIfPossible(() => collectMeshes()), COLLECT_MS);
   const stops = [
     onWrite((tables) => {
       if (!tables.includes("journal")) return;

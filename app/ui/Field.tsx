@@ -25,7 +25,7 @@ export function Choice({ label, name, hint, problems, options, ...rest }: Common
   return (
     <div className="grid min-w-0 grid-cols-1 gap-1">
       <label htmlFor={id} className="text-[13px] text-ink-2">{label}</label>
-      <select id={id} name={name} className="input" aria-invalid={problem ? true : undefined} aria-describedby={problem || hint ? `${id}-more` : undefined} {...rest}>
+      <select id={id} name={name} className="input" data-default={rest.defaultValue === undefined ? undefined : String(rest.defaultValue)} aria-invalid={problem ? true : undefined} aria-describedby={problem || hint ? `${id}-more` : undefined} {...rest}>
         {options.map(([value, text]) => <option key={value} value={value}>{text}</option>)}
       </select>
       {(problem || hint) && <p id={`${id}-more`} className={`text-[13px] ${problem ? "text-oxide" : "text-ink-2"}`}>{problem ? problem.message : hint}</p>}

@@ -19,7 +19,11 @@ export const closeBrowser = async () => {
 };
 
 export async function openApp(options: { evening?: boolean; width?: number; height?: number } = {}): Promise<App> {
-  const context = await (await sharedBrowser()).newContext({ viewport: { width: options.width ?? 1280, height: options.height ?? 800 }, colorScheme: options.evening ? "dark" : "light", acceptDownloads: true });
+  return watched(await (await sharedBrowser()).newContext({ viewport: { width: options.width ?? 1280, height: options.height ?? 800 }, colorScheme: options.evening ? "dark" : "light", acceptDownloads: true }));
+}
+
+/** A page in a profile, with what must never happen in it noted down. */
+export async function watched(context: BrowserContext): Promise<App> {
   const page = await context.newPage();
   // A machine that is shared may be slow; how fast things are is asked by the bench, not here.
   context.setDefaultTimeout(60_000);

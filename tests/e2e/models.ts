@@ -44,3 +44,6 @@ export const brokenFiles = () => {
 
 /** A block of that many mm, as STL. */
 export const blockStl = (name: string, x: number, y: number, z: number) => file(`${name}.stl`, writeBinaryStl(soupOf(box(x, y, z))));
+
+/** A closed terrain of a quarter of a million triangles: 12 MB. */
+export const terrainStl = (name: string) => file(`${name}.stl`, writeBinaryStl(soupOf(terrain(249, 120, 3))));

@@ -10,7 +10,6 @@ import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
-import { Form } from "react-router";
 import { dayText, localNow } from "#app/clock";
 import { readForm, refuse, textOf } from "#app/readForm";
 import { stageList, stagePath } from "#app/stages";
@@ -18,6 +17,7 @@ import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Board } from "./Board";
+import { KeptForm } from "#route/KeptForm";
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -69,7 +69,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
           </section>
           <section>
             <h2 className="mb-2">Board and date</h2>
-            <Form method="post" className="panel grid grid-cols-2 gap-3" key={scene.changedAt}>
+            <KeptForm className="panel grid grid-cols-2 gap-3" key={scene.id} version={scene.changedAt}>
               <Problems problems={actionData?.problems} fields={["width", "depth", "viewing", "finishBy"]} />
               <Field label="Width" name="width" defaultValue={`${Number(scene.boardWidthMm.toFixed(1))} mm`} problems={actionData?.problems} />
               <Field label="Depth" name="depth" defaultValue={`${Number(scene.boardDepthMm.toFixed(1))} mm`} problems={actionData?.problems} />
@@ -78,7 +78,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
               <Choice label="For" name="tier" defaultValue={scene.tier} options={tiers.map((t) => [t, t] as const)} />
               <Choice label="The subject is" name="theme" defaultValue={scene.theme} options={themes.map((t) => [t, t] as const)} />
               <div className="self-end"><Button kind="main" type="submit" name="intent" value="board">Set</Button></div>
-            </Form>
+            </KeptForm>
           </section>
         </div>
       </section>

@@ -54,6 +54,7 @@ describe("notices", () => {
       expect(only).toMatchObject({ id: "trouble", grave: true, acts: [["reload", "Reload this tab"]] });
       expect(only!.text).toMatch(/\. Reload this tab|\.$/);
     }
+    expect(acts({ trouble: "disk" })).toEqual(["save copy", "reload"]);
   });
   it("tell of a new version, and of one that runs elsewhere while something is typed here", () => {
     expect(ids({}, "ready")).toEqual(["version"]);

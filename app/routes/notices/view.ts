@@ -1,5 +1,5 @@
 import { daysBetween } from "#core/plan/calendarDay";
-import { troubleWords } from "#data/storeState";
+import { type StoreTrouble, troubleWords } from "#data/storeState";
 import type { VersionState } from "#app/hooks/useNewVersion";
 import type { Keeping } from "#app/jobs/keeper";
 
@@ -30,9 +30,15 @@ const SHORT_SHARE = 0.1;
 /** What the builder should know before anything else, the gravest first; nothing most of the time. */
 export function noticesOf(keeping: Keeping, version: VersionState, today: string): readonly Notice[] {
   const { trouble } = keeping;
-  if (trouble) return [{ id: "trouble", text: troubleWords[trouble], grave: true, acts: [["reload", "Reload this tab"]] }];
+  if (trouble) return [troubleNotice(trouble)];
   const all = [versionNotice(version), folderNotice(keeping), roomNotice(keeping), asideNotice(keeping, today), unsavedNotice(keeping, today)];
   return all.filter((notice) => notice !== null);
+}
+
+function troubleNotice(trouble: StoreTrouble): Notice {
+  // What is there can still be read and taken away.
+  const save: Notice["acts"] = trouble === "disk" ? [["save copy", "Save a copy"]] : [];
+  return { id: "trouble", text: troubleWords[trouble], grave: true, acts: [...save, ["reload", "Reload this tab"]] };
 }
 
 function versionNotice(version: VersionState): Notice | null {

@@ -8,6 +8,7 @@ import { statesOf } from "#core/plan/bill";
 import { Button } from "#ui/Button";
 import { Choice, Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
+import { KeptForm } from "#route/KeptForm";
 
 const money = (minor: number, currency: string) => new Intl.NumberFormat("en", { style: "currency", currency }).format(minor / 100);
 const typed = (minor: number | null | undefined) => (minor === null || minor === undefined ? "" : (minor / 100).toFixed(2));
@@ -19,10 +20,10 @@ export function PartCopies({ p }: { p: PartPlan }) {
   return (
     <section className="panel grid content-start gap-2">
       <h2>Its {part.count === 1 ? "copy" : `${part.count} copies`}</h2>
-      <Form method="post" className="grid grid-cols-2 items-end gap-3 md:grid-cols-5" key={part.copies.join()}>
+      <KeptForm className="grid grid-cols-2 items-end gap-3 md:grid-cols-5" key={part.id} version={part.copies.join()}>
         {copyStates.filter((s) => s !== "to make").map((s) => <Field key={s} label={s} name={`state-${s}`} type="number" min={0} max={part.count} defaultValue={states[s]} />)}
         <Button type="submit" name="intent" value="copies">Set the copies</Button>
-      </Form>
+      </KeptForm>
       <p className="text-[14px] text-ink-2">{states["to make"] === 0 ? "None is left to make." : `${states["to make"]} still to make.`}{states.spoilt > 0 && ` ${states.spoilt} spoilt: print ${states.spoilt === 1 ? "it" : "them"} again.`}</p>
     </section>
   );
@@ -37,14 +38,14 @@ export function PartWays({ p, currency, problems }: { p: PartPlan; currency: str
   return (
     <section className="panel grid content-start gap-3">
       <h2>Print, buy or build by hand</h2>
-      <Form method="post" className="grid grid-cols-2 items-start gap-3 md:grid-cols-3" key={JSON.stringify(ways)}>
+      <KeptForm className="grid grid-cols-2 items-start gap-3 md:grid-cols-3" key={part.id} version={JSON.stringify(ways)}>
         <Field label={`Bought, each, ${currency}`} name="buyEach" inputMode="decimal" defaultValue={typed(ways?.buyEachMinor)} placeholder="not to be had" problems={problems} />
         <Field label={`Built, material each, ${currency}`} name="buildEach" inputMode="decimal" defaultValue={typed(ways?.buildEachMinor)} problems={problems} />
         <Field label="Built, hours each" name="buildHours" inputMode="decimal" defaultValue={ways?.buildEachHours ?? ""} problems={problems} />
         <Field label="Printed, hours once" name="onceHours" inputMode="decimal" defaultValue={ways?.makeOnceHours ?? 1} hint="finding, mending, a trial" problems={problems} />
         <Field label={`An hour of yours, ${currency}`} name="hourWorth" inputMode="decimal" defaultValue={typed(ways?.hourWorthMinor ?? 0)} problems={problems} />
         <Button type="submit" name="intent" value="ways" className="mt-6">Compare</Button>
-      </Form>
+      </KeptForm>
       {compared && (
         <>
           <table className="table">

@@ -8,6 +8,7 @@ import { Button } from "#ui/Button";
 import { Field, Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { mendPart } from "#app/jobs/mendPart";
+import { KeptForm } from "#route/KeptForm";
 
 /** Where the file came from, its health and mends, and what was found wrong with it over time. */
 export function PartFile({ p, soup, currency, problems }: { p: PartPlan; soup: TriangleSoup | null; currency: string; problems: readonly Problem[] | undefined }) {
@@ -26,13 +27,13 @@ export function PartFile({ p, soup, currency, problems }: { p: PartPlan; soup: T
   return (
     <section className="panel grid content-start gap-3">
       <h2>File</h2>
-      <Form method="post" className="grid grid-cols-2 items-start gap-3" key={JSON.stringify(part.origin)}>
+      <KeptForm className="grid grid-cols-2 items-start gap-3" key={part.id} version={JSON.stringify(part.origin)}>
         <Field label="From" name="from" defaultValue={part.origin.from} hint="who drew it, where it was got" />
         <Field label="Licence" name="licence" defaultValue={part.origin.licence} />
         <Field label="Scale its source names" name="nativeScale" defaultValue={part.origin.nativeScale} />
         <Field label={`Paid, ${currency}`} name="price" inputMode="decimal" defaultValue={part.origin.priceMinor === null ? "" : (part.origin.priceMinor / 100).toFixed(2)} problems={problems} />
         <Button type="submit" name="intent" value="origin">Set the source</Button>
-      </Form>
+      </KeptForm>
       {m && (
         <div className="border-t border-primer-3 pt-2">
           <h3>Health</h3>
@@ -67,11 +68,11 @@ export function PartFile({ p, soup, currency, problems }: { p: PartPlan; soup: T
             ))}
           </ul>
         )}
-        <Form method="post" className="grid grid-cols-2 items-start gap-3" key={part.versions.length}>
+        <KeptForm className="grid grid-cols-2 items-start gap-3" key={`versions ${part.id}`} version={part.versions.length}>
           <Field label="Fault found" name="flaw" /><Field label="Change made" name="change" placeholder="by hand, or in the file" />
           <Field label="Trial prints" name="trials" type="number" min={0} defaultValue={0} problems={problems} /><Field label="Whose remark" name="saidBy" />
           <Tick label="Corrected in the file" name="isCorrected" /><Button type="submit" name="intent" value="version">Note it</Button>
-        </Form>
+        </KeptForm>
       </div>
     </section>
   );

@@ -6,6 +6,7 @@ import { meshUnits } from "#core/units";
 import type { ReferenceFeature } from "#core/scale/features";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
+import { KeptForm } from "#route/KeptForm";
 
 const unitChoices = Object.entries(meshUnits).map(([name, mm]) => [String(mm), name] as const);
 
@@ -18,14 +19,14 @@ export function PartScale({ p, denominator, features, problems }: { p: PartPlan;
     <section className="panel grid content-start gap-3">
       <h2>Scale</h2>
       <p>{p.rescale.sentence}: <span className="figures font-semibold">× {p.rescale.factor.toFixed(5)}</span></p>
-      <Form method="post" className="grid grid-cols-2 items-start gap-3">
+      <KeptForm className="grid grid-cols-2 items-start gap-3" key={part.id} version={JSON.stringify([source, part.unitMm, part.ownFactor])}>
         <Problems problems={problems} fields={["ratio", "fileSize", "realSize", "name", "count", "ownFactor"]} />
-        <Choice label="It was drawn" name="kind" key={source.kind} defaultValue={["full", "real-object"].includes(source.kind) ? source.kind : "ratio"} options={[["ratio", "at the scale typed here"], ["full", "at full size"], ["real-object", "as a thing that stays 1:1"], ["unknown", "I do not know"]]} />
+        <Choice label="It was drawn" name="kind" defaultValue={["full", "real-object"].includes(source.kind) ? source.kind : "ratio"} options={[["ratio", "at the scale typed here"], ["full", "at full size"], ["real-object", "as a thing that stays 1:1"], ["unknown", "I do not know"]]} />
         <Field label="Scale" name="ratio" defaultValue={source.kind === "ratio" ? `1:${source.denominator}` : source.kind === "figure" ? `${source.figureMm}mm figure to the ${source.convention}` : ""} placeholder="1:48" hint="1:48, 4 mm/ft, 28mm figure" problems={problems} />
-        <Choice label="Its file counts in" name="unit" key={part.unitMm} defaultValue={String(part.unitMm)} options={unitChoices} {...(part.unitSure ? {} : { hint: "guessed: confirm it" })} />
-        <Field label="Made larger or smaller on purpose, %" name="ownFactor" key={part.ownFactor} defaultValue={Number((100 * part.ownFactor).toFixed(3))} inputMode="decimal" hint="100 for true to scale" problems={problems} />
+        <Choice label="Its file counts in" name="unit" defaultValue={String(part.unitMm)} options={unitChoices} {...(part.unitSure ? {} : { hint: "guessed: confirm it" })} />
+        <Field label="Made larger or smaller on purpose, %" name="ownFactor" defaultValue={Number((100 * part.ownFactor).toFixed(3))} inputMode="decimal" hint="100 for true to scale" problems={problems} />
         <div className="col-span-2 flex flex-wrap gap-2"><Button kind="main" type="submit" name="intent" value="scale">Set the scale</Button><Button type="submit" name="intent" value="variant">Add a variant at this per cent</Button></div>
-      </Form>
+      </KeptForm>
       <Form method="post" className="grid grid-cols-3 items-start gap-3 border-t border-primer-3 pt-3">
         <Choice label="Or a feature" name="featureId" options={features.map((f) => [f.id, f.name] as const)} />
         <Field label="Size in the file" name="fileSize" placeholder="39.4" inputMode="decimal" problems={problems} hint="in the file's units, or measure it above" />

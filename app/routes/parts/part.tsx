@@ -1,4 +1,4 @@
-import { data, Form, Link, useSubmit } from "react-router";
+import { data, Link, useSubmit } from "react-router";
 import type { Route } from "./+types/part";
 import { detailLost } from "#core/plan/detailLost";
 import { detailLimit } from "#core/print/printer";
@@ -22,6 +22,7 @@ import { PartSweep } from "./PartSweep";
 import { cameAs } from "./parts";
 import { TakeAway } from "./TakeAway";
 import { Viewer } from "./Viewer";
+import { KeptForm } from "#route/KeptForm";
 
 export { partsAction as clientAction } from "./partsAction";
 
@@ -52,7 +53,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
         {m && <PartScale p={p} denominator={scene.denominator} features={features} problems={problems} />}
         <section className="panel grid content-start gap-3">
           <h2>Making it</h2>
-          <Form method="post" className="grid grid-cols-2 items-start gap-3" key={JSON.stringify([part.count, part.process, part.printerId, part.hollow, part.name])}>
+          <KeptForm className="grid grid-cols-2 items-start gap-3" key={part.id} version={JSON.stringify([part.count, part.process, part.printerId, part.hollow, part.name, part.clear, part.spans, part.note])}>
             <Field label="Name" name="name" defaultValue={part.name} problems={problems} />
             <Field label="How many" name="count" type="number" min={1} defaultValue={part.count} problems={problems} />
             <Choice label="Process" name="process" defaultValue={part.process} options={[["choose", "let the plan choose"], ["filament", "filament"], ["resin", "resin"]]} />
@@ -65,7 +66,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               {part.placements.length < part.count && <Button type="submit" name="intent" value="place">Put it on the board</Button>}
               <Button kind="quiet" className="ml-auto text-oxide" onClick={() => { void submit({ intent: "delete" }, { method: "post" }); say(`${part.name} was deleted.`, undoAction); }}>Delete</Button>
             </div>
-          </Form>
+          </KeptForm>
         </section>
         {p.candidates.length > 0 && (
           <section className="xl:col-span-2">

@@ -40,7 +40,7 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
       <FindingList findings={findings} onMend={(f, m) => void mend(f, m)} />
       {p.candidates.length > 0 && <MachineChoice p={p} distanceMm={scene.viewingDistanceMm} currency={workshop.currency} />}
       <div className="grid items-start gap-5 xl:grid-cols-2">
-        {part.made !== "from pieces" && <MakingForm key={JSON.stringify([part.materialId, part.recipeId, part.use, part.spares, part.setsSizes, part.infillBands])} p={p} workshop={workshop} />}
+        {part.made !== "from pieces" && <MakingForm key={part.id} p={p} workshop={workshop} />}
         {chosen && <TimePanel p={p} input={input} />}
         {soup && p.finish && <WaysPanel p={p} soup={soup} scene={scene} />}
         {soup && chosen?.printer.process === "resin" && <HollowPanel p={p} soup={soup} currency={workshop.currency} />}

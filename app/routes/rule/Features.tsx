@@ -6,6 +6,7 @@ import { realText } from "#core/scale/lengthFormat";
 import { Button } from "#ui/Button";
 import { Field } from "#ui/Field";
 import { Length } from "#ui/Length";
+import { KeptForm } from "#route/KeptForm";
 
 /** Things whose size is known: the usual ones with their sources, and the builder's own. */
 export function Features({ own, denominator, system, problems }: { own: readonly OwnFeature[]; denominator: number; system: "metric" | "inch"; problems: readonly Problem[] | undefined }) {
@@ -25,12 +26,12 @@ export function Features({ own, denominator, system, problems }: { own: readonly
           </tbody>
         </table>
       </div>
-      <Form method="post" className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-5" key={own.length}>
+      <KeptForm className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-5" version={own.length}>
         <Field label="One of your own" name="featureName" placeholder="sluice paddle" problems={problems} />
         <Field label="From" name="featureLow" placeholder="1.2 m" problems={problems} /><Field label="to" name="featureHigh" placeholder="1.5 m" problems={problems} />
         <Field label="How you know" name="featureSource" placeholder="measured at the mill" />
         <Button type="submit" name="intent" value="feature-add" className="mt-6">Add it</Button>
-      </Form>
+      </KeptForm>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { realText } from "#core/scale/lengthFormat";
 import { saveFile } from "#app/jobs/saveFile";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
+import { KeptForm } from "#route/KeptForm";
 
 /** Real dimensions to draw by: exact on the bench, and what the chosen printer makes of each. */
 export function Ledger({ rows, printers, denominator, system, sceneName, problems }: { rows: readonly LedgerRow[]; printers: readonly Printer[]; denominator: number; system: "metric" | "inch"; sceneName: string; problems: readonly Problem[] | undefined }) {
@@ -41,13 +42,13 @@ export function Ledger({ rows, printers, denominator, system, sceneName, problem
           {rows.length === 0 && <tr><td colSpan={6} className="text-ink-2">No dimension yet. Add the ones you draw by: an opening, a wall, a step.</td></tr>}
         </tbody>
       </table></div>
-      <Form method="post" className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-4" key={rows.length}>
+      <KeptForm className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-4" version={rows.length}>
         <Problems problems={problems} fields={["ledgerName", "ledgerReal"]} />
         <Field label="What it is" name="ledgerName" problems={problems} />
         <Field label="How long in the world" name="ledgerReal" placeholder={`6'8" or 2.1 m`} problems={problems} />
         <Choice label="It runs" name="along" options={[["bed", "along the bed"], ["height", "up"]]} />
         <Button type="submit" name="intent" value="ledger-add" className="mt-6">Add to the ledger</Button>
-      </Form>
+      </KeptForm>
       <Form method="post" encType="multipart/form-data" className="mt-3 flex flex-wrap items-end gap-3 text-[14px]">
         <label className="grid gap-1"><span>A CSV with name, real, along</span><input type="file" name="csv" accept=".csv,text/csv" className="input" /></label>
         <Button type="submit" name="intent" value="ledger-csv">Bring it in</Button>

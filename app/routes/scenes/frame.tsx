@@ -1,11 +1,12 @@
 import { ArrowLeftRight, CircleHelp, Moon, PanelRight, Undo2 } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
-import { data, Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { data, Link, NavLink, Outlet, redirect, useLocation, useNavigate } from "react-router";
 import type { Route } from "./+types/frame";
 import { ratioText } from "#core/scale/ratio";
 import { LengthProvider } from "#ui/LengthContext";
 import { RuleBar } from "#ui/RuleBar";
 import { momentText } from "#app/clock";
+import { firstStart } from "#app/jobs/firstStart";
 import { keep, takeBack } from "#app/jobs/keep";
 import { settleRuns } from "#app/jobs/plateRuns";
 import { sceneView } from "#app/jobs/sceneView";
@@ -19,7 +20,12 @@ import { useMeanwhile } from "./useMeanwhile";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   await settleRuns();
-  const view = await sceneView(params.sceneId);
+  let view = await sceneView(params.sceneId);
+  // An address that was kept may be the first thing that a browser opens, or the first after it was cleared.
+  if (!view) {
+    if ((await firstStart()) === "cleared") throw redirect("/scenes");
+    view = await sceneView(params.sceneId);
+  }
   if (!view) throw data("No such scene", { status: 404 });
   return view;
 }

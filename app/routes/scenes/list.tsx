@@ -13,15 +13,19 @@ import { Menu } from "#ui/Menu";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { dayText, localNow } from "#app/clock";
-import { demoScenes, importDemo } from "#app/jobs/firstStart";
+import { demoScenes, firstStart, importDemo } from "#app/jobs/firstStart";
+import { keptOutside } from "#app/jobs/keptOutside";
 import { sceneView } from "#app/jobs/sceneView";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { useKeys } from "#app/hooks/useKeys";
+import { Cleared } from "./Cleared";
 
 export async function clientLoader() {
+  const start = await firstStart();
   const scenes = await listScenes();
   const { today } = localNow();
-  return { today, scenes: await Promise.all(scenes.map(async (scene) => ({ scene, view: await sceneView(scene.id) }))) };
+  const cleared = start === "cleared" && scenes.length === 0 ? keptOutside() : null;
+  return { today, cleared, scenes: await Promise.all(scenes.map(async (scene) => ({ scene, view: await sceneView(scene.id) }))) };
 }
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
@@ -53,7 +57,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export default function SceneList({ loaderData, actionData }: Route.ComponentProps) {
-  const { scenes, today } = loaderData;
+  const { scenes, today, cleared } = loaderData;
   const [making, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const submit = useSubmit();
@@ -71,7 +75,8 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
         <h1>Scenes</h1>
         <Button kind="main" icon={<Plus size={17} strokeWidth={1.75} aria-hidden />} onClick={() => setMaking(true)}>New scene</Button>
       </div>
-      {scenes.length === 0 && (
+      {cleared && <Cleared kept={cleared} />}
+      {scenes.length === 0 && !cleared && (
         <EmptyState title="No scenes yet" action={<div className="flex gap-2"><Button kind="main" onClick={() => setMaking(true)}>Start a scene</Button><Button onClick={() => act("demo", "")}>Open the demo</Button></div>}>
           A scene is one project: a diorama, a board, a set of pieces, one building. Give it a scale, drop your models in, and it works out sizes, printers, colours and the order of work.
         </EmptyState>

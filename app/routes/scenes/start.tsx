@@ -3,7 +3,7 @@ import { DEMO_SCENE, firstStart } from "#app/jobs/firstStart";
 
 /** The first start opens on the demo; every later one on the list of scenes. */
 export async function clientLoader() {
-  return redirect((await firstStart()) ? `/scenes/${DEMO_SCENE}` : "/scenes");
+  return redirect((await firstStart()) === "demo" ? `/scenes/${DEMO_SCENE}` : "/scenes");
 }
 
 export default function Start() {

@@ -3,6 +3,7 @@ import { useRevalidator, useSubmit } from "react-router";
 import type { Route } from "./+types/archive";
 import { collectMeshes, meshRoom } from "#data/collectMeshes";
 import { appDatabase, type Op, tableNames } from "#data/db";
+import { keepIfPossible } from "#data/storeProblem";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
 import { useToast } from "#ui/Toasts";
@@ -17,7 +18,7 @@ import { FolderPanel } from "./archive/FolderPanel";
 import { RoomPanel } from "./archive/RoomPanel";
 
 export async function clientLoader() {
-  await collectMeshes();
+  await keepIfPossible(() => collectMeshes());
   return { room: await meshRoom(), unplaced: await appDatabase().unplaced.toArray() };
 }
 

@@ -1,4 +1,3 @@
-import { Form } from "react-router";
 import type { Route } from "./+types/hours";
 import { getHabits, getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -6,6 +5,7 @@ import { Field, Problems, Tick } from "#ui/Field";
 import { keep } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { clockText, minutesOfClock } from "./clockTimes";
+import { KeptForm } from "#route/KeptForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop(), habits: await getHabits() });
 
@@ -34,7 +34,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 
 export default function Hours({ loaderData: { workshop, habits }, actionData }: Route.ComponentProps) {
   return (
-    <Form method="post" className="grid max-w-xl gap-4" key={JSON.stringify(workshop.hours)}>
+    <KeptForm className="grid max-w-xl gap-4" version={JSON.stringify(workshop.hours)}>
       <h1>Hours at the bench</h1>
       <p className="text-ink-2">Plates are started and cleared, and steps are done, only while you are there.</p>
       <Problems problems={actionData?.problems} fields={days.map((d) => `${d}-to`)} />
@@ -45,6 +45,6 @@ export default function Hours({ loaderData: { workshop, habits }, actionData }: 
       <Tick label="Printers may run while nobody is there" name="unattended" defaultChecked={habits.unattended} />
       <p className="text-[14px] text-ink-2">Unattended machines: a smoke alarm, clear surroundings, the maker's instructions, local and landlord's rules; resin printers in a ventilated place out of reach of children.</p>
       <div><Button kind="main" type="submit">Keep these hours</Button></div>
-    </Form>
+    </KeptForm>
   );
 }

@@ -1,4 +1,4 @@
-import { Form, useFetcher, useSearchParams } from "react-router";
+import { useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/materials";
 import { glues } from "#core/joints/glues";
 import { plasticOf, plastics, substrates } from "#core/print/plastics";
@@ -11,6 +11,7 @@ import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { answer, readForm, textOf, typedNumber } from "#app/readForm";
+import { KeptForm } from "#route/KeptForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -60,7 +61,7 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
             ))}
           </tbody>
         </table>
-        <Form method="post" className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6" key={edited?.id ?? "new"}>
+        <KeptForm className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6" key={edited?.id ?? "new"} version={edited ? JSON.stringify(edited) : workshop.materials.length}>
           <div className="sm:col-span-3 lg:col-span-6"><Problems problems={actionData?.problems} fields={["name", "densityGPerCm3", "pricePerKg"]} /></div>
           <input type="hidden" name="id" value={edited?.id ?? ""} />
           <Field label="Name" name="name" required defaultValue={edited?.name ?? ""} problems={actionData?.problems} />
@@ -69,7 +70,7 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
           <Field label="Price a kilogram" name="price" inputMode="decimal" defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"} />
           <div className="grid gap-1"><label className="text-[13px] text-ink-2" htmlFor="material-colour">Colour</label><input id="material-colour" type="color" name="colour" className="input !p-1" defaultValue={edited?.colour ?? "#8d9296"} /></div>
           <Button type="submit" kind="main" name="intent" value="material">{edited ? "Keep it" : "Add a material"}</Button>
-        </Form>
+        </KeptForm>
       </section>
       <section>
         <h2 className="mb-2">What plastics are like</h2>

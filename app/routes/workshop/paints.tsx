@@ -1,4 +1,4 @@
-import { Form, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
 import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
@@ -12,6 +12,7 @@ import { type Column, Table } from "#ui/Table";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { KeptForm } from "#route/KeptForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -41,13 +42,13 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
   return (
     <div className="grid gap-5">
       <h1>Paints</h1>
-      <Form method="post" className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7" key={workshop.paints.length}>
+      <KeptForm className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7" version={workshop.paints.length}>
         <div className="sm:col-span-3 lg:col-span-7"><Problems problems={actionData?.problems} fields={["name", "hex"]} /></div>
         <Field label="Name" name="name" problems={actionData?.problems} /><Field label="Colour when dry" name="hex" type="color" defaultValue="#8a6a4a" problems={actionData?.problems} />
         <div className="lg:col-span-2"><Choice label="Family" name="family" options={families.filter((f) => ["water", "lacquer", "enamel or oil"].includes(f.chemistry)).map((f) => [f.name, f.name] as const)} /></div>
         <Choice label="Covers" name="opacity" options={[["opaque", "opaque"], ["semi", "semi"], ["translucent", "translucent"]]} /><Choice label="Sheen" name="sheen" options={[["matte", "matte"], ["satin", "satin"], ["gloss", "gloss"]]} /><Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
         <Button kind="main" type="submit" name="intent" value="add">Add a pot</Button>
-      </Form>
+      </KeptForm>
       <Table rows={workshop.paints} columns={columns} idOf={(p) => p.id} caption="Paints in the workshop" />
     </div>
   );

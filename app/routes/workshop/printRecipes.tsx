@@ -1,4 +1,4 @@
-import { Form, useFetcher, useSearchParams } from "react-router";
+import { useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/printRecipes";
 import { fieldWords, type PrintRecipe, recipeDifferences, recipeFields, recipeSnapshot } from "#core/print/printRecipe";
 import { putRow } from "#data/scenes";
@@ -10,6 +10,7 @@ import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { KeptForm } from "#route/KeptForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -68,7 +69,7 @@ export default function PrintRecipes({ loaderData: { workshop }, actionData }: R
           </tbody></table>
       )}
       {wanted && (
-        <Form method="post" className="panel grid gap-4" key={`${wanted} ${from?.id} ${printer.id}`}>
+        <KeptForm className="panel grid gap-4" key={`${wanted} ${from?.id} ${printer.id}`} version={JSON.stringify(edited)}>
           <h2>{edited ? edited.name : from ? `Another from ${from.name}` : "A new recipe"}</h2>
           <Problems problems={problems} fields={["name", ...recipeFields[printer.process]]} />
           <input type="hidden" name="id" value={edited?.id ?? ""} /><input type="hidden" name="process" value={printer.process} /><input type="hidden" name="parent" value={edited?.parentId ?? from?.id ?? ""} />
@@ -81,7 +82,7 @@ export default function PrintRecipes({ loaderData: { workshop }, actionData }: R
           <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">{recipeFields[printer.process].map((key) => <Field key={key} label={fieldWords[key] ?? key} name={key} inputMode="decimal" defaultValue={base?.settings[key] ?? ""} placeholder={String(usual[key])} problems={problems} />)}</div>
           <div className="grid items-start gap-3 sm:grid-cols-3">{printer.process === "filament" && <><Field label="Nozzle, °C" name="nozzleC" inputMode="numeric" defaultValue={base?.nozzleC ?? ""} /><Field label="Bed, °C" name="bedC" inputMode="numeric" defaultValue={base?.bedC ?? ""} /></>}<Field label="Note" name="note" defaultValue={edited?.note ?? ""} /></div>
           <div className="flex gap-2"><Button kind="main" type="submit" name="intent" value="keep">Keep it</Button><Button kind="quiet" onClick={() => setSearch({})}>Close</Button></div>
-        </Form>
+        </KeptForm>
       )}
     </div>
   );

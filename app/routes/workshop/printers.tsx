@@ -1,4 +1,4 @@
-import { Form, Link, useFetcher, useSearchParams } from "react-router";
+import { Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/printers";
 import type { Printer } from "#core/print/printer";
 import { putRow } from "#data/scenes";
@@ -11,6 +11,7 @@ import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { fieldGroups, newFilament, newResin } from "./printerFields";
+import { KeptForm } from "#route/KeptForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -69,7 +70,7 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
         })}
       </ul>
       {edited && (
-        <Form method="post" className="panel grid gap-4" key={wanted}>
+        <KeptForm className="panel grid gap-4" key={wanted} version={JSON.stringify(edited)}>
           <h2>{edited.name === "" ? `A new ${edited.process} printer` : edited.name}</h2>
           <Problems problems={problems} fields={["name", "bedX", "bedY", "bedZ", "marginMm", ...fieldGroups[edited.process].flatMap((g) => g.fields.map(([key]) => key))]} />
           <input type="hidden" name="id" value={edited.id} /><input type="hidden" name="process" value={edited.process} />
@@ -88,7 +89,7 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
           ))}
           {edited.process === "resin" && <Tick label="Anti-aliasing" name="antiAliasing" defaultChecked={edited.antiAliasing} />}
           <div className="flex gap-2"><Button kind="main" type="submit" name="intent" value="printer">Keep it</Button><Button kind="quiet" onClick={() => setSearch({})}>Close</Button></div>
-        </Form>
+        </KeptForm>
       )}
       <p className="text-[14px] text-ink-2">What they print with: <Link to="/workshop/materials">materials</Link>. How: <Link to="/workshop/print-recipes">print recipes</Link>. Where and when: <Link to="/workshop/rooms">rooms</Link>.</p>
     </div>

@@ -1,4 +1,4 @@
-import { Form, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import type { Route } from "./+types/products";
 import { families, familyOf } from "#core/order/families";
 import { airOf } from "#core/plan/sceneData";
@@ -9,6 +9,7 @@ import { durationText } from "#ui/Duration";
 import { Field, Problems } from "#ui/Field";
 import { localNow } from "#app/clock";
 import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { KeptForm } from "#route/KeptForm";
 
 export const clientLoader = async () => ({ rooms: await getRooms() });
 
@@ -34,7 +35,7 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
       <h1>Products</h1>
       <p className="max-w-3xl text-[14px] text-ink-2">Times at the bench now: {rooms.weather.temperatureC} C and {Math.round(100 * rooms.weather.humidity)} % humidity. Common practice, half of it either way, until you say otherwise; the maker's own sheet comes first.</p>
       {chosen && base && (
-        <Form method="post" className="panel grid max-w-3xl gap-3" key={`${chosen.name}${JSON.stringify(own ?? null)}`}>
+        <KeptForm className="panel grid max-w-3xl gap-3" key={chosen.name} version={JSON.stringify(own ?? null)}>
           <h2>{chosen.name}</h2>
           <p className="text-[14px]">{chosen.note}. {chosen.attacks.length > 0 && `Attacks ${chosen.attacks.join(", ")}. `}{chosen.closed && `Takes no second solvent coat between ${durationText(chosen.closed.fromMinutes)} and ${durationText(chosen.closed.untilMinutes)}. `}{chosen.reopens && "Opens again with its thinner."}</p>
           <input type="hidden" name="family" value={chosen.name} />
@@ -43,7 +44,7 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
             <Field label="Next coat after, h at 20 C" name="recoat" inputMode="decimal" defaultValue={hours(base.recoatMinutes)} problems={actionData?.problems} /><Field label="Handled after, h" name="handle" inputMode="decimal" defaultValue={hours(base.handleMinutes)} problems={actionData?.problems} /><Field label="Cured after, h" name="cure" inputMode="decimal" defaultValue={hours(base.cureMinutes)} problems={actionData?.problems} />
           </div>
           <div className="flex gap-2"><Button kind="main" type="submit" name="intent" value="own">Keep these times</Button>{own && <Button type="submit" name="intent" value="usual">Back to the usual</Button>}<Button kind="quiet" onClick={() => setSearch({}, { replace: true })}>Close</Button></div>
-        </Form>
+        </KeptForm>
       )}
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Product families">
         <table className="table"><thead><tr><th scope="col">family</th><th scope="col">thinned with</th><th scope="col" data-figures>next coat</th><th scope="col" data-figures>handled</th><th scope="col" data-figures>cured</th><th scope="col" data-figures>a coat</th><th scope="col">needs</th><th scope="col">leaves</th><th scope="col">attacks</th><th scope="col">mind</th></tr></thead>

@@ -1,4 +1,3 @@
-import { Form } from "react-router";
 import type { Route } from "./+types/rooms";
 import type { Rooms } from "#core/plan/sceneData";
 import { putRow } from "#data/scenes";
@@ -9,6 +8,7 @@ import { localNow } from "#app/clock";
 import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { type Weather, weatherBar, weatherFactor } from "#core/order/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
+import { KeptForm } from "#route/KeptForm";
 
 /** What cannot be used in an air, in a sentence. */
 function barredNow(air: Weather): string {
@@ -39,7 +39,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 export default function RoomsPage({ loaderData: { rooms, workshop }, actionData }: Route.ComponentProps) {
   const loud = rooms.quiet ? workshop.printers.filter((p) => p.noiseDb > rooms.quiet!.mostDb) : [];
   return (
-    <Form method="post" className="grid max-w-3xl gap-5" key={JSON.stringify(rooms)}>
+    <KeptForm className="grid max-w-3xl gap-5" version={JSON.stringify(rooms)}>
       <h1>Rooms</h1>
       <Problems problems={actionData?.problems} fields={["quietTo"]} />
       <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Air</legend>
@@ -73,6 +73,6 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
         </div>
       </fieldset>
       <div><Button kind="main" type="submit">Keep these rooms</Button></div>
-    </Form>
+    </KeptForm>
   );
 }

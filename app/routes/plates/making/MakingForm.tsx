@@ -10,7 +10,9 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
+import { useKeepTyped } from "#app/hooks/useKeepTyped";
 import { typedNumber } from "#app/readForm";
+import { Elsewhere } from "#route/KeptForm";
 
 const useWords: Record<Use, string> = { handled: "to be handled or to bear load", thin: "thin detail", lit: "to let light through", bulk: "bulk, cheap by volume", plain: "nothing in particular" };
 
@@ -19,12 +21,14 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
   const { part, chosen } = p, process = chosen?.printer.process;
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const say = useToast();
+  const version = JSON.stringify([part.materialId, part.recipeId, part.use, part.spares, part.setsSizes, part.infillBands]);
+  const [form, elsewhere] = useKeepTyped(version);
   const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget), text = (name: string) => String(form.get(name) ?? "");
+    const data = new FormData(event.currentTarget), text = (name: string) => String(data.get(name) ?? "");
     const bands = bandsFrom(text("bands"));
     if (!bands.ok) return setProblems(bands.problems);
-    const outcome = await patchRow("parts", part.id, { use: (text("use") || null) as Use | null, materialId: text("material") || null, recipeId: text("recipe") || null, spares: Math.round(typedNumber(text("spares")) || 0), setsSizes: form.has("setsSizes"), ...(process === "filament" ? { infillBands: bands.value } : {}) }, `How ${part.name} is made`, localNow().at);
+    const outcome = await patchRow("parts", part.id, { use: (text("use") || null) as Use | null, materialId: text("material") || null, recipeId: text("recipe") || null, spares: Math.round(typedNumber(text("spares")) || 0), setsSizes: data.has("setsSizes"), ...(process === "filament" ? { infillBands: bands.value } : {}) }, `How ${part.name} is made`, localNow().at);
     setProblems(outcome.ok ? [] : outcome.problems);
     if (outcome.ok) say("Kept.", undoAction);
     return undefined;
@@ -34,7 +38,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
   return (
     <section className="panel grid content-start gap-3">
       <h2>In what, and how many</h2>
-      <form className="grid grid-cols-2 items-start gap-3" onSubmit={(e) => void keep(e)}>
+      <form ref={form} className="grid grid-cols-2 items-start gap-3" onSubmit={(e) => void keep(e)}>
         <Problems problems={problems} fields={["spares", "bands"]} />
         <Choice label="What it is for" name="use" defaultValue={part.use ?? ""} options={[["", "not told"], ...uses.map((u) => [u, useWords[u]] as const)]} />
         <Choice label="Material" name="material" defaultValue={part.materialId ?? ""} options={[["", "what suits its use"], ...materials.map((m) => [m.id, m.name] as const)]} {...(chosen?.material ? { hint: `${chosen.material.name}${plastic && part.use ? `: ${suits(plastic, part.use).why}` : plastic ? `: ${plastic.note}` : ""}` } : {})} />
@@ -43,6 +47,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
         {process === "filament" && <Field label="Infill by height, mm" name="bands" defaultValue={part.infillBands.map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`).join(", ")} placeholder="0-12: 40, 60-68: 30" hint="from-to: per cent, where it bears load" problems={problems} />}
         <Tick label="Other pieces are cut or fitted to it: print it first" name="setsSizes" defaultChecked={part.setsSizes} />
         <div><Button kind="main" type="submit">Keep</Button></div>
+        <Elsewhere fields={elsewhere} />
       </form>
     </section>
   );

@@ -20,8 +20,8 @@ export function FolderPanel() {
     <section className="panel grid gap-2">
       <h2>A folder beside the browser</h2>
       <p>
-        Pick a folder once, and everything is saved there a minute after your last change: the whole archive, the last two of
-        them.
+        Pick a folder once, and everything is saved there a minute after your last change: the whole archive, and the one
+        before it.
       </p>
       {folder && (
         <p>
