@@ -1,6 +1,6 @@
 import { openArchive } from "#core/formats/archiveFile";
 import { type Outcome, success } from "#core/outcome";
-import { type ArchiveReading, type BadRowChoice, readEnvelope, readRows, settledRows } from "#data/archiveRows";
+import { type ArchiveReading, type BadRowChoice, type Pause, readEnvelope, readRows, settledRows } from "#data/archiveRows";
 import { meshesOfOp } from "#data/collectMeshes";
 import { appDatabase, type Database, type Op, tableNames } from "#data/db";
 import { write } from "#data/journal";
@@ -40,8 +40,9 @@ export async function bringIn(
   now: string,
   db: Database = appDatabase(),
   label = "Import of an archive",
+  pause?: Pause,
 ): Promise<Outcome<BroughtIn>> {
-  const settled = settledRows(reading, choice, new Set(meshes.map((m) => m.id)));
+  const settled = await settledRows(reading, choice, new Set(meshes.map((m) => m.id)), pause);
   const needed = new Set(settled.puts.flatMap(meshesOfOp));
   const changes = async (): Promise<readonly Op[]> => {
     if (mode === "add") return settled.puts;

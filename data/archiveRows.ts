@@ -82,7 +82,7 @@ export async function readRows(
     const ids = new Set(table === "unplaced" ? good.map((op) => op.put.id) : []);
     for (const [i, row] of tables[table]!.entries()) {
       if (seen++ % PAUSE_EVERY === 0) await pause(seen / all);
-      const shaped = check<Rows[TableName]>(shapes[table], row);
+      const shaped = check<Rows[TableName]>(shapes[table] as Joi.Schema<Rows[TableName]>, row, true);
       if (!shaped.ok) bad.push(badRow(table, i + 1, row, shaped.problems));
       else if (ids.has(shaped.value.id)) bad.push(badRow(table, i + 1, row, [twice(shaped.value.id)]));
       else {
@@ -175,8 +175,18 @@ export type BadRowChoice = "leave out" | "mend";
 export type Settled = { readonly puts: readonly Put[]; readonly mended: number; readonly leftOut: number };
 
 /** The rows that will be written: the good ones, with bad ones mended or left out as was chosen, and all links whole. */
-export function settledRows({ good, bad }: ArchiveReading, choice: BadRowChoice, meshIds: ReadonlySet<string>): Settled {
-  const mends = choice === "mend" ? bad.flatMap((row) => mendOf(row)?.put ?? []) : [];
+export async function settledRows(
+  { good, bad }: ArchiveReading,
+  choice: BadRowChoice,
+  meshIds: ReadonlySet<string>,
+  pause: Pause = () => Promise.resolve(),
+): Promise<Settled> {
+  const mends: Put[] = [];
+  for (const [i, row] of (choice === "mend" ? bad : []).entries()) {
+    if (i % PAUSE_EVERY === 0) await pause(i / bad.length);
+    const mend = mendOf(row);
+    if (mend) mends.push(mend.put);
+  }
   const taken = new Set(good.map((op) => `${op.table} ${op.put.id}`));
   const fresh = mends.filter(({ table, put }) => !taken.has(`${table} ${put.id}`));
   const puts = withLinks([...good, ...fresh], meshIds).good;

@@ -8,7 +8,7 @@ import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";
 import type { Shell } from "#core/print/resinEstimate";
 import type { StockItem } from "#core/stores/draw";
-import { watchStore } from "#data/storeState";
+import { refuseNewer, watchStore } from "#data/storeState";
 import { settleRows, upgradeDatabase } from "#data/upgradeDatabase";
 import { from1 } from "#data/upgrades/1-to-2";
 import { from2 } from "#data/upgrades/2-to-3";
@@ -150,10 +150,16 @@ export function openDatabase(name = "inch-hollow"): Database {
     await by(from4)(transaction);
     await settleRows(transaction, tableNames, left, DATA_VERSION - 1);
   });
-  watchStore(db, DATA_VERSION);
+  refuseNewer(db, DATA_VERSION);
   return db;
 }
 
 let shared: Database | undefined;
 /** The app's own database, opened at the first use. */
-export const appDatabase = (): Database => (shared ??= openDatabase());
+export function appDatabase(): Database {
+  if (!shared) {
+    shared = openDatabase();
+    watchStore(shared);
+  }
+  return shared;
+}

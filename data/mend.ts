@@ -8,8 +8,8 @@ export type Mended<T> = { readonly row: T; readonly changes: readonly string[] }
 type Path = readonly (string | number)[];
 type Loose = Record<string | number, unknown>;
 
-/** Rounds of mending: a default that is put in may show the next thing that is wrong. */
-const MOST_ROUNDS = 20;
+/** Things that are mended in one row; one with more wrong is another row. */
+const MOST_MENDS = 200;
 const SHOWN_LETTERS = 40;
 
 /**
@@ -19,24 +19,21 @@ const SHOWN_LETTERS = 40;
  */
 export function mended<T extends TableName>(table: T, row: unknown): Mended<Rows[T]> | null {
   const schema: Schema = shapes[table];
-  let now = structuredClone(row);
+  const now = structuredClone(row);
   const changes: string[] = [];
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    const { value, error } = schema.validate(now, { abortEarly: false, stripUnknown: true });
+  for (let mend = 0; mend < MOST_MENDS; mend++) {
+    // One thing at a time: a default that is put in may show the next thing that is wrong, and lists shrink.
+    const { value, error } = schema.validate(now, { abortEarly: true, stripUnknown: true });
     if (!error) return { row: value as Rows[T], changes };
     if (typeof now !== "object" || now === null) return null;
-    // Lists shrink while they are mended: of each list the last wrong line goes first.
-    for (const detail of [...error.details].reverse()) {
-      const change = mendOne(schema, now as Loose, detail);
-      if (change === null) return null;
-      if (change !== "") changes.push(change);
-    }
-    now = structuredClone(now);
+    const change = mendOne(schema, now as Loose, error.details[0]!);
+    if (change === null) return null;
+    changes.push(change);
   }
   return null;
 }
 
-/** Mends one thing in place. @returns what was done, empty when it was done already, null when it cannot be */
+/** Mends one thing in place. @returns what was done, null when it cannot be */
 function mendOne(schema: Schema, row: Loose, { path, type }: ValidationErrorItem): string | null {
   const line = path.findLastIndex((key) => typeof key === "number");
   if (line >= 0) return leaveOut(row, path.slice(0, line + 1));
@@ -60,7 +57,6 @@ function leaveOut(row: Loose, path: Path): string | null {
   const list = at(row, path.slice(0, -1));
   const index = path.at(-1) as number;
   if (!Array.isArray(list)) return null;
-  if (index >= list.length) return "";
   list.splice(index, 1);
   return `${path.slice(0, -1).join("/")}: line ${index + 1} was left out`;
 }

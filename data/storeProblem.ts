@@ -1,5 +1,5 @@
 import type { Problem } from "#core/outcome";
-import { diskRefused, NewerData, storeTrouble, troubleWords } from "#data/storeState";
+import { diskRefused, isNewerData, storeTrouble, troubleWords } from "#data/storeState";
 
 const FULL =
   "This browser has no room left, so nothing of this was kept; what was here before is. " +
@@ -33,7 +33,7 @@ export function storeProblem(error: unknown): Problem | null {
   const causes = [...causesOf(error)];
   const names = causes.map((c) => c.name);
   if (names.includes("QuotaExceededError")) return { code: "store/full", path: [], message: FULL };
-  if (error instanceof NewerData) return { code: "store/newer-data", path: [], message: error.message };
+  if (isNewerData(error)) return { code: "store/newer-data", path: [], message: troubleWords["newer data"] };
   const standing = standingProblem();
   if (standing) return standing;
   if (names.includes("DatabaseClosedError")) return { code: "store/closed", path: [], message: troubleWords.closed };

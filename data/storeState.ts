@@ -52,30 +52,36 @@ export function diskRefused(): void {
 }
 
 /** Thrown while a database is opened that a newer version has written: an older page must not write into it. */
-export class NewerData extends Error {
+class NewerData extends Error {
   override readonly name = "NewerData";
 }
 
+/** Whether data of a newer version was met; the library wraps the error in its own. */
+export const isNewerData = (error: unknown): boolean =>
+  error instanceof NewerData || (error instanceof Error && "inner" in error && error.inner instanceof NewerData);
+
+/** Lets nobody begin on data of a newer version: the library would, and would write old rows into it. */
+export function refuseNewer(db: Dexie, version: number): void {
+  const look = () => {
+    // The library counts ten to a version.
+    const installed = Math.round(db.backendDB().version / 10);
+    if (installed > version) throw new NewerData(troubleWords["newer data"]);
+  };
+  db.on("ready", look, true);
+}
+
 /**
- * Lets an old tab stop writing as soon as a newer one comes, and never begin on newer data. By itself the library would
- * close, open the newer database again at the next write, and write old rows into it.
+ * Lets the app's own database stop writing as soon as a newer tab comes or the browser closes it. By itself the library would
+ * close, and open the newer or emptied database again at the next write.
  */
-export function watchStore(db: Dexie, version: number): void {
+export function watchStore(db: Dexie): void {
   db.on("versionchange", (event: IDBVersionChangeEvent) => {
     tell(event.newVersion === null ? "closed" : "newer tab");
     db.close();
     return false;
   });
   db.on("close", () => tell("closed"));
-  db.on(
-    "ready",
-    () => {
-      // The library counts ten to a version.
-      const installed = Math.round(db.backendDB().version / 10);
-      if (installed <= version) return;
-      tell("newer data");
-      throw new NewerData(troubleWords["newer data"]);
-    },
-    true,
-  );
+  db.open().catch((error: unknown) => {
+    if (isNewerData(error)) tell("newer data");
+  });
 }

@@ -1,4 +1,4 @@
-// npm test: type check, lint, dead code, unit tests, build, browser tests; ends with `N passed, N failed`.
+// npm test: type check, lint, dead code, unit tests, files, build, browser tests, plugs; ends with `N passed, N failed`.
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { findChromium } from "./chromium.mjs";
 import { build } from "./build.mjs";
@@ -46,10 +46,14 @@ check("types of core alone", () => run(bin("tsc"), ["-p", "core"]));
 check("lint", () => run(bin("eslint"), ["."]));
 check("dead code", () => run(bin("knip"), []));
 suite("unit", []);
+check("a tenth of the hurt files", () => run(bin("tsx"), ["scripts/fuzz.ts", "--share", "0.1"]));
 if (check("build", build)) {
   const chromium = findChromium();
-  if (chromium) suite("browser", ["--config", "vitest.e2e.config.ts"], { CHROMIUM_PATH: chromium });
-  else failed++;
+  const env = { ...process.env, CHROMIUM_PATH: chromium };
+  if (chromium) {
+    suite("browser", ["--config", "vitest.e2e.config.ts"], env);
+    check("thirty pulled plugs", () => run(bin("tsx"), ["scripts/plugs.ts", "--rounds", "30"], { env }));
+  } else failed++;
 }
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -12,10 +12,18 @@ const open = () => openWorker<IntakeApi>(() => new Worker(new URL("./intake.work
 const lanes = Array.from({ length: Math.max(1, Math.min(4, navigator.hardwareConcurrency || 2)) }, open);
 export const intakeLanes = lanes.length;
 
+export type TakeFile = (
+  lane: number,
+  file: File,
+  options: ReadOptions,
+  onProgress: IntakeProgress,
+  signal?: AbortSignal,
+) => Promise<Outcome<TakenFile>>;
+
 /**
  * Reads and measures a file away from the page.
  * @param lane which worker does it; one file at a time in each
  * @param onProgress share in [0, 1], never going back, and what is being done
  */
-export const takeFile = (lane: number, file: File, options: ReadOptions, onProgress: IntakeProgress, signal?: AbortSignal) =>
+export const takeFile: TakeFile = (lane, file, options, onProgress, signal) =>
   lanes[lane]!((api) => api.take(file, options, proxy(onProgress)) as Promise<Outcome<TakenFile>>, signal);

@@ -6,7 +6,7 @@ import { noOrigin } from "#core/plan/newPart";
 import type { Part } from "#core/plan/sceneData";
 import { guessUnit } from "#core/scale/unitGuess";
 import type { Change, Written } from "#data/journal";
-import { intakeLanes, type TakenModel, takeFile } from "#workers/intake";
+import type { TakenModel, TakeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
 import { freshPart } from "#app/jobs/freshPart";
 import { keep } from "#app/jobs/keep";
@@ -20,16 +20,15 @@ export type FileState = {
   readonly parts: number;
 };
 
-/** What takes a file in: given from outside so that it can be tried without workers. */
-export type Intake = { readonly lanes: number; readonly take: typeof takeFile };
-const workers: Intake = { lanes: intakeLanes, take: takeFile };
+/** What takes a file in, and how many files at a time. */
+export type Intake = { readonly lanes: number; readonly take: TakeFile };
 
 /** One drop of files: they are one change to undo, however many come of them and however long it takes. */
 type Drop = {
   readonly sceneId: string;
   readonly options: ReadOptions;
   readonly signal: AbortSignal;
-  readonly take: typeof takeFile;
+  readonly take: TakeFile;
   /** Writes of one drop go one after the other, so that each can go on with the change before it. */
   readonly write: (files: string, changes: readonly Change[], models: readonly TakenModel[]) => Promise<Outcome<Written>>;
 };
@@ -44,7 +43,7 @@ export async function addFiles(
   options: ReadOptions,
   onChange: (states: readonly FileState[]) => void,
   signal: AbortSignal,
-  { lanes, take }: Intake = workers,
+  { lanes, take }: Intake,
 ): Promise<void> {
   const states = files.map(({ name }): FileState => ({ name, share: 0, stage: "waiting", done: false, problem: null, parts: 0 }));
   const change = (i: number, state: Partial<FileState>) => {

@@ -9,7 +9,7 @@ type Tell = (share: number) => void;
 const BREATH_MS = 12;
 
 /** Lets the page draw and answer before the next stretch of work, and ends it when it was cancelled. */
-function breather(tell: Tell, signal: AbortSignal | undefined) {
+export function breather(tell: Tell, signal?: AbortSignal) {
   let last = performance.now();
   return async (share: number) => {
     signal?.throwIfAborted();

@@ -80,7 +80,7 @@ export function Board({ plan, scene, selected, onSelect }: { plan: Plan; scene: 
         const chosen = selected === p.part.id;
         return (
           <g
-            key={`${p.part.id}${index}`} role="button" tabIndex={0} aria-pressed={chosen}
+            key={`${p.part.id}${index}`} role="button" tabIndex={0} aria-pressed={chosen} aria-busy={at === placed ? undefined : true}
             aria-label={`${p.part.name}${p.part.count > 1 ? ` ${index + 1}` : ""}, at ${at.xMm.toFixed(0)}, ${at.yMm.toFixed(0)} mm. Arrow keys move it, comma and full stop turn it.`}
             transform={`translate(${at.xMm} ${at.yMm}) rotate(${at.turnDeg})`} className="cursor-grab touch-none focus:outline-none [&:focus-visible_.shape]:stroke-tape"
             onKeyDown={(e) => onKey(e, p, index, at)} onBlur={onLeave}

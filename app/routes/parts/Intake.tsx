@@ -1,5 +1,6 @@
 import { FilePlus2, FolderPlus } from "lucide-react";
 import { type DragEvent, useRef, useState } from "react";
+import { intakeLanes, takeFile } from "#workers/intake";
 import { addFiles, type FileState } from "#app/jobs/addFiles";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
@@ -22,7 +23,8 @@ export function Intake({ sceneId }: { sceneId: string }) {
     if (files.length === 0) return;
     cancel.current?.abort();
     cancel.current = new AbortController();
-    await addFiles(sceneId, files, { objGroupsApart }, setStates, cancel.current.signal);
+    const workers = { lanes: intakeLanes, take: takeFile };
+    await addFiles(sceneId, files, { objGroupsApart }, setStates, cancel.current.signal, workers);
   };
   const onDrop = (event: DragEvent) => {
     event.preventDefault();

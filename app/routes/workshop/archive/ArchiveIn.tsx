@@ -8,7 +8,7 @@ import { ProgressLine } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { useJob } from "#app/hooks/useJob";
-import { readArchiveFile } from "#app/jobs/archiveIn";
+import { breather, readArchiveFile } from "#app/jobs/archiveIn";
 import { undoAction } from "#app/jobs/keep";
 import { BadRows } from "./BadRows";
 import { broughtWords } from "./view";
@@ -26,7 +26,8 @@ export function ArchiveIn({ onDone, always }: { onDone?: () => void; always?: Im
   const [asking, setAsking] = useState<{ readonly archive: ReadArchive; readonly mode: ImportMode } | null>(null);
   const say = useToast();
   const write = async (archive: ReadArchive, mode: ImportMode, choice: BadRowChoice) => {
-    const outcome = await bringIn(archive, mode, choice, localNow().at);
+    const pause = breather(() => undefined);
+    const outcome = await bringIn(archive, mode, choice, localNow().at, undefined, undefined, pause);
     setAsking(null);
     if (!outcome.ok) return setProblems(outcome.problems);
     say(broughtWords(outcome.value), undoAction);
