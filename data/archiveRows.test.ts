@@ -35,7 +35,7 @@ const everything = async (db: Database) =>
 
 describe("one bad row", () => {
   it.each<[string, (a: Loose) => void, string, string, RegExp | null]>([
-    ["a ratio of nothing", (a) => { a.tables.scenes![1]!.denominator = 0; }, "scenes", "Reed bank", /denominator: 0 becomes 0\.001/],
+    ["a ratio of nothing", (a) => { a.tables.scenes![1]!.denominator = 0; }, "scenes", "Reed bank", null],
     ["half a copy", (a) => { a.tables.parts![2]!.count = 1.5; }, "parts", "Wall", /count: 1\.5 becomes 2/],
     ["a part of no scene", (a) => { a.tables.parts![0]!.sceneId = "nowhere"; }, "parts", "Gate", null],
     ["an id that stands twice", (a) => { a.tables.parts![1]!.id = a.tables.parts![0]!.id; }, "parts", "Lantern", null],
@@ -56,7 +56,7 @@ describe("one bad row", () => {
     expect(reading.good.length).toBeGreaterThan(all - 12);
   });
   it("of a scene takes the rows of that scene with it when it is left out, and brings them when it is mended", async () => {
-    const reading = await readRows(json((a) => { a.tables.scenes!.find((s) => s.id === "eel-house")!.viewingDistanceMm = 1; }), ids);
+    const reading = await readRows(json((a) => { a.tables.scenes!.find((s) => s.id === "eel-house")!.name = " "; }), ids);
     const [left, mended] = [await settledRows(reading, "leave out", ids), await settledRows(reading, "mend", ids)];
     const parts = ({ puts }: typeof left) => puts.filter((op) => op.table === "parts").length;
     expect(parts(left)).toBe(1);
@@ -180,5 +180,5 @@ describe("an archive hurt 2,000 times over", () => {
     expect(mends).toBeGreaterThan(200);
     expect(left).toBeGreaterThan(500);
     expect(planned).toBeGreaterThan(1000);
-  });
+  }, 300_000);
 });

@@ -75,6 +75,7 @@ export async function readRows(
   const bad: BadRow[] = [];
   const { tables, left } = upgraded(looseTables(json.tables, bad), json.version);
   const good: Put[] = left.map((row) => ({ table: "unplaced", put: unplaced(row) }));
+  const numbers = new Map<Put, number>();
   const names = tableNames.filter((name) => tables[name]);
   const all = names.reduce((sum, name) => sum + tables[name]!.length, 0);
   let seen = 0;
@@ -87,11 +88,13 @@ export async function readRows(
       else if (ids.has(shaped.value.id)) bad.push(badRow(table, i + 1, row, [twice(shaped.value.id)]));
       else {
         ids.add(shaped.value.id);
-        good.push({ table, put: shaped.value } as Put);
+        const op = { table, put: shaped.value } as Put;
+        good.push(op);
+        numbers.set(op, i + 1);
       }
     }
   }
-  const linked = withLinks(good, meshIds);
+  const linked = withLinks(good, meshIds, numbers);
   return { version: json.version, good: linked.good, bad: [...bad, ...linked.bad] };
 }
 
@@ -124,14 +127,16 @@ function badRow(table: string, number: number, row: unknown, problems: readonly 
 }
 
 /** Rows of a scene that is not among them, and parts whose mesh is not whole, are set apart. */
-function withLinks(rows: readonly Put[], meshIds: ReadonlySet<string>): { good: readonly Put[]; bad: readonly BadRow[] } {
+function withLinks(
+  rows: readonly Put[],
+  meshIds: ReadonlySet<string>,
+  numbers: ReadonlyMap<Put, number> = new Map(),
+): { good: readonly Put[]; bad: readonly BadRow[] } {
   const scenes = new Set(rows.flatMap((op) => (op.table === "scenes" ? [op.put.id] : [])));
-  const numbers = new Map<string, number>();
   const good: Put[] = [];
   const bad: BadRow[] = [];
   for (const op of rows) {
-    const number = (numbers.get(op.table) ?? 0) + 1;
-    numbers.set(op.table, number);
+    const number = numbers.get(op) ?? 0;
     const sceneId = sceneOf(op);
     if (sceneId !== null && !scenes.has(sceneId)) bad.push(badRow(op.table, number, op.put, [noScene]));
     else if (op.table === "parts" && op.put.meshId !== null && !meshIds.has(op.put.meshId)) {

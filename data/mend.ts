@@ -13,8 +13,8 @@ const MOST_MENDS = 200;
 const SHOWN_LETTERS = 40;
 
 /**
- * Mends what has one sensible answer: a number goes to its limit, a long text is cut, what is missing becomes as it
- * usually is, a wrong line of a list is left out, a thing without a name gets one.
+ * Mends what has one sensible answer: a count or share goes to its limit, a long text is cut, what is missing becomes as it
+ * usually is, a wrong line of a list is left out, a thing without a name gets one. A measure is never made up.
  * @returns null when that does not make it right
  */
 export function mended<T extends TableName>(table: T, row: unknown): Mended<Rows[T]> | null {
@@ -34,7 +34,8 @@ export function mended<T extends TableName>(table: T, row: unknown): Mended<Rows
 }
 
 /** Mends one thing in place. @returns what was done, null when it cannot be */
-function mendOne(schema: Schema, row: Loose, { path, type }: ValidationErrorItem): string | null {
+function mendOne(schema: Schema, row: Loose, error: ValidationErrorItem): string | null {
+  const { path } = error;
   const line = path.findLastIndex((key) => typeof key === "number");
   if (line >= 0) return leaveOut(row, path.slice(0, line + 1));
   const holder = at(row, path.slice(0, -1));
@@ -47,7 +48,7 @@ function mendOne(schema: Schema, row: Loose, { path, type }: ValidationErrorItem
     delete (holder as Loose)[key];
     return `${path.join("/")}: ${shown(before)} was left out`;
   }
-  const after = better(field, key, before, type);
+  const after = better(field, key, before, error);
   if (after === undefined) return null;
   (holder as Loose)[key] = after;
   return `${path.join("/")}: ${before === undefined ? "nothing" : shown(before)} becomes ${shown(after)}`;
@@ -73,31 +74,34 @@ function fieldOf(schema: Schema, path: Path): Schema | null {
   }
 }
 
-type Described = {
-  readonly type?: string;
-  readonly flags?: { readonly default?: unknown };
-  readonly allow?: readonly unknown[];
-  readonly rules?: readonly { readonly name: string; readonly args?: { readonly limit?: number } }[];
-};
-
-/** A value in place of a wrong one, or undefined where there is no sensible one. */
-function better(field: Schema, key: string | number, before: unknown, type: string): unknown {
-  const described = field.describe() as Described;
-  const limit = (name: string) => described.rules?.find((r) => r.name === name)?.args?.limit;
-  if (typeof before === "number" && described.type === "number") {
-    const most = limit("max") ?? Infinity;
-    const least = limit("min") ?? -Infinity;
-    const whole = described.rules?.some((r) => r.name === "integer") ?? false;
-    const near = Math.min(most, Math.max(least, whole ? Math.round(before) : before));
-    if (Number.isFinite(near) && near !== before && field.validate(near).error === undefined) return near;
+/**
+ * A value in place of a wrong one, or undefined where there is no sensible one. The shape is asked what it would take: the
+ * library tells browsers nothing of itself.
+ */
+function better(field: Schema, key: string | number, before: unknown, { type, context }: ValidationErrorItem): unknown {
+  const takes = (value: unknown) => field.validate(value).error === undefined;
+  const limit = typeof context?.limit === "number" ? context.limit : Number.NaN;
+  switch (type) {
+    case "number.min":
+      // Less than nothing is nothing, and fewer than one is one; a measure that is too small is another measure.
+      return limit === 0 || !takes(limit + 0.5) ? limit : undefined;
+    case "number.max":
+      return (before as number) <= 2 * limit ? limit : undefined;
+    case "number.integer":
+      return Math.round(before as number);
+    case "number.infinity":
+    case "number.unsafe":
+      return undefined;
+    case "string.max":
+    case "array.max":
+      return (before as string | readonly unknown[]).slice(0, limit);
   }
-  if (typeof before === "string" && type === "string.max") return before.slice(0, limit("max"));
-  if (Array.isArray(before) && type === "array.max") return before.slice(0, limit("max"));
-  if (described.flags && "default" in described.flags) return structuredClone(described.flags.default);
-  if (described.allow?.includes(null)) return null;
-  if (described.allow?.includes("") && before === undefined) return "";
-  if (key === "name" && (before === undefined || before === null || String(before).trim() === "")) return "without a name";
-  return undefined;
+  const usual = field.validate(undefined);
+  if (usual.error === undefined && usual.value !== undefined) return structuredClone(usual.value as unknown);
+  if (takes(null)) return null;
+  if (before === undefined && takes("")) return "";
+  const nameless = before === undefined || before === null || (typeof before === "string" && before.trim() === "");
+  return key === "name" && nameless ? "without a name" : undefined;
 }
 
 function shown(value: unknown): string {

@@ -6,7 +6,7 @@ import { sceneOf } from "#data/sceneTables";
 import { shapes } from "#data/shapes";
 import type { LeftOfVersion, LooseRow, LooseTables, Upgrade } from "#data/upgrades/upgrade";
 
-const idOf = (row: LooseRow) => String(row.id);
+const idOf = ({ id }: LooseRow) => (typeof id === "string" ? id : (JSON.stringify(id) ?? "none"));
 
 /** A row kept aside under what it was: the same row is kept once, however often it is met. */
 export const unplaced = ({ table, row, why, version }: LeftOfVersion): UnplacedRow => ({

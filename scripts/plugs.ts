@@ -28,8 +28,9 @@ const told = new Map<string, { rounds: number; told: number; kept: number }>();
 
 async function opened(profile: string): Promise<PluggedBrowser> {
   const browser = await plugIn(profile);
-  await browser.page.goto(`${ORIGIN}/scenes`);
-  await browser.page.getByRole("link", { name: "Withy Sluice" }).first().waitFor();
+  // A page that needs no plan: those that do are opened by what is done next.
+  await browser.page.goto(`${ORIGIN}/workshop`);
+  await browser.page.getByRole("heading", { name: "Workshop" }).waitFor();
   return browser;
 }
 

@@ -14,7 +14,8 @@ const LARGEST_BYTES = 2e9;
 
 const listed = (json: unknown): readonly ArchiveMesh[] => {
   const meshes = (json as Partial<ArchiveJson> | null)?.meshes;
-  return Array.isArray(meshes) ? meshes.filter((m) => typeof m?.id === "string") : [];
+  const told = Array.isArray(meshes) ? meshes.filter((m) => typeof m?.id === "string") : [];
+  return told.map(({ id, name }) => ({ id, name: typeof name === "string" ? name : "" }));
 };
 
 const api = {
@@ -30,8 +31,8 @@ const api = {
     const meshes: ArchiveBlob[] = [];
     for (const [i, { id, name }] of all.entries()) {
       tell(i / all.length);
-      const corners = await mesh({ id, name: String(name) });
-      if (corners.ok) meshes.push({ id, name: String(name), corners: new Blob([corners.value as Float32Array<ArrayBuffer>]) });
+      const corners = await mesh({ id, name });
+      if (corners.ok) meshes.push({ id, name, corners: new Blob([corners.value as Float32Array<ArrayBuffer>]) });
     }
     return success({ json, meshes });
   },

@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, it } from "vitest";
 import type { CDPSession, Page } from "playwright-core";
 import { type App, closeApp, closeBrowser, everythingStored, openApp, openDemo, ORIGIN, rowsOf } from "./app";
-import { blockStl, brokenFiles, terrainStl } from "./models";
+import { blockStl, brokenFiles, hurtArchive, terrainStl } from "./models";
 import { openOnDisk, smallDisk } from "./smallDisk";
 
 afterAll(closeBrowser);
@@ -145,6 +145,41 @@ describe("where no folder is kept", () => {
     await notices.waitFor({ state: "detached" });
     await page.goto(`${ORIGIN}/workshop/archive`);
     await page.getByText(/handed to the browser to save on .*; nothing was changed since\./).waitFor();
+    await closeApp(app);
+  });
+});
+
+describe("an archive with bad rows", () => {
+  it("is read: they are named with what mending would change, and mended or left out by choice", async () => {
+    const app = await openDemo();
+    const { page } = app;
+    const before = await everythingStored(page);
+    await page.goto(`${ORIGIN}/workshop/archive`);
+    const choose = async () => {
+      await page.getByLabel("Archive").setInputFiles(hurtArchive());
+      await page.getByRole("button", { name: "Bring it in" }).click();
+      await page.getByRole("heading", { name: /^5 rows do not fit; the other \d+ do$/ }).waitFor();
+    };
+    await choose();
+    for (const row of [/parts, Gate \(1\): count: Count must be/, /scenes, Reed bank \(2\): denominator: Denominator must be/, /parts, Wall \(3\): unitMm: UnitMm must be greater than 0/, /parts, Lantern \(2\): sceneId: It belongs to a scene that is not in the archive/, /printers, Loft \(1\): layerMm: LayerMm must be less than or equal to 10/]) await page.getByText(row).waitFor();
+    await page.getByText("can be mended").click();
+    await page.getByText("parts, Gate: count: 0 becomes 1").waitFor();
+    // Until it is chosen nothing is written.
+    await page.getByRole("button", { name: "Bring nothing in" }).click();
+    expect(await everythingStored(page)).toBe(before);
+    await choose();
+    await page.getByRole("button", { name: "Mend what can be, leave out the rest" }).click();
+    await page.getByText("Brought in: 1 scene, 1 row mended, 4 rows left out.").first().waitFor();
+    const parts = await rowsOf(page, "parts");
+    expect(parts.find((p) => p.id === "gate")).toMatchObject({ count: 1 });
+    expect(parts.find((p) => p.id === "wall")).toBeUndefined();
+    await page.locator("h1").click();
+    await page.keyboard.press("u");
+    await page.getByText("Taken back: Import of an archive.").first().waitFor();
+    expect(JSON.parse(await everythingStored(page)) as object).toMatchObject({ scenes: (JSON.parse(before) as { scenes: object }).scenes });
+    await choose();
+    await page.getByRole("button", { name: "Leave them out" }).click();
+    await page.getByText("Brought in: 1 scene, 5 rows left out.").first().waitFor();
     await closeApp(app);
   });
 });

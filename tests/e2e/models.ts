@@ -1,6 +1,7 @@
+import { readFileSync } from "node:fs";
 import bunny from "bunny";
 import teapot from "teapot";
-import { zipSync } from "fflate";
+import { unzipSync, zipSync } from "fflate";
 import { writeBinaryStl } from "#core/formats/stl";
 import { box, sphere, terrain } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
@@ -47,3 +48,15 @@ export const blockStl = (name: string, x: number, y: number, z: number) => file(
 
 /** A closed terrain of a quarter of a million triangles: 12 MB. */
 export const terrainStl = (name: string) => file(`${name}.stl`, writeBinaryStl(soupOf(terrain(249, 120, 3))));
+
+/** A kept archive in which a count, a ratio, a unit and a machine are wrong; two rows hang on one of them. */
+export function hurtArchive() {
+  const files = unzipSync(readFileSync("tests/corpus/archives/version-5.zip"));
+  const archive = JSON.parse(new TextDecoder().decode(files["archive.json"])) as { tables: Record<string, Record<string, unknown>[]> };
+  const { parts, scenes, printers } = archive.tables as Record<"parts" | "scenes" | "printers", Record<string, unknown>[]>;
+  parts.find((p) => p.id === "gate")!.count = 0;
+  parts.find((p) => p.id === "wall")!.unitMm = 0;
+  scenes.find((s) => s.id === "reed-bank")!.denominator = 0;
+  printers[0]!.layerMm = 1e6;
+  return file("hurt.zip", zipSync({ ...files, "archive.json": new TextEncoder().encode(JSON.stringify(archive)) }));
+}
