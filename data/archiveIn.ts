@@ -2,7 +2,8 @@ import { openArchive } from "#core/formats/archiveFile";
 import { type Outcome, success } from "#core/outcome";
 import { type ArchiveReading, type BadRowChoice, type Pause, readEnvelope, readRows, settledRows } from "#data/archiveRows";
 import { meshesOfOp } from "#data/collectMeshes";
-import { appDatabase, type Database, type Op, tableNames } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import { type Op, tableNames } from "#data/rows";
 import { write } from "#data/journal";
 import type { NewMesh } from "#data/meshes";
 

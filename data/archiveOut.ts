@@ -1,5 +1,6 @@
 import { type ArchiveJson, packArchive } from "#core/formats/archiveFile";
-import { appDatabase, type Database, type MeshRow, tableNames } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import { type MeshRow, tableNames } from "#data/rows";
 import { neededByRows } from "#data/collectMeshes";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 

@@ -2,7 +2,7 @@ import Joi from "joi";
 import type { ArchiveJson } from "#core/formats/archiveFile";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 import { check } from "#data/check";
-import { type Op, type Rows, tableNames, type TableName } from "#data/db";
+import { type Op, type Rows, tableNames, type TableName } from "#data/rows";
 import { mended } from "#data/mend";
 import { sceneOf } from "#data/sceneTables";
 import { shapes } from "#data/shapes";

@@ -1,5 +1,6 @@
 import type { Part } from "#core/plan/sceneData";
-import { appDatabase, type Database, type Op } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import type { Op } from "#data/rows";
 import type { LooseRow } from "#data/upgrades/upgrade";
 
 /** Meshes that a part needs: its own, and those of the files that it had. */

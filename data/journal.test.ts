@@ -5,7 +5,8 @@ import { contentId } from "#core/mesh/contentId";
 import type { GcodeReport } from "#core/print/gcode";
 import { testFilament } from "#core/print/testing";
 import { exportArchive } from "#data/archiveOut";
-import { type Database, type Op, tableNames } from "#data/db";
+import type { Database } from "#data/db";
+import { type Op, tableNames } from "#data/rows";
 import { undoLabel, undoLast, write } from "#data/journal";
 import { freshDatabase, importArchive, testPart, testScene } from "#data/testing";
 

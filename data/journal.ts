@@ -1,6 +1,7 @@
 import { failure, type Outcome, type Problem, refused, success } from "#core/outcome";
 import { check } from "#data/check";
-import { appDatabase, type Database, type JournalRow, type Op, type Rows, type TableName, tableNames } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import { type JournalRow, type Op, type Rows, type TableName, tableNames } from "#data/rows";
 import { meshRow, type NewMesh, putMeshes } from "#data/meshes";
 import { isOfScenes, sceneOf } from "#data/sceneTables";
 import { shapes } from "#data/shapes";

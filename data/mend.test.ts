@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { newLogEntry } from "#core/plan/newLogEntry";
 import { check } from "#data/check";
-import { type TableName, tableNames } from "#data/db";
+import { type TableName, tableNames } from "#data/rows";
 import { mended } from "#data/mend";
 import { shapes } from "#data/shapes";
 import { testPart, testScene } from "#data/testing";

@@ -1,5 +1,5 @@
 import type { Schema, ValidationErrorItem } from "joi";
-import type { Rows, TableName } from "#data/db";
+import type { Rows, TableName } from "#data/rows";
 import { shapes } from "#data/shapes";
 
 /** A row brought into a shape that can be kept, and what had to be changed for it, field by field in words. */

@@ -1,7 +1,8 @@
 import { MEASURE_VERSION, type MeshMeasurement } from "#core/mesh/measure";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Derived } from "#core/plan/sceneData";
-import { appDatabase, type Database, type MeshRow, type ResultRow } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import type { MeshRow, ResultRow } from "#data/rows";
 import { keepIfPossible } from "#data/storeProblem";
 
 /** A mesh on its way in: its corners as numbers, or as the bytes of single-precision numbers. */

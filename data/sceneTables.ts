@@ -1,4 +1,4 @@
-import type { Op, TableName } from "#data/db";
+import type { Op, TableName } from "#data/rows";
 
 /** Tables whose rows belong to one scene and go with it, each by its `sceneId`. The log outlives the scenes it tells of. */
 export const tablesOfScenes = [

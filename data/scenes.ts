@@ -12,7 +12,8 @@ import type {
 } from "#core/plan/sceneData";
 import { parseLength } from "#core/scale/lengthText";
 import { parseRatio } from "#core/scale/ratio";
-import { appDatabase, type Database, type Op, type Rows, type TableName } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import type { Op, Rows, TableName } from "#data/rows";
 import { type Change, write } from "#data/journal";
 import { tablesOfScenes } from "#data/sceneTables";
 

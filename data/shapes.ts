@@ -19,7 +19,7 @@ import type { PrintRecipe } from "#core/print/printRecipe";
 import { laySchools } from "#core/print/wayUp";
 import { type StockItem, stockUnits } from "#core/stores/draw";
 import { surfaceSchools } from "#core/surface/treatments";
-import type { NoteRow, Rows, SettingRow, TableName, TimerRow, UnplacedRow } from "#data/db";
+import type { NoteRow, Rows, SettingRow, TableName, TimerRow, UnplacedRow } from "#data/rows";
 
 /** An object with exactly the fields of T: a field left out or too many does not compile. */
 const shapeOf = <T>(keys: { readonly [K in keyof T]-?: Joi.Schema }): Joi.ObjectSchema<T> => Joi.object(keys as Joi.PartialSchemaMap<T>) as Joi.ObjectSchema<T>;

@@ -1,6 +1,6 @@
 import type { Transaction } from "dexie";
 import { check } from "#data/check";
-import type { JournalRow, Op, Rows, TableName, UnplacedRow } from "#data/db";
+import type { JournalRow, Op, Rows, TableName, UnplacedRow } from "#data/rows";
 import { mended } from "#data/mend";
 import { sceneOf } from "#data/sceneTables";
 import { shapes } from "#data/shapes";

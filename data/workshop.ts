@@ -1,7 +1,8 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
 import { type Part, type PlanInput, type Rooms, usualRooms, type Workshop } from "#core/plan/sceneData";
-import { appDatabase, type Database, type SettingRow } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import type { SettingRow } from "#data/rows";
 import { loadDerived, loadMeasurements } from "#data/meshes";
 import { getSceneRows } from "#data/scenes";
 

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
-import { appDatabase, type NoteRow } from "#data/db";
+import { appDatabase } from "#data/db";
+import type { NoteRow } from "#data/rows";
 import { onWrite } from "#data/onWrite";
 
 /** Notes from the bench of a scene, or of one of its steps; read again whenever something is written. */

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useSyncExternalStore } from "react";
-import type { TimerRow } from "#data/db";
+import type { TimerRow } from "#data/rows";
 import { useToast } from "#ui/Toasts";
 
 /** What happens when a timer is due, beside the words on the screen: only what the builder asked for. */

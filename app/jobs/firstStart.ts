@@ -1,7 +1,8 @@
 import { addDays, daysBetween } from "#core/plan/calendarDay";
 import type { Scene } from "#core/plan/sceneData";
 import type { ReadArchive } from "#data/archiveIn";
-import { appDatabase, type Op } from "#data/db";
+import { appDatabase } from "#data/db";
+import type { Op } from "#data/rows";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { keepOutside, keptOutside } from "#app/jobs/keptOutside";

@@ -11,7 +11,8 @@ import {
   startedRun,
 } from "#core/plan/plateRuns";
 import type { Part, PlateRun } from "#core/plan/sceneData";
-import { appDatabase, type Database, type Op } from "#data/db";
+import { appDatabase, type Database } from "#data/db";
+import type { Op } from "#data/rows";
 import type { Change } from "#data/journal";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";

@@ -1,5 +1,5 @@
 import type { Wanted } from "#core/plan/derivedKeys";
-import type { ResultRow } from "#data/db";
+import type { ResultRow } from "#data/rows";
 import { loadMesh, storeResults } from "#data/meshes";
 import { shellOf, workOf } from "#workers/print";
 import { WorkerStopped } from "#workers/openWorker";

@@ -1,5 +1,5 @@
 import { Bell, BellOff } from "lucide-react";
-import type { TimerRow } from "#data/db";
+import type { TimerRow } from "#data/rows";
 import { Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { useAlarmWishes } from "#app/hooks/useTimerAlarm";

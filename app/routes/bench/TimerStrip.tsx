@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { TimerRow } from "#data/db";
+import type { TimerRow } from "#data/rows";
 import { useTimerAlarm } from "#app/hooks/useTimerAlarm";
 
 /** `11:20 h` over an hour, `04:31` under it, `due` when it has run out. */

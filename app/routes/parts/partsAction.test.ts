@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Part } from "#core/plan/sceneData";
-import { appDatabase, tableNames } from "#data/db";
+import { appDatabase } from "#data/db";
+import { tableNames } from "#data/rows";
 import { undoLast } from "#data/journal";
 import { testPart, testScene } from "#data/testing";
 import { ruleAction } from "#app/routes/rule/ruleAction";

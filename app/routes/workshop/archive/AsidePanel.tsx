@@ -1,4 +1,4 @@
-import type { UnplacedRow } from "#data/db";
+import type { UnplacedRow } from "#data/rows";
 import { Button } from "#ui/Button";
 import { useToast } from "#ui/Toasts";
 import { keep, undoAction } from "#app/jobs/keep";
