@@ -3,19 +3,49 @@ import tseslint from "typescript-eslint";
 
 /** The architecture: which part may import which other parts and packages. Read this table first. */
 const parts = {
-  core: { files: ["core/**"], parts: [], packages: ["culori", "earcut", "fflate", "manifold-3d", "papaparse", "pdf-lib"] },
+  core: {
+    files: ["core/**"],
+    parts: [],
+    packages: ["culori", "earcut", "fflate", "manifold-3d", "papaparse", "pdf-lib"],
+  },
   data: { files: ["data/**"], parts: ["core"], packages: ["dexie", "joi", "fflate"] },
-  workers: { files: ["workers/**"], parts: ["core"], packages: ["comlink", "manifold-3d/manifold.wasm\\?url"] },
+  workers: {
+    files: ["workers/**"],
+    parts: ["core"],
+    packages: ["comlink", "manifold-3d/manifold.wasm\\?url"],
+  },
   demo: { files: ["demo/**"], parts: ["core", "data"], packages: ["manifold-3d"] },
   ui: {
     files: ["app/ui/**"],
     parts: ["core"],
-    packages: ["react", "radix-ui", "lucide-react", "d3-scale", "d3-shape", "three", "@react-three", "@tanstack/react-table", "@tanstack/react-virtual", "date-fns"],
+    packages: [
+      "react",
+      "radix-ui",
+      "lucide-react",
+      "d3-scale",
+      "d3-shape",
+      "three",
+      "@react-three",
+      "@tanstack/react-table",
+      "@tanstack/react-virtual",
+      "date-fns",
+    ],
   },
   app: {
     files: ["app/*", "app/{hooks,jobs,routes}/**"],
     parts: ["core", "data", "workers", "demo", "ui"],
-    packages: ["react", "react-dom", "react-router", "@react-router", "radix-ui", "lucide-react", "d3-scale", "d3-shape", "date-fns", "@fontsource"],
+    packages: [
+      "react",
+      "react-dom",
+      "react-router",
+      "@react-router",
+      "radix-ui",
+      "lucide-react",
+      "d3-scale",
+      "d3-shape",
+      "date-fns",
+      "@fontsource",
+    ],
   },
 };
 
@@ -33,7 +63,20 @@ const folders = {
   joints: ["mesh"],
   surface: ["mesh", "print"],
   order: ["joints", "ground", "paint", "print", "safety", "stores", "surface"],
-  plan: ["scale", "mesh", "paint", "stores", "safety", "log", "formats", "print", "ground", "joints", "surface", "order"],
+  plan: [
+    "scale",
+    "mesh",
+    "paint",
+    "stores",
+    "safety",
+    "log",
+    "formats",
+    "print",
+    "ground",
+    "joints",
+    "surface",
+    "order",
+  ],
 };
 
 /** A package that only one file of core knows. */
@@ -47,24 +90,49 @@ const owners = {
   "core/mesh/solids.ts": ["manifold-3d"],
 };
 
-const testPackages = ["clipper2-ts", "d3-polygon", "vitest", "fast-check", "fake-indexeddb", "node:", "manifold-3d", "culori", "ical.js", "saxes", "fflate"];
+const testPackages = [
+  "clipper2-ts",
+  "d3-polygon",
+  "vitest",
+  "fast-check",
+  "fake-indexeddb",
+  "node:",
+  "manifold-3d",
+  "culori",
+  "ical.js",
+  "saxes",
+  "fflate",
+];
 const anyOf = (names) => `(${names.join("|")})(/|$)`;
 const except = (table, kept) => Object.keys(table).filter((name) => !kept.includes(name));
-const barParts = (name) => [...except(parts, [name, ...parts[name].parts]), ...(name === "app" ? [] : ["route"])].map((other) => `^#${anyOf([other])}`);
-const barFolders = (name) => except(folders, [name, ...folders[name]]).map((other) => `^#core/${anyOf([other])}`);
+const barParts = (name) =>
+  [...except(parts, [name, ...parts[name].parts]), ...(name === "app" ? [] : ["route"])].map(
+    (other) => `^#${anyOf([other])}`,
+  );
+const barFolders = (name) =>
+  except(folders, [name, ...folders[name]]).map((other) => `^#core/${anyOf([other])}`);
 
 /** @returns a config block: in `files`, of every `#part` and package only these may be imported. */
 const mayImport = (files, allowed, packages, barred, ignores = ["**/*.test.ts"]) => ({
   files,
   ignores,
   rules: {
-    "no-restricted-imports": ["error", {
-      patterns: [
-        { regex: "^\\.\\./", message: "Go to another folder by its #name." },
-        { regex: packages.length > 0 ? `^(?!#|\\.|${anyOf(packages)})` : "^(?!#|\\.)", message: `Only these packages here: ${packages.join(", ") || "none"}.` },
-        ...barred.map((regex) => ({ regex, message: `From here only: ${allowed.join(", ") || "nothing else"}.` })),
-      ],
-    }],
+    "no-restricted-imports": [
+      "error",
+      {
+        patterns: [
+          { regex: "^\\.\\./", message: "Go to another folder by its #name." },
+          {
+            regex: packages.length > 0 ? `^(?!#|\\.|${anyOf(packages)})` : "^(?!#|\\.)",
+            message: `Only these packages here: ${packages.join(", ") || "none"}.`,
+          },
+          ...barred.map((regex) => ({
+            regex,
+            message: `From here only: ${allowed.join(", ") || "nothing else"}.`,
+          })),
+        ],
+      },
+    ],
   },
 });
 
@@ -72,12 +140,18 @@ const mayImport = (files, allowed, packages, barred, ignores = ["**/*.test.ts"])
 const testsMayImport = (name) => ({
   files: parts[name].files.map((glob) => `${glob}/*.test.ts`),
   rules: {
-    "no-restricted-imports": ["error", {
-      patterns: [
-        { regex: `^(?!#|\\.|node:|${anyOf([...testPackages, ...parts[name].packages])})`, message: "Not a package of tests." },
-        ...barParts(name).map((regex) => ({ regex, message: "A test stays within its part." })),
-      ],
-    }],
+    "no-restricted-imports": [
+      "error",
+      {
+        patterns: [
+          {
+            regex: `^(?!#|\\.|node:|${anyOf([...testPackages, ...parts[name].packages])})`,
+            message: "Not a package of tests.",
+          },
+          ...barParts(name).map((regex) => ({ regex, message: "A test stays within its part." })),
+        ],
+      },
+    ],
   },
 });
 
@@ -90,7 +164,8 @@ export default tseslint.config(
   mayImport(["data/testingRows.ts"], ["core"], ["joi", "fast-check"], barParts("data")),
   mayImport(["core/*"], [], [], [...barParts("core"), `^#core/${anyOf(Object.keys(folders))}`]),
   ...Object.entries(folders).map(([name, allowed]) =>
-    mayImport([`core/${name}/**`], allowed, [], [...barParts("core"), ...barFolders(name)])),
+    mayImport([`core/${name}/**`], allowed, [], [...barParts("core"), ...barFolders(name)]),
+  ),
   ...Object.entries(owners).map(([file, packages]) => {
     const folder = file.split("/")[1];
     return mayImport([file], folders[folder], packages, [...barParts("core"), ...barFolders(folder)]);
@@ -98,7 +173,24 @@ export default tseslint.config(
   ...["core", "data", "workers", "demo"].map(testsMayImport),
   {
     files: ["core/**", "data/**", "workers/**"],
-    rules: { "no-restricted-exports": ["error", { restrictDefaultExports: { direct: true, defaultFrom: true } }] },
+    rules: {
+      "no-restricted-exports": ["error", { restrictDefaultExports: { direct: true, defaultFrom: true } }],
+    },
   },
-  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }] } },
+  {
+    rules: {
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "one-var": ["error", "never"],
+      "max-len": [
+        "error",
+        {
+          code: 120,
+          ignoreStrings: true,
+          ignoreTemplateLiterals: true,
+          ignoreRegExpLiterals: true,
+          ignoreUrls: true,
+        },
+      ],
+    },
+  },
 );

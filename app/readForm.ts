@@ -2,7 +2,8 @@ import { data } from "react-router";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 
 /** The fields of a form as text; a file stays a file. */
-export const readForm = async (request: Request): Promise<Record<string, FormDataEntryValue>> => Object.fromEntries(await request.formData());
+export const readForm = async (request: Request): Promise<Record<string, FormDataEntryValue>> =>
+  Object.fromEntries(await request.formData());
 
 export const textOf = (form: Record<string, FormDataEntryValue>, name: string): string => {
   const value = form[name];
@@ -10,7 +11,8 @@ export const textOf = (form: Record<string, FormDataEntryValue>, name: string): 
 };
 
 /** The answer of an action: nothing to say, or what was wrong. */
-export const answer = (outcome: Outcome<unknown>) => (outcome.ok ? { problems: [] } : refuse(outcome.problems));
+export const answer = (outcome: Outcome<unknown>) =>
+  outcome.ok ? { problems: [] } : refuse(outcome.problems);
 
 /** Status 400 keeps the router from running loaders again: nothing was written. */
 export const refuse = (problems: readonly Problem[]) => data({ problems }, { status: 400 });
@@ -23,7 +25,9 @@ export function numberOf(form: Record<string, FormDataEntryValue>, name: string)
   const text = textOf(form, name);
   if (text.trim() === "") return success(null);
   const value = typedNumber(text);
-  return value >= 0 && value < 1e7 ? success(value) : refused("number/none", `“${text.trim()}” is no number here. Type digits, for instance 12.5.`, [name]);
+  return value >= 0 && value < 1e7
+    ? success(value)
+    : refused("number/none", `“${text.trim()}” is no number here. Type digits, for instance 12.5.`, [name]);
 }
 
 /** An amount of money in minor units, null where nothing was typed. */

@@ -69,8 +69,18 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const missing = isRouteErrorResponse(error) && error.status === 404;
   return (
     <main className="sheet">
-      <ErrorState title={missing ? "There is nothing here" : "Something went wrong on this page"} action={<a className="button" href="/scenes">To your scenes</a>}>
-        {missing ? "This page or scene does not exist, or it was deleted. Nothing else was touched." : known ?? `Nothing stored was lost. ${error instanceof Error ? error.message : "Reload the page and try again."}`}
+      <ErrorState
+        title={missing ? "There is nothing here" : "Something went wrong on this page"}
+        action={
+          <a className="button" href="/scenes">
+            To your scenes
+          </a>
+        }
+      >
+        {missing
+          ? "This page or scene does not exist, or it was deleted. Nothing else was touched."
+          : (known ??
+            `Nothing stored was lost. ${error instanceof Error ? error.message : "Reload the page and try again."}`)}
       </ErrorState>
     </main>
   );

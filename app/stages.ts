@@ -1,6 +1,8 @@
 import type { Stage } from "#core/plan/finding";
 
-/** The stages in the order of the spine: their key after `g`, their path below a scene, and what each is for. */
+/**
+ * The stages in the order of the spine: their key after `g`, their path below a scene, and what each is for.
+ */
 export const stageList = [
   { stage: "lay", key: "l", path: "", name: "Lay" },
   { stage: "rule", key: "r", path: "rule", name: "Rule" },

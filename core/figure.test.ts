@@ -2,21 +2,31 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { digits, exact, spread, sum, times, weakestBasis } from "#core/figure";
 
-const figure = fc.tuple(fc.double({ min: 0.01, max: 1e4, noNaN: true }), fc.double({ min: 0, max: 0.5, noNaN: true }))
+const figure = fc
+  .tuple(fc.double({ min: 0.01, max: 1e4, noNaN: true }), fc.double({ min: 0, max: 0.5, noNaN: true }))
   .map(([value, share]) => spread(value, share, "min", "computed"));
 
 describe("sum", () => {
   it("is never surer when the cause is shared than when it is not", () => {
-    fc.assert(fc.property(fc.array(figure, { maxLength: 8 }), (figures) => {
-      const apart = sum(figures, "min", "independent");
-      const together = sum(figures, "min", "shared");
-      expect(together.high - together.low).toBeGreaterThanOrEqual(apart.high - apart.low - 1e-9);
-      expect(together.value).toBeCloseTo(apart.value, 9);
-    }));
+    fc.assert(
+      fc.property(fc.array(figure, { maxLength: 8 }), (figures) => {
+        const apart = sum(figures, "min", "independent");
+        const together = sum(figures, "min", "shared");
+        expect(together.high - together.low).toBeGreaterThanOrEqual(apart.high - apart.low - 1e-9);
+        expect(together.value).toBeCloseTo(apart.value, 9);
+      }),
+    );
   });
 
   it("adds independent half-widths in quadrature: 3 and 4 make 5", () => {
-    const total = sum([{ ...exact(10, "g", "computed"), low: 7, high: 13 }, { ...exact(20, "g", "computed"), low: 16, high: 24 }], "g", "independent");
+    const total = sum(
+      [
+        { ...exact(10, "g", "computed"), low: 7, high: 13 },
+        { ...exact(20, "g", "computed"), low: 16, high: 24 },
+      ],
+      "g",
+      "independent",
+    );
     expect(total.high).toBeCloseTo(35, 12);
     expect(total.low).toBeCloseTo(25, 12);
   });
@@ -28,11 +38,13 @@ describe("sum", () => {
 });
 
 it("keeps the range around the value when multiplied", () => {
-  fc.assert(fc.property(figure, fc.double({ min: 0, max: 100, noNaN: true }), (f, factor) => {
-    const scaled = times(f, factor);
-    expect(scaled.low).toBeLessThanOrEqual(scaled.value);
-    expect(scaled.high).toBeGreaterThanOrEqual(scaled.value);
-  }));
+  fc.assert(
+    fc.property(figure, fc.double({ min: 0, max: 100, noNaN: true }), (f, factor) => {
+      const scaled = times(f, factor);
+      expect(scaled.low).toBeLessThanOrEqual(scaled.value);
+      expect(scaled.high).toBeGreaterThanOrEqual(scaled.value);
+    }),
+  );
   expect(() => times(exact(1, "g", "yours"), -1)).toThrow(RangeError);
 });
 

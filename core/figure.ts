@@ -19,17 +19,50 @@ export type Figure = {
 };
 
 /** A figure known as well as its inputs are. */
-export const exact = (value: number, unit: string, basis: Basis, working: readonly WorkingLine[] = []): Figure => ({
-  value, low: value, high: value, unit, basis, working,
+export const exact = (
+  value: number,
+  unit: string,
+  basis: Basis,
+  working: readonly WorkingLine[] = [],
+): Figure => ({
+  value,
+  low: value,
+  high: value,
+  unit,
+  basis,
+  working,
 });
 
 /** A figure with a spread given as a share of its value: 0.1 for 10 % either way. */
-export const spread = (value: number, share: number, unit: string, basis: Basis, working: readonly WorkingLine[] = []): Figure => ({
-  value, low: value * (1 - share), high: value * (1 + share), unit, basis, working,
+export const spread = (
+  value: number,
+  share: number,
+  unit: string,
+  basis: Basis,
+  working: readonly WorkingLine[] = [],
+): Figure => ({
+  value,
+  low: value * (1 - share),
+  high: value * (1 + share),
+  unit,
+  basis,
+  working,
 });
 
-export const between = (low: number, value: number, high: number, unit: string, basis: Basis, working: readonly WorkingLine[] = []): Figure => ({
-  value, low, high, unit, basis, working,
+export const between = (
+  low: number,
+  value: number,
+  high: number,
+  unit: string,
+  basis: Basis,
+  working: readonly WorkingLine[] = [],
+): Figure => ({
+  value,
+  low,
+  high,
+  unit,
+  basis,
+  working,
 });
 
 /** Times a plain number; the range goes with it. A negative factor is a programming mistake. */
@@ -45,7 +78,14 @@ export function times(figure: Figure, factor: number, unit = figure.unit, line?:
   };
 }
 
-const weakest: Record<Basis, number> = { measured: 0, yours: 1, published: 2, learned: 3, computed: 4, practice: 5 };
+const weakest: Record<Basis, number> = {
+  measured: 0,
+  yours: 1,
+  published: 2,
+  learned: 3,
+  computed: 4,
+  practice: 5,
+};
 
 /** Of several bases the one that says least: a sum is no surer than its weakest member. */
 export const weakestBasis = (all: readonly Basis[]): Basis =>
@@ -53,10 +93,16 @@ export const weakestBasis = (all: readonly Basis[]): Basis =>
 
 /**
  * Sum of figures in one unit.
- * @param cause `independent`: variances add (their half-widths in quadrature). `shared`: same printer or same hand,
+ * @param cause `independent`: variances add (their half-widths in quadrature). `shared`: same printer or same
+ * hand,
  *   so their errors go the same way and the half-widths add.
  */
-export function sum(figures: readonly Figure[], unit: string, cause: "independent" | "shared", working: readonly WorkingLine[] = []): Figure {
+export function sum(
+  figures: readonly Figure[],
+  unit: string,
+  cause: "independent" | "shared",
+  working: readonly WorkingLine[] = [],
+): Figure {
   const value = figures.reduce((total, f) => total + f.value, 0);
   const width = (of: (f: Figure) => number) =>
     cause === "shared"

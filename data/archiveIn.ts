@@ -1,13 +1,22 @@
 import { openArchive } from "#core/formats/archiveFile";
 import { type Outcome, success } from "#core/outcome";
-import { type ArchiveReading, type BadRowChoice, type Pause, readEnvelope, readRows, settledRows } from "#data/archiveRows";
+import {
+  type ArchiveReading,
+  type BadRowChoice,
+  type Pause,
+  readEnvelope,
+  readRows,
+  settledRows,
+} from "#data/archiveRows";
 import { meshesOfOp } from "#data/collectMeshes";
 import { appDatabase, type Database } from "#data/db";
 import { type Op, tableNames } from "#data/rows";
 import { write } from "#data/journal";
 import type { NewMesh } from "#data/meshes";
 
-/** `replace` makes this browser hold what the archive holds; `add` puts its rows beside and over what is here. */
+/**
+ * `replace` makes this browser hold what the archive holds; `add` puts its rows beside and over what is here.
+ */
 export type ImportMode = "replace" | "add";
 
 /** An archive that was read whole and looked at: its rows, and its meshes that are whole. */
@@ -31,7 +40,8 @@ export async function readArchive(bytes: Uint8Array): Promise<Outcome<ReadArchiv
 }
 
 /**
- * Writes what was read, rows and meshes together; one undo takes the rows back. Rows that do not fit are left out or mended
+ * Writes what was read, rows and meshes together; one undo takes the rows back. Rows that do not fit are left
+ * out or mended
  * as was chosen.
  */
 export async function bringIn(

@@ -4,10 +4,13 @@ import { type MeshRow, tableNames } from "#data/rows";
 import { neededByRows } from "#data/collectMeshes";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 
-/** Everything that an archive carries, as it stood at one moment. The triangles are read when they are packed. */
+/**
+ * Everything that an archive carries, as it stood at one moment. The triangles are read when they are packed.
+ */
 export type ArchiveContent = { readonly json: ArchiveJson; readonly meshes: readonly MeshRow[] };
 
-const byId = (a: { readonly id: string }, b: { readonly id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+const byId = (a: { readonly id: string }, b: { readonly id: string }) =>
+  a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
 /** All rows, sorted, and the meshes that they need. */
 export async function archiveContent(db: Database = appDatabase()): Promise<ArchiveContent> {
@@ -23,7 +26,10 @@ export async function archiveContent(db: Database = appDatabase()): Promise<Arch
   });
 }
 
-/** The archive as one array of bytes, for scripts and tests; the app packs it away from the page. Equal data, equal bytes. */
+/**
+ * The archive as one array of bytes, for scripts and tests; the app packs it away from the page. Equal data,
+ * equal bytes.
+ */
 export async function exportArchive(db: Database = appDatabase()): Promise<Uint8Array<ArrayBuffer>> {
   const { json, meshes } = await archiveContent(db);
   const blobs = new Map(meshes.map((row) => [row.id, row.corners]));

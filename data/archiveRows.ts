@@ -48,7 +48,11 @@ export function readEnvelope(json: unknown): Outcome<ArchiveJson> {
   const shaped = check<ArchiveJson>(envelope as Joi.Schema<ArchiveJson>, json);
   if (!shaped.ok) {
     const { path, message } = shaped.problems[0]!;
-    return refused("archive/not-ours", `This is no archive of Inch Hollow, or a damaged one: ${message}`, path);
+    return refused(
+      "archive/not-ours",
+      `This is no archive of Inch Hollow, or a damaged one: ${message}`,
+      path,
+    );
   }
   const { version } = shaped.value;
   if (version <= DATA_VERSION) return success(shaped.value);
@@ -59,11 +63,13 @@ export function readEnvelope(json: unknown): Outcome<ArchiveJson> {
   );
 }
 
-const isRow = (row: unknown): row is LooseRow => typeof row === "object" && row !== null && !Array.isArray(row);
+const isRow = (row: unknown): row is LooseRow =>
+  typeof row === "object" && row !== null && !Array.isArray(row);
 const PAUSE_EVERY = 50;
 
 /**
- * Looks at every row: brings it to today's version, checks its shape and its links. Nothing is written, and no row is lost
+ * Looks at every row: brings it to today's version, checks its shape and its links. Nothing is written, and
+ * no row is lost
  * from sight: what does not fit is named.
  * @param meshIds the meshes of the archive that are whole
  */
@@ -105,10 +111,12 @@ function looseTables(tables: ArchiveJson["tables"], bad: BadRow[]): LooseTables 
     const whole = { table: name, number: 0, name, code: "archive/not-a-list", row: list };
     if (!Array.isArray(list)) bad.push({ ...whole, why: `${name} is not a list.` });
     else if (!tableNames.includes(name as TableName)) {
-      if (list.length > 0) bad.push({ ...whole, code: "archive/no-table", why: `There is no table called ${name} here.` });
+      if (list.length > 0)
+        bad.push({ ...whole, code: "archive/no-table", why: `There is no table called ${name} here.` });
     } else {
       list.forEach((row: unknown, i) => {
-        if (!isRow(row)) bad.push({ ...whole, number: i + 1, code: "archive/no-row", why: "This is no row.", row });
+        if (!isRow(row))
+          bad.push({ ...whole, number: i + 1, code: "archive/no-row", why: "This is no row.", row });
       });
       found[name] = list.filter(isRow);
     }
@@ -116,14 +124,27 @@ function looseTables(tables: ArchiveJson["tables"], bad: BadRow[]): LooseTables 
   return found;
 }
 
-const twice = (id: string): Problem => ({ code: "archive/twice", path: ["id"], message: `The id ${id} stands twice.` });
+const twice = (id: string): Problem => ({
+  code: "archive/twice",
+  path: ["id"],
+  message: `The id ${id} stands twice.`,
+});
 
 function badRow(table: string, number: number, row: unknown, problems: readonly Problem[]): BadRow {
   const { code, path, message } = problems[0]!;
   const loose = isRow(row) ? row : {};
-  const named = [loose.name, loose.what, loose.id].find((text) => typeof text === "string" && text.trim() !== "");
+  const named = [loose.name, loose.what, loose.id].find(
+    (text) => typeof text === "string" && text.trim() !== "",
+  );
   const where = path.length > 0 ? `${path.join("/")}: ` : "";
-  return { table, number, name: typeof named === "string" ? named : `row ${number}`, code, why: `${where}${message}`, row };
+  return {
+    table,
+    number,
+    name: typeof named === "string" ? named : `row ${number}`,
+    code,
+    why: `${where}${message}`,
+    row,
+  };
 }
 
 /** Rows of a scene that is not among them, and parts whose mesh is not whole, are set apart. */
@@ -152,7 +173,11 @@ const noScene: Problem = {
   path: ["sceneId"],
   message: "It belongs to a scene that is not in the archive.",
 };
-const noMesh: Problem = { code: "archive/no-mesh", path: ["meshId"], message: "Its mesh is missing, damaged or changed." };
+const noMesh: Problem = {
+  code: "archive/no-mesh",
+  path: ["meshId"],
+  message: "Its mesh is missing, damaged or changed.",
+};
 
 /** What becomes of a bad row when it is mended, in words; null when it can only be left out. */
 export function mendOf(bad: BadRow): { readonly put: Put; readonly changes: readonly string[] } | null {
@@ -179,7 +204,10 @@ export type BadRowChoice = "leave out" | "mend";
 
 export type Settled = { readonly puts: readonly Put[]; readonly mended: number; readonly leftOut: number };
 
-/** The rows that will be written: the good ones, with bad ones mended or left out as was chosen, and all links whole. */
+/**
+ * The rows that will be written: the good ones, with bad ones mended or left out as was chosen, and all links
+ * whole.
+ */
 export async function settledRows(
   { good, bad }: ArchiveReading,
   choice: BadRowChoice,

@@ -14,13 +14,17 @@ import { freshDatabase, importArchive, testPart, testScene } from "#data/testing
 
 const AT = "2026-03-02T20:00";
 let db: Database;
-let a: NewMesh, b: NewMesh;
+let a: NewMesh;
+let b: NewMesh;
 
 async function meshOf(name: string, size: number): Promise<NewMesh> {
   const { corners } = soupOf(box(size, 2, 3));
   return { id: await contentId(corners), name, corners, measurement: measureMesh({ corners }).measurement };
 }
-const part = (id: string, meshId: string, given: object = {}): Op => ({ table: "parts", put: testPart({ id, meshId, ...given }) });
+const part = (id: string, meshId: string, given: object = {}): Op => ({
+  table: "parts",
+  put: testPart({ id, meshId, ...given }),
+});
 const names = async () => (await db.meshes.toArray()).map((m) => m.name).sort();
 
 beforeEach(async () => {
@@ -31,7 +35,17 @@ beforeEach(async () => {
 
 describe("meshes", () => {
   it("stay for as long as a row needs them, also as an earlier file of it", async () => {
-    const version = { id: "v", meshId: b.id, fileName: "", at: AT, change: "", flaw: "f", corrected: false, trialCopies: 0, saidBy: "" };
+    const version = {
+      id: "v",
+      meshId: b.id,
+      fileName: "",
+      at: AT,
+      change: "",
+      flaw: "f",
+      corrected: false,
+      trialCopies: 0,
+      saidBy: "",
+    };
     await write("parts", [part("p", a.id, { versions: [version] })], AT, db, { meshes: [a, b] });
     expect(await collectMeshes(db)).toBe(0);
     expect(await names()).toEqual(["a", "b"]);
@@ -46,7 +60,8 @@ describe("meshes", () => {
     await deleteScene("scene-1", AT, db);
     // Two hundred changes later undo does not reach that far.
     await write("other", [{ table: "scenes", put: testScene({ id: "other" }) }], AT, db);
-    for (let i = 0; i < 200; i++) await write(`rename ${i}`, [{ table: "scenes", id: "other", patch: { name: `n${i}` } }], AT, db);
+    for (let i = 0; i < 200; i++)
+      await write(`rename ${i}`, [{ table: "scenes", id: "other", patch: { name: `n${i}` } }], AT, db);
     expect(await collectMeshes(db)).toBe(1);
     expect([await names(), await db.measurements.count()]).toEqual([[], 0]);
   });
@@ -68,12 +83,24 @@ describe("meshes", () => {
     }
     await write("drop", [{ table: "parts", remove: "p" }], AT, db);
     await forgetUndo(db);
-    expect((await db.measurements.toCollection().primaryKeys()).every((key) => key.startsWith(b.id))).toBe(true);
+    expect((await db.measurements.toCollection().primaryKeys()).every((key) => key.startsWith(b.id))).toBe(
+      true,
+    );
     expect(await db.measurements.count()).toBe(2);
     expect((await db.results.toArray()).map((r) => r.meshId)).toEqual([b.id]);
   });
   it("of rows that are kept aside stay, and go along with an archive; those of undo do not", async () => {
-    const aside: Op = { table: "unplaced", put: { id: "parts x 3", table: "parts", version: 3, name: "x", why: "", row: { id: "x", meshId: a.id } } };
+    const aside: Op = {
+      table: "unplaced",
+      put: {
+        id: "parts x 3",
+        table: "parts",
+        version: 3,
+        name: "x",
+        why: "",
+        row: { id: "x", meshId: a.id },
+      },
+    };
     await write("aside", [aside, part("q", b.id)], AT, db, { meshes: [a, b] });
     await write("drop", [{ table: "parts", remove: "q" }], AT, db);
     expect(await collectMeshes(db)).toBe(0);

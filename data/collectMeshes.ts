@@ -30,11 +30,14 @@ export async function neededByRows(db: Database): Promise<ReadonlySet<string>> {
 /** Meshes that undo would need to put things back. */
 async function neededByUndo(db: Database): Promise<ReadonlySet<string>> {
   const needed = new Set<string>();
-  await db.journal.where("undone").equals(0).each(({ inverse }) => {
-    for (const op of inverse) {
-      for (const id of "put" in op ? meshesOfOp(op) : []) needed.add(id);
-    }
-  });
+  await db.journal
+    .where("undone")
+    .equals(0)
+    .each(({ inverse }) => {
+      for (const op of inverse) {
+        for (const id of "put" in op ? meshesOfOp(op) : []) needed.add(id);
+      }
+    });
   return needed;
 }
 
@@ -57,7 +60,8 @@ export async function meshRoom(db: Database = appDatabase()): Promise<MeshRoom> 
 }
 
 /**
- * Lets go of meshes that neither a row nor undo needs any more, and of what was measured and worked out on them.
+ * Lets go of meshes that neither a row nor undo needs any more, and of what was measured and worked out on
+ * them.
  * @returns how many meshes went
  */
 export async function collectMeshes(db: Database = appDatabase()): Promise<number> {
@@ -72,7 +76,11 @@ export async function collectMeshes(db: Database = appDatabase()): Promise<numbe
     const measured = (await db.measurements.toCollection().primaryKeys()).filter((key) => !isNeeded(key));
     if (measured.length > 0) await db.measurements.bulkDelete(measured);
     const worked = (await db.results.orderBy("meshId").uniqueKeys()).filter((id) => !isNeeded(id));
-    if (worked.length > 0) await db.results.where("meshId").anyOf(worked as string[]).delete();
+    if (worked.length > 0)
+      await db.results
+        .where("meshId")
+        .anyOf(worked as string[])
+        .delete();
     return gone.length;
   });
 }
@@ -80,7 +88,8 @@ export async function collectMeshes(db: Database = appDatabase()): Promise<numbe
 /** Forgets every change that could be taken back, and lets go of the meshes that were kept for it. */
 export async function forgetUndo(db: Database = appDatabase()): Promise<number> {
   await db.transaction("rw", db.journal, async () => {
-    // The last one stays as a number, so that what was written since the last saved file can still be counted.
+    // The last one stays as a number, so that what was written since the last saved file can still be
+    // counted.
     const last = await db.journal.orderBy("seq").last();
     await db.journal.clear();
     if (last) await db.journal.put({ ...last, inverse: [], undone: 1 });

@@ -29,7 +29,8 @@ export type Database = Dexie & {
 };
 
 const ids = (...names: readonly string[]) => Object.fromEntries(names.map((name) => [name, "id"]));
-const ofScenes = (...names: readonly string[]) => Object.fromEntries(names.map((name) => [name, "id, sceneId"]));
+const ofScenes = (...names: readonly string[]) =>
+  Object.fromEntries(names.map((name) => [name, "id, sceneId"]));
 
 /** Opens the database of this browser, or another by name for tests. */
 export function openDatabase(name = "inch-hollow"): Database {
@@ -45,18 +46,26 @@ export function openDatabase(name = "inch-hollow"): Database {
     journal: "++seq, undone",
   });
   // The ledger of real dimensions, the builder's own reference features.
-  db.version(2).stores({ ...ofScenes("ledger"), ...ids("features") }).upgrade(by(from1));
+  db.version(2)
+    .stores({ ...ofScenes("ledger"), ...ids("features") })
+    .upgrade(by(from1));
   // Plates laid by hand, runs, machine files, coupons, print recipes; results worked out on meshes.
   db.version(3)
-    .stores({ ...ofScenes("layouts", "runs", "gcodes"), ...ids("coupons", "printRecipes"), results: "key, meshId" })
+    .stores({
+      ...ofScenes("layouts", "runs", "gcodes"),
+      ...ids("coupons", "printRecipes"),
+      results: "key, meshId",
+    })
     .upgrade(by(from2));
   // Notes with pictures.
   db.version(4).stores(ofScenes("notes")).upgrade(by(from3));
   // Rows that have no place, and what belongs to this browser alone.
-  db.version(5).stores({ ...ids("unplaced"), local: "key" }).upgrade(async (transaction) => {
-    await by(from4)(transaction);
-    await settleRows(transaction, tableNames, left, DATA_VERSION - 1);
-  });
+  db.version(5)
+    .stores({ ...ids("unplaced"), local: "key" })
+    .upgrade(async (transaction) => {
+      await by(from4)(transaction);
+      await settleRows(transaction, tableNames, left, DATA_VERSION - 1);
+    });
   refuseNewer(db, DATA_VERSION);
   return db;
 }

@@ -20,10 +20,38 @@ async function withScene(): Promise<Database> {
   return db;
 }
 const everything = async (db: Database) =>
-  Object.fromEntries(await Promise.all([...tableNames, "meshes", "journal"].map(async (t) => [t, await db.table(t).toArray()] as const)));
+  Object.fromEntries(
+    await Promise.all(
+      [...tableNames, "meshes", "journal"].map(async (t) => [t, await db.table(t).toArray()] as const),
+    ),
+  );
 const part = (id: string, given: object = {}): Op => ({ table: "parts", put: testPart({ id, ...given }) });
-const report: GcodeReport = { minutes: 10, filamentMm: 1, millilitres: 1, moves: 1, layers: 1, heightMm: 1, layerMm: 0.2, min: [0, 0, 0], max: [1, 1, 1], hottestNozzleC: null, hottestBedC: null, strange: 0, reported: { minutes: null, filamentMm: null, grams: null, layerMm: null, settings: {} } };
-const gcode = (minutes: number): Op => ({ table: "gcodes", put: { id: "g", sceneId: "scene-1", printerId: "p", contents: "c", fileName: "a.gcode", report: { ...report, minutes } } });
+const report: GcodeReport = {
+  minutes: 10,
+  filamentMm: 1,
+  millilitres: 1,
+  moves: 1,
+  layers: 1,
+  heightMm: 1,
+  layerMm: 0.2,
+  min: [0, 0, 0],
+  max: [1, 1, 1],
+  hottestNozzleC: null,
+  hottestBedC: null,
+  strange: 0,
+  reported: { minutes: null, filamentMm: null, grams: null, layerMm: null, settings: {} },
+};
+const gcode = (minutes: number): Op => ({
+  table: "gcodes",
+  put: {
+    id: "g",
+    sceneId: "scene-1",
+    printerId: "p",
+    contents: "c",
+    fileName: "a.gcode",
+    report: { ...report, minutes },
+  },
+});
 
 describe("the door", () => {
   it.each<[string, Op, string]>([
@@ -38,25 +66,42 @@ describe("the door", () => {
     ["a layer of a metre", { table: "printers", put: { ...testFilament, layerMm: 1000 } }, "layerMm"],
     ["a part of a scene that is not there", part("p", { sceneId: "elsewhere" }), "sceneId"],
     ["a part whose model is not there", part("p", { meshId: "f".repeat(32) }), "meshId"],
-    ["a plan of a scene that is not there", { table: "plans", put: { id: "elsewhere", acceptedAt: AT, day: "2026-03-02", slots: {}, sequenceNumber: 1 } }, "sceneId"],
-  ])("refuses %s in a sentence that names the row and field, and lets nothing of the change through", async (_, wrong, field) => {
-    const db = await withScene();
-    const before = await everything(db);
-    const outcome = await write("wrong", [part("right"), wrong], AT, db);
-    expect(outcome.ok).toBe(false);
-    if (!outcome.ok) {
-      expect(outcome.problems[0]!.path.slice(2).join("/")).toBe(field);
-      expect(outcome.problems[0]!.path.slice(0, 2)).toEqual([wrong.table, "put" in wrong ? wrong.put.id : ""]);
-      expect(outcome.problems[0]!.message).toMatch(/^[A-Z].*\.$/);
-    }
-    expect(await everything(db)).toEqual(before);
-  });
+    [
+      "a plan of a scene that is not there",
+      {
+        table: "plans",
+        put: { id: "elsewhere", acceptedAt: AT, day: "2026-03-02", slots: {}, sequenceNumber: 1 },
+      },
+      "sceneId",
+    ],
+  ])(
+    "refuses %s in a sentence that names the row and field, and lets nothing of the change through",
+    async (_, wrong, field) => {
+      const db = await withScene();
+      const before = await everything(db);
+      const outcome = await write("wrong", [part("right"), wrong], AT, db);
+      expect(outcome.ok).toBe(false);
+      if (!outcome.ok) {
+        expect(outcome.problems[0]!.path.slice(2).join("/")).toBe(field);
+        expect(outcome.problems[0]!.path.slice(0, 2)).toEqual([
+          wrong.table,
+          "put" in wrong ? wrong.put.id : "",
+        ]);
+        expect(outcome.problems[0]!.message).toMatch(/^[A-Z].*\.$/);
+      }
+      expect(await everything(db)).toEqual(before);
+    },
+  );
   it("looks at a change of some fields as at a whole row, and at what undo would put", async () => {
     const db = await withScene();
     await write("part", [part("p")], AT, db);
     const before = await everything(db);
-    expect((await write("patch", [{ table: "parts", id: "p", patch: { count: -1 } }], AT, db)).ok).toBe(false);
-    expect((await write("patch", [{ table: "parts", id: "p", patch: () => ({ name: "" }) }], AT, db)).ok).toBe(false);
+    expect((await write("patch", [{ table: "parts", id: "p", patch: { count: -1 } }], AT, db)).ok).toBe(
+      false,
+    );
+    expect(
+      (await write("patch", [{ table: "parts", id: "p", patch: () => ({ name: "" }) }], AT, db)).ok,
+    ).toBe(false);
     const afterUndo: Op[] = [part("q", { count: -1 })];
     expect((await write("undo", [part("p", { note: "n" })], AT, db, { afterUndo })).ok).toBe(false);
     expect(await everything(db)).toEqual(before);
@@ -80,21 +125,58 @@ describe("changes of a row", () => {
   it("are made from the row as it stands, not as it was when somebody read it", async () => {
     const db = await withScene();
     await write("part", [part("p")], AT, db);
-    const flaw = (id: string) => ({ id, meshId: null, fileName: "", at: AT, change: id, flaw: "", corrected: true, trialCopies: 0, saidBy: "" });
-    await Promise.all(["a", "b", "c"].map((id) => write(id, [{ table: "parts", id: "p", patch: ({ versions }) => ({ versions: [...versions, flaw(id)] }) }], AT, db)));
+    const flaw = (id: string) => ({
+      id,
+      meshId: null,
+      fileName: "",
+      at: AT,
+      change: id,
+      flaw: "",
+      corrected: true,
+      trialCopies: 0,
+      saidBy: "",
+    });
+    await Promise.all(
+      ["a", "b", "c"].map((id) =>
+        write(
+          id,
+          [{ table: "parts", id: "p", patch: ({ versions }) => ({ versions: [...versions, flaw(id)] }) }],
+          AT,
+          db,
+        ),
+      ),
+    );
     expect((await db.parts.get("p"))!.versions.map((v) => v.id).sort()).toEqual(["a", "b", "c"]);
   });
   it("refuse a row that is gone, or pass it over where that was asked", async () => {
     const db = await withScene();
-    const gone = await write("gone", [part("p"), { table: "parts", id: "gone", patch: { note: "x" } }], AT, db);
+    const gone = await write(
+      "gone",
+      [part("p"), { table: "parts", id: "gone", patch: { note: "x" } }],
+      AT,
+      db,
+    );
     expect(gone.ok || gone.problems[0]).toMatchObject({ code: "row/gone" });
     expect(await db.parts.count()).toBe(0);
-    const passed = await write("gone", [part("p"), { table: "parts", id: "gone", patch: { note: "x" }, ifThere: true }], AT, db);
+    const passed = await write(
+      "gone",
+      [part("p"), { table: "parts", id: "gone", patch: { note: "x" }, ifThere: true }],
+      AT,
+      db,
+    );
     expect(passed.ok && passed.value.rows.map((r) => r.id)).toEqual(["p"]);
   });
   it("that change nothing are nothing to take back", async () => {
     const db = await withScene();
-    const again = await write("the same", [{ table: "scenes", put: testScene() }, { table: "parts", remove: "never was" }], AT, db);
+    const again = await write(
+      "the same",
+      [
+        { table: "scenes", put: testScene() },
+        { table: "parts", remove: "never was" },
+      ],
+      AT,
+      db,
+    );
     expect(again.ok && again.value.seq).toBeNull();
     expect(await undoLabel(db)).toBe("scene");
   });
@@ -107,7 +189,9 @@ describe("a part and its model", () => {
     expect((await write("both", [part("p", { meshId: MESH })], AT, db, { meshes: [mesh] })).ok).toBe(true);
     expect(await db.meshes.count()).toBe(1);
     const other = await withScene();
-    expect((await write("none", [part("p", { meshId: MESH, count: 0 })], AT, other, { meshes: [mesh] })).ok).toBe(false);
+    expect(
+      (await write("none", [part("p", { meshId: MESH, count: 0 })], AT, other, { meshes: [mesh] })).ok,
+    ).toBe(false);
     expect(await other.meshes.count()).toBe(0);
   });
 });
@@ -147,16 +231,26 @@ describe("when the store itself refuses", () => {
       throw error;
     });
     const before = await db.scenes.toArray();
-    const outcome = await write("one", [{ table: "scenes", put: testScene({ id: "s2" }) }, part("p")], AT, db);
+    const outcome = await write(
+      "one",
+      [{ table: "scenes", put: testScene({ id: "s2" }) }, part("p")],
+      AT,
+      db,
+    );
     expect(await db.scenes.toArray()).toEqual(before);
     return outcome;
   };
   it("says that there is no room, and what to do", async () => {
     const outcome = await failing(new DOMException("full", "QuotaExceededError"));
-    expect(outcome.ok || outcome.problems[0]).toMatchObject({ code: "store/full", message: expect.stringMatching(/no room left.*Save a copy/) as string });
+    expect(outcome.ok || outcome.problems[0]).toMatchObject({
+      code: "store/full",
+      message: expect.stringMatching(/no room left.*Save a copy/) as string,
+    });
   });
   it("does not take a mistake of the program for one of the store", async () => {
-    await expect(failing(new TypeError("undefined is not a function"))).rejects.toThrow("undefined is not a function");
+    await expect(failing(new TypeError("undefined is not a function"))).rejects.toThrow(
+      "undefined is not a function",
+    );
   });
   it("says that it is closed", async () => {
     const db = await withScene();

@@ -11,7 +11,8 @@ import { standingProblem, storeProblem } from "#data/storeProblem";
 const KEPT = 200;
 
 /**
- * Some fields of a row, given or made from the row as it stands when it is written: another tab may have changed it since it
+ * Some fields of a row, given or made from the row as it stands when it is written: another tab may have
+ * changed it since it
  * was read. Without `ifThere` a row that is gone refuses the whole change.
  */
 export type Patch = {
@@ -31,7 +32,9 @@ export type WriteOptions = {
   readonly afterUndo?: readonly Op[];
   /** Meshes that the rows need: they are kept with them or not at all. */
   readonly meshes?: readonly NewMesh[];
-  /** The change that this one goes on with: both are taken back as one, unless that was taken back meanwhile. */
+  /**
+   * The change that this one goes on with: both are taken back as one, unless that was taken back meanwhile.
+   */
   readonly joins?: number | null;
 };
 
@@ -50,8 +53,10 @@ class Refused extends Error {
 }
 
 /**
- * The one way to write: checks every row by its shape, applies the changes together and records how to take them back.
- * What is written can be exported and read back: numbers are those of JSON, links lead to something that is there.
+ * The one way to write: checks every row by its shape, applies the changes together and records how to take
+ * them back.
+ * What is written can be exported and read back: numbers are those of JSON, links lead to something that is
+ * there.
  * @param label what the builder would call it, for the undo message: `Delete the scene Withy Sluice`
  * @returns problems whose paths begin with table and id; nothing is written then
  */
@@ -112,10 +117,14 @@ async function settled(change: Change, db: Database): Promise<Op | null> {
   const row = (await db.table(change.table).get(change.id)) as Rows[TableName] | undefined;
   if (!row) {
     if (change.ifThere) return null;
-    const gone = refused("row/gone", "This was deleted in the meantime; nothing was changed.", [change.table, change.id]);
+    const gone = refused("row/gone", "This was deleted in the meantime; nothing was changed.", [
+      change.table,
+      change.id,
+    ]);
     throw new Refused(gone.problems);
   }
-  const patch = typeof change.patch === "function" ? (change.patch as (r: unknown) => object)(row) : change.patch;
+  const patch =
+    typeof change.patch === "function" ? (change.patch as (r: unknown) => object)(row) : change.patch;
   return checked({ table: change.table, put: { ...row, ...patch } } as Op);
 }
 
@@ -151,12 +160,19 @@ async function checkLinks(puts: readonly Put[], db: Database): Promise<void> {
   }
 }
 
-type Ids = { where: (key: "id") => { anyOf: (ids: string[]) => { primaryKeys: () => PromiseLike<unknown[]> } } };
+type Ids = {
+  where: (key: "id") => { anyOf: (ids: string[]) => { primaryKeys: () => PromiseLike<unknown[]> } };
+};
 
 /** The path of the first id that the table does not have, or null. */
 async function missing<P>(table: unknown, wanted: ReadonlyMap<string, P>): Promise<P | null> {
   if (wanted.size === 0) return null;
-  const there = new Set(await (table as Ids).where("id").anyOf([...wanted.keys()]).primaryKeys());
+  const there = new Set(
+    await (table as Ids)
+      .where("id")
+      .anyOf([...wanted.keys()])
+      .primaryKeys(),
+  );
   for (const [id, path] of wanted) if (!there.has(id)) return path;
   return null;
 }

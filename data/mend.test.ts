@@ -21,8 +21,18 @@ describe("a row is mended", () => {
     ["a choice that is none", { use: "flying" }, { use: null }, "use: “flying” becomes null"],
     ["a field that is missing", { spares: undefined }, { spares: 0 }, "0"],
     ["a missing field that may be empty", { printerId: 7 }, { printerId: null }, "printerId: 7 becomes null"],
-    ["a line of a list", { copies: ["printed", "flown away", "spoilt"] }, { copies: ["printed", "spoilt"] }, "copies: line 2 was left out"],
-    ["several lines of a list", { copies: ["x", "printed", "y", "z"] }, { copies: ["printed"] }, "copies: line 1 was left out"],
+    [
+      "a line of a list",
+      { copies: ["printed", "flown away", "spoilt"] },
+      { copies: ["printed", "spoilt"] },
+      "copies: line 2 was left out",
+    ],
+    [
+      "several lines of a list",
+      { copies: ["x", "printed", "y", "z"] },
+      { copies: ["printed"] },
+      "copies: line 1 was left out",
+    ],
   ])("%s", (_, wrong, right, words) => {
     const mend = part(wrong)!;
     expect(mend.row).toEqual({ ...testPart(), ...right });
@@ -39,7 +49,25 @@ describe("a row is mended", () => {
     ["a size that has no end", "parts", { ...testPart(), unitMm: Infinity }],
     ["a board the size of a field", "scenes", testScene({ boardWidthMm: 1e6 })],
     ["a scale that is no scale", "parts", { ...testPart(), source: { kind: "guess" } }],
-    ["a log of nothing", "log", { ...newLogEntry({ id: "l", kind: "run", key: "k", what: "", at: "", sceneId: null, estimatedMinutes: 1, actualMinutes: 1, outcome: "good", note: "" }), key: "" }],
+    [
+      "a log of nothing",
+      "log",
+      {
+        ...newLogEntry({
+          id: "l",
+          kind: "run",
+          key: "k",
+          what: "",
+          at: "",
+          sceneId: null,
+          estimatedMinutes: 1,
+          actualMinutes: 1,
+          outcome: "good",
+          note: "",
+        }),
+        key: "",
+      },
+    ],
     ["nothing at all", "scenes", null],
     ["a word", "scenes", "scene"],
   ])("but not where that would be an invention: %s", (_, table, row) => {
@@ -51,12 +79,15 @@ describe("a row is mended", () => {
         const keys = Object.keys(row as object);
         return { ...(row as object), [keys[k % keys.length]!]: value };
       });
-      fc.assert(fc.property(wounded, (row) => {
-        const before = structuredClone(row);
-        const mend = mended(table, row);
-        expect(row).toEqual(before);
-        if (mend) expect(check(shapes[table] as never, mend.row).ok).toBe(true);
-      }), { numRuns: 60 });
+      fc.assert(
+        fc.property(wounded, (row) => {
+          const before = structuredClone(row);
+          const mend = mended(table, row);
+          expect(row).toEqual(before);
+          if (mend) expect(check(shapes[table] as never, mend.row).ok).toBe(true);
+        }),
+        { numRuns: 60 },
+      );
     }
   });
 });

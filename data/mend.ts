@@ -2,7 +2,9 @@ import type { Schema, ValidationErrorItem } from "joi";
 import type { Rows, TableName } from "#data/rows";
 import { shapes } from "#data/shapes";
 
-/** A row brought into a shape that can be kept, and what had to be changed for it, field by field in words. */
+/**
+ * A row brought into a shape that can be kept, and what had to be changed for it, field by field in words.
+ */
 export type Mended<T> = { readonly row: T; readonly changes: readonly string[] };
 
 type Path = readonly (string | number)[];
@@ -13,8 +15,10 @@ const MOST_MENDS = 200;
 const SHOWN_LETTERS = 40;
 
 /**
- * Mends what has one sensible answer: a count or share goes to its limit, a long text is cut, what is missing becomes as it
- * usually is, a wrong line of a list is left out, a thing without a name gets one. A measure is never made up.
+ * Mends what has one sensible answer: a count or share goes to its limit, a long text is cut, what is missing
+ * becomes as it
+ * usually is, a wrong line of a list is left out, a thing without a name gets one. A measure is never made
+ * up.
  * @returns null when that does not make it right
  */
 export function mended<T extends TableName>(table: T, row: unknown): Mended<Rows[T]> | null {
@@ -63,7 +67,10 @@ function leaveOut(row: Loose, path: Path): string | null {
 }
 
 const at = (row: unknown, path: Path): unknown =>
-  path.reduce<unknown>((inner, key) => (typeof inner === "object" && inner !== null ? (inner as Loose)[key] : undefined), row);
+  path.reduce<unknown>(
+    (inner, key) => (typeof inner === "object" && inner !== null ? (inner as Loose)[key] : undefined),
+    row,
+  );
 
 /** The shape of one field, or null where the shape is one of several or the field may have any name. */
 function fieldOf(schema: Schema, path: Path): Schema | null {
@@ -75,15 +82,22 @@ function fieldOf(schema: Schema, path: Path): Schema | null {
 }
 
 /**
- * A value in place of a wrong one, or undefined where there is no sensible one. The shape is asked what it would take: the
+ * A value in place of a wrong one, or undefined where there is no sensible one. The shape is asked what it
+ * would take: the
  * library tells browsers nothing of itself.
  */
-function better(field: Schema, key: string | number, before: unknown, { type, context }: ValidationErrorItem): unknown {
+function better(
+  field: Schema,
+  key: string | number,
+  before: unknown,
+  { type, context }: ValidationErrorItem,
+): unknown {
   const takes = (value: unknown) => field.validate(value).error === undefined;
   const limit = typeof context?.limit === "number" ? context.limit : Number.NaN;
   switch (type) {
     case "number.min":
-      // Less than nothing is nothing, and fewer than one is one; a measure that is too small is another measure.
+      // Less than nothing is nothing, and fewer than one is one; a measure that is too small is another
+      // measure.
       return limit === 0 || !takes(limit + 0.5) ? limit : undefined;
     case "number.max":
       return (before as number) <= 2 * limit ? limit : undefined;
@@ -100,7 +114,8 @@ function better(field: Schema, key: string | number, before: unknown, { type, co
   if (usual.error === undefined && usual.value !== undefined) return structuredClone(usual.value as unknown);
   if (takes(null)) return null;
   if (before === undefined && takes("")) return "";
-  const nameless = before === undefined || before === null || (typeof before === "string" && before.trim() === "");
+  const nameless =
+    before === undefined || before === null || (typeof before === "string" && before.trim() === "");
   return key === "name" && nameless ? "without a name" : undefined;
 }
 

@@ -24,7 +24,8 @@ export function meshRow({ id, name, corners, measurement }: NewMesh): MeshRecord
 }
 
 /**
- * Keeps meshes inside a transaction over `meshes` and `measurements`. Meshes are content: one that is there stays, and undo
+ * Keeps meshes inside a transaction over `meshes` and `measurements`. Meshes are content: one that is there
+ * stays, and undo
  * never touches them. They go when nothing needs them any more: see `collectMeshes`.
  */
 export async function putMeshes(meshes: readonly MeshRecord[], db: Database): Promise<void> {
@@ -41,8 +42,11 @@ export async function loadMesh(id: string, db: Database = appDatabase()): Promis
 }
 
 /** Keeps what was measured, if there is room for it: it can be measured again. */
-export const storeMeasurement = (meshId: string, measurement: MeshMeasurement, db: Database = appDatabase()) =>
-  keepIfPossible(() => db.measurements.put({ meshId, version: measurement.version, measurement }));
+export const storeMeasurement = (
+  meshId: string,
+  measurement: MeshMeasurement,
+  db: Database = appDatabase(),
+) => keepIfPossible(() => db.measurements.put({ meshId, version: measurement.version, measurement }));
 
 /** The measurements that are there and up to date, by mesh. */
 export async function loadMeasurements(
@@ -50,7 +54,9 @@ export async function loadMeasurements(
   db: Database = appDatabase(),
 ): Promise<ReadonlyMap<string, MeshMeasurement>> {
   const rows = await db.measurements.bulkGet([...new Set(meshIds)]);
-  const fresh = rows.flatMap((r) => (r && r.version === MEASURE_VERSION ? [[r.meshId, r.measurement] as const] : []));
+  const fresh = rows.flatMap((r) =>
+    r && r.version === MEASURE_VERSION ? [[r.meshId, r.measurement] as const] : [],
+  );
   return new Map(fresh);
 }
 
@@ -59,20 +65,27 @@ const KEPT_RESULTS = 24;
 
 /** Keeps what was worked out on meshes, if there is room for it; the oldest of a mesh make room. */
 export async function storeResults(rows: readonly ResultRow[], db: Database = appDatabase()): Promise<void> {
-  const store = () => db.transaction("rw", db.results, async () => {
-    await db.results.bulkPut([...rows]);
-    for (const meshId of new Set(rows.map((r) => r.meshId))) {
-      const kept = await db.results.where("meshId").equals(meshId).primaryKeys();
-      const fresh = new Set(rows.map((r) => r.key));
-      const old = kept.filter((k) => !fresh.has(k));
-      if (kept.length > KEPT_RESULTS) await db.results.bulkDelete(old.slice(0, kept.length - KEPT_RESULTS));
-    }
-  });
+  const store = () =>
+    db.transaction("rw", db.results, async () => {
+      await db.results.bulkPut([...rows]);
+      for (const meshId of new Set(rows.map((r) => r.meshId))) {
+        const kept = await db.results.where("meshId").equals(meshId).primaryKeys();
+        const fresh = new Set(rows.map((r) => r.key));
+        const old = kept.filter((k) => !fresh.has(k));
+        if (kept.length > KEPT_RESULTS) await db.results.bulkDelete(old.slice(0, kept.length - KEPT_RESULTS));
+      }
+    });
   await keepIfPossible(store);
 }
 
-export async function loadDerived(meshIds: readonly string[], db: Database = appDatabase()): Promise<Derived> {
-  const rows = await db.results.where("meshId").anyOf([...new Set(meshIds)]).toArray();
+export async function loadDerived(
+  meshIds: readonly string[],
+  db: Database = appDatabase(),
+): Promise<Derived> {
+  const rows = await db.results
+    .where("meshId")
+    .anyOf([...new Set(meshIds)])
+    .toArray();
   return {
     works: new Map(rows.flatMap((r) => (r.value.kind === "work" ? [[r.key, r.value.work] as const] : []))),
     shells: new Map(rows.flatMap((r) => (r.value.kind === "shell" ? [[r.key, r.value.shell] as const] : []))),

@@ -17,7 +17,8 @@ const ROWS = 2000;
 const SCENES = 20;
 const seed = Number(process.env.PROPERTY_SEED ?? 20260314);
 
-let meshId: string, corners: Float32Array;
+let meshId: string;
+let corners: Float32Array;
 beforeAll(async () => {
   corners = soupOf(box(1, 2, 3)).corners;
   meshId = await contentId(corners);
@@ -41,15 +42,24 @@ function rowsOf(table: TableName): Op[] {
 }
 
 const everything = async (db: Database) =>
-  Object.fromEntries(await Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const)));
+  Object.fromEntries(
+    await Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const)),
+  );
 
 describe("what is written comes back from an archive as it is kept, field by field", () => {
   it.each(tableNames)(`${ROWS} random rows of %s`, async (table) => {
     const db = freshDatabase();
-    await write("scenes", scenes.map((put): Op => ({ table: "scenes", put })), AT, db, { meshes: [mesh()] });
+    await write(
+      "scenes",
+      scenes.map((put): Op => ({ table: "scenes", put })),
+      AT,
+      db,
+      { meshes: [mesh()] },
+    );
     const written = await write("rows", rowsOf(table), AT, db);
     expect(written.ok ? [] : written.problems.slice(0, 5)).toEqual([]);
-    if (table !== "settings" && table !== "plans") expect(await db.table(table).count()).toBeGreaterThanOrEqual(ROWS);
+    if (table !== "settings" && table !== "plans")
+      expect(await db.table(table).count()).toBeGreaterThanOrEqual(ROWS);
     const again = freshDatabase();
     const outcome = await importArchive(await exportArchive(db), "replace", AT, again);
     expect(outcome.ok ? [] : outcome.problems.slice(0, 5)).toEqual([]);

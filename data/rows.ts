@@ -1,6 +1,21 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Paint, Recipe } from "#core/paint/paint";
-import type { AcceptedPlan, Coupon, Ground, Joint, LedgerRow, LogEntry, OwnFeature, Part, PlateGcode, PlateLayout, PlateRun, Rooms, Scene, StepRecord } from "#core/plan/sceneData";
+import type {
+  AcceptedPlan,
+  Coupon,
+  Ground,
+  Joint,
+  LedgerRow,
+  LogEntry,
+  OwnFeature,
+  Part,
+  PlateGcode,
+  PlateLayout,
+  PlateRun,
+  Rooms,
+  Scene,
+  StepRecord,
+} from "#core/plan/sceneData";
 import type { WeekHours } from "#core/print/hours";
 import type { FilamentWork } from "#core/print/filamentWork";
 import type { Printer, PrintMaterial } from "#core/print/printer";
@@ -9,27 +24,68 @@ import type { Shell } from "#core/print/resinEstimate";
 import type { StockItem } from "#core/stores/draw";
 import type { LooseRow } from "#data/upgrades/upgrade";
 
-/** The triangles of one body, stored once by content. `corners`: single-precision numbers as `TriangleSoup` has them. */
-export type MeshRow = { readonly id: string; readonly name: string; readonly triangles: number; readonly corners: Blob };
+/**
+ * The triangles of one body, stored once by content. `corners`: single-precision numbers as `TriangleSoup`
+ * has them.
+ */
+export type MeshRow = {
+  readonly id: string;
+  readonly name: string;
+  readonly triangles: number;
+  readonly corners: Blob;
+};
 
 /** A cached measurement; thrown away whenever its version is old. */
-export type MeasurementRow = { readonly meshId: string; readonly version: number; readonly measurement: MeshMeasurement };
+export type MeasurementRow = {
+  readonly meshId: string;
+  readonly version: number;
+  readonly measurement: MeshMeasurement;
+};
 
 /** Something worked out on a mesh, under a key of everything it depends on; always safe to throw away. */
-export type ResultRow = { readonly key: string; readonly meshId: string; readonly value: { readonly kind: "work"; readonly work: FilamentWork } | { readonly kind: "shell"; readonly shell: Shell } };
+export type ResultRow = {
+  readonly key: string;
+  readonly meshId: string;
+  readonly value:
+    | { readonly kind: "work"; readonly work: FilamentWork }
+    | { readonly kind: "shell"; readonly shell: Shell };
+};
 
-export type TimerRow = { readonly id: string; readonly sceneId: string; readonly stepId: string | null; readonly name: string; readonly startedAtMs: number; readonly endsAtMs: number };
+export type TimerRow = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly stepId: string | null;
+  readonly name: string;
+  readonly startedAtMs: number;
+  readonly endsAtMs: number;
+};
 
 export type SettingRow =
   | { readonly id: "hours"; readonly hours: WeekHours }
-  | { readonly id: "habits"; readonly unattended: boolean; readonly currency: string; readonly lengthSystem: "metric" | "inch"; readonly lengthFirst: "model" | "real" }
+  | {
+      readonly id: "habits";
+      readonly unattended: boolean;
+      readonly currency: string;
+      readonly lengthSystem: "metric" | "inch";
+      readonly lengthFirst: "model" | "real";
+    }
   | { readonly id: "rooms"; readonly rooms: Rooms }
   | { readonly id: "started"; readonly demoAt: string };
 
 /** A few words or a picture from the bench; the picture small, as a data URL. */
-export type NoteRow = { readonly id: string; readonly sceneId: string; readonly stepId: string; readonly at: string; readonly text: string; readonly picture: string | null };
+export type NoteRow = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly stepId: string;
+  readonly at: string;
+  readonly text: string;
+  readonly picture: string | null;
+};
 
-/** A row of an older version, or one that was never right, for which there is no place: kept as it was, and shown. */
+/**
+ * A row of an older version, or one that was never right, for which there is no place: kept as it was, and
+ * shown.
+ */
 export type UnplacedRow = {
   readonly id: string;
   /** The table that it stood in, and the version that found no place for it. */
@@ -72,9 +128,18 @@ export type Rows = {
 export type TableName = keyof Rows;
 
 /** One change to one row; a list of them is one change to the builder, and is undone as one. */
-export type Op = { [T in TableName]: { readonly table: T; readonly put: Rows[T] } | { readonly table: T; readonly remove: string } }[TableName];
+export type Op = {
+  [T in TableName]:
+    { readonly table: T; readonly put: Rows[T] } | { readonly table: T; readonly remove: string };
+}[TableName];
 
-export type JournalRow = { seq: number; readonly label: string; readonly at: string; readonly inverse: readonly Op[]; readonly undone: 0 | 1 };
+export type JournalRow = {
+  seq: number;
+  readonly label: string;
+  readonly at: string;
+  readonly inverse: readonly Op[];
+  readonly undone: 0 | 1;
+};
 
 /** The tables of the decisions, in the order in which they are exported. */
 export const tableNames = [

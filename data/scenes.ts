@@ -39,7 +39,8 @@ export const listScenes = async (db: Database = appDatabase()): Promise<readonly
 export async function getSceneRows(id: string, db: Database = appDatabase()): Promise<SceneRows | null> {
   const scene = await db.scenes.get(id);
   if (!scene) return null;
-  const of = <T extends TableName>(table: T) => db.table<Rows[T]>(table).where("sceneId").equals(id).toArray();
+  const of = <T extends TableName>(table: T) =>
+    db.table<Rows[T]>(table).where("sceneId").equals(id).toArray();
   const [parts, joints, grounds, ledger, layouts, runs, gcodes] = await Promise.all([
     of("parts"),
     of("joints"),
@@ -49,7 +50,16 @@ export async function getSceneRows(id: string, db: Database = appDatabase()): Pr
     of("runs"),
     of("gcodes"),
   ]);
-  return { scene, parts, joints, grounds, ledger: ledger.sort((a, b) => a.position - b.position), layouts, runs, gcodes };
+  return {
+    scene,
+    parts,
+    joints,
+    grounds,
+    ledger: ledger.sort((a, b) => a.position - b.position),
+    layouts,
+    runs,
+    gcodes,
+  };
 }
 
 /** `setAside`: ids of scenes that take no hours from now on, as one step with the new one. */
@@ -62,7 +72,10 @@ export type SceneDraft = {
   readonly setAside?: readonly string[];
 };
 
-/** A new scene from what was typed. @returns the stored scene, or problems whose paths are the fields of the draft */
+/**
+ * A new scene from what was typed. @returns the stored scene, or problems whose paths are the fields of the
+ * draft
+ */
 export async function createScene(draft: SceneDraft, db: Database = appDatabase()): Promise<Outcome<Scene>> {
   const ratio = under("ratio", parseRatio(draft.ratio));
   const viewing = under("viewing", parseLength(draft.viewing, 10));
@@ -79,15 +92,22 @@ export async function createScene(draft: SceneDraft, db: Database = appDatabase(
     createdAt: draft.now,
     changedAt: draft.now,
   });
-  const aside = (draft.setAside ?? []).map(
-    (id): Change => ({ table: "scenes", id, patch: { aside: true }, ifThere: true }),
-  );
+  const aside = (draft.setAside ?? []).map((id): Change => ({
+    table: "scenes",
+    id,
+    patch: { aside: true },
+    ifThere: true,
+  }));
   const label = `New scene ${scene.name}`;
   return oneRow<"scenes">(await write(label, [...aside, { table: "scenes", put: scene }], draft.now, db));
 }
 
 /** A copy of a scene with everything in it; what was done at the bench stays with the original. */
-export async function duplicateScene(id: string, now: string, db: Database = appDatabase()): Promise<Outcome<Scene>> {
+export async function duplicateScene(
+  id: string,
+  now: string,
+  db: Database = appDatabase(),
+): Promise<Outcome<Scene>> {
   const rows = await getSceneRows(id, db);
   if (!rows) return refused("row/gone", "This scene was deleted in the meantime; nothing was changed.");
   const sceneId = crypto.randomUUID();
@@ -103,7 +123,11 @@ export async function duplicateScene(id: string, now: string, db: Database = app
     createdAt: now,
     changedAt: now,
   };
-  const own = <T extends { readonly id: string }>(row: T): T => ({ ...row, id: crypto.randomUUID(), sceneId });
+  const own = <T extends { readonly id: string }>(row: T): T => ({
+    ...row,
+    id: crypto.randomUUID(),
+    sceneId,
+  });
   const part = (p: Part): Part => ({
     ...p,
     id: renamed(p.id),
@@ -123,7 +147,11 @@ export async function duplicateScene(id: string, now: string, db: Database = app
 }
 
 /** Removes a scene and every row of it, as one change. */
-export async function deleteScene(id: string, now: string, db: Database = appDatabase()): Promise<Outcome<unknown>> {
+export async function deleteScene(
+  id: string,
+  now: string,
+  db: Database = appDatabase(),
+): Promise<Outcome<unknown>> {
   const scene = await db.scenes.get(id);
   if (!scene) return success(null);
   const removal = async () => {
@@ -139,13 +167,16 @@ export async function deleteScene(id: string, now: string, db: Database = appDat
 
 /** The one row of a change, and problems whose paths are its fields. */
 function oneRow<T extends TableName>(written: Awaited<ReturnType<typeof write>>): Outcome<Rows[T]> {
-  return written.ok ? success(written.value.rows.at(-1) as Rows[T]) : failure(...written.problems.map(fieldOnly));
+  return written.ok
+    ? success(written.value.rows.at(-1) as Rows[T])
+    : failure(...written.problems.map(fieldOnly));
 }
 
 const fieldOnly = (problem: Problem): Problem => ({ ...problem, path: problem.path.slice(2) });
 
 /**
- * Changes some fields of a row after checking the whole of it. Of two changes at once to other fields neither is lost.
+ * Changes some fields of a row after checking the whole of it. Of two changes at once to other fields neither
+ * is lost.
  * @param patch the fields, or how to find them in the row as it stands when it is written
  * @returns the row as it is kept, or problems whose paths are field names; nothing is written then
  */
@@ -160,7 +191,10 @@ export async function patchRow<T extends TableName>(
   return oneRow<T>(await write(label, [{ table, id, patch } as Change], now, db));
 }
 
-/** The same change to many rows, as one step; nothing is written unless all can be. Rows that are gone are passed over. */
+/**
+ * The same change to many rows, as one step; nothing is written unless all can be. Rows that are gone are
+ * passed over.
+ */
 export async function patchRows<T extends TableName>(
   table: T,
   ids: readonly string[],

@@ -5,7 +5,10 @@ const FULL =
   "This browser has no room left, so nothing of this was kept; what was here before is. " +
   "Save a copy under Workshop, Archive, then let go of what is no longer needed.";
 
-/** What engines say when a transaction ends without anybody's asking: the disk is full or cannot be written to. */
+/**
+ * What engines say when a transaction ends without anybody's asking: the disk is full or cannot be written
+ * to.
+ */
 const isDiskError = (error: Cause) =>
   error.name === "AbortError" ||
   error.name === "UnknownError" ||
@@ -17,7 +20,8 @@ type Cause = { readonly name: string; readonly message: string };
 function* causesOf(error: unknown): Generator<Cause> {
   let next = error;
   for (let depth = 0; depth < 5 && typeof next === "object" && next !== null; depth++) {
-    if ("name" in next) yield { name: String(next.name), message: "message" in next ? String(next.message) : "" };
+    if ("name" in next)
+      yield { name: String(next.name), message: "message" in next ? String(next.message) : "" };
     next = "inner" in next ? next.inner : "cause" in next ? next.cause : null;
   }
 }
@@ -28,7 +32,9 @@ export function standingProblem(): Problem | null {
   return trouble && { code: `store/${trouble.replace(" ", "-")}`, path: [], message: troubleWords[trouble] };
 }
 
-/** What the builder is told when the store itself refuses, or null for an error that is somebody's mistake. */
+/**
+ * What the builder is told when the store itself refuses, or null for an error that is somebody's mistake.
+ */
 export function storeProblem(error: unknown): Problem | null {
   const causes = [...causesOf(error)];
   const names = causes.map((c) => c.name);
@@ -36,7 +42,8 @@ export function storeProblem(error: unknown): Problem | null {
   if (isNewerData(error)) return { code: "store/newer-data", path: [], message: troubleWords["newer data"] };
   const standing = standingProblem();
   if (standing) return standing;
-  if (names.includes("DatabaseClosedError")) return { code: "store/closed", path: [], message: troubleWords.closed };
+  if (names.includes("DatabaseClosedError"))
+    return { code: "store/closed", path: [], message: troubleWords.closed };
   if (!causes.some(isDiskError)) return null;
   diskRefused();
   return standingProblem();

@@ -24,8 +24,15 @@ describe("data of a newer version", () => {
     later.close();
     const db = openDatabase("newer-1");
     await expect(db.scenes.toArray()).rejects.toThrow(/newer Inch Hollow/);
-    const outcome = await write("late", [{ table: "scenes", put: testScene({ name: "Overwritten" }) }], AT, openDatabase("newer-1"));
-    expect(outcome.ok ? "" : outcome.problems[0]!.message).toMatch(/was written by a newer Inch Hollow\. Nothing of it was touched\. Reload/);
+    const outcome = await write(
+      "late",
+      [{ table: "scenes", put: testScene({ name: "Overwritten" }) }],
+      AT,
+      openDatabase("newer-1"),
+    );
+    expect(outcome.ok ? "" : outcome.problems[0]!.message).toMatch(
+      /was written by a newer Inch Hollow\. Nothing of it was touched\. Reload/,
+    );
     await later.open();
     expect(await later.table("scenes").toArray()).toMatchObject([{ name: "Trial" }]);
     later.close();
@@ -33,7 +40,8 @@ describe("data of a newer version", () => {
 });
 
 describe("an error of the store", () => {
-  const named = (name: string, message = "", inner?: unknown) => Object.assign(new Error(message), { name, inner });
+  const named = (name: string, message = "", inner?: unknown) =>
+    Object.assign(new Error(message), { name, inner });
   it.each<[string, unknown, string | null]>([
     ["no room", named("QuotaExceededError"), "store/full"],
     ["no room, wrapped by the library", named("AbortError", "", named("QuotaExceededError")), "store/full"],

@@ -1,11 +1,15 @@
 import type Dexie from "dexie";
 
 /**
- * Why nothing can be kept in this tab any more: another tab has brought the data to a newer version, this browser holds
- * data of a newer version than this page knows, the browser has closed or removed it, or its disk took no more.
+ * Why nothing can be kept in this tab any more: another tab has brought the data to a newer version, this
+ * browser holds
+ * data of a newer version than this page knows, the browser has closed or removed it, or its disk took no
+ * more.
  *
- * After the first write that the disk did not take, nothing more is written before the page is opened again: a browser that
- * finds not a byte left at its next write clears everything of the page by itself (seen on a disk that was full).
+ * After the first write that the disk did not take, nothing more is written before the page is opened again:
+ * a browser that
+ * finds not a byte left at its next write clears everything of the page by itself (seen on a disk that was
+ * full).
  */
 export type StoreTrouble = "newer tab" | "newer data" | "closed" | "disk";
 
@@ -17,8 +21,7 @@ export const troubleWords: Readonly<Record<StoreTrouble, string>> = {
     "What is stored here was written by a newer Inch Hollow. Nothing of it was touched. Reload this tab to take the newer version.",
   closed:
     "The browser has closed what is stored here: its disk may be full, or it was cleared. Reload this tab to see what is there.",
-  disk:
-    "The browser could not write to its disk, which is probably full. What was here before is kept, but a browser without any disk left may clear it: save a copy elsewhere now, make room, then reload this tab. Until then nothing is written from here.",
+  disk: "The browser could not write to its disk, which is probably full. What was here before is kept, but a browser without any disk left may clear it: save a copy elsewhere now, make room, then reload this tab. Until then nothing is written from here.",
 };
 
 let trouble: StoreTrouble | null = null;
@@ -40,7 +43,10 @@ function tell(what: StoreTrouble): void {
 }
 
 /** Other tabs of this browser write to the same disk. */
-const otherTabs = typeof BroadcastChannel === "undefined" || typeof window === "undefined" ? null : new BroadcastChannel("inch-hollow-store");
+const otherTabs =
+  typeof BroadcastChannel === "undefined" || typeof window === "undefined"
+    ? null
+    : new BroadcastChannel("inch-hollow-store");
 otherTabs?.addEventListener("message", ({ data }: MessageEvent<unknown>) => {
   if (data === "disk") tell("disk");
 });
@@ -51,14 +57,17 @@ export function diskRefused(): void {
   tell("disk");
 }
 
-/** Thrown while a database is opened that a newer version has written: an older page must not write into it. */
+/**
+ * Thrown while a database is opened that a newer version has written: an older page must not write into it.
+ */
 class NewerData extends Error {
   override readonly name = "NewerData";
 }
 
 /** Whether data of a newer version was met; the library wraps the error in its own. */
 export const isNewerData = (error: unknown): boolean =>
-  error instanceof NewerData || (error instanceof Error && "inner" in error && error.inner instanceof NewerData);
+  error instanceof NewerData ||
+  (error instanceof Error && "inner" in error && error.inner instanceof NewerData);
 
 /** Lets nobody begin on data of a newer version: the library would, and would write old rows into it. */
 export function refuseNewer(db: Dexie, version: number): void {
@@ -71,7 +80,8 @@ export function refuseNewer(db: Dexie, version: number): void {
 }
 
 /**
- * Lets the app's own database stop writing as soon as a newer tab comes or the browser closes it. By itself the library would
+ * Lets the app's own database stop writing as soon as a newer tab comes or the browser closes it. By itself
+ * the library would
  * close, and open the newer or emptied database again at the next write.
  */
 export function watchStore(db: Dexie): void {

@@ -8,9 +8,27 @@ import { type Database, openDatabase } from "#data/db";
 /** A database of its own for one test. */
 export const freshDatabase = (): Database => openDatabase(`test-${crypto.randomUUID()}`);
 
-export const testScene = (given: Partial<Scene> = {}): Scene => newScene({ id: "scene-1", name: "Trial", denominator: 72, ratioSaid: "1 to 72", startOn: "2026-03-02", createdAt: "2026-03-01T10:00", changedAt: "2026-03-01T10:00", ...given });
+export const testScene = (given: Partial<Scene> = {}): Scene =>
+  newScene({
+    id: "scene-1",
+    name: "Trial",
+    denominator: 72,
+    ratioSaid: "1 to 72",
+    startOn: "2026-03-02",
+    createdAt: "2026-03-01T10:00",
+    changedAt: "2026-03-01T10:00",
+    ...given,
+  });
 
-export const testPart = (given: Partial<Part> = {}): Part => newPart({ id: "part-1", sceneId: "scene-1", name: "wall", source: { kind: "full" }, origin: { ...noOrigin, fileName: "wall.stl" }, ...given });
+export const testPart = (given: Partial<Part> = {}): Part =>
+  newPart({
+    id: "part-1",
+    sceneId: "scene-1",
+    name: "wall",
+    source: { kind: "full" },
+    origin: { ...noOrigin, fileName: "wall.stl" },
+    ...given,
+  });
 
 /** Reads an archive and brings it in; a row that does not fit refuses the whole of it. */
 export async function importArchive(
@@ -23,5 +41,7 @@ export async function importArchive(
   if (!read.ok) return read;
   const { bad } = read.value.reading;
   if (bad.length === 0) return bringIn(read.value, mode, "leave out", now, db);
-  return failure(...bad.map((row) => ({ code: row.code, path: ["tables", row.table, row.number], message: row.why })));
+  return failure(
+    ...bad.map((row) => ({ code: row.code, path: ["tables", row.table, row.number], message: row.why })),
+  );
 }

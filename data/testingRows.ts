@@ -11,24 +11,45 @@ type Shape = {
   readonly keys?: Readonly<Record<string, Shape>>;
   readonly patterns?: readonly { readonly schema?: Shape; readonly rule: Shape }[];
   readonly items?: readonly Shape[];
-  readonly matches?: readonly { readonly schema?: Shape; readonly then?: Shape; readonly otherwise?: Shape }[];
+  readonly matches?: readonly {
+    readonly schema?: Shape;
+    readonly then?: Shape;
+    readonly otherwise?: Shape;
+  }[];
 };
 type Rule = { readonly name: string; readonly args?: { readonly limit?: number; readonly regex?: string } };
 
 /** Keys that have burnt many a reader. */
 const nastyKeys = fc.constantFrom("constructor", "toString", "__proto__", "hasOwnProperty", "length", "then");
-const nastyText = fc.constantFrom("", " ", "\u0000", "\ud800", "\udfff\ud800", "null", "1e999", "</script>", "é", "\u2028", "🧱".repeat(3));
+const nastyText = fc.constantFrom(
+  "",
+  " ",
+  "\u0000",
+  "\ud800",
+  "\udfff\ud800",
+  "null",
+  "1e999",
+  "</script>",
+  "é",
+  "\u2028",
+  "🧱".repeat(3),
+);
 
 const limitOf = (shape: Shape, name: string) => shape.rules?.find((r) => r.name === name)?.args?.limit;
 
-/** Values that fit a shape, odd ones among them: limits, signed zeros, numbers hardly above nothing, torn characters. */
+/**
+ * Values that fit a shape, odd ones among them: limits, signed zeros, numbers hardly above nothing, torn
+ * characters.
+ */
 export const valuesFor = (schema: Schema): fc.Arbitrary<unknown> => arbitraryOf(schema.describe() as Shape);
 
 function arbitraryOf(shape: Shape): fc.Arbitrary<unknown> {
   const allowed = shape.allow ?? [];
   if (shape.flags?.only) return fc.constantFrom(...allowed);
   const plain = plainOf(shape);
-  return allowed.length > 0 ? fc.oneof({ weight: 1, arbitrary: fc.constantFrom(...allowed) }, { weight: 4, arbitrary: plain }) : plain;
+  return allowed.length > 0
+    ? fc.oneof({ weight: 1, arbitrary: fc.constantFrom(...allowed) }, { weight: 4, arbitrary: plain })
+    : plain;
 }
 
 function plainOf(shape: Shape): fc.Arbitrary<unknown> {
@@ -44,7 +65,9 @@ function plainOf(shape: Shape): fc.Arbitrary<unknown> {
     case "object":
       return objectOf(shape);
     case "alternatives": {
-      const ways = shape.matches!.flatMap((m) => (m.then ? [m.then, ...(m.otherwise ? [m.otherwise] : [])] : m.schema ? [m.schema] : []));
+      const ways = shape.matches!.flatMap((m) =>
+        m.then ? [m.then, ...(m.otherwise ? [m.otherwise] : [])] : m.schema ? [m.schema] : [],
+      );
       return fc.oneof(...ways.map(arbitraryOf));
     }
     case "any":
@@ -59,7 +82,10 @@ function numberOf(shape: Shape): fc.Arbitrary<number> {
   const max = limitOf(shape, "max") ?? limitOf(shape, "less") ?? 1e9;
   const numbers: fc.Arbitrary<number> = shape.rules?.some((r) => r.name === "integer")
     ? fc.integer({ min, max })
-    : fc.oneof(fc.double({ min, max, noNaN: true }), fc.constantFrom(min, max, 0, -0, 5e-324, 0.1).filter((v) => v >= min && v <= max));
+    : fc.oneof(
+        fc.double({ min, max, noNaN: true }),
+        fc.constantFrom(min, max, 0, -0, 5e-324, 0.1).filter((v) => v >= min && v <= max),
+      );
   return greater === undefined ? numbers : numbers.filter((v) => v > greater);
 }
 
@@ -78,8 +104,14 @@ function stringOf(shape: Shape): fc.Arbitrary<string> {
   const length = limitOf(shape, "length");
   const minLength = Math.max(length ?? 0, limitOf(shape, "min") ?? 0, shape.allow?.includes("") ? 0 : 1);
   const maxLength = length ?? Math.min(limitOf(shape, "max") ?? 30, 30);
-  const torn = fc.string({ unit: fc.integer({ min: 0, max: 0xffff }).map((c) => String.fromCharCode(c)), minLength, maxLength });
-  const text = fc.oneof(fc.string({ minLength, maxLength }), torn, nastyText).filter((t) => t.length >= minLength && t.length <= maxLength);
+  const torn = fc.string({
+    unit: fc.integer({ min: 0, max: 0xffff }).map((c) => String.fromCharCode(c)),
+    minLength,
+    maxLength,
+  });
+  const text = fc
+    .oneof(fc.string({ minLength, maxLength }), torn, nastyText)
+    .filter((t) => t.length >= minLength && t.length <= maxLength);
   return shape.rules?.some((r) => r.name === "trim") ? text.filter((t) => t.trim() !== "") : text;
 }
 
@@ -92,15 +124,23 @@ function arrayOf(shape: Shape): fc.Arbitrary<unknown[]> {
 }
 
 function objectOf(shape: Shape): fc.Arbitrary<unknown> {
-  if (!shape.keys && !shape.patterns) return fc.dictionary(fc.string({ minLength: 1, maxLength: 8 }), fc.jsonValue({ maxDepth: 1 }));
+  if (!shape.keys && !shape.patterns)
+    return fc.dictionary(fc.string({ minLength: 1, maxLength: 8 }), fc.jsonValue({ maxDepth: 1 }));
   const keys = Object.entries(shape.keys ?? {});
   const named = Object.fromEntries(keys.map(([key, field]) => [key, arbitraryOf(field)]));
-  const needed = keys.filter(([, field]) => field.flags?.presence === "required" || (field.flags && "default" in field.flags));
+  const needed = keys.filter(
+    ([, field]) => field.flags?.presence === "required" || (field.flags && "default" in field.flags),
+  );
   const fixed = fc.record(named, { requiredKeys: needed.map(([key]) => key) });
   const [pattern] = shape.patterns ?? [];
   if (!pattern) return fixed;
   const key = pattern.schema?.flags?.only
     ? (fc.constantFrom(...pattern.schema.allow!) as fc.Arbitrary<string>)
-    : fc.oneof({ weight: 5, arbitrary: fc.string({ minLength: 1, maxLength: 12 }) }, { weight: 1, arbitrary: nastyKeys });
-  return fc.tuple(fixed, fc.dictionary(key, arbitraryOf(pattern.rule), { maxKeys: 4 })).map(([a, b]) => ({ ...b, ...(a as object) }));
+    : fc.oneof(
+        { weight: 5, arbitrary: fc.string({ minLength: 1, maxLength: 12 }) },
+        { weight: 1, arbitrary: nastyKeys },
+      );
+  return fc
+    .tuple(fixed, fc.dictionary(key, arbitraryOf(pattern.rule), { maxKeys: 4 }))
+    .map(([a, b]) => ({ ...b, ...(a as object) }));
 }

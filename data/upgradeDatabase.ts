@@ -20,7 +20,8 @@ export const unplaced = ({ table, row, why, version }: LeftOfVersion): UnplacedR
 
 /** A row that can be exported: numbers that JSON has no place for as words. */
 function asText(row: LooseRow): LooseRow {
-  const wordy = (_: string, value: unknown) => (typeof value === "number" && !Number.isFinite(value) ? String(value) : value);
+  const wordy = (_: string, value: unknown) =>
+    typeof value === "number" && !Number.isFinite(value) ? String(value) : value;
   return JSON.parse(JSON.stringify(row, wordy)) as LooseRow;
 }
 
@@ -28,7 +29,11 @@ function asText(row: LooseRow): LooseRow {
  * Runs one upgrade over a database that is being opened: rows, and what undo would put back.
  * @param left receives the rows that have no place any more
  */
-export async function upgradeDatabase(db: Transaction, upgrade: Upgrade, left: LeftOfVersion[]): Promise<void> {
+export async function upgradeDatabase(
+  db: Transaction,
+  upgrade: Upgrade,
+  left: LeftOfVersion[],
+): Promise<void> {
   const names = upgrade.tables;
   const lists = await Promise.all(names.map((name) => db.table<LooseRow>(name).toArray()));
   const before = Object.fromEntries(names.map((name, i) => [name, lists[i]!])) as LooseTables;
@@ -43,7 +48,10 @@ export async function upgradeDatabase(db: Transaction, upgrade: Upgrade, left: L
   await upgradeJournal(db, upgrade);
 }
 
-/** What undo puts back is brought along; a change that cannot be, and all before it, can no longer be taken back. */
+/**
+ * What undo puts back is brought along; a change that cannot be, and all before it, can no longer be taken
+ * back.
+ */
 async function upgradeJournal(db: Transaction, upgrade: Upgrade): Promise<void> {
   const changes = await db.table<JournalRow>("journal").orderBy("seq").reverse().toArray();
   let lost = false;
@@ -64,7 +72,9 @@ function carriedOps(ops: readonly Op[], upgrade: Upgrade): readonly Op[] | null 
   const carried = upgrade.carry(given);
   if (carried.left.length > 0) return null;
   const rest = ops.filter((op) => !puts.includes(op));
-  const put = Object.entries(carried.tables).flatMap(([table, rows]) => rows.map((row) => ({ table, put: row }) as unknown as Op));
+  const put = Object.entries(carried.tables).flatMap(([table, rows]) =>
+    rows.map((row) => ({ table, put: row }) as unknown as Op),
+  );
   return [...rest, ...put];
 }
 
@@ -72,7 +82,8 @@ function carriedOps(ops: readonly Op[], upgrade: Upgrade): readonly Op[] | null 
 type Finding = { readonly why: string; readonly row: unknown };
 
 /**
- * The last step: every row is looked at by today's shapes. One that does not fit is mended where that has one answer, and
+ * The last step: every row is looked at by today's shapes. One that does not fit is mended where that has one
+ * answer, and
  * kept aside otherwise; either way it stands as it was in `unplaced`, with what was wrong.
  * @param version the one that these rows were written by
  */
@@ -101,7 +112,12 @@ export async function settleRows(
   if (aside.length > 0) await db.table<UnplacedRow>("unplaced").bulkPut(aside);
 }
 
-function lookedAt(table: TableName, row: LooseRow, scenes: ReadonlySet<unknown>, meshes: ReadonlySet<unknown>): Finding | null {
+function lookedAt(
+  table: TableName,
+  row: LooseRow,
+  scenes: ReadonlySet<unknown>,
+  meshes: ReadonlySet<unknown>,
+): Finding | null {
   const shaped = check<Rows[TableName]>(shapes[table], row);
   const mend = shaped.ok ? { row: row as unknown as Rows[TableName], changes: [] } : mended(table, row);
   if (!mend) {
@@ -112,7 +128,10 @@ function lookedAt(table: TableName, row: LooseRow, scenes: ReadonlySet<unknown>,
   const sceneId = sceneOf(op);
   if (sceneId !== null && !scenes.has(sceneId)) return { why: "Its scene is not there.", row: null };
   const lost = op.table === "parts" && op.put.meshId !== null && !meshes.has(op.put.meshId);
-  const changes = [...mend.changes, ...(lost ? ["its model is not there: it stays as a part without one"] : [])];
+  const changes = [
+    ...mend.changes,
+    ...(lost ? ["its model is not there: it stays as a part without one"] : []),
+  ];
   if (changes.length === 0) return null;
   const kept = lost ? { ...op.put, meshId: null } : op.put;
   return { why: `It was mended (${changes.join("; ")}), and stands here as it was.`, row: kept };

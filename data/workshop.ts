@@ -9,9 +9,19 @@ import { getSceneRows } from "#data/scenes";
 /** Weekday evenings and a Saturday, until the builder says otherwise. */
 export const usualHours: Extract<SettingRow, { id: "hours" }> = {
   id: "hours",
-  hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60 + 30, to: 21 * 60 }]), [{ from: 10 * 60, to: 14 * 60 }]],
+  hours: [
+    [],
+    ...Array.from({ length: 5 }, () => [{ from: 19 * 60 + 30, to: 21 * 60 }]),
+    [{ from: 10 * 60, to: 14 * 60 }],
+  ],
 };
-export const usualHabits: Extract<SettingRow, { id: "habits" }> = { id: "habits", unattended: true, currency: "EUR", lengthSystem: "metric", lengthFirst: "model" };
+export const usualHabits: Extract<SettingRow, { id: "habits" }> = {
+  id: "habits",
+  unattended: true,
+  currency: "EUR",
+  lengthSystem: "metric",
+  lengthFirst: "model",
+};
 
 export type Habits = Extract<SettingRow, { id: "habits" }>;
 
@@ -26,29 +36,87 @@ export async function getRooms(db: Database = appDatabase()): Promise<Rooms> {
 }
 
 export async function getWorkshop(db: Database = appDatabase()): Promise<Workshop> {
-  const [printers, materials, paints, recipes, stock, log, hours, habits, features, printRecipes, coupons, rooms] = await Promise.all([
-    db.printers.toArray(), db.materials.toArray(), db.paints.toArray(), db.recipes.toArray(), db.stock.toArray(), db.log.orderBy("at").toArray(), db.settings.get("hours"), getHabits(db), db.features.toArray(), db.printRecipes.toArray(), db.coupons.toArray(), getRooms(db),
+  const [
+    printers,
+    materials,
+    paints,
+    recipes,
+    stock,
+    log,
+    hours,
+    habits,
+    features,
+    printRecipes,
+    coupons,
+    rooms,
+  ] = await Promise.all([
+    db.printers.toArray(),
+    db.materials.toArray(),
+    db.paints.toArray(),
+    db.recipes.toArray(),
+    db.stock.toArray(),
+    db.log.orderBy("at").toArray(),
+    db.settings.get("hours"),
+    getHabits(db),
+    db.features.toArray(),
+    db.printRecipes.toArray(),
+    db.coupons.toArray(),
+    getRooms(db),
   ]);
-  return { printers, materials, paints, recipes, stock, log, hours: (hours?.id === "hours" ? hours : usualHours).hours, unattended: habits.unattended, currency: habits.currency, features, printRecipes, coupons, rooms };
+  return {
+    printers,
+    materials,
+    paints,
+    recipes,
+    stock,
+    log,
+    hours: (hours?.id === "hours" ? hours : usualHours).hours,
+    unattended: habits.unattended,
+    currency: habits.currency,
+    features,
+    printRecipes,
+    coupons,
+    rooms,
+  };
 }
 
 /** The meshes a scene's plan looks at, as they were drawn and as they lie. */
-export const measuredIds = (parts: readonly Part[]): readonly string[] => [...new Set(parts.flatMap((p) => (p.meshId ? [p.meshId, posedId(p.meshId, p.pose)] : [])))];
+export const measuredIds = (parts: readonly Part[]): readonly string[] => [
+  ...new Set(parts.flatMap((p) => (p.meshId ? [p.meshId, posedId(p.meshId, p.pose)] : []))),
+];
 
 /**
  * Everything a scene's plan is made from, read from the database. Null when there is no such scene.
  * @param known measurements that are in memory already: they never change under their id
  */
-export async function getPlanInput(sceneId: string, now: PlanInput["now"], db: Database = appDatabase(), known: ReadonlyMap<string, MeshMeasurement> = new Map(), shared?: Workshop): Promise<PlanInput | null> {
+export async function getPlanInput(
+  sceneId: string,
+  now: PlanInput["now"],
+  db: Database = appDatabase(),
+  known: ReadonlyMap<string, MeshMeasurement> = new Map(),
+  shared?: Workshop,
+): Promise<PlanInput | null> {
   const rows = await getSceneRows(sceneId, db);
   if (!rows) return null;
   const ids = measuredIds(rows.parts);
   const [workshop, records, accepted, loaded, derived] = await Promise.all([
-    shared ?? getWorkshop(db), db.records.where("sceneId").equals(sceneId).toArray(), db.plans.get(sceneId), loadMeasurements(ids.filter((id) => !known.has(id)), db), loadDerived(rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])), db),
+    shared ?? getWorkshop(db),
+    db.records.where("sceneId").equals(sceneId).toArray(),
+    db.plans.get(sceneId),
+    loadMeasurements(
+      ids.filter((id) => !known.has(id)),
+      db,
+    ),
+    loadDerived(
+      rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])),
+      db,
+    ),
   ]);
-  const measurements = new Map(ids.flatMap((id) => {
-    const m = known.get(id) ?? loaded.get(id);
-    return m ? [[id, m] as const] : [];
-  }));
+  const measurements = new Map(
+    ids.flatMap((id) => {
+      const m = known.get(id) ?? loaded.get(id);
+      return m ? [[id, m] as const] : [];
+    }),
+  );
   return { ...rows, records, accepted: accepted ?? null, workshop, measurements, derived, now };
 }

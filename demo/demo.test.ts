@@ -13,14 +13,25 @@ import { openSolids } from "#demo/solids";
 import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
 import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
 
-const workshop: Workshop = { ...emptyWorkshop, printers: demoPrinters, materials: demoMaterials, paints: demoPaints, recipes: demoRecipes, stock: demoStock, log: demoLog, hours: usualHours.hours };
+const workshop: Workshop = {
+  ...emptyWorkshop,
+  printers: demoPrinters,
+  materials: demoMaterials,
+  paints: demoPaints,
+  recipes: demoRecipes,
+  stock: demoStock,
+  log: demoLog,
+  hours: usualHours.hours,
+};
 const today = "2026-01-05";
 const measurements = new Map<string, MeshMeasurement>();
-let input: PlanInput, plan: Plan;
+let input: PlanInput;
+let plan: Plan;
 
 beforeAll(async () => {
   const solids = await openSolids();
-  for (const [name, mesh] of Object.entries<TriangleMesh>({ ...withyMeshes(solids), ...osierMeshes(solids) })) measurements.set(name, measureMesh(soupOf(mesh)).measurement);
+  for (const [name, mesh] of Object.entries<TriangleMesh>({ ...withyMeshes(solids), ...osierMeshes(solids) }))
+    measurements.set(name, measureMesh(soupOf(mesh)).measurement);
   input = planInputOf({ ...withySluice(today), workshop, measurements, now: { today, minute: 540, ms: 0 } });
   plan = makePlan(input);
 });
@@ -28,9 +39,17 @@ beforeAll(async () => {
 describe("Withy Sluice", () => {
   const found = (text: RegExp) => plan.findings.find((f) => text.test(f.sentence));
   it.each([
-    ["ruins", /Quay, long block, .* fits no bed/], ["ruins", /Tile clips has 0\.03 mm/], ["ruins", /Window goes down to .* Tank makes nothing under/], ["ruins", /Willow, large is set to be hollow with no drain/],
-    ["weakens", /Cottage, roof half shows its layers plainly from 60 cm at 0\.2 mm/], ["weakens", /Punt is not closed/], ["weakens", /Footbridge spans .* Lay a wire/], ["wastes", /“Wall brown.*runs out in .*Chimney/],
-    ["wastes", /matte varnish, solvent spray runs out/], ["ruins", /Alcohol turns that varnish white/], ["missing", /The lamp in Lamp post needs a resistor of 200 ohm/],
+    ["ruins", /Quay, long block, .* fits no bed/],
+    ["ruins", /Tile clips has 0\.03 mm/],
+    ["ruins", /Window goes down to .* Tank makes nothing under/],
+    ["ruins", /Willow, large is set to be hollow with no drain/],
+    ["weakens", /Cottage, roof half shows its layers plainly from 60 cm at 0\.2 mm/],
+    ["weakens", /Punt is not closed/],
+    ["weakens", /Footbridge spans .* Lay a wire/],
+    ["wastes", /“Wall brown.*runs out in .*Chimney/],
+    ["wastes", /matte varnish, solvent spray runs out/],
+    ["ruins", /Alcohol turns that varnish white/],
+    ["missing", /The lamp in Lamp post needs a resistor of 200 ohm/],
   ])("%s: finds %s by itself", (severity, text) => {
     expect(found(text as RegExp)?.severity).toBe(severity);
   });
@@ -40,7 +59,10 @@ describe("Withy Sluice", () => {
     expect(plan.boardGrams.working.length).toBeGreaterThan(3);
   });
   it("brings everything to one scale: the door is 27.5 mm, the keeper a grown man", () => {
-    expect(plan.parts.find((p) => p.part.name === "Cottage, front wall")!.sizeMm![0]).toBeCloseTo(4600 / 72, 1);
+    expect(plan.parts.find((p) => p.part.name === "Cottage, front wall")!.sizeMm![0]).toBeCloseTo(
+      4600 / 72,
+      1,
+    );
     const keeper = plan.parts.find((p) => p.part.name === "Keeper")!.sizeMm![2] * 72;
     expect(keeper).toBeGreaterThan(1700);
     expect(keeper).toBeLessThan(1800);
@@ -50,43 +72,96 @@ describe("Withy Sluice", () => {
   it("puts every copy of every printed part on a plate, once", () => {
     for (const p of plan.parts) {
       const pieces = p.chosen!.fit.kind === "cut" ? p.chosen!.fit.pieces.reduce((a, b) => a * b, 1) : 1;
-      expect(plan.plates.flatMap((x) => x.laid).filter((l) => l.partId === p.part.id).length).toBe(p.part.count * pieces);
+      expect(plan.plates.flatMap((x) => x.laid).filter((l) => l.partId === p.part.id).length).toBe(
+        p.part.count * pieces,
+      );
     }
     expect(plan.runs.length).toBe(plan.plates.length);
   });
   it("breaks no promise of its order in its calendar, and starts nothing before its prints", () => {
-    const starts = new Map(plan.work.schedule.slots.map((s) => [s.stepId, s.startsAt])), ends = new Map(plan.work.schedule.slots.map((s) => [s.stepId, s.endsAt]));
+    const starts = new Map(plan.work.schedule.slots.map((s) => [s.stepId, s.startsAt]));
+    const ends = new Map(plan.work.schedule.slots.map((s) => [s.stepId, s.endsAt]));
     expect(checkConstraints(plan.work.sequence.constraints, starts, ends)).toEqual([]);
     expect(plan.work.schedule.slots.length).toBe(plan.work.steps.length);
     for (const s of plan.work.steps) expect(starts.get(s.id)!).toBeGreaterThanOrEqual(s.releaseAt - 1e-6);
     expect(plan.totals.finishAt).toBeGreaterThanOrEqual(plan.totals.boundAt);
   });
   it("does not depend on how its rows were listed", () => {
-    const turned = makePlan({ ...input, parts: [...input.parts].reverse(), joints: [...input.joints].reverse(), grounds: [...input.grounds].reverse() });
+    const turned = makePlan({
+      ...input,
+      parts: [...input.parts].reverse(),
+      joints: [...input.joints].reverse(),
+      grounds: [...input.grounds].reverse(),
+    });
     expect(turned.work.schedule.slots).toEqual(plan.work.schedule.slots);
     expect(turned.findings.map((f) => f.id)).toEqual(plan.findings.map((f) => f.id));
   });
   it("takes done steps out and keeps the waits they started", () => {
     const first = plan.work.schedule.slots[0]!.stepId;
-    const later = makePlan({ ...input, records: [{ id: "r", sceneId: input.scene.id, stepId: first, state: "done", at: "2026-01-05T09:00", actualMinutes: 10, pieces: null, note: "" }] });
+    const later = makePlan({
+      ...input,
+      records: [
+        {
+          id: "r",
+          sceneId: input.scene.id,
+          stepId: first,
+          state: "done",
+          at: "2026-01-05T09:00",
+          actualMinutes: 10,
+          pieces: null,
+          note: "",
+        },
+      ],
+    });
     expect(later.work.schedule.slots.some((s) => s.stepId === first)).toBe(false);
     expect(later.work.schedule.slots.length).toBe(plan.work.schedule.slots.length - 1);
     expect(later.readiness.bench.settled).toBe(1);
   });
   it("says when there are no hours, no printers, no parts, and never throws", () => {
-    expect(makePlan({ ...input, workshop: { ...workshop, hours: [[], [], [], [], [], [], []] } }).findings.some((f) => f.sentence.includes("no working hours"))).toBe(true);
-    expect(makePlan({ ...input, workshop: { ...workshop, printers: [] } }).findings.some((f) => f.sentence.includes("no printer in the workshop"))).toBe(true);
+    expect(
+      makePlan({ ...input, workshop: { ...workshop, hours: [[], [], [], [], [], [], []] } }).findings.some(
+        (f) => f.sentence.includes("no working hours"),
+      ),
+    ).toBe(true);
+    expect(
+      makePlan({ ...input, workshop: { ...workshop, printers: [] } }).findings.some((f) =>
+        f.sentence.includes("no printer in the workshop"),
+      ),
+    ).toBe(true);
     expect(makePlan({ ...input, parts: [], joints: [], grounds: [] }).work.steps).toEqual([]);
     expect(makePlan({ ...input, measurements: new Map() }).plates).toEqual([]);
   });
   it("asks for a size of parts without one, and for the scale of parts without one", () => {
     const part = { ...input.parts[0]!, id: "odd", placements: [], scheme: [] };
-    const sentences = makePlan({ ...input, joints: [], parts: [{ ...part, made: "bought", meshId: null }, { ...part, id: "odder", source: { kind: "unknown" }, unitSure: false }, { ...part, id: "oddest", meshId: null }] }).findings.map((f) => f.id);
-    expect(sentences).toEqual(expect.arrayContaining(["parts/odd/no-size", "parts/odder/scale-unknown", "parts/odder/unit-guessed", "parts/oddest/no-mesh"]));
+    const sentences = makePlan({
+      ...input,
+      joints: [],
+      parts: [
+        { ...part, made: "bought", meshId: null },
+        { ...part, id: "odder", source: { kind: "unknown" }, unitSure: false },
+        { ...part, id: "oddest", meshId: null },
+      ],
+    }).findings.map((f) => f.id);
+    expect(sentences).toEqual(
+      expect.arrayContaining([
+        "parts/odd/no-size",
+        "parts/odder/scale-unknown",
+        "parts/odder/unit-guessed",
+        "parts/oddest/no-mesh",
+      ]),
+    );
   });
   it("sees a feature that disagrees with the stated scale, and offers to go by it", () => {
     const lamp = input.parts.find((p) => p.name === "Lamp post")!;
-    const wrong = makePlan({ ...input, parts: [{ ...lamp, features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 41.3 }] }] });
+    const wrong = makePlan({
+      ...input,
+      parts: [
+        {
+          ...lamp,
+          features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 41.3 }],
+        },
+      ],
+    });
     const finding = wrong.findings.find((f) => f.id.endsWith("feature-door-height"))!;
     expect(finding.sentence).toMatch(/too big by 50 %/);
     expect(finding.mends[0]!.edit!.patch).toMatchObject({ source: { kind: "feature", fileSize: 41.3 } });
@@ -106,7 +181,9 @@ describe("the demo's rows", () => {
     expect(demoLog.filter((e) => e.kind === "run").length).toBe(12);
   });
   it("make forty cheap pieces in the second scene", () => {
-    const osier = makePlan(planInputOf({ ...osierCarr(today), workshop, measurements, now: { today, minute: 540, ms: 0 } }));
+    const osier = makePlan(
+      planInputOf({ ...osierCarr(today), workshop, measurements, now: { today, minute: 540, ms: 0 } }),
+    );
     expect(osier.parts.reduce((sum, p) => sum + p.part.count, 0)).toBe(40);
     expect(osier.totals.cost.value / 40).toBeLessThan(50);
   });

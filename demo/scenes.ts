@@ -5,22 +5,63 @@ import { newPart } from "#core/plan/newPart";
 import { newScene } from "#core/plan/newScene";
 import type { Ground, Joint, LedgerRow, Part, Scene } from "#core/plan/sceneData";
 
-/** Scenes and their rows; mesh names are those of withyMeshes and osierMeshes, replaced by content ids when the archive is made. */
-export type DemoScene = { readonly scene: Scene; readonly parts: readonly Part[]; readonly joints: readonly Joint[]; readonly grounds: readonly Ground[]; readonly ledger: readonly LedgerRow[] };
+/**
+ * Scenes and their rows; mesh names are those of withyMeshes and osierMeshes, replaced by content ids when
+ * the archive is made.
+ */
+export type DemoScene = {
+  readonly scene: Scene;
+  readonly parts: readonly Part[];
+  readonly joints: readonly Joint[];
+  readonly grounds: readonly Ground[];
+  readonly ledger: readonly LedgerRow[];
+};
 
-const layer = (id: string, kind: SchemeLayer["kind"], family: string, method: SchemeLayer["method"], given: Partial<SchemeLayer> = {}): SchemeLayer => ({ id, kind, family, method, recipeId: null, paintId: null, coats: 1, coverage: 1, sheen: "matte", ...given });
+const layer = (
+  id: string,
+  kind: SchemeLayer["kind"],
+  family: string,
+  method: SchemeLayer["method"],
+  given: Partial<SchemeLayer> = {},
+): SchemeLayer => ({
+  id,
+  kind,
+  family,
+  method,
+  recipeId: null,
+  paintId: null,
+  coats: 1,
+  coverage: 1,
+  sheen: "matte",
+  ...given,
+});
 const primed = layer("primer", "primer", "spray primer, solvent", "can");
-const colour = (recipeId: string, coats = 2) => layer("colour", "colour", "water acrylic, brushed", "brush", { recipeId, coats });
+const colour = (recipeId: string, coats = 2) =>
+  layer("colour", "colour", "water acrylic, brushed", "brush", { recipeId, coats });
 const shade = layer("shade", "shade", "acrylic wash", "wash", { paintId: "sump-wash" });
-const edges = (paintId: string) => layer("edges", "drybrush", "water acrylic, brushed", "drybrush", { paintId, coverage: 0.3 });
+const edges = (paintId: string) =>
+  layer("edges", "drybrush", "water acrylic, brushed", "drybrush", { paintId, coverage: 0.3 });
 const sealed = layer("seal", "varnish", "matte varnish, solvent spray", "can");
 const dusted = layer("dust", "pigment", "pigment powder", "drybrush", { coverage: 0.3 });
 const streaks = layer("streaks", "shade", "enamel wash", "wash", { paintId: "rain-streak", coverage: 0.4 });
 
 function withPart(sceneId: string) {
   return (id: string, name: string, meshId: string, given: Partial<Part> = {}): Part =>
-    newPart({ id: `${sceneId}-${id}`, sceneId, name, meshId, source: { kind: "full" }, origin: { fileName: `${meshId}.stl`, from: "made for the demo", licence: "free to use", nativeScale: "", priceMinor: null }, ...given });
-
+    newPart({
+      id: `${sceneId}-${id}`,
+      sceneId,
+      name,
+      meshId,
+      source: { kind: "full" },
+      origin: {
+        fileName: `${meshId}.stl`,
+        from: "made for the demo",
+        licence: "free to use",
+        nativeScale: "",
+        priceMinor: null,
+      },
+      ...given,
+    });
 }
 
 const at = (xMm: number, yMm: number, turnDeg = 0) => ({ xMm, yMm, turnDeg });
@@ -31,51 +72,254 @@ export function withySluice(today: string): DemoScene {
   const part = withPart(sceneId);
   const stone = [primed, colour("wall-brown"), shade, sealed, dusted];
   const scene: Scene = newScene({
-    id: sceneId, name: "Withy Sluice", denominator: 72, ratioSaid: "1 to 72", viewingDistanceMm: 600, boardWidthMm: 420, boardDepthMm: 300, gridMm: null, tier: "display", startOn: today, finishBy: addDays(today, 21), surfaceSchool: "fill and sand",
-    // As it was first entered: sealed before the sand is wetted with alcohol. It would frost; the plan says so.
-    orderWishes: [{ before: `part:${sceneId}-front/scheme-seal`, after: `ground:${sceneId}-sand/lay`, override: null, note: "" }],
-    createdAt: `${today}T18:00`, changedAt: `${today}T18:00`,
+    id: sceneId,
+    name: "Withy Sluice",
+    denominator: 72,
+    ratioSaid: "1 to 72",
+    viewingDistanceMm: 600,
+    boardWidthMm: 420,
+    boardDepthMm: 300,
+    gridMm: null,
+    tier: "display",
+    startOn: today,
+    finishBy: addDays(today, 21),
+    surfaceSchool: "fill and sand",
+    // As it was first entered: sealed before the sand is wetted with alcohol. It would frost; the plan says
+    // so.
+    orderWishes: [
+      {
+        before: `part:${sceneId}-front/scheme-seal`,
+        after: `ground:${sceneId}-sand/lay`,
+        override: null,
+        note: "",
+      },
+    ],
+    createdAt: `${today}T18:00`,
+    changedAt: `${today}T18:00`,
   });
   const parts: Part[] = [
-    part("front", "Cottage, front wall", "front", { features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 1981 }], scheme: stone, placements: [at(112, 186)] }),
+    part("front", "Cottage, front wall", "front", {
+      features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 1981 }],
+      scheme: stone,
+      placements: [at(112, 186)],
+    }),
     part("back", "Cottage, back wall", "back", { scheme: stone, placements: [at(112, 233, 180)] }),
-    part("gables", "Cottage, gable", "gable", { count: 2, scheme: stone, placements: [at(81, 209, 90), at(143, 209, 270)] }),
-    part("roof", "Cottage, roof half", "roof", { count: 2, printerId: "longbed", scheme: [primed, colour("slate-roof"), edges("marsh-fog"), streaks, sealed], placements: [at(112, 191, 90), at(112, 228, 270)] }),
+    part("gables", "Cottage, gable", "gable", {
+      count: 2,
+      scheme: stone,
+      placements: [at(81, 209, 90), at(143, 209, 270)],
+    }),
+    part("roof", "Cottage, roof half", "roof", {
+      count: 2,
+      printerId: "longbed",
+      scheme: [primed, colour("slate-roof"), edges("marsh-fog"), streaks, sealed],
+      placements: [at(112, 191, 90), at(112, 228, 270)],
+    }),
     part("stack", "Chimney", "chimney", { process: "resin", scheme: stone, placements: [at(138, 209)] }),
-    part("gate", "Sluice gate", "gate", { unitMm: MM_PER_INCH, scheme: [primed, colour("tarred-wood"), edges("ferry-rope"), streaks, sealed], placements: [at(262, 150)] }),
-    part("rack", "Rack gear", "rack", { unitMm: MM_PER_INCH, count: 2, scheme: [primed, layer("iron", "colour", "water acrylic, brushed", "brush", { paintId: "lamp-soot" }), sealed, dusted], placements: [at(248, 158), at(276, 158)] }),
-    part("footbridge", "Footbridge", "footbridge", { source: { kind: "ratio", denominator: 48 }, spans: true, scheme: [primed, colour("tarred-wood"), sealed], placements: [at(262, 205)] }),
-    part("punt", "Punt", "punt", { source: { kind: "ratio", denominator: 56 }, scheme: [primed, colour("tarred-wood"), sealed], placements: [at(330, 118, 12)] }),
-    part("willow-large", "Willow, large", "willow", { source: { kind: "figure", figureMm: 28, convention: "eye" }, count: 2, process: "resin", hollow: { wallMm: 1.5, drains: 0, holes: [] }, scheme: [primed, colour("willow-bark", 1), shade, sealed], placements: [at(46, 92), at(388, 250)] }),
-    part("willow-middle", "Willow, middle", "willow", { source: { kind: "ratio", denominator: 48 }, count: 2, scheme: [primed, colour("willow-bark", 1), shade, sealed], placements: [at(86, 58), at(362, 214)] }),
-    part("willow-small", "Willow, small", "willow", { source: { kind: "ratio", denominator: 38 }, count: 2, scheme: [primed, colour("willow-bark", 1), shade, sealed], placements: [at(30, 140), at(396, 190)] }),
-    part("eel-traps", "Eel trap", "eelTrap", { source: { kind: "ratio", denominator: 87 }, count: 8, scheme: [primed, layer("withies", "colour", "water acrylic, brushed", "brush", { paintId: "ferry-rope" }), shade, sealed], placements: [at(196, 132), at(204, 136), at(212, 131), at(200, 124), at(209, 123), at(218, 137), at(192, 140), at(221, 127)] }),
-    part("lamp", "Lamp post", "lamp", { source: { kind: "ratio", denominator: 72 }, process: "resin", clear: true, features: [{ featureId: "lantern-door", name: "lantern door", realMm: 430, fileSize: 5.9 }], lamp: { supplyV: 3, lampV: 2, wantedMa: 5, cellMah: 225 }, placements: [at(228, 170)] }),
-    part("quay", "Quay, long block", "quay", { scheme: [primed, colour("quay-stone"), shade, sealed], placements: [at(210, 100)] }),
-    part("tiles", "Quay tile", "tile", { count: 6, scheme: [primed, colour("quay-stone"), edges("bone-lime"), sealed], placements: [at(55, 140), at(105, 140), at(155, 140), at(305, 172), at(355, 172), at(392, 145)] }),
-    part("posts", "Mooring post", "post", { source: { kind: "figure", figureMm: 15, convention: "crown" }, count: 12, scheme: [primed, layer("tar", "colour", "water acrylic, brushed", "brush", { paintId: "tarred-post" }), sealed], placements: Array.from({ length: 12 }, (_, i) => at(40 + i * 31, 82)) }),
-    part("keeper", "Keeper", "figure", { source: { kind: "figure", figureMm: 28, convention: "eye" }, features: [{ featureId: "adult", name: "adult, to the crown", realMm: 1750, fileSize: 1770 / 58.5 }], process: "resin", scheme: [primed, layer("coat", "colour", "water acrylic, brushed", "brush", { paintId: "wool-blue", coats: 2 }), shade, sealed], placements: [at(180, 160)] }),
-    part("windows", "Window", "window", { count: 6, scheme: [primed, layer("white", "colour", "water acrylic, brushed", "brush", { paintId: "chalk-pit", coats: 2 })] }),
+    part("gate", "Sluice gate", "gate", {
+      unitMm: MM_PER_INCH,
+      scheme: [primed, colour("tarred-wood"), edges("ferry-rope"), streaks, sealed],
+      placements: [at(262, 150)],
+    }),
+    part("rack", "Rack gear", "rack", {
+      unitMm: MM_PER_INCH,
+      count: 2,
+      scheme: [
+        primed,
+        layer("iron", "colour", "water acrylic, brushed", "brush", { paintId: "lamp-soot" }),
+        sealed,
+        dusted,
+      ],
+      placements: [at(248, 158), at(276, 158)],
+    }),
+    part("footbridge", "Footbridge", "footbridge", {
+      source: { kind: "ratio", denominator: 48 },
+      spans: true,
+      scheme: [primed, colour("tarred-wood"), sealed],
+      placements: [at(262, 205)],
+    }),
+    part("punt", "Punt", "punt", {
+      source: { kind: "ratio", denominator: 56 },
+      scheme: [primed, colour("tarred-wood"), sealed],
+      placements: [at(330, 118, 12)],
+    }),
+    part("willow-large", "Willow, large", "willow", {
+      source: { kind: "figure", figureMm: 28, convention: "eye" },
+      count: 2,
+      process: "resin",
+      hollow: { wallMm: 1.5, drains: 0, holes: [] },
+      scheme: [primed, colour("willow-bark", 1), shade, sealed],
+      placements: [at(46, 92), at(388, 250)],
+    }),
+    part("willow-middle", "Willow, middle", "willow", {
+      source: { kind: "ratio", denominator: 48 },
+      count: 2,
+      scheme: [primed, colour("willow-bark", 1), shade, sealed],
+      placements: [at(86, 58), at(362, 214)],
+    }),
+    part("willow-small", "Willow, small", "willow", {
+      source: { kind: "ratio", denominator: 38 },
+      count: 2,
+      scheme: [primed, colour("willow-bark", 1), shade, sealed],
+      placements: [at(30, 140), at(396, 190)],
+    }),
+    part("eel-traps", "Eel trap", "eelTrap", {
+      source: { kind: "ratio", denominator: 87 },
+      count: 8,
+      scheme: [
+        primed,
+        layer("withies", "colour", "water acrylic, brushed", "brush", { paintId: "ferry-rope" }),
+        shade,
+        sealed,
+      ],
+      placements: [
+        at(196, 132),
+        at(204, 136),
+        at(212, 131),
+        at(200, 124),
+        at(209, 123),
+        at(218, 137),
+        at(192, 140),
+        at(221, 127),
+      ],
+    }),
+    part("lamp", "Lamp post", "lamp", {
+      source: { kind: "ratio", denominator: 72 },
+      process: "resin",
+      clear: true,
+      features: [{ featureId: "lantern-door", name: "lantern door", realMm: 430, fileSize: 5.9 }],
+      lamp: { supplyV: 3, lampV: 2, wantedMa: 5, cellMah: 225 },
+      placements: [at(228, 170)],
+    }),
+    part("quay", "Quay, long block", "quay", {
+      scheme: [primed, colour("quay-stone"), shade, sealed],
+      placements: [at(210, 100)],
+    }),
+    part("tiles", "Quay tile", "tile", {
+      count: 6,
+      scheme: [primed, colour("quay-stone"), edges("bone-lime"), sealed],
+      placements: [at(55, 140), at(105, 140), at(155, 140), at(305, 172), at(355, 172), at(392, 145)],
+    }),
+    part("posts", "Mooring post", "post", {
+      source: { kind: "figure", figureMm: 15, convention: "crown" },
+      count: 12,
+      scheme: [
+        primed,
+        layer("tar", "colour", "water acrylic, brushed", "brush", { paintId: "tarred-post" }),
+        sealed,
+      ],
+      placements: Array.from({ length: 12 }, (_, i) => at(40 + i * 31, 82)),
+    }),
+    part("keeper", "Keeper", "figure", {
+      source: { kind: "figure", figureMm: 28, convention: "eye" },
+      features: [{ featureId: "adult", name: "adult, to the crown", realMm: 1750, fileSize: 1770 / 58.5 }],
+      process: "resin",
+      scheme: [
+        primed,
+        layer("coat", "colour", "water acrylic, brushed", "brush", { paintId: "wool-blue", coats: 2 }),
+        shade,
+        sealed,
+      ],
+      placements: [at(180, 160)],
+    }),
+    part("windows", "Window", "window", {
+      count: 6,
+      scheme: [
+        primed,
+        layer("white", "colour", "water acrylic, brushed", "brush", { paintId: "chalk-pit", coats: 2 }),
+      ],
+    }),
   ];
   const id = (name: string) => `${sceneId}-${name}`;
-  const joint = (name: string, given: Omit<Joint, "id" | "sceneId" | "count" | "shows"> & Partial<Joint>): Joint => ({ id: `${sceneId}-j-${name}`, sceneId, count: 1, shows: false, ...given });
+  const joint = (
+    name: string,
+    given: Omit<Joint, "id" | "sceneId" | "count" | "shows"> & Partial<Joint>,
+  ): Joint => ({ id: `${sceneId}-j-${name}`, sceneId, count: 1, shows: false, ...given });
   const joints: Joint[] = [
-    joint("corners", { name: "Cottage corners", partIds: [id("front"), id("back"), id("gables")], fit: "glued butt", gapInFileMm: null, glue: "cyanoacrylate", count: 4, shows: true }),
-    joint("ridge", { name: "Ridge", partIds: [id("roof"), id("gables")], fit: "glued butt", gapInFileMm: null, glue: "epoxy, five-minute", count: 2 }),
-    joint("clips", { name: "Tile clips", partIds: [id("tiles")], fit: "clip", gapInFileMm: 2.2, glue: null, count: 6 }),
-    joint("gate-slide", { name: "Gate in its slot", partIds: [id("gate"), id("quay")], fit: "slide", gapInFileMm: 0.6, glue: null }),
-    joint("windows", { name: "Windows in the walls", partIds: [id("windows"), id("front")], fit: "snug", gapInFileMm: 10, glue: "PVA, wood glue", count: 6 }),
+    joint("corners", {
+      name: "Cottage corners",
+      partIds: [id("front"), id("back"), id("gables")],
+      fit: "glued butt",
+      gapInFileMm: null,
+      glue: "cyanoacrylate",
+      count: 4,
+      shows: true,
+    }),
+    joint("ridge", {
+      name: "Ridge",
+      partIds: [id("roof"), id("gables")],
+      fit: "glued butt",
+      gapInFileMm: null,
+      glue: "epoxy, five-minute",
+      count: 2,
+    }),
+    joint("clips", {
+      name: "Tile clips",
+      partIds: [id("tiles")],
+      fit: "clip",
+      gapInFileMm: 2.2,
+      glue: null,
+      count: 6,
+    }),
+    joint("gate-slide", {
+      name: "Gate in its slot",
+      partIds: [id("gate"), id("quay")],
+      fit: "slide",
+      gapInFileMm: 0.6,
+      glue: null,
+    }),
+    joint("windows", {
+      name: "Windows in the walls",
+      partIds: [id("windows"), id("front")],
+      fit: "snug",
+      gapInFileMm: 10,
+      glue: "PVA, wood glue",
+      count: 6,
+    }),
   ];
-  const ground = (key: string, position: number, given: Omit<Ground, "id" | "sceneId" | "position" | "loose" | "wetWith" | "flock"> & Partial<Ground>): Ground => ({ id: `${sceneId}-${key}`, sceneId, position, loose: false, wetWith: "none", flock: false, ...given });
+  const ground = (
+    key: string,
+    position: number,
+    given: Omit<Ground, "id" | "sceneId" | "position" | "loose" | "wetWith" | "flock"> & Partial<Ground>,
+  ): Ground => ({
+    id: `${sceneId}-${key}`,
+    sceneId,
+    position,
+    loose: false,
+    wetWith: "none",
+    flock: false,
+    ...given,
+  });
   const grounds: Ground[] = [
     ground("board", 0, { name: "Plywood board", material: "plywood", areaShare: 1, depthMm: 12 }),
     ground("grout", 1, { name: "Grout", material: "grout", areaShare: 0.9, depthMm: 8 }),
-    ground("sand", 2, { name: "River sand", material: "sand", areaShare: 0.4, depthMm: 1, loose: true, wetWith: "alcohol" }),
+    ground("sand", 2, {
+      name: "River sand",
+      material: "sand",
+      areaShare: 0.4,
+      depthMm: 1,
+      loose: true,
+      wetWith: "alcohol",
+    }),
     ground("water", 3, { name: "Water", material: "water-resin", areaShare: 0.2, depthMm: 6 }),
   ];
-  const ledger: LedgerRow[] = ([
-    ["Sluice opening, width", 2440, "bed"], ["Sluice gate, travel", 1830, "height"], ["Cottage door, height", 1981, "height"], ["Quay above mean water", 1370, "height"], ["Footbridge, clear width", 914, "bed"], ["Handrail, thickness", 45, "bed"],
-  ] as const).map(([name, realMm, along], position) => ({ id: `${sceneId}-l-${position}`, sceneId, name, realMm, along, position }));
+  const ledger: LedgerRow[] = (
+    [
+      ["Sluice opening, width", 2440, "bed"],
+      ["Sluice gate, travel", 1830, "height"],
+      ["Cottage door, height", 1981, "height"],
+      ["Quay above mean water", 1370, "height"],
+      ["Footbridge, clear width", 914, "bed"],
+      ["Handrail, thickness", 45, "bed"],
+    ] as const
+  ).map(([name, realMm, along], position) => ({
+    id: `${sceneId}-l-${position}`,
+    sceneId,
+    name,
+    realMm,
+    along,
+    position,
+  }));
   return { scene, parts, joints, grounds, ledger };
 }
 
@@ -83,17 +327,56 @@ export function withySluice(today: string): DemoScene {
 export function osierCarr(today: string): DemoScene {
   const sceneId = "osier-carr";
   const part = withPart(sceneId);
-  const quick = (recipeId: string) => [layer("primer", "primer", "brush-on primer, water", "brush"), colour(recipeId, 1), shade, layer("seal", "varnish", "varnish, water", "brush")];
+  const quick = (recipeId: string) => [
+    layer("primer", "primer", "brush-on primer, water", "brush"),
+    colour(recipeId, 1),
+    shade,
+    layer("seal", "varnish", "varnish, water", "brush"),
+  ];
   const source = { kind: "ratio", denominator: 60 } as const;
   return {
     scene: newScene({
-      id: sceneId, name: "Osier Carr scatter", denominator: 60, ratioSaid: "28 mm figure, to the eye or to the crown", viewingDistanceMm: 900, boardWidthMm: 609.6, boardDepthMm: 609.6, gridMm: MM_PER_INCH, tier: "play", startOn: today,
-      finishBy: null, surfaceSchool: "live with it", orderWishes: [], createdAt: `${today}T18:05`, changedAt: `${today}T18:05`,
+      id: sceneId,
+      name: "Osier Carr scatter",
+      denominator: 60,
+      ratioSaid: "28 mm figure, to the eye or to the crown",
+      viewingDistanceMm: 900,
+      boardWidthMm: 609.6,
+      boardDepthMm: 609.6,
+      gridMm: MM_PER_INCH,
+      tier: "play",
+      startOn: today,
+      finishBy: null,
+      surfaceSchool: "live with it",
+      orderWishes: [],
+      createdAt: `${today}T18:05`,
+      changedAt: `${today}T18:05`,
     }),
     parts: [
-      part("reeds", "Reed clump", "reeds", { source, count: 20, scheme: quick("reed-green"), placements: Array.from({ length: 20 }, (_, i) => at(60 + (i % 5) * 120, 70 + Math.floor(i / 5) * 150, i * 40)) }),
-      part("stiles", "Stile", "stile", { source, count: 8, scheme: quick("tarred-wood"), placements: Array.from({ length: 8 }, (_, i) => at(120 + (i % 4) * 120, 145 + Math.floor(i / 4) * 300)) }),
-      part("hurdles", "Hurdle", "hurdle", { source, count: 12, scheme: quick("tarred-wood"), placements: Array.from({ length: 12 }, (_, i) => at(60 + (i % 6) * 98, 300 + Math.floor(i / 6) * 40, i * 15)) }),
+      part("reeds", "Reed clump", "reeds", {
+        source,
+        count: 20,
+        scheme: quick("reed-green"),
+        placements: Array.from({ length: 20 }, (_, i) =>
+          at(60 + (i % 5) * 120, 70 + Math.floor(i / 5) * 150, i * 40),
+        ),
+      }),
+      part("stiles", "Stile", "stile", {
+        source,
+        count: 8,
+        scheme: quick("tarred-wood"),
+        placements: Array.from({ length: 8 }, (_, i) =>
+          at(120 + (i % 4) * 120, 145 + Math.floor(i / 4) * 300),
+        ),
+      }),
+      part("hurdles", "Hurdle", "hurdle", {
+        source,
+        count: 12,
+        scheme: quick("tarred-wood"),
+        placements: Array.from({ length: 12 }, (_, i) =>
+          at(60 + (i % 6) * 98, 300 + Math.floor(i / 6) * 40, i * 15),
+        ),
+      }),
     ],
     joints: [],
     grounds: [],

@@ -1,10 +1,35 @@
-// npm run bench: bundles the bench as the app itself is bundled (a script runner would wrap every inner function) and runs it.
+// npm run bench: bundles the bench as the app itself is bundled (a script runner would wrap every inner
+// function) and runs it.
 import { ensureDependencies, run } from "./dependencies.mjs";
 
 ensureDependencies();
 const { buildSync } = await import("esbuild");
-buildSync({ entryPoints: ["scripts/bench.ts", "scripts/benchMemory.ts", "scripts/benchPlates.ts", "scripts/benchOrder.ts"], outdir: ".cache/bench", outExtension: { ".js": ".mjs" }, bundle: true, splitting: false, platform: "node", format: "esm", target: "node20", packages: "external", logLevel: "error" });
-const args = process.argv.slice(2), only = args.includes("plates"), order = args.includes("order");
+buildSync({
+  entryPoints: [
+    "scripts/bench.ts",
+    "scripts/benchMemory.ts",
+    "scripts/benchPlates.ts",
+    "scripts/benchOrder.ts",
+  ],
+  outdir: ".cache/bench",
+  outExtension: { ".js": ".mjs" },
+  bundle: true,
+  splitting: false,
+  platform: "node",
+  format: "esm",
+  target: "node20",
+  packages: "external",
+  logLevel: "error",
+});
+const args = process.argv.slice(2);
+const only = args.includes("plates");
+const order = args.includes("order");
 if (order) process.exit(run(process.execPath, [".cache/bench/benchOrder.mjs"]));
 const meshes = only ? 0 : run(process.execPath, [".cache/bench/bench.mjs", ...args]);
-process.exit(Math.max(meshes, args.includes("--browser") ? 0 : run(process.execPath, [".cache/bench/benchPlates.mjs"]), args.includes("--browser") || only ? 0 : run(process.execPath, [".cache/bench/benchOrder.mjs"])));
+process.exit(
+  Math.max(
+    meshes,
+    args.includes("--browser") ? 0 : run(process.execPath, [".cache/bench/benchPlates.mjs"]),
+    args.includes("--browser") || only ? 0 : run(process.execPath, [".cache/bench/benchOrder.mjs"]),
+  ),
+);

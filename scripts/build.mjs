@@ -1,4 +1,5 @@
-// npm run build: demo archive, app, policy and service worker. Does nothing when nothing changed since the last build.
+// npm run build: demo archive, app, policy and service worker. Does nothing when nothing changed since the
+// last build.
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
@@ -6,18 +7,33 @@ import { pathToFileURL } from "node:url";
 import { bin, ensureDependencies, run } from "./dependencies.mjs";
 import { pagePolicy } from "./policy.mjs";
 
-const sources = ["app", "core", "data", "demo", "workers", "public", "scripts", "package-lock.json", "vite.config.ts", "react-router.config.ts"];
+const sources = [
+  "app",
+  "core",
+  "data",
+  "demo",
+  "workers",
+  "public",
+  "scripts",
+  "package-lock.json",
+  "vite.config.ts",
+  "react-router.config.ts",
+];
 const stampFile = "build/source-hash";
 
 function* filesBelow(path) {
   if (!existsSync(path)) return;
   if (statSync(path).isFile()) yield path;
-  else for (const name of readdirSync(path).sort()) if (path !== "public" || name !== "demo") yield* filesBelow(join(path, name));
+  else
+    for (const name of readdirSync(path).sort())
+      if (path !== "public" || name !== "demo") yield* filesBelow(join(path, name));
 }
 
 function sourceHash() {
   const hash = createHash("sha256");
-  for (const root of sources) for (const file of filesBelow(root)) if (!file.endsWith(".test.ts")) hash.update(file).update(readFileSync(file));
+  for (const root of sources)
+    for (const file of filesBelow(root))
+      if (!file.endsWith(".test.ts")) hash.update(file).update(readFileSync(file));
   return hash.digest("hex");
 }
 
@@ -31,16 +47,27 @@ function addPolicy() {
 
 /** The service worker keeps every file of this build, so that the app opens without a network. */
 function addServiceWorker() {
-  const files = [...filesBelow("build/client")].map((f) => `/${f.slice("build/client/".length)}`).filter((f) => f !== "/service-worker.js" && !f.endsWith(".map"));
+  const files = [...filesBelow("build/client")]
+    .map((f) => `/${f.slice("build/client/".length)}`)
+    .filter((f) => f !== "/service-worker.js" && !f.endsWith(".map"));
   const hash = createHash("sha256");
   for (const f of files) hash.update(f).update(readFileSync(`build/client${f}`));
   const template = readFileSync("scripts/serviceWorker.template.js", "utf8");
-  writeFileSync("build/client/service-worker.js", template.replace("__VERSION__", hash.digest("hex").slice(0, 16)).replace("__FILES__", JSON.stringify(files)));
+  writeFileSync(
+    "build/client/service-worker.js",
+    template
+      .replace("__VERSION__", hash.digest("hex").slice(0, 16))
+      .replace("__FILES__", JSON.stringify(files)),
+  );
 }
 
 export function build() {
   const hash = sourceHash();
-  if (existsSync(stampFile) && readFileSync(stampFile, "utf8") === hash && existsSync("build/client/index.html")) {
+  if (
+    existsSync(stampFile) &&
+    readFileSync(stampFile, "utf8") === hash &&
+    existsSync("build/client/index.html")
+  ) {
     console.log("The build is up to date.");
     return 0;
   }

@@ -19,7 +19,8 @@ const START = "2026-01-05";
 
 const db = openDatabase("demo");
 const solids = await openSolids();
-const ids = new Map<string, string>(), made: NewMesh[] = [];
+const ids = new Map<string, string>();
+const made: NewMesh[] = [];
 for (const [name, mesh] of Object.entries({ ...withyMeshes(solids), ...osierMeshes(solids) })) {
   const soup = soupOf(mesh);
   const id = await contentId(soup.corners);

@@ -22,7 +22,9 @@ export function ensureDependencies() {
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Installing dependencies from the lockfile …");
   if (run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]) !== 0) {
-    console.error("The dependencies could not be installed. Check the connection to the package registry and run the command again.");
+    console.error(
+      "The dependencies could not be installed. Check the connection to the package registry and run the command again.",
+    );
     process.exit(1);
   }
   mkdirSync("node_modules", { recursive: true });

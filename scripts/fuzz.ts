@@ -1,5 +1,7 @@
-// npm run fuzz [-- --share 0.1] [--seed N] [--only NAME]: 30,000 files, hurt, made up and made to burst, through every reader.
-// No case may take over 5 s or 500 MB, throw, or end without a sentence. A case is named by its reader and seed.
+// npm run fuzz [-- --share 0.1] [--seed N] [--only NAME]: 30,000 files, hurt, made up and made to burst,
+// through every reader.
+// No case may take over 5 s or 500 MB, throw, or end without a sentence. A case is named by its reader and
+// seed.
 import { fork } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
@@ -13,9 +15,16 @@ const MOST_MB = 500;
 const BATCH = 250;
 const KEPT = "tests/corpus/archives";
 
-type Told = { readonly seed: number; readonly ms: number; readonly mb: number; readonly read: boolean; readonly wrong: string | null };
+type Told = {
+  readonly seed: number;
+  readonly ms: number;
+  readonly mb: number;
+  readonly read: boolean;
+  readonly wrong: string | null;
+};
 
-const all = (): readonly FuzzedReader[] => readers(readdirSync(KEPT).map((name) => new Uint8Array(readFileSync(`${KEPT}/${name}`))));
+const all = (): readonly FuzzedReader[] =>
+  readers(readdirSync(KEPT).map((name) => new Uint8Array(readFileSync(`${KEPT}/${name}`))));
 const option = (name: string) => process.argv[process.argv.indexOf(`--${name}`) + 1];
 const asked = (name: string) => process.argv.includes(`--${name}`);
 
@@ -56,11 +65,17 @@ async function work(name: string, from: number, to: number): Promise<void> {
 
 type Sum = { files: number; read: number; slowestMs: number; mostMb: number; failures: string[] };
 
-/** Runs cases in a child of their own; one that hangs or dies is a failure, and the next child goes on behind it. */
+/**
+ * Runs cases in a child of their own; one that hangs or dies is a failure, and the next child goes on behind
+ * it.
+ */
 async function batch(name: string, from: number, to: number, sum: Sum): Promise<void> {
   let next = from;
   while (next < to) {
-    const child = fork(fileURLToPath(import.meta.url), ["--child", name, String(next), String(to)], { execArgv: [...process.execArgv, "--max-old-space-size=700"], stdio: ["ignore", "ignore", "inherit", "ipc"] });
+    const child = fork(fileURLToPath(import.meta.url), ["--child", name, String(next), String(to)], {
+      execArgv: [...process.execArgv, "--max-old-space-size=700"],
+      stdio: ["ignore", "ignore", "inherit", "ipc"],
+    });
     let current = next;
     let watch: NodeJS.Timeout | undefined;
     const ended = new Promise<void>((done) => child.once("exit", () => done()));
@@ -103,26 +118,38 @@ function note(name: string, { seed, ms, mb, read, wrong }: Told, sum: Sum): void
 async function main(): Promise<void> {
   const share = asked("share") ? Number(option("share")) : 1;
   const first = asked("seed") ? Number(option("seed")) : 1;
-  const names = all().map((r) => r.name).filter((name) => !asked("only") || name === option("only"));
+  const names = all()
+    .map((r) => r.name)
+    .filter((name) => !asked("only") || name === option("only"));
   const each = Math.ceil((FILES * share) / all().length);
-  const sums = new Map(names.map((name) => [name, { files: 0, read: 0, slowestMs: 0, mostMb: 0, failures: [] } as Sum]));
+  const sums = new Map(
+    names.map((name) => [name, { files: 0, read: 0, slowestMs: 0, mostMb: 0, failures: [] } as Sum]),
+  );
   const batches = names.flatMap((name) => {
     const starts = Array.from({ length: Math.ceil(each / BATCH) }, (_, i) => first + i * BATCH);
     return starts.map((from) => [name, from, Math.min(first + each, from + BATCH)] as const);
   });
   const lane = async () => {
-    for (let next = batches.shift(); next; next = batches.shift()) await batch(next[0], next[1], next[2], sums.get(next[0])!);
+    for (let next = batches.shift(); next; next = batches.shift())
+      await batch(next[0], next[1], next[2], sums.get(next[0])!);
   };
   await Promise.all([lane(), lane()]);
   console.log("reader          files   read  slowest     most");
   for (const [name, s] of sums) {
-    console.log(`${name.padEnd(14)} ${String(s.files).padStart(6)} ${String(s.read).padStart(6)} ${`${Math.round(s.slowestMs)} ms`.padStart(8)} ${`${Math.round(s.mostMb)} MB`.padStart(8)}`);
+    console.log(
+      `${name.padEnd(14)} ${String(s.files).padStart(6)} ${String(s.read).padStart(6)} ${`${Math.round(s.slowestMs)} ms`.padStart(8)} ${`${Math.round(s.mostMb)} MB`.padStart(8)}`,
+    );
   }
   const failures = [...sums.values()].flatMap((s) => s.failures);
   for (const failure of failures.slice(0, 20)) console.error(failure);
-  console.log(failures.length === 0 ? "Every case ended in time, in bounds and in a sentence." : `${failures.length} cases failed.`);
+  console.log(
+    failures.length === 0
+      ? "Every case ended in time, in bounds and in a sentence."
+      : `${failures.length} cases failed.`,
+  );
   process.exit(failures.length === 0 ? 0 : 1);
 }
 
-if (process.argv[2] === "--child") await work(process.argv[3]!, Number(process.argv[4]), Number(process.argv[5]));
+if (process.argv[2] === "--child")
+  await work(process.argv[3]!, Number(process.argv[4]), Number(process.argv[5]));
 else await main();

@@ -13,7 +13,8 @@ const file = (name: string, bytes: Uint8Array | string) => {
   writeFileSync(path, bytes);
   return path;
 };
-const run = (...args: string[]) => spawnSync("npx", ["tsx", "scripts/measure.ts", ...args], { encoding: "utf8" });
+const run = (...args: string[]) =>
+  spawnSync("npx", ["tsx", "scripts/measure.ts", ...args], { encoding: "utf8" });
 const block = file("block.stl", writeBinaryStl(soupOf(box(3600, 200, 2880))));
 
 describe("npm run measure", () => {
@@ -21,7 +22,14 @@ describe("npm run measure", () => {
     const { stdout, status } = run(block, "--scale", "1:72", "--json");
     expect(status).toBe(0);
     const [told] = JSON.parse(stdout) as [Record<string, unknown>];
-    expect(told).toMatchObject({ file: "block.stl", format: "stl", triangles: 12, closed: true, shellCount: 1, unitMm: 1 });
+    expect(told).toMatchObject({
+      file: "block.stl",
+      format: "stl",
+      triangles: 12,
+      closed: true,
+      shellCount: 1,
+      unitMm: 1,
+    });
     expect(told.size).toEqual([50, expect.closeTo(200 / 72, 3), 40]);
     expect(told.volume).toBeCloseTo((3600 * 200 * 2880) / 72 ** 3, 1);
     expect((told.resting as unknown[]).length).toBe(6);
@@ -34,7 +42,12 @@ describe("npm run measure", () => {
   it("exits with 1 and one sentence a file for what cannot be read, and goes on with the rest", () => {
     const { stdout, stderr, status } = run(file("letter.stl", "Dear all"), join(folder, "gone.stl"), block);
     expect(status).toBe(1);
-    expect(stderr.trim().split("\n").filter((l) => !l.startsWith("npm ")).length).toBe(2);
+    expect(
+      stderr
+        .trim()
+        .split("\n")
+        .filter((l) => !l.startsWith("npm ")).length,
+    ).toBe(2);
     expect(stdout).toContain("block.stl: stl, 12 triangles");
     expect(run(block, "--scale", "banana").status).toBe(1);
   });

@@ -1,4 +1,5 @@
-// npm run plugs [-- --rounds 300] [--seed N]: a browser is killed in the middle of what a builder does, over and over.
+// npm run plugs [-- --rounds 300] [--seed N]: a browser is killed in the middle of what a builder does, over
+// and over.
 // Nothing that was told as kept may be lost, nothing may be kept by half, and everything must open again.
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -18,7 +19,8 @@ const LATEST_MS = 2400;
 /** One in so many rounds begins with an empty browser, and its first start is cut. */
 const FIRST_START_EVERY = 10;
 
-const option = (name: string) => (process.argv.includes(`--${name}`) ? Number(process.argv[process.argv.indexOf(`--${name}`) + 1]) : null);
+const option = (name: string) =>
+  process.argv.includes(`--${name}`) ? Number(process.argv[process.argv.indexOf(`--${name}`) + 1]) : null;
 const rounds = option("rounds") ?? ROUNDS;
 const dice = diceOf(option("seed") ?? 1);
 
@@ -58,16 +60,28 @@ async function firstStart(round: number): Promise<void> {
 
 function count(name: string, wasTold: boolean, isKept: boolean): void {
   const sum = told.get(name) ?? { rounds: 0, told: 0, kept: 0 };
-  told.set(name, { rounds: sum.rounds + 1, told: sum.told + Number(wasTold), kept: sum.kept + Number(isKept) });
+  told.set(name, {
+    rounds: sum.rounds + 1,
+    told: sum.told + Number(wasTold),
+    kept: sum.kept + Number(isKept),
+  });
 }
 
 /** Does something, pulls the plug in the middle of it or just after, and looks at what is there. */
-async function round(number: number, browser: PluggedBrowser, profile: string, act: Act): Promise<PluggedBrowser> {
+async function round(
+  number: number,
+  browser: PluggedBrowser,
+  profile: string,
+  act: Act,
+): Promise<PluggedBrowser> {
   const { page } = browser;
   await act.go(page, ORIGIN);
   const before = await snapshotOf(page);
   let isTold = false;
-  const doing = act.do(page, number).then(() => (isTold = true), () => undefined);
+  const doing = act.do(page, number).then(
+    () => (isTold = true),
+    () => undefined,
+  );
   const after = dice(LATEST_MS);
   await Promise.race([wait(after), doing.then(() => wait(dice(60)))]);
   const wasTold = isTold;
@@ -83,14 +97,21 @@ const history: Snapshot[] = [];
 function judge(number: number, act: Act, before: Snapshot, after: Snapshot, wasTold: boolean): void {
   const changed = differences(before, after);
   const back = act === undo ? history.at(-1)! : null;
-  const isWhole = changed.length > 0 && (back ? differences(back, after).length === 0 : act.isWhole(changed, number));
+  const isWhole =
+    changed.length > 0 && (back ? differences(back, after).length === 0 : act.isWhole(changed, number));
   if (changed.length > 0) {
     if (back) history.pop();
     else history.push(before);
   }
   const where = `round ${number}, ${act.name}`;
   for (const broken of brokenLinks(after)) failures.push(`${where}: ${broken}`);
-  if (changed.length > 0 && !isWhole) failures.push(`${where}: kept by half: ${changed.map((d) => `${d.table} ${d.id}`).slice(0, 6).join(", ")}`);
+  if (changed.length > 0 && !isWhole)
+    failures.push(
+      `${where}: kept by half: ${changed
+        .map((d) => `${d.table} ${d.id}`)
+        .slice(0, 6)
+        .join(", ")}`,
+    );
   // An archive may bring what is there already.
   if (wasTold && changed.length === 0 && act !== archiveIn) failures.push(`${where}: told as kept and lost`);
   count(act.name, wasTold, isWhole);
@@ -108,14 +129,22 @@ let browser = await opened(profile);
 for (let number = 0; number < rounds; number++) {
   if (number % FIRST_START_EVERY === FIRST_START_EVERY - 1) await firstStart(number);
   else browser = await round(number, browser, profile, nextAct());
-  if ((number + 1) % 10 === 0) console.log(`${number + 1} of ${rounds} plugs pulled, ${failures.length} wrong`);
+  if ((number + 1) % 10 === 0)
+    console.log(`${number + 1} of ${rounds} plugs pulled, ${failures.length} wrong`);
 }
 await browser.pull();
 server.close();
 rmSync(profile, { recursive: true, force: true });
 
 console.log("what was done              plugs   told   kept");
-for (const [name, s] of [...told].sort()) console.log(`${name.padEnd(25)} ${String(s.rounds).padStart(6)} ${String(s.told).padStart(6)} ${String(s.kept).padStart(6)}`);
+for (const [name, s] of [...told].sort())
+  console.log(
+    `${name.padEnd(25)} ${String(s.rounds).padStart(6)} ${String(s.told).padStart(6)} ${String(s.kept).padStart(6)}`,
+  );
 for (const failure of failures) console.error(failure);
-console.log(failures.length === 0 ? "Nothing told as kept was lost, nothing was kept by half, everything opened." : `${failures.length} wrong.`);
+console.log(
+  failures.length === 0
+    ? "Nothing told as kept was lost, nothing was kept by half, everything opened."
+    : `${failures.length} wrong.`,
+);
 process.exit(failures.length === 0 ? 0 : 1);

@@ -1,4 +1,5 @@
-// What may run and be asked for: only what ships with the app. Said in the page, and by the server for all it sends.
+// What may run and be asked for: only what ships with the app. Said in the page, and by the server for all it
+// sends.
 import { createHash } from "node:crypto";
 
 const hashOf = (code) => `'sha256-${createHash("sha256").update(code).digest("base64")}'`;
@@ -23,8 +24,19 @@ export function pagePolicy(html) {
 
 /** Abilities that nothing here needs are off; the screen may be kept awake at the bench. */
 const permissions = [
-  "accelerometer", "camera", "display-capture", "geolocation", "gyroscope", "hid", "magnetometer",
-  "microphone", "midi", "payment", "serial", "usb", "xr-spatial-tracking",
+  "accelerometer",
+  "camera",
+  "display-capture",
+  "geolocation",
+  "gyroscope",
+  "hid",
+  "magnetometer",
+  "microphone",
+  "midi",
+  "payment",
+  "serial",
+  "usb",
+  "xr-spatial-tracking",
 ];
 
 /** The headers of everything that is sent: page, scripts and the scripts of workers, which obey their own. */

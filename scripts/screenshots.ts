@@ -8,34 +8,61 @@ import { openBrowser } from "./browser";
 import { serve } from "./server.mjs";
 
 /** Brought into sight before the picture is taken. */
-const upTo = async (page: Page, name: string | RegExp) => page.getByRole("heading", { name }).first().evaluate((h) => h.scrollIntoView({ block: "start" }));
+const upTo = async (page: Page, name: string | RegExp) =>
+  page
+    .getByRole("heading", { name })
+    .first()
+    .evaluate((h) => h.scrollIntoView({ block: "start" }));
 
 const demo = "/scenes/withy-sluice";
 const views: readonly (readonly [name: string, path: string, act?: (page: Page) => Promise<unknown>])[] = [
-  ["scenes", "/scenes"], ["lay", demo], ["rule", `${demo}/rule`], ["parts", `${demo}/parts?part=withy-sluice-lamp`], ["part", `${demo}/parts/withy-sluice-willow-large`, (page) => page.locator("canvas").waitFor()],
-  ["plates", `${demo}/plates`, async (page) => {
-    await page.getByRole("button", { name: /^1 / }).click();
-    await upTo(page, "Plates");
-  }],
+  ["scenes", "/scenes"],
+  ["lay", demo],
+  ["rule", `${demo}/rule`],
+  ["parts", `${demo}/parts?part=withy-sluice-lamp`],
+  ["part", `${demo}/parts/withy-sluice-willow-large`, (page) => page.locator("canvas").waitFor()],
+  [
+    "plates",
+    `${demo}/plates`,
+    async (page) => {
+      await page.getByRole("button", { name: /^1 / }).click();
+      await upTo(page, "Plates");
+    },
+  ],
   ["making", `${demo}/plates/part/withy-sluice-front`],
-  ["cut", `${demo}/plates/part/withy-sluice-quay`, async (page) => {
-    await page.getByRole("button", { name: "Propose cuts" }).click();
-    await page.getByRole("button", { name: /Cut into \d+ pieces/ }).waitFor();
-    await page.locator("canvas").waitFor();
-    await upTo(page, "In one piece or several");
-  }],
-  ["surface", `${demo}/surface?part=withy-sluice-roof`], ["colour", `${demo}/colour?recipe=wall-brown`], ["ground", `${demo}/ground`], ["joints", `${demo}/joints`],
-  ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`], ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour`], ["sheet", `${demo}/sheet`], ["stores", `${demo}/stores`], ["log", `${demo}/log`],
+  [
+    "cut",
+    `${demo}/plates/part/withy-sluice-quay`,
+    async (page) => {
+      await page.getByRole("button", { name: "Propose cuts" }).click();
+      await page.getByRole("button", { name: /Cut into \d+ pieces/ }).waitFor();
+      await page.locator("canvas").waitFor();
+      await upTo(page, "In one piece or several");
+    },
+  ],
+  ["surface", `${demo}/surface?part=withy-sluice-roof`],
+  ["colour", `${demo}/colour?recipe=wall-brown`],
+  ["ground", `${demo}/ground`],
+  ["joints", `${demo}/joints`],
+  ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`],
+  ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour`],
+  ["sheet", `${demo}/sheet`],
+  ["stores", `${demo}/stores`],
+  ["log", `${demo}/log`],
   ["workshop", "/workshop/printers"],
   // Last: it changes the demo.
-  ["running", `${demo}/plates`, async (page) => {
-    await page.getByRole("button", { name: /^1 / }).click();
-    await page.getByRole("link", { name: "Open and start this plate" }).click();
-    await page.getByLabel("Simulated clock").selectOption("60");
-    await page.getByRole("button", { name: "Run it simulated" }).click();
-    await page.getByText(/Printing · layer/).waitFor();
-    await upTo(page, "Running");
-  }],
+  [
+    "running",
+    `${demo}/plates`,
+    async (page) => {
+      await page.getByRole("button", { name: /^1 / }).click();
+      await page.getByRole("link", { name: "Open and start this plate" }).click();
+      await page.getByLabel("Simulated clock").selectOption("60");
+      await page.getByRole("button", { name: "Run it simulated" }).click();
+      await page.getByText(/Printing · layer/).waitFor();
+      await upTo(page, "Running");
+    },
+  ],
 ];
 
 const args = process.argv.slice(2);

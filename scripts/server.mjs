@@ -9,7 +9,10 @@ const loopback = /^(127\.\d+\.\d+\.\d+|localhost|\[::1\])(:\d+)?$/i;
 const hashed = /^\/assets\//;
 const YEAR_S = 31_536_000;
 
-/** The path of an address, or null when it is no address of anything: badly escaped, or meant to lead elsewhere. */
+/**
+ * The path of an address, or null when it is no address of anything: badly escaped, or meant to lead
+ * elsewhere.
+ */
 function pathOf(url) {
   if (!url.startsWith("/")) return null;
   try {
@@ -26,7 +29,10 @@ function possibleRange(range) {
   return found !== null && (found[2] === "" || Number(found[1]) <= Number(found[2]));
 }
 
-/** The headers for a page as it is now: they name its inline scripts, and a build may change those while this serves. */
+/**
+ * The headers for a page as it is now: they name its inline scripts, and a build may change those while this
+ * serves.
+ */
 function policyOf(page) {
   let kept = { changedMs: Number.NaN, headers: {} };
   return () => {
@@ -43,7 +49,8 @@ function say(response, status, text, headers = {}) {
 }
 
 /**
- * Answers only this machine by its own names, only questions that change nothing, and every bad address with a sentence.
+ * Answers only this machine by its own names, only questions that change nothing, and every bad address with
+ * a sentence.
  * @returns the listening server; rejects with the error of `listen`, for instance EADDRINUSE
  */
 export function serve(root, port, host = "127.0.0.1") {

@@ -5,7 +5,10 @@ const files = JSON.parse(`__FILES__`);
 const shell = "/index.html";
 const known = new Set(files);
 
-/** Keeps every file that can be had. The page itself must be there; another that is missing is fetched when it is asked for. */
+/**
+ * Keeps every file that can be had. The page itself must be there; another that is missing is fetched when it
+ * is asked for.
+ */
 async function install() {
   const cache = await caches.open(version);
   const fresh = (file) => new Request(file, { cache: "no-cache" });
@@ -23,7 +26,8 @@ async function activate() {
 async function answer(request) {
   const cache = await caches.open(version);
   const page = request.mode === "navigate";
-  const kept = await cache.match(page ? shell : request) ?? (page ? undefined : await caches.match(request));
+  const kept =
+    (await cache.match(page ? shell : request)) ?? (page ? undefined : await caches.match(request));
   if (kept) return kept;
   const response = await fetch(request);
   if (!page && response.ok && known.has(new URL(request.url).pathname)) {

@@ -1,4 +1,6 @@
-// npm test: type check, lint, dead code, unit tests, files, build, browser tests, plugs; ends with `N passed, N failed`.
+// npm test: types, formatting, lint, dead code, unit tests, hurt files, build, browser tests, plugs;
+// ends with `N passed, N failed`.
+// N failed`.
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { findChromium } from "./chromium.mjs";
 import { build } from "./build.mjs";
@@ -6,7 +8,8 @@ import { bin, ensureDependencies, run } from "./dependencies.mjs";
 
 ensureDependencies();
 mkdirSync(".cache", { recursive: true });
-let passed = 0, failed = 0;
+let passed = 0;
+let failed = 0;
 
 function count(ok, name, seconds) {
   if (ok) passed++;
@@ -28,7 +31,11 @@ function suite(name, args, env = {}) {
   rmSync(report, { force: true });
   const from = Date.now();
   console.log(`\n== ${name}`);
-  const status = run(bin("vitest"), ["run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`], { env: { ...process.env, ...env } });
+  const status = run(
+    bin("vitest"),
+    ["run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
+    { env: { ...process.env, ...env } },
+  );
   try {
     const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, "utf8"));
     passed += numPassedTests;
@@ -43,6 +50,7 @@ function suite(name, args, env = {}) {
 check("route types", () => run(bin("react-router"), ["typegen"]));
 check("types", () => run(bin("tsc"), []));
 check("types of core alone", () => run(bin("tsc"), ["-p", "core"]));
+check("formatting", () => run(bin("prettier"), ["--check", "--log-level", "warn", "."]));
 check("lint", () => run(bin("eslint"), ["."]));
 check("dead code", () => run(bin("knip"), []));
 suite("unit", []);

@@ -1,8 +1,14 @@
 declare module "bunny" {
-  const mesh: { readonly positions: readonly (readonly number[])[]; readonly cells: readonly (readonly number[])[] };
+  const mesh: {
+    readonly positions: readonly (readonly number[])[];
+    readonly cells: readonly (readonly number[])[];
+  };
   export default mesh;
 }
 declare module "teapot" {
-  const mesh: { readonly positions: readonly (readonly number[])[]; readonly cells: readonly (readonly number[])[] };
+  const mesh: {
+    readonly positions: readonly (readonly number[])[];
+    readonly cells: readonly (readonly number[])[];
+  };
   export default mesh;
 }

@@ -7,7 +7,9 @@ import { openWorker } from "#workers/openWorker";
 export type { ArchiveBlob, Unpacked } from "#workers/archive.worker";
 
 const open = () =>
-  openWorker<ArchiveApi>(() => new Worker(new URL("./archive.worker.ts", import.meta.url), { type: "module" }));
+  openWorker<ArchiveApi>(
+    () => new Worker(new URL("./archive.worker.ts", import.meta.url), { type: "module" }),
+  );
 /** One for what somebody waits for, one for what is saved meanwhile: cancelling the one leaves the other. */
 const asked = open();
 const meanwhile = open();
@@ -19,9 +21,20 @@ export const unpackArchive = (file: Blob, tell: Tell, signal?: AbortSignal) =>
   asked((api) => api.unpack(file, proxy(tell)) as Promise<Outcome<Unpacked>>, signal);
 
 /** Packs an archive away from the page. */
-export const packArchiveFile = (json: ArchiveJson, meshes: readonly ArchiveBlob[], tell: Tell, signal?: AbortSignal) =>
-  asked((api) => api.pack(json, meshes, proxy(tell)) as Promise<Outcome<Blob>>, signal);
+export const packArchiveFile = (
+  json: ArchiveJson,
+  meshes: readonly ArchiveBlob[],
+  tell: Tell,
+  signal?: AbortSignal,
+) => asked((api) => api.pack(json, meshes, proxy(tell)) as Promise<Outcome<Blob>>, signal);
 
 /** The same while nobody waits for it. */
 export const packArchiveMeanwhile = (json: ArchiveJson, meshes: readonly ArchiveBlob[]) =>
-  meanwhile((api) => api.pack(json, meshes, proxy(() => undefined)) as Promise<Outcome<Blob>>);
+  meanwhile(
+    (api) =>
+      api.pack(
+        json,
+        meshes,
+        proxy(() => undefined),
+      ) as Promise<Outcome<Blob>>,
+  );

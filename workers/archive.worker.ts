@@ -22,7 +22,10 @@ const api = {
   /** Unpacks an archive and looks at its meshes. Problems come back as values. */
   async unpack(file: Blob, tell: Tell): Promise<Outcome<Unpacked>> {
     if (file.size > LARGEST_BYTES) {
-      return refused("archive/too-large", `This archive is ${(file.size / 1e9).toFixed(1)} GB; up to 2 GB is read here.`);
+      return refused(
+        "archive/too-large",
+        `This archive is ${(file.size / 1e9).toFixed(1)} GB; up to 2 GB is read here.`,
+      );
     }
     const opened = openArchive(new Uint8Array(await file.arrayBuffer()));
     if (!opened.ok) return opened;
@@ -32,7 +35,8 @@ const api = {
     for (const [i, { id, name }] of all.entries()) {
       tell(i / all.length);
       const corners = await mesh({ id, name });
-      if (corners.ok) meshes.push({ id, name, corners: new Blob([corners.value as Float32Array<ArrayBuffer>]) });
+      if (corners.ok)
+        meshes.push({ id, name, corners: new Blob([corners.value as Float32Array<ArrayBuffer>]) });
     }
     return success({ json, meshes });
   },

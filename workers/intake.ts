@@ -6,7 +6,8 @@ import type { IntakeApi, IntakeProgress, TakenFile } from "#workers/intake.worke
 
 export type { TakenModel } from "#workers/intake.worker";
 
-const open = () => openWorker<IntakeApi>(() => new Worker(new URL("./intake.worker.ts", import.meta.url), { type: "module" }));
+const open = () =>
+  openWorker<IntakeApi>(() => new Worker(new URL("./intake.worker.ts", import.meta.url), { type: "module" }));
 
 /** As many lanes as cores, and no more than four: each holds a file of its own in memory. */
 const lanes = Array.from({ length: Math.max(1, Math.min(4, navigator.hardwareConcurrency || 2)) }, open);

@@ -5,7 +5,9 @@ import { openWorker, WorkerStopped } from "#workers/openWorker";
 class SilentWorker extends EventTarget {
   ended = false;
   postMessage() {}
-  terminate() { this.ended = true; }
+  terminate() {
+    this.ended = true;
+  }
 }
 const silent = (started: SilentWorker[]) => () => {
   const worker = new SilentWorker();
@@ -21,7 +23,8 @@ describe("openWorker", () => {
     expect(started).toEqual([]);
   });
   it("ends a busy worker when its job is cancelled, within 100 ms", async () => {
-    const started: SilentWorker[] = [], cancel = new AbortController();
+    const started: SilentWorker[] = [];
+    const cancel = new AbortController();
     const job = openWorker<Api>(silent(started))((api) => api.wait(), cancel.signal);
     const from = performance.now();
     cancel.abort();
@@ -32,7 +35,8 @@ describe("openWorker", () => {
   it("fails every job of a worker that crashed, and starts a new one for the next", async () => {
     const started: SilentWorker[] = [];
     const run = openWorker<Api>(silent(started));
-    const first = run((api) => api.wait()), second = run((api) => api.wait());
+    const first = run((api) => api.wait());
+    const second = run((api) => api.wait());
     started[0]!.dispatchEvent(Object.assign(new Event("error"), { message: "out of memory" }));
     await expect(first).rejects.toThrow("out of memory");
     await expect(second).rejects.toThrow("out of memory");
@@ -44,7 +48,9 @@ describe("openWorker", () => {
   });
   it("does not start for a job that is already cancelled", async () => {
     const started: SilentWorker[] = [];
-    await expect(openWorker<Api>(silent(started))((api) => api.wait(), AbortSignal.abort())).rejects.toThrow();
+    await expect(
+      openWorker<Api>(silent(started))((api) => api.wait(), AbortSignal.abort()),
+    ).rejects.toThrow();
     expect(started).toEqual([]);
   });
 });

@@ -6,7 +6,10 @@ export class WorkerStopped extends Error {
   override readonly name = "WorkerStopped";
 }
 
-export type WorkerRunner<Api> = <T>(job: (api: Remote<Api>) => Promise<T>, signal?: AbortSignal) => Promise<T>;
+export type WorkerRunner<Api> = <T>(
+  job: (api: Remote<Api>) => Promise<T>,
+  signal?: AbortSignal,
+) => Promise<T>;
 
 function startLife<Api>(start: () => Worker) {
   const worker = start();
@@ -20,14 +23,16 @@ function startLife<Api>(start: () => Worker) {
   worker.addEventListener("error", (event) => end(event.message || "The worker could not be loaded."));
   worker.addEventListener("message", ({ data }: MessageEvent<unknown>) => {
     // Its lock is let go of when it ends, whoever ended it.
-    if (isLifeMessage(data)) void navigator.locks.request(data.life, () => end("The browser ended its worker."));
+    if (isLifeMessage(data))
+      void navigator.locks.request(data.life, () => end("The browser ended its worker."));
   });
   worker.addEventListener("messageerror", () => end("A message to the worker could not be read."));
   return { api: wrap<Api>(worker), ended, end };
 }
 
 /**
- * Starts the worker at the first job and again after it has ended. A call never settles once its worker is gone, so
+ * Starts the worker at the first job and again after it has ended. A call never settles once its worker is
+ * gone, so
  * every job also waits for the worker's end and then fails with `WorkerStopped`.
  * Aborting a job ends the worker (nothing else stops a busy one) and with it every other job running there.
  */

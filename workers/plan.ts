@@ -6,9 +6,14 @@ import type { Nested, NestPiece } from "#core/print/nest";
 import { openWorker } from "#workers/openWorker";
 import type { PlanApi, PlanRequest } from "#workers/plan.worker";
 
-const run = openWorker<PlanApi>(() => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }));
+const run = openWorker<PlanApi>(
+  () => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }),
+);
 
-const requestOf = ({ measurements, ...rest }: PlanInput): PlanRequest => ({ ...rest, measured: [...measurements.keys()] });
+const requestOf = ({ measurements, ...rest }: PlanInput): PlanRequest => ({
+  ...rest,
+  measured: [...measurements.keys()],
+});
 
 /** Sends what the worker has not seen yet: a worker that was ended has forgotten everything. */
 async function taught(api: Remote<PlanApi>, inputs: readonly PlanInput[]): Promise<void> {
@@ -23,56 +28,83 @@ export async function planScene(input: PlanInput, others: readonly PlanInput[]):
     await taught(api, [input, ...others]);
     return api.plan(requestOf(input), others.map(requestOf));
   });
-  const of = (id: string | null) => (id === null ? null : input.measurements.get(id) ?? null);
-  return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: of(p.part.meshId), lain: of(p.part.meshId && posedId(p.part.meshId, p.part.pose)) })) };
+  const of = (id: string | null) => (id === null ? null : (input.measurements.get(id) ?? null));
+  return {
+    ...plan,
+    parts: plan.parts.map((p) => ({
+      ...p,
+      measurement: of(p.part.meshId),
+      lain: of(p.part.meshId && posedId(p.part.meshId, p.part.pose)),
+    })),
+  };
 }
 
 /** A scene, or some of its parts, at a row of ratios. */
-export const sweepScales = (input: PlanInput, denominators: readonly number[], partIds?: readonly string[]) => run(async (api) => {
-  await taught(api, [input]);
-  return api.sweep(requestOf(input), denominators, partIds);
-});
+export const sweepScales = (input: PlanInput, denominators: readonly number[], partIds?: readonly string[]) =>
+  run(async (api) => {
+    await taught(api, [input]);
+    return api.sweep(requestOf(input), denominators, partIds);
+  });
 
 /** What another printer, thinner layers or another evening would change. */
-export const askWhatIf = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) => run(async (api) => {
-  await taught(api, [input, ...others]);
-  return api.whatIf(requestOf(input), others.map(requestOf), proxy(tell));
-});
+export const askWhatIf = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) =>
+  run(async (api) => {
+    await taught(api, [input, ...others]);
+    return api.whatIf(requestOf(input), others.map(requestOf), proxy(tell));
+  });
 
 /** The ways out of a broken rule, each tried on the whole plan. */
-export const askWaysOut = (input: PlanInput, others: readonly PlanInput[], conflict: string, tell: (share: number) => void) => run(async (api) => {
-  await taught(api, [input, ...others]);
-  return api.waysOut(requestOf(input), others.map(requestOf), conflict, proxy(tell));
-});
+export const askWaysOut = (
+  input: PlanInput,
+  others: readonly PlanInput[],
+  conflict: string,
+  tell: (share: number) => void,
+) =>
+  run(async (api) => {
+    await taught(api, [input, ...others]);
+    return api.waysOut(requestOf(input), others.map(requestOf), conflict, proxy(tell));
+  });
 
 /** What to drop for the date. */
-export const askTriage = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) => run(async (api) => {
-  await taught(api, [input, ...others]);
-  return api.triage(requestOf(input), others.map(requestOf), proxy(tell));
-});
+export const askTriage = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) =>
+  run(async (api) => {
+    await taught(api, [input, ...others]);
+    return api.triage(requestOf(input), others.map(requestOf), proxy(tell));
+  });
 
 /** What the scene takes at every tier. */
-export const askTiers = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
-  await taught(api, [input, ...others]);
-  return api.tiers(requestOf(input), others.map(requestOf));
-});
+export const askTiers = (input: PlanInput, others: readonly PlanInput[]) =>
+  run(async (api) => {
+    await taught(api, [input, ...others]);
+    return api.tiers(requestOf(input), others.map(requestOf));
+  });
 
 /** What is still seen in the end, and where to stop. */
-export const askStop = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
-  await taught(api, [input, ...others]);
-  return api.stop(requestOf(input), others.map(requestOf));
-});
+export const askStop = (input: PlanInput, others: readonly PlanInput[]) =>
+  run(async (api) => {
+    await taught(api, [input, ...others]);
+    return api.stop(requestOf(input), others.map(requestOf));
+  });
 
 /** The spares worth printing now. */
-export const askSpares = (input: PlanInput, others: readonly PlanInput[]) => run(async (api) => {
-  await taught(api, [input, ...others]);
-  return api.spares(requestOf(input), others.map(requestOf));
-});
+export const askSpares = (input: PlanInput, others: readonly PlanInput[]) =>
+  run(async (api) => {
+    await taught(api, [input, ...others]);
+    return api.spares(requestOf(input), others.map(requestOf));
+  });
 
 /** What one setting of a part's machine would change. */
-export const askSettings = (input: PlanInput, partId: string) => run(async (api) => {
-  await taught(api, [input]);
-  return api.settings(requestOf(input), partId);
-});
+export const askSettings = (input: PlanInput, partId: string) =>
+  run(async (api) => {
+    await taught(api, [input]);
+    return api.settings(requestOf(input), partId);
+  });
 
-export const placeOnPlate = (piece: NestPiece, others: readonly NestPiece[], locked: readonly Nested[], widthMm: number, depthMm: number, spacingMm: number) => run((api) => api.placeOn(piece, others, locked, widthMm, depthMm, spacingMm));
+export const placeOnPlate = (
+  piece: NestPiece,
+  others: readonly NestPiece[],
+  locked: readonly Nested[],
+  widthMm: number,
+  depthMm: number,
+  spacingMm: number,
+) => run((api) => api.placeOn(piece, others, locked, widthMm, depthMm, spacingMm));

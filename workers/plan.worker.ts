@@ -19,7 +19,10 @@ const memory = planMemory();
 const known = new Map<string, MeshMeasurement>();
 
 function whole({ measured, ...rest }: PlanRequest): PlanInput {
-  return { ...rest, measurements: new Map(measured.flatMap((id) => (known.has(id) ? [[id, known.get(id)!] as const] : []))) };
+  return {
+    ...rest,
+    measurements: new Map(measured.flatMap((id) => (known.has(id) ? [[id, known.get(id)!] as const] : []))),
+  };
 }
 
 const api = {
@@ -33,27 +36,59 @@ const api = {
     const plan = makePlan(whole(request), others.map(whole), memory);
     return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: null, lain: null })) };
   },
-  whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) => whatIf(whole(request), others.map(whole), memory, progress),
-  waysOut: (request: PlanRequest, others: readonly PlanRequest[], conflict: string, progress: (share: number) => void) => waysOut(whole(request), others.map(whole), conflict, memory, progress),
-  triage: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) => triage(whole(request), others.map(whole), memory, progress),
-  tiers: (request: PlanRequest, others: readonly PlanRequest[]) => tierHours(whole(request), others.map(whole)),
+  whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
+    whatIf(whole(request), others.map(whole), memory, progress),
+  waysOut: (
+    request: PlanRequest,
+    others: readonly PlanRequest[],
+    conflict: string,
+    progress: (share: number) => void,
+  ) => waysOut(whole(request), others.map(whole), conflict, memory, progress),
+  triage: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
+    triage(whole(request), others.map(whole), memory, progress),
+  tiers: (request: PlanRequest, others: readonly PlanRequest[]) =>
+    tierHours(whole(request), others.map(whole)),
   stop(request: PlanRequest, others: readonly PlanRequest[]) {
     const input = whole(request);
     return stopRule(makePlan(input, others.map(whole), memory), input);
   },
   spares(request: PlanRequest, others: readonly PlanRequest[]) {
     const plan = makePlan(whole(request), others.map(whole), memory);
-    return plan.chance?.dueAt == null ? [] : planSpares(plan.plates, plan.runs, plan.clock, request.now.minute, plan.totals.finishAt, plan.chance.dueAt);
+    return plan.chance?.dueAt == null
+      ? []
+      : planSpares(
+          plan.plates,
+          plan.runs,
+          plan.clock,
+          request.now.minute,
+          plan.totals.finishAt,
+          plan.chance.dueAt,
+        );
   },
   settings: (request: PlanRequest, partId: string) => settingsWhatIf(whole(request), partId),
   /** Where one more piece would go on a plate on which the others stay. Null where there is no room. */
-  placeOn(piece: NestPiece, others: readonly NestPiece[], locked: readonly Nested[], widthMm: number, depthMm: number, spacingMm: number): Nested | null {
-    const { plates } = nest([piece, ...others], { widthMm, depthMm, spacingMm, locked: locked.map((l) => ({ ...l, plate: 0 })) });
+  placeOn(
+    piece: NestPiece,
+    others: readonly NestPiece[],
+    locked: readonly Nested[],
+    widthMm: number,
+    depthMm: number,
+    spacingMm: number,
+  ): Nested | null {
+    const { plates } = nest([piece, ...others], {
+      widthMm,
+      depthMm,
+      spacingMm,
+      locked: locked.map((l) => ({ ...l, plate: 0 })),
+    });
     return plates[0]?.find((n) => n.id === piece.id) ?? null;
   },
   sweep(request: PlanRequest, denominators: readonly number[], partIds?: readonly string[]) {
     const input = whole(request);
-    return { lines: scaleSweep(input, denominators, partIds), largest: partIds ? null : largestWholeRatio(input) };
+    return {
+      lines: scaleSweep(input, denominators, partIds),
+      largest: partIds ? null : largestWholeRatio(input),
+    };
   },
 };
 export type PlanApi = typeof api;

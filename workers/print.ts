@@ -14,19 +14,88 @@ import type { CutPiece, Hollowed, PrintApi } from "#workers/print.worker";
 
 export type { CutPiece, Hollowed } from "#workers/print.worker";
 
-const open = () => openWorker<PrintApi>(() => new Worker(new URL("./print.worker.ts", import.meta.url), { type: "module" }));
+const open = () =>
+  openWorker<PrintApi>(() => new Worker(new URL("./print.worker.ts", import.meta.url), { type: "module" }));
 /** One worker for what somebody waits for, one for what is worked out meanwhile. */
-const asked = open(), meanwhile = open();
+const asked = open();
+const meanwhile = open();
 
 type Tell = (share: number) => void;
 
-export const workOf = (corners: Float32Array, pose: Pose | null, factor: number, printer: FilamentPrinter, bands: readonly InfillBand[], signal?: AbortSignal) => meanwhile((api) => api.work(corners, pose, factor, printer, bands), signal);
-export const shellOf = (corners: Float32Array, factor: number, wallMm: number, signal?: AbortSignal) => meanwhile((api) => api.shell(corners, factor, wallMm) as Promise<Outcome<Shell>>, signal);
-export const measurePosed = (corners: Float32Array, pose: Pose | null) => asked((api) => api.measure(corners, pose));
-export const findWaysUp = (corners: Float32Array, factor: number, printer: Printer, distanceMm: number, wishes: LayWishes, tell: Tell, signal: AbortSignal) => asked((api) => api.waysUp(corners, factor, printer, distanceMm, wishes, proxy(tell)), signal);
-export const findCuts = (corners: Float32Array, factor: number, printer: Printer, signal: AbortSignal) => asked((api) => api.proposeCuts(corners, factor, printer) as Promise<Outcome<CutProposal>>, signal);
-export const placeCuts = (corners: Float32Array, places: readonly CutPlace[], factor: number, style: PegStyle | null, signal: AbortSignal) => asked((api) => api.cutsAt(corners, places, factor, style), signal);
-export const cutPieces = (corners: Float32Array, planes: readonly CutPlane[], factor: number, style: PegStyle | null, tell: Tell, signal: AbortSignal) => asked((api) => api.cut(corners, planes, factor, style, proxy(tell)) as Promise<Outcome<{ readonly pieces: readonly CutPiece[]; readonly pegs: number }>>, signal);
-export const findHollow = (corners: Float32Array, factor: number, wallMm: number, pose: Pose | null, raised: boolean, tell: Tell, signal: AbortSignal) => asked((api) => api.hollow(corners, factor, wallMm, pose, raised, proxy(tell)) as Promise<Outcome<Hollowed>>, signal);
-export const hollowFile = (corners: Float32Array, factor: number, wallMm: number, holes: readonly DrainHole[], pose: Pose | null, raised: boolean, tell: Tell, signal: AbortSignal) => asked((api) => api.hollowFile(corners, factor, wallMm, holes, pose, raised, proxy(tell)) as Promise<Outcome<Float32Array>>, signal);
-export const readGcode = (file: File, machine: GcodeMachine, tell: Tell, signal: AbortSignal) => asked((api) => api.gcode(file, machine, proxy(tell)) as Promise<Outcome<GcodeReport>>, signal);
+export const workOf = (
+  corners: Float32Array,
+  pose: Pose | null,
+  factor: number,
+  printer: FilamentPrinter,
+  bands: readonly InfillBand[],
+  signal?: AbortSignal,
+) => meanwhile((api) => api.work(corners, pose, factor, printer, bands), signal);
+export const shellOf = (corners: Float32Array, factor: number, wallMm: number, signal?: AbortSignal) =>
+  meanwhile((api) => api.shell(corners, factor, wallMm) as Promise<Outcome<Shell>>, signal);
+export const measurePosed = (corners: Float32Array, pose: Pose | null) =>
+  asked((api) => api.measure(corners, pose));
+export const findWaysUp = (
+  corners: Float32Array,
+  factor: number,
+  printer: Printer,
+  distanceMm: number,
+  wishes: LayWishes,
+  tell: Tell,
+  signal: AbortSignal,
+) => asked((api) => api.waysUp(corners, factor, printer, distanceMm, wishes, proxy(tell)), signal);
+export const findCuts = (corners: Float32Array, factor: number, printer: Printer, signal: AbortSignal) =>
+  asked((api) => api.proposeCuts(corners, factor, printer) as Promise<Outcome<CutProposal>>, signal);
+export const placeCuts = (
+  corners: Float32Array,
+  places: readonly CutPlace[],
+  factor: number,
+  style: PegStyle | null,
+  signal: AbortSignal,
+) => asked((api) => api.cutsAt(corners, places, factor, style), signal);
+export const cutPieces = (
+  corners: Float32Array,
+  planes: readonly CutPlane[],
+  factor: number,
+  style: PegStyle | null,
+  tell: Tell,
+  signal: AbortSignal,
+) =>
+  asked(
+    (api) =>
+      api.cut(corners, planes, factor, style, proxy(tell)) as Promise<
+        Outcome<{ readonly pieces: readonly CutPiece[]; readonly pegs: number }>
+      >,
+    signal,
+  );
+export const findHollow = (
+  corners: Float32Array,
+  factor: number,
+  wallMm: number,
+  pose: Pose | null,
+  raised: boolean,
+  tell: Tell,
+  signal: AbortSignal,
+) =>
+  asked(
+    (api) => api.hollow(corners, factor, wallMm, pose, raised, proxy(tell)) as Promise<Outcome<Hollowed>>,
+    signal,
+  );
+export const hollowFile = (
+  corners: Float32Array,
+  factor: number,
+  wallMm: number,
+  holes: readonly DrainHole[],
+  pose: Pose | null,
+  raised: boolean,
+  tell: Tell,
+  signal: AbortSignal,
+) =>
+  asked(
+    (api) =>
+      api.hollowFile(corners, factor, wallMm, holes, pose, raised, proxy(tell)) as Promise<
+        Outcome<Float32Array>
+      >,
+    signal,
+  );
+export const readGcode = (file: File, machine: GcodeMachine, tell: Tell, signal: AbortSignal) =>
+  asked((api) => api.gcode(file, machine, proxy(tell)) as Promise<Outcome<GcodeReport>>, signal);

@@ -11,7 +11,14 @@ import { openSolids, type Solids } from "#core/mesh/solids";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
-import { cutAt, type CutPlace, type CutProposal, cutIntoPieces, type PlacedCut, proposeCuts } from "#core/print/cutting";
+import {
+  cutAt,
+  type CutPlace,
+  type CutProposal,
+  cutIntoPieces,
+  type PlacedCut,
+  proposeCuts,
+} from "#core/print/cutting";
 import { boresOf, proposeDrains } from "#core/print/drains";
 import { filamentWork, type FilamentWork, type InfillBand } from "#core/print/filamentWork";
 import { GcodeReader, type GcodeMachine, type GcodeReport } from "#core/print/gcode";
@@ -22,8 +29,18 @@ import { type Lay, type LayWishes, waysUp } from "#core/print/wayUp";
 import { lookTestStanding } from "#core/surface/lookTest";
 import { serve } from "#workers/serve";
 
-export type CutPiece = { readonly id: string; readonly corners: Float32Array; readonly measurement: MeshMeasurement };
-export type Hollowed = { readonly shell: Shell; readonly savedMl: number; readonly rooms: number; readonly holes: readonly DrainHole[]; /** Rooms that keep resin after all, with these holes. */ readonly trapped: number };
+export type CutPiece = {
+  readonly id: string;
+  readonly corners: Float32Array;
+  readonly measurement: MeshMeasurement;
+};
+export type Hollowed = {
+  readonly shell: Shell;
+  readonly savedMl: number;
+  readonly rooms: number;
+  readonly holes: readonly DrainHole[];
+  /** Rooms that keep resin after all, with these holes. */ readonly trapped: number;
+};
 
 let loading: Promise<Solids> | undefined;
 const solids = () => (loading ??= openSolids(wasmUrl));
@@ -36,69 +53,185 @@ const LOOKED_AT_MM2 = 100;
 const SEEN = { plain: 1, "raking only": 0.25, unseen: 0 } as const;
 
 /** The file of a hollowed part: outer faces, rooms, and its drain holes. */
-async function hollowedMesh(mesh: TriangleMesh, wall: number, factor: number, holes: readonly DrainHole[] | null, pose: Pose | null, raised: boolean, progress: (share: number) => void) {
-  const hollow = hollowMesh(mesh, wall, factor, told((s) => progress(0.8 * s)));
+async function hollowedMesh(
+  mesh: TriangleMesh,
+  wall: number,
+  factor: number,
+  holes: readonly DrainHole[] | null,
+  pose: Pose | null,
+  raised: boolean,
+  progress: (share: number) => void,
+) {
+  const hollow = hollowMesh(
+    mesh,
+    wall,
+    factor,
+    told((s) => progress(0.8 * s)),
+  );
   if (!hollow.ok) return hollow;
-  const placed = holes && holes.length > 0 ? holes : proposeDrains(mesh, hollow.value, wall, pose, raised, factor);
+  const placed =
+    holes && holes.length > 0 ? holes : proposeDrains(mesh, hollow.value, wall, pose, raised, factor);
   const bored = (await solids()).bored(withRooms(mesh, hollow.value.inner), boresOf(placed, wall, factor));
   return bored.ok ? success({ hollow: hollow.value, holes: placed, mesh: bored.value }) : bored;
 }
 
 const api = {
   /** Walls and paths of a part as it lies. */
-  async work(corners: Float32Array, pose: Pose | null, factor: number, printer: FilamentPrinter, bands: readonly InfillBand[]): Promise<FilamentWork> {
+  async work(
+    corners: Float32Array,
+    pose: Pose | null,
+    factor: number,
+    printer: FilamentPrinter,
+    bands: readonly InfillBand[],
+  ): Promise<FilamentWork> {
     const { insetAreas } = await solids();
     const mesh = posedMesh(weld({ corners }), pose);
     return filamentWork(mesh, findTwins(mesh).twin, factor, printer, bands, insetAreas)!;
   },
   shell(corners: Float32Array, factor: number, wallMm: number): Outcome<Shell> {
     const hollow = hollowMesh(weld({ corners }), wallMm / factor, factor);
-    return hollow.ok ? success({ millilitres: ((hollow.value.solidVolume - hollow.value.cavityVolume) * factor ** 3) / 1000, thinnestMm: hollow.value.thinnest * factor }) : hollow;
+    return hollow.ok
+      ? success({
+          millilitres: ((hollow.value.solidVolume - hollow.value.cavityVolume) * factor ** 3) / 1000,
+          thinnestMm: hollow.value.thinnest * factor,
+        })
+      : hollow;
   },
-  measure: (corners: Float32Array, pose: Pose | null): MeshMeasurement => measureMesh(posedSoup({ corners }, pose)).measurement,
-  waysUp(corners: Float32Array, factor: number, printer: Printer, distanceMm: number, wishes: LayWishes, progress: (share: number) => void): readonly Lay[] {
+  measure: (corners: Float32Array, pose: Pose | null): MeshMeasurement =>
+    measureMesh(posedSoup({ corners }, pose)).measurement,
+  waysUp(
+    corners: Float32Array,
+    factor: number,
+    printer: Printer,
+    distanceMm: number,
+    wishes: LayWishes,
+    progress: (share: number) => void,
+  ): readonly Lay[] {
     const mesh = weld({ corners });
-    return waysUp(mesh, findTwins(mesh).twin, factor, printer, (normal, build) => SEEN[lookTestStanding({ patchMm2: LOOKED_AT_MM2, layerMm: printer.layerMm, process: printer.process }, normal, build, distanceMm).look], wishes, told(progress));
+    return waysUp(
+      mesh,
+      findTwins(mesh).twin,
+      factor,
+      printer,
+      (normal, build) =>
+        SEEN[
+          lookTestStanding(
+            { patchMm2: LOOKED_AT_MM2, layerMm: printer.layerMm, process: printer.process },
+            normal,
+            build,
+            distanceMm,
+          ).look
+        ],
+      wishes,
+      told(progress),
+    );
   },
   proposeCuts(corners: Float32Array, factor: number, printer: Printer): Outcome<CutProposal> {
     const mesh = weld({ corners });
     return proposeCuts(mesh, findTwins(mesh).twin, factor, printer);
   },
   /** What cuts put by hand would be. */
-  cutsAt(corners: Float32Array, places: readonly CutPlace[], factor: number, style: PegStyle | null): readonly PlacedCut[] {
-    const mesh = weld({ corners }), { twin } = findTwins(mesh);
+  cutsAt(
+    corners: Float32Array,
+    places: readonly CutPlace[],
+    factor: number,
+    style: PegStyle | null,
+  ): readonly PlacedCut[] {
+    const mesh = weld({ corners });
+    const { twin } = findTwins(mesh);
     return places.map((place) => cutAt(mesh, twin, place, factor, style));
   },
   /** Pieces with their measurements, from the low end up. */
-  async cut(corners: Float32Array, planes: readonly CutPlane[], factor: number, style: PegStyle | null, progress: (share: number) => void): Promise<Outcome<{ readonly pieces: readonly CutPiece[]; readonly pegs: number }>> {
-    const cut = cutIntoPieces(weld({ corners }), planes, factor, style, told((s) => progress(0.6 * s)));
+  async cut(
+    corners: Float32Array,
+    planes: readonly CutPlane[],
+    factor: number,
+    style: PegStyle | null,
+    progress: (share: number) => void,
+  ): Promise<Outcome<{ readonly pieces: readonly CutPiece[]; readonly pegs: number }>> {
+    const cut = cutIntoPieces(
+      weld({ corners }),
+      planes,
+      factor,
+      style,
+      told((s) => progress(0.6 * s)),
+    );
     if (!cut.ok) return cut;
     const pieces: CutPiece[] = [];
     for (const [i, piece] of cut.value.pieces.entries()) {
       const soup = soupOf(piece);
-      pieces.push({ id: await contentId(soup.corners), corners: soup.corners, measurement: measureMesh(soup, (s) => progress(0.6 + (0.4 * (i + s)) / cut.value.pieces.length)).measurement });
+      pieces.push({
+        id: await contentId(soup.corners),
+        corners: soup.corners,
+        measurement: measureMesh(soup, (s) => progress(0.6 + (0.4 * (i + s)) / cut.value.pieces.length))
+          .measurement,
+      });
     }
-    return transfer(success({ pieces, pegs: cut.value.pegs }), pieces.map((p) => p.corners.buffer));
+    return transfer(
+      success({ pieces, pegs: cut.value.pegs }),
+      pieces.map((p) => p.corners.buffer),
+    );
   },
   /** What hollowing saves, where its drains go, and whether anything stays inside. */
-  async hollow(corners: Float32Array, factor: number, wallMm: number, pose: Pose | null, raised: boolean, progress: (share: number) => void): Promise<Outcome<Hollowed>> {
+  async hollow(
+    corners: Float32Array,
+    factor: number,
+    wallMm: number,
+    pose: Pose | null,
+    raised: boolean,
+    progress: (share: number) => void,
+  ): Promise<Outcome<Hollowed>> {
     const made = await hollowedMesh(weld({ corners }), wallMm / factor, factor, null, pose, raised, progress);
     if (!made.ok) return made;
-    const { hollow, holes, mesh } = made.value, f3 = factor ** 3 / 1000, lain = posedMesh(mesh, pose);
-    const left = layerRegions(lain, findTwins(lain).twin, boundingBox(lain.positions)).spaces.filter((s) => s.kind === "hollow");
+    const { hollow, holes, mesh } = made.value;
+    const f3 = factor ** 3 / 1000;
+    const lain = posedMesh(mesh, pose);
+    const left = layerRegions(lain, findTwins(lain).twin, boundingBox(lain.positions)).spaces.filter(
+      (s) => s.kind === "hollow",
+    );
     progress(1);
-    return success({ shell: { millilitres: (hollow.solidVolume - hollow.cavityVolume) * f3, thinnestMm: hollow.thinnest * factor }, savedMl: hollow.cavityVolume * f3, rooms: hollow.cavities.length, holes, trapped: left.length });
+    return success({
+      shell: {
+        millilitres: (hollow.solidVolume - hollow.cavityVolume) * f3,
+        thinnestMm: hollow.thinnest * factor,
+      },
+      savedMl: hollow.cavityVolume * f3,
+      rooms: hollow.cavities.length,
+      holes,
+      trapped: left.length,
+    });
   },
   /** The hollowed part as triangles, with its holes. */
-  async hollowFile(corners: Float32Array, factor: number, wallMm: number, holes: readonly DrainHole[], pose: Pose | null, raised: boolean, progress: (share: number) => void): Promise<Outcome<Float32Array>> {
-    const made = await hollowedMesh(weld({ corners }), wallMm / factor, factor, holes, pose, raised, progress);
+  async hollowFile(
+    corners: Float32Array,
+    factor: number,
+    wallMm: number,
+    holes: readonly DrainHole[],
+    pose: Pose | null,
+    raised: boolean,
+    progress: (share: number) => void,
+  ): Promise<Outcome<Float32Array>> {
+    const made = await hollowedMesh(
+      weld({ corners }),
+      wallMm / factor,
+      factor,
+      holes,
+      pose,
+      raised,
+      progress,
+    );
     if (!made.ok) return made;
     const soup = soupOf(made.value.mesh);
     return transfer(success(soup.corners), [soup.corners.buffer]);
   },
   /** Reads a machine file of any size piece by piece. */
-  async gcode(file: File, machine: GcodeMachine, progress: (share: number) => void): Promise<Outcome<GcodeReport>> {
-    const reader = new GcodeReader(machine), stream = file.stream().getReader();
+  async gcode(
+    file: File,
+    machine: GcodeMachine,
+    progress: (share: number) => void,
+  ): Promise<Outcome<GcodeReport>> {
+    const reader = new GcodeReader(machine);
+    const stream = file.stream().getReader();
     let done = 0;
     for (;;) {
       const { value, done: end } = await stream.read();

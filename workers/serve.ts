@@ -7,7 +7,8 @@ export const isLifeMessage = (data: unknown): data is LifeMessage =>
   typeof data === "object" && data !== null && "life" in data && typeof data.life === "string";
 
 /**
- * Serves an API from a worker, and holds a lock that its page can wait for: a browser that ends a worker, for want of memory
+ * Serves an API from a worker, and holds a lock that its page can wait for: a browser that ends a worker, for
+ * want of memory
  * for instance, tells nobody, but it lets go of the locks.
  */
 export function serve(api: object): void {

@@ -18,7 +18,11 @@ it("tells how far it is, then its value", async () => {
     set,
   );
   expect(value).toBe("cut");
-  expect(told.map((j) => [j.state, j.share])).toEqual([["running", 0], ["running", 0.5], ["done", 1]]);
+  expect(told.map((j) => [j.state, j.share])).toEqual([
+    ["running", 0],
+    ["running", 0.5],
+    ["done", 1],
+  ]);
 });
 
 it("is not begun again by progress that arrives after its end, however it ended", async () => {

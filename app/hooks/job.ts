@@ -14,11 +14,16 @@ export type Work<T> = (tell: (share: number) => void, signal: AbortSignal) => Pr
 export const idleJob = { state: "idle", share: 0, value: null, said: "" } as const;
 
 /**
- * Runs one piece of work and tells every state it goes through; the last one told is the end. Progress of a worker comes
+ * Runs one piece of work and tells every state it goes through; the last one told is the end. Progress of a
+ * worker comes
  * through another port than its answer and may arrive after it: what is told after the end counts no more.
  * @returns its value, or null where it was stopped or its worker ended
  */
-export async function runJob<T>(work: Work<T>, signal: AbortSignal, set: (job: Job<T>) => void): Promise<T | null> {
+export async function runJob<T>(
+  work: Work<T>,
+  signal: AbortSignal,
+  set: (job: Job<T>) => void,
+): Promise<T | null> {
   let over = false;
   const end = (job: Job<T>, value: T | null) => {
     over = true;

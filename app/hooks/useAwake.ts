@@ -1,10 +1,13 @@
 import { useEffect } from "react";
 
-/** Keeps the screen from going dark while something is open on it; browsers that cannot do so let it go dark. */
+/**
+ * Keeps the screen from going dark while something is open on it; browsers that cannot do so let it go dark.
+ */
 export function useAwake(wanted: boolean): void {
   useEffect(() => {
     if (!wanted || !("wakeLock" in navigator)) return;
-    let lock: WakeLockSentinel | null = null, over = false;
+    let lock: WakeLockSentinel | null = null;
+    let over = false;
     const hold = async () => {
       if (document.visibilityState !== "visible") return;
       try {

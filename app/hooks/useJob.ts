@@ -2,7 +2,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { idleJob, type Job, runJob, type Work } from "./job";
 
 /**
- * Something long that is asked for, with its progress and a way to stop it. It ends when the page that asked is left.
+ * Something long that is asked for, with its progress and a way to stop it. It ends when the page that asked
+ * is left.
  * @returns the job, how to start it, and how to stop it
  */
 export function useJob<T>() {

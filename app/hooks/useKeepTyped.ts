@@ -4,13 +4,18 @@ import { defaultOf, fieldsOf, setValue, type TypedField, valueOf } from "#app/jo
 const labelOf = (field: TypedField) => field.labels?.[0]?.textContent?.trim() || field.name;
 
 /**
- * A form whose fields follow what is kept, and keep what was typed and not yet set: another tab, an undo or a job may change
+ * A form whose fields follow what is kept, and keep what was typed and not yet set: another tab, an undo or a
+ * job may change
  * the same thing meanwhile. What was sent with the form counts as set.
- * @param version text of all that the form shows; it follows when that changes. One that counts rows makes a form that adds
+ * @param version text of all that the form shows; it follows when that changes. One that counts rows makes a
+ * form that adds
  *   one empty again after it was sent
- * @returns what the form is held by, and the names of fields that were changed elsewhere while something is typed in them
+ * @returns what the form is held by, and the names of fields that were changed elsewhere while something is
+ * typed in them
  */
-export function useKeepTyped(version: string | number): readonly [RefObject<HTMLFormElement | null>, readonly string[]] {
+export function useKeepTyped(
+  version: string | number,
+): readonly [RefObject<HTMLFormElement | null>, readonly string[]] {
   const form = useRef<HTMLFormElement>(null);
   const drawn = useRef(new Map<string, string>());
   const sent = useRef(new Map<string, string>());

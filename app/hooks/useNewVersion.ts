@@ -45,19 +45,22 @@ export function useNewVersion(): VersionState {
       registration.update().catch(() => undefined);
     };
     let stop = () => undefined as void;
-    void serviceWorker.register("/service-worker.js").then((registration) => {
-      if (over) return;
-      if (registration.waiting) ready();
-      watch(registration.installing);
-      registration.addEventListener("updatefound", () => watch(registration.installing));
-      const onLook = () => look(registration);
-      document.addEventListener("visibilitychange", onLook);
-      const timer = setInterval(onLook, LOOK_MS);
-      stop = () => {
-        document.removeEventListener("visibilitychange", onLook);
-        clearInterval(timer);
-      };
-    }, () => undefined);
+    void serviceWorker.register("/service-worker.js").then(
+      (registration) => {
+        if (over) return;
+        if (registration.waiting) ready();
+        watch(registration.installing);
+        registration.addEventListener("updatefound", () => watch(registration.installing));
+        const onLook = () => look(registration);
+        document.addEventListener("visibilitychange", onLook);
+        const timer = setInterval(onLook, LOOK_MS);
+        stop = () => {
+          document.removeEventListener("visibilitychange", onLook);
+          clearInterval(timer);
+        };
+      },
+      () => undefined,
+    );
     return () => {
       over = true;
       stop();

@@ -8,7 +8,15 @@ export function useNotes(sceneId: string, stepId: string | null = null): readonl
   const [notes, setNotes] = useState<readonly NoteRow[]>([]);
   useEffect(() => {
     let over = false;
-    const read = () => void appDatabase().notes.where("sceneId").equals(sceneId).filter((n) => stepId === null || n.stepId === stepId).sortBy("at").then((found) => { if (!over) setNotes(found); });
+    const read = () =>
+      void appDatabase()
+        .notes.where("sceneId")
+        .equals(sceneId)
+        .filter((n) => stepId === null || n.stepId === stepId)
+        .sortBy("at")
+        .then((found) => {
+          if (!over) setNotes(found);
+        });
     read();
     const stop = onWrite(read);
     return () => {

@@ -26,10 +26,13 @@ const take: TakeFile = async (_, file, __, tell) => {
   tell(0.5, "measuring walls");
   await new Promise((done) => setTimeout(done, file.size % 3));
   const number = Number(/\d+/.exec(file.name)?.[0] ?? 0);
-  if (file.name.startsWith("broken")) return refused("stl/too-short", `${file.name}: cut off. Copy it again.`);
+  if (file.name.startsWith("broken"))
+    return refused("stl/too-short", `${file.name}: cut off. Copy it again.`);
   if (file.name.startsWith("trap")) throw new TypeError("cannot read properties of undefined");
   if (file.name.startsWith("heavy")) throw new WorkerStopped("The browser ended its worker.");
-  const bodies = file.name.startsWith("many") ? [await bodyOf(number), await bodyOf(number + 1)] : [await bodyOf(number)];
+  const bodies = file.name.startsWith("many")
+    ? [await bodyOf(number), await bodyOf(number + 1)]
+    : [await bodyOf(number)];
   return success({ format: "stl" as const, models: bodies });
 };
 const file = (name: string) => new File(["x".repeat(name.length)], name);
@@ -56,13 +59,36 @@ describe("a drop of files", () => {
     expect(await undoLast()).toBeNull();
   });
   it("ends every line with a sentence, whatever goes wrong in one of them, and goes on with the rest", async () => {
-    const states = await added(["a 1.stl", "broken 2.stl", "trap 3.stl", "heavy 4.stl", "many 5.stl", "b 7.stl"]);
-    expect(states.map((s) => [s.done, s.stage])).toEqual([[true, "measured"], [true, "refused"], [true, "refused"], [true, "refused"], [true, "measured"], [true, "measured"]]);
+    const states = await added([
+      "a 1.stl",
+      "broken 2.stl",
+      "trap 3.stl",
+      "heavy 4.stl",
+      "many 5.stl",
+      "b 7.stl",
+    ]);
+    expect(states.map((s) => [s.done, s.stage])).toEqual([
+      [true, "measured"],
+      [true, "refused"],
+      [true, "refused"],
+      [true, "refused"],
+      [true, "measured"],
+      [true, "measured"],
+    ]);
     const said = (i: number) => states[i]!.problem!.message;
     expect(said(1)).toBe("broken 2.stl: cut off. Copy it again.");
-    expect(said(2)).toBe("Something went wrong with trap 3.stl (cannot read properties of undefined). Nothing of it was kept.");
-    expect(said(3)).toMatch(/^heavy 4\.stl could not be worked out: The browser ended its worker\. Try it alone/);
-    expect((await db.parts.toArray()).map((p) => p.name).sort()).toEqual(["a 1", "b 7", "many 5 1", "many 5 2"]);
+    expect(said(2)).toBe(
+      "Something went wrong with trap 3.stl (cannot read properties of undefined). Nothing of it was kept.",
+    );
+    expect(said(3)).toMatch(
+      /^heavy 4\.stl could not be worked out: The browser ended its worker\. Try it alone/,
+    );
+    expect((await db.parts.toArray()).map((p) => p.name).sort()).toEqual([
+      "a 1",
+      "b 7",
+      "many 5 1",
+      "many 5 2",
+    ]);
     expect(await undoLabel()).toBe("Add 3 files");
   });
   it("keeps the name of a single file in its label, and each file with its model or not at all", async () => {
@@ -71,7 +97,12 @@ describe("a drop of files", () => {
     const meshes = new Set(await db.meshes.toCollection().primaryKeys());
     for (const { meshId } of await db.parts.toArray()) expect(meshes).toContain(meshId);
   });
-  it.each([[".stl", "unnamed file"], ["  .stl", "unnamed file"], ["wall.v2.stl", "wall.v2"], [`${"n".repeat(300)}.stl`, "n".repeat(114)]])("called %s makes a part that can be kept", async (name, part) => {
+  it.each([
+    [".stl", "unnamed file"],
+    ["  .stl", "unnamed file"],
+    ["wall.v2.stl", "wall.v2"],
+    [`${"n".repeat(300)}.stl`, "n".repeat(114)],
+  ])("called %s makes a part that can be kept", async (name, part) => {
     const [state] = await added([name]);
     expect(state).toMatchObject({ stage: "measured", problem: null });
     expect((await db.parts.toArray())[0]!.name).toBe(part);
@@ -80,11 +111,21 @@ describe("a drop of files", () => {
     const cancel = new AbortController();
     let last: readonly FileState[] = [];
     const names = Array.from({ length: 30 }, (_, i) => `block ${i}.stl`);
-    await addFiles(scene.id, names.map(file), {}, (states) => {
-      last = states;
-      if (states.filter((s) => s.stage === "measured").length >= 5) cancel.abort();
-    }, cancel.signal, { lanes: 3, take });
-    const measured = last.filter((s) => s.stage === "measured").map((s) => s.name.replace(".stl", "")).sort();
+    await addFiles(
+      scene.id,
+      names.map(file),
+      {},
+      (states) => {
+        last = states;
+        if (states.filter((s) => s.stage === "measured").length >= 5) cancel.abort();
+      },
+      cancel.signal,
+      { lanes: 3, take },
+    );
+    const measured = last
+      .filter((s) => s.stage === "measured")
+      .map((s) => s.name.replace(".stl", ""))
+      .sort();
     expect(last.every((s) => s.done)).toBe(true);
     expect(measured.length).toBeLessThan(30);
     expect((await db.parts.toArray()).map((p) => p.name).sort()).toEqual(measured);
@@ -92,7 +133,9 @@ describe("a drop of files", () => {
   it("into a scene that was deleted meanwhile is refused, file by file", async () => {
     await db.scenes.clear();
     const [state] = await added(["a 1.stl"]);
-    expect(state!.problem!.message).toMatch(/^a 1\.stl: The scene that this belongs to was deleted in the meantime/);
+    expect(state!.problem!.message).toMatch(
+      /^a 1\.stl: The scene that this belongs to was deleted in the meantime/,
+    );
     expect(await db.meshes.count()).toBe(0);
   });
 });

@@ -30,11 +30,16 @@ type Drop = {
   readonly signal: AbortSignal;
   readonly take: TakeFile;
   /** Writes of one drop go one after the other, so that each can go on with the change before it. */
-  readonly write: (files: string, changes: readonly Change[], models: readonly TakenModel[]) => Promise<Outcome<Written>>;
+  readonly write: (
+    files: string,
+    changes: readonly Change[],
+    models: readonly TakenModel[],
+  ) => Promise<Outcome<Written>>;
 };
 
 /**
- * Takes files in, several at a time: read and measured in workers, stored as meshes and parts. A file that is refused, or in
+ * Takes files in, several at a time: read and measured in workers, stored as meshes and parts. A file that is
+ * refused, or in
  * which something goes wrong that nobody thought of, leaves the others alone and nothing behind.
  */
 export async function addFiles(
@@ -45,7 +50,14 @@ export async function addFiles(
   signal: AbortSignal,
   { lanes, take }: Intake,
 ): Promise<void> {
-  const states = files.map(({ name }): FileState => ({ name, share: 0, stage: "waiting", done: false, problem: null, parts: 0 }));
+  const states = files.map(({ name }): FileState => ({
+    name,
+    share: 0,
+    stage: "waiting",
+    done: false,
+    problem: null,
+    parts: 0,
+  }));
   const change = (i: number, state: Partial<FileState>) => {
     states[i] = { ...states[i]!, ...state };
     onChange([...states]);
@@ -83,7 +95,11 @@ function oneChange(): Drop["write"] {
   };
 }
 
-const ended = (stage: string, problem: Problem | null = null): Partial<FileState> => ({ done: true, stage, problem });
+const ended = (stage: string, problem: Problem | null = null): Partial<FileState> => ({
+  done: true,
+  stage,
+  problem,
+});
 const refusal = (code: string, message: string) => ended("refused", { code, path: [], message });
 
 /** Takes one file in. @returns how its line ends: it always does */
@@ -110,7 +126,10 @@ async function taken(
     }
     console.error(error);
     const why = error instanceof Error ? error.message : String(error);
-    return refusal("intake/unexpected", `Something went wrong with ${file.name} (${why.slice(0, 120)}). Nothing of it was kept.`);
+    return refusal(
+      "intake/unexpected",
+      `Something went wrong with ${file.name} (${why.slice(0, 120)}). Nothing of it was kept.`,
+    );
   }
 }
 
@@ -126,7 +145,10 @@ const unitOf = (unitMm: number | null, m: MeshMeasurement) => ({
 /** Longest name of a part. */
 const NAME_LENGTH = 120;
 
-/** Every body of a file as a part under a name of its own: the body's, else the file's, numbered where there are several. */
+/**
+ * Every body of a file as a part under a name of its own: the body's, else the file's, numbered where there
+ * are several.
+ */
 function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): readonly Part[] {
   const base = file.name.replace(/\.[^.]*$/, "").trim() || "unnamed file";
   return models.map((model, k) => {

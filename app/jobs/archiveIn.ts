@@ -25,7 +25,11 @@ export function breather(tell: Tell, signal?: AbortSignal) {
 }
 
 /** Reads and looks at a whole archive; nothing is written. @param tell share in [0, 1], never going back */
-export async function readArchiveFile(file: Blob, tell: Tell, signal?: AbortSignal): Promise<Outcome<ReadArchive>> {
+export async function readArchiveFile(
+  file: Blob,
+  tell: Tell,
+  signal?: AbortSignal,
+): Promise<Outcome<ReadArchive>> {
   const unpacked = await unpackArchive(file, (share) => tell(share / 2), signal);
   if (!unpacked.ok) return unpacked;
   const json = readEnvelope(unpacked.value.json);

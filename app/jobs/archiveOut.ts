@@ -3,7 +3,10 @@ import { archiveContent } from "#data/archiveOut";
 import { packArchiveFile, packArchiveMeanwhile } from "#workers/archive";
 
 /** Everything there is as one file. @param tell share in [0, 1], never going back */
-export async function archiveFile(tell: (share: number) => void, signal?: AbortSignal): Promise<Outcome<Blob>> {
+export async function archiveFile(
+  tell: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<Outcome<Blob>> {
   const { json, meshes } = await archiveContent();
   return packArchiveFile(json, meshes, tell, signal);
 }

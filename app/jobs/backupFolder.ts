@@ -30,7 +30,8 @@ async function keptFolder(): Promise<Folder | null> {
   return (row?.value as Folder | undefined) ?? null;
 }
 
-const allowed = async (folder: Folder) => (await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted";
+const allowed = async (folder: Folder) =>
+  (await folder.queryPermission?.({ mode: "readwrite" })) ?? "granted";
 
 export async function folderState(): Promise<FolderState> {
   const folder = await keptFolder();
@@ -78,7 +79,8 @@ function nameNow(storeId: string): string {
 }
 
 /**
- * Writes everything into the folder: beside what is there, and under its name only when it is whole; then all but the last
+ * Writes everything into the folder: beside what is there, and under its name only when it is whole; then all
+ * but the last
  * two are taken away. An empty store is never written over what was saved.
  * @returns the name of the file, or why nothing was written
  */
@@ -87,7 +89,8 @@ export async function writeToFolder(): Promise<Outcome<string>> {
   if (!folder || (await allowed(folder)) !== "granted") {
     return refused("folder/none", "The folder may not be written to; allow it again.");
   }
-  if ((await appDatabase().scenes.count()) === 0) return refused("folder/empty", "There is nothing to save yet.");
+  if ((await appDatabase().scenes.count()) === 0)
+    return refused("folder/empty", "There is nothing to save yet.");
   const stamp = await lastStamp();
   const packed = await archiveMeanwhile();
   if (!packed.ok) return packed;
@@ -98,9 +101,17 @@ export async function writeToFolder(): Promise<Outcome<string>> {
     await prune(folder, storeId);
   } catch (error) {
     if (!(error instanceof DOMException)) throw error;
-    return refused("folder/failed", `The folder ${folder.name} could not be written to (${error.name}). Pick it again.`);
+    return refused(
+      "folder/failed",
+      `The folder ${folder.name} could not be written to (${error.name}). Pick it again.`,
+    );
   }
-  keepOutside({ saved: { name, at: localNow().at, where: "folder" }, savedStamp: stamp, unsavedSince: null, storeId });
+  keepOutside({
+    saved: { name, at: localNow().at, where: "folder" },
+    savedStamp: stamp,
+    unsavedSince: null,
+    storeId,
+  });
   return success(name);
 }
 
@@ -131,7 +142,9 @@ async function prune(folder: Folder, storeId: string): Promise<void> {
   for (const name of gone) await folder.removeEntry(name);
 }
 
-/** Asks for the folder again and opens the latest archive in it, of whatever browser. Null when there is none. */
+/**
+ * Asks for the folder again and opens the latest archive in it, of whatever browser. Null when there is none.
+ */
 export async function latestOfFolder(): Promise<File | null> {
   if ((await pickFolder()) === null) return null;
   const folder = (await keptFolder())!;

@@ -8,14 +8,53 @@ import { appDatabase } from "#data/db";
 import { tableNames } from "#data/rows";
 import { undoLast } from "#data/journal";
 import { testScene } from "#data/testing";
-import { addNote, clearTimer, pointsFailed, removeNote, startTimer, stepDone, stepDoneForSome, stepSkipped, stepWentWrong } from "#app/jobs/bench";
+import {
+  addNote,
+  clearTimer,
+  pointsFailed,
+  removeNote,
+  startTimer,
+  stepDone,
+  stepDoneForSome,
+  stepSkipped,
+  stepWentWrong,
+} from "#app/jobs/bench";
 import { orderAction } from "#app/routes/order/orderAction";
 
-const db = appDatabase(), scene = testScene();
-const step = testStep({ id: "part:wall/paint", action: "paint", family: "water acrylic, brushed", sheen: "matte", title: "Paint the colour", onWhat: "wall x 12", pieces: 12, waitMinutes: 20, targets: ["part:wall"] });
-const keep: AcceptedPlan = { id: scene.id, acceptedAt: "2026-03-02T20:00", day: "2026-03-02", slots: { [step.id]: [1200, 1210] }, sequenceNumber: 1 };
-const said = (given: Partial<Parameters<typeof stepDone>[0]> = {}) => ({ scene, step, minutes: 14, note: "", keep: null, ...given });
-const snapshot = async () => JSON.stringify(Object.fromEntries(await Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const))));
+const db = appDatabase();
+const scene = testScene();
+const step = testStep({
+  id: "part:wall/paint",
+  action: "paint",
+  family: "water acrylic, brushed",
+  sheen: "matte",
+  title: "Paint the colour",
+  onWhat: "wall x 12",
+  pieces: 12,
+  waitMinutes: 20,
+  targets: ["part:wall"],
+});
+const keep: AcceptedPlan = {
+  id: scene.id,
+  acceptedAt: "2026-03-02T20:00",
+  day: "2026-03-02",
+  slots: { [step.id]: [1200, 1210] },
+  sequenceNumber: 1,
+};
+const said = (given: Partial<Parameters<typeof stepDone>[0]> = {}) => ({
+  scene,
+  step,
+  minutes: 14,
+  note: "",
+  keep: null,
+  ...given,
+});
+const snapshot = async () =>
+  JSON.stringify(
+    Object.fromEntries(
+      await Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const)),
+    ),
+  );
 
 beforeEach(async () => {
   for (const t of [...tableNames, "journal"] as const) await db.table(t).clear();
@@ -24,17 +63,27 @@ beforeEach(async () => {
 
 describe("what is said at the bench", () => {
   it("done: it is on record, its wait runs, its minutes are learned, and the plan is kept with the first thing said", async () => {
-    const before = await snapshot(), from = Date.now();
+    const before = await snapshot();
+    const from = Date.now();
     await stepDone(said({ keep }));
-    expect(await db.records.toArray()).toMatchObject([{ id: `${scene.id}|${step.id}`, state: "done", actualMinutes: 14, pieces: null }]);
+    expect(await db.records.toArray()).toMatchObject([
+      { id: `${scene.id}|${step.id}`, state: "done", actualMinutes: 14, pieces: null },
+    ]);
     const [timer] = await db.timers.toArray();
     expect(timer!.endsAtMs - timer!.startedAtMs).toBe(20 * 60_000);
     expect(timer!.startedAtMs).toBeGreaterThanOrEqual(from);
     expect(timer!.name).toBe("wall x 12, water acrylic, brushed");
     expect(await db.plans.get(scene.id)).toEqual(keep);
     const log = await db.log.toArray();
-    expect(log).toMatchObject([{ kind: "step", key: "paint", estimatedMinutes: 10, actualMinutes: 14, outcome: "good" }]);
-    expect(learnedFactor(log.map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })), "paint").value).toBeGreaterThan(1);
+    expect(log).toMatchObject([
+      { kind: "step", key: "paint", estimatedMinutes: 10, actualMinutes: 14, outcome: "good" },
+    ]);
+    expect(
+      learnedFactor(
+        log.map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })),
+        "paint",
+      ).value,
+    ).toBeGreaterThan(1);
     // One undo takes all of it back.
     expect(await undoLast()).toBe("Done: Paint the colour");
     expect(await snapshot()).toBe(before);
@@ -65,14 +114,24 @@ describe("what is said at the bench", () => {
     expect(await db.records.toArray()).toMatchObject([{ state: "went wrong" }]);
     expect((await db.log.toArray()).every((e) => e.outcome === "failed")).toBe(true);
     // What is mended after the step lets the step count as done.
-    await stepWentWrong(said({ step: { ...step, id: "part:wall/shade", action: "shade" } }), mishapsFor({ ...step, action: "shade" }).find((m) => m.id === "tide")!);
+    await stepWentWrong(
+      said({ step: { ...step, id: "part:wall/shade", action: "shade" } }),
+      mishapsFor({ ...step, action: "shade" }).find((m) => m.id === "tide")!,
+    );
     expect((await db.records.get(`${scene.id}|part:wall/shade`))!.state).toBe("done");
   });
   it("a look that fails puts each point back, for that spot", async () => {
     const look = { ...step, id: "part:wall/look", action: "inspect" as const };
-    await pointsFailed(said({ step: look }), ["Runs", "Dust"], (point) => insert("after", look, "touch up", `Mend: ${point}`).change);
+    await pointsFailed(
+      said({ step: look }),
+      ["Runs", "Dust"],
+      (point) => insert("after", look, "touch up", `Mend: ${point}`).change,
+    );
     const { orderChanges } = (await db.scenes.get(scene.id))!;
-    expect(orderChanges.map((c) => (c.change.kind === "insert" ? c.change.title : ""))).toEqual(["Mend: Runs", "Mend: Dust"]);
+    expect(orderChanges.map((c) => (c.change.kind === "insert" ? c.change.title : ""))).toEqual([
+      "Mend: Runs",
+      "Mend: Dust",
+    ]);
     expect((await db.records.get(`${scene.id}|part:wall/look`))!.note).toBe("Failed: Runs, Dust");
   });
   it("timers and notes come and go, and undo knows them", async () => {
@@ -92,18 +151,32 @@ describe("what is said at the bench", () => {
 });
 
 describe("what is decided on the order", () => {
-  const send = (fields: Record<string, string>) => orderAction(fields, scene.id) as Promise<{ problems: readonly { message: string }[] } | { data: { problems: readonly { message: string }[] } }>;
-  const problems = (answer: Awaited<ReturnType<typeof send>>) => ("data" in answer ? answer.data.problems : answer.problems).map((p) => p.message);
+  const send = (fields: Record<string, string>) =>
+    orderAction(fields, scene.id) as Promise<
+      { problems: readonly { message: string }[] } | { data: { problems: readonly { message: string }[] } }
+    >;
+  const problems = (answer: Awaited<ReturnType<typeof send>>) =>
+    ("data" in answer ? answer.data.problems : answer.problems).map((p) => p.message);
   it("a rule is set aside only with a note, and the note is kept where the wish or the step is", async () => {
-    expect(problems(await send({ intent: "aside", override: "O13", before: "", after: step.id, note: " " }))).toEqual(["Say why in a few words: a rule that is set aside keeps its note."]);
+    expect(
+      problems(await send({ intent: "aside", override: "O13", before: "", after: step.id, note: " " })),
+    ).toEqual(["Say why in a few words: a rule that is set aside keeps its note."]);
     expect((await db.scenes.get(scene.id))!.setAside).toEqual([]);
-    expect(problems(await send({ intent: "aside", override: "O13", before: "", after: step.id, note: "raw plastic" }))).toEqual([]);
-    expect((await db.scenes.get(scene.id))!.setAside).toEqual([{ ruleId: "O13", stepId: step.id, other: null, note: "raw plastic" }]);
+    expect(
+      problems(
+        await send({ intent: "aside", override: "O13", before: "", after: step.id, note: "raw plastic" }),
+      ),
+    ).toEqual([]);
+    expect((await db.scenes.get(scene.id))!.setAside).toEqual([
+      { ruleId: "O13", stepId: step.id, other: null, note: "raw plastic" },
+    ]);
     await send({ intent: "keep-rule", at: "0" });
     expect((await db.scenes.get(scene.id))!.setAside).toEqual([]);
     await db.scenes.put({ ...scene, orderWishes: [{ before: "b", after: "a", override: null, note: "" }] });
     await send({ intent: "aside", override: "O31", before: "a", after: "b", note: "trial" });
-    expect((await db.scenes.get(scene.id))!.orderWishes).toEqual([{ before: "b", after: "a", override: "O31", note: "trial" }]);
+    expect((await db.scenes.get(scene.id))!.orderWishes).toEqual([
+      { before: "b", after: "a", override: "O31", note: "trial" },
+    ]);
     await send({ intent: "forget", before: "b", after: "a" });
     expect((await db.scenes.get(scene.id))!.orderWishes).toEqual([]);
   });
@@ -111,13 +184,19 @@ describe("what is decided on the order", () => {
     await send({ intent: "accept", slots: JSON.stringify({ a: [10, 20] }) });
     await send({ intent: "accept", slots: JSON.stringify({ a: [10, 25] }) });
     expect(await db.plans.get(scene.id)).toMatchObject({ slots: { a: [10, 25] }, sequenceNumber: 2 });
-    const day = "2099-01-05", away = async () => { const row = await db.settings.get("rooms"); return row?.id === "rooms" ? row.rooms.away : []; };
+    const day = "2099-01-05";
+    const away = async () => {
+      const row = await db.settings.get("rooms");
+      return row?.id === "rooms" ? row.rooms.away : [];
+    };
     await send({ intent: "away", day });
     await send({ intent: "away", day });
     expect(await away()).toEqual([day]);
     await send({ intent: "back", day });
     expect(await away()).toEqual([]);
-    expect(problems(await send({ intent: "away", day: "2001-01-01" }))).toEqual(["2001-01-01 is over. Choose today or a day to come."]);
+    expect(problems(await send({ intent: "away", day: "2001-01-01" }))).toEqual([
+      "2001-01-01 is over. Choose today or a day to come.",
+    ]);
     expect(problems(await send({ intent: "away", day: "" }))).toEqual(["Choose the evening that is lost."]);
     await send({ intent: "school", topic: "cure", choice: "cure on the supports" });
     expect((await db.scenes.get(scene.id))!.orderSchools).toEqual({ cure: "cure on the supports" });
@@ -128,6 +207,8 @@ describe("what is decided on the order", () => {
   it("says so where the scene is gone or the wish makes no sense", async () => {
     expect(problems(await send({ intent: "dance" }))).toHaveLength(1);
     await db.scenes.clear();
-    expect(problems(await send({ intent: "accept", slots: "{}" }))).toEqual(["This scene was deleted in the meantime."]);
+    expect(problems(await send({ intent: "accept", slots: "{}" }))).toEqual([
+      "This scene was deleted in the meantime.",
+    ]);
   });
 });

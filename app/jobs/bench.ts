@@ -15,7 +15,10 @@ type Said = {
   /** Hands on it since it was opened; 0 when that is not known. */
   readonly minutes: number;
   readonly note: string;
-  /** The plan as it stands, kept with the first thing said where none is kept yet: from then on it does not shuffle. */
+  /**
+   * The plan as it stands, kept with the first thing said where none is kept yet: from then on it does not
+   * shuffle.
+   */
   readonly keep: AcceptedPlan | null;
 };
 type Kept = Promise<Outcome<Written>>;
@@ -44,12 +47,29 @@ const waitOf = ({ scene, step }: Said): readonly Change[] =>
 function record(said: Said, state: StepRecord["state"], pieces: number | null, at: string): Change {
   const { scene, step, minutes, note } = said;
   const actualMinutes = minutes > 0 ? minutes : null;
-  const put = { id: `${scene.id}|${step.id}`, sceneId: scene.id, stepId: step.id, state, at, actualMinutes, pieces, note };
+  const put = {
+    id: `${scene.id}|${step.id}`,
+    sceneId: scene.id,
+    stepId: step.id,
+    state,
+    at,
+    actualMinutes,
+    pieces,
+    note,
+  };
   return { table: "records", put };
 }
 
-/** What was learned of its minutes; nothing where they are not known. `share`: how much of the step they were for. */
-function logged({ scene, step, minutes, note }: Said, share: number, good: boolean, at: string): readonly Change[] {
+/**
+ * What was learned of its minutes; nothing where they are not known. `share`: how much of the step they were
+ * for.
+ */
+function logged(
+  { scene, step, minutes, note }: Said,
+  share: number,
+  good: boolean,
+  at: string,
+): readonly Change[] {
   if (minutes <= 0) return [];
   const put = newLogEntry({
     id: crypto.randomUUID(),
@@ -70,7 +90,12 @@ function logged({ scene, step, minutes, note }: Said, share: number, good: boole
 export function stepDone(said: Said): Kept {
   const { at } = localNow();
   const done = record(said, "done", null, at);
-  return keep(`Done: ${said.step.title}`, [...planKept(said), done, ...logged(said, 1, true, at), ...waitOf(said)]);
+  return keep(`Done: ${said.step.title}`, [
+    ...planKept(said),
+    done,
+    ...logged(said, 1, true, at),
+    ...waitOf(said),
+  ]);
 }
 
 /** Done for some of its pieces: the rest stays in the plan with the rest of its time. */
@@ -86,10 +111,17 @@ export const stepSkipped = (said: Said): Kept =>
   keep(`Skip: ${said.step.title}`, [...planKept(said), record(said, "skipped", null, localNow().at)]);
 
 /** Repairs put into the order of a scene, as it stands when they are written. */
-function withRepairs({ id }: Scene, repairs: readonly { readonly note: string; readonly change: OrderChange }[]): Change {
+function withRepairs(
+  { id }: Scene,
+  repairs: readonly { readonly note: string; readonly change: OrderChange }[],
+): Change {
   const patch = ({ orderChanges }: Scene) => {
     const taken = new Set(orderChanges.map(({ change }) => (change.kind === "insert" ? change.id : "")));
-    const own = repairs.map(({ note, change }): KeptChange => ({ ruleId: null, note, change: fresh(change, taken) }));
+    const own = repairs.map(({ note, change }): KeptChange => ({
+      ruleId: null,
+      note,
+      change: fresh(change, taken),
+    }));
     return { orderChanges: [...orderChanges, ...own] };
   };
   return { table: "scenes", id, patch };
@@ -122,7 +154,10 @@ export function pointsFailed(
     ...planKept(said),
     record(failed, "done", null, at),
     ...logged(said, 1, true, at),
-    withRepairs(scene, points.map((point) => ({ note: point, change: changeFor(point) }))),
+    withRepairs(
+      scene,
+      points.map((point) => ({ note: point, change: changeFor(point) })),
+    ),
   ]);
 }
 

@@ -18,61 +18,145 @@ async function bodiesOf(plan: Plan, partIds?: readonly string[]) {
   for (const p of plan.parts) {
     if (!p.part.meshId || (partIds && !partIds.includes(p.part.id))) continue;
     const soup = await loadMesh(p.part.meshId);
-    if (soup) bodies.push({ name: p.part.name, corners: soup.corners, factor: p.rescale.factor, count: p.part.count });
+    if (soup)
+      bodies.push({
+        name: p.part.name,
+        corners: soup.corners,
+        factor: p.rescale.factor,
+        count: p.part.count,
+      });
   }
   return bodies;
 }
 
 /** The bill of some parts or all, as CSV. */
-export const billOf = (plan: Plan, partIds?: readonly string[]): string => billCsv(billOfParts(partIds ? plan.parts.filter((p) => partIds.includes(p.part.id)) : plan.parts));
+export const billOf = (plan: Plan, partIds?: readonly string[]): string =>
+  billCsv(billOfParts(partIds ? plan.parts.filter((p) => partIds.includes(p.part.id)) : plan.parts));
 
 /** Some parts or all that have a mesh, at the scene's scale, as STL files in a ZIP with their bill. */
-export const scaledStlZip = async (plan: Plan, partIds?: readonly string[]) => stlZip(await bodiesOf(plan, partIds), billOf(plan, partIds));
-export const scaledThreeMf = async (plan: Plan, partIds?: readonly string[]) => threeMfOf(await bodiesOf(plan, partIds));
+export const scaledStlZip = async (plan: Plan, partIds?: readonly string[]) =>
+  stlZip(await bodiesOf(plan, partIds), billOf(plan, partIds));
+export const scaledThreeMf = async (plan: Plan, partIds?: readonly string[]) =>
+  threeMfOf(await bodiesOf(plan, partIds));
 
-/** The plates of a plan, or one of them, as files with everything in its place; hollowed parts with their rooms and drains. */
+/**
+ * The plates of a plan, or one of them, as files with everything in its place; hollowed parts with their
+ * rooms and drains.
+ */
 export async function platesOut(plan: Plan, kind: "stl" | "3mf", plateId?: string): Promise<Uint8Array> {
-  const plates = plan.plates.filter((p) => (plateId ? p.id === plateId : !p.running)), never = new AbortController().signal;
+  const plates = plan.plates.filter((p) => (plateId ? p.id === plateId : !p.running));
+  const never = new AbortController().signal;
   const ids = [...new Set(plates.flatMap((p) => p.laid.map((l) => l.partId)))];
-  const parts = [], places = new Map<string, number>();
+  const parts = [];
+  const places = new Map<string, number>();
   for (const id of ids) {
-    const p = plan.parts.find((x) => x.part.id === id), soup = p?.part.meshId ? await loadMesh(p.part.meshId) : null;
+    const p = plan.parts.find((x) => x.part.id === id);
+    const soup = p?.part.meshId ? await loadMesh(p.part.meshId) : null;
     if (!p || !soup) continue;
-    const { hollow, pose } = p.part, raised = p.chosen?.raised ?? false;
-    const made = hollow && p.chosen?.printer.process === "resin" ? await hollowFile(soup.corners, p.rescale.factor, hollow.wallMm, hollow.holes, pose, raised, () => {}, never) : null;
+    const { hollow, pose } = p.part;
+    const raised = p.chosen?.raised ?? false;
+    const made =
+      hollow && p.chosen?.printer.process === "resin"
+        ? await hollowFile(
+            soup.corners,
+            p.rescale.factor,
+            hollow.wallMm,
+            hollow.holes,
+            pose,
+            raised,
+            () => {},
+            never,
+          )
+        : null;
     places.set(id, parts.length);
-    parts.push({ name: p.part.name, corners: made?.ok ? made.value : soup.corners, factor: p.rescale.factor, pose });
+    parts.push({
+      name: p.part.name,
+      corners: made?.ok ? made.value : soup.corners,
+      factor: p.rescale.factor,
+      pose,
+    });
   }
-  return platesZip(parts, plates.map((p) => ({
-    name: `plate-${p.number}-${p.printer.name}`,
-    places: p.laid.flatMap((l) => (places.has(l.partId) ? [{ part: places.get(l.partId)!, xMm: l.xMm + p.printer.marginMm, yMm: l.yMm + p.printer.marginMm, zMm: plan.parts.find((x) => x.part.id === l.partId)?.chosen?.raised ? RAISED_MM : 0, turnDeg: l.turnDeg }] : [])),
-  })), kind);
+  return platesZip(
+    parts,
+    plates.map((p) => ({
+      name: `plate-${p.number}-${p.printer.name}`,
+      places: p.laid.flatMap((l) =>
+        places.has(l.partId)
+          ? [
+              {
+                part: places.get(l.partId)!,
+                xMm: l.xMm + p.printer.marginMm,
+                yMm: l.yMm + p.printer.marginMm,
+                zMm: plan.parts.find((x) => x.part.id === l.partId)?.chosen?.raised ? RAISED_MM : 0,
+                turnDeg: l.turnDeg,
+              },
+            ]
+          : [],
+      ),
+    })),
+    kind,
+  );
 }
 
 const drawingsOf = (plan: Plan) => {
   const pieces = new Set(plan.parts.filter((p) => p.part.pieceOf).map((p) => p.part.id));
   return plan.plates.map((p) => plateDrawing(p, pieces));
 };
-export const platesPdf = (plan: Plan, sceneName: string) => pdfOf(`Plates of ${sceneName}`, plateSheets(drawingsOf(plan)));
-export const plateSvg = (plan: Plan, plateId: string) => drawingSvg(drawingsOf(plan)[plan.plates.findIndex((p) => p.id === plateId)]!);
-export const planCsv = (plan: Plan, today: string) => platesCsv(plan, (minute) => localMoment(today, minute).replace("T", " "));
+export const platesPdf = (plan: Plan, sceneName: string) =>
+  pdfOf(`Plates of ${sceneName}`, plateSheets(drawingsOf(plan)));
+export const plateSvg = (plan: Plan, plateId: string) =>
+  drawingSvg(drawingsOf(plan)[plan.plates.findIndex((p) => p.id === plateId)]!);
+export const planCsv = (plan: Plan, today: string) =>
+  platesCsv(plan, (minute) => localMoment(today, minute).replace("T", " "));
 
 const uidOf = (sceneId: string, stepId: string) => `${sceneId}-${stepId}`.replaceAll(/[^\w#:-]/g, "-");
 
 /** Runs and steps as calendar events; the same step keeps its uid, so a later file updates it. */
-export function calendarOf(plan: Plan, sceneId: string, sceneName: string, today: string, accepted: AcceptedPlan | null = null): string {
+export function calendarOf(
+  plan: Plan,
+  sceneId: string,
+  sceneName: string,
+  today: string,
+  accepted: AcceptedPlan | null = null,
+): string {
   // A later file of the same scene has a higher number, so that it takes the place of an earlier one.
-  const sequence = Math.floor(Date.now() / 60_000) % 1_000_000_000, madeAtUtc = `${new Date().toISOString().replaceAll(/[-:]/g, "").slice(0, 15)}Z`;
+  const sequence = Math.floor(Date.now() / 60_000) % 1_000_000_000;
+  const madeAtUtc = `${new Date().toISOString().replaceAll(/[-:]/g, "").slice(0, 15)}Z`;
   const runs = plan.runs.map((r): CalendarEvent => {
     const plate = plan.plates.find((p) => p.id === r.plateId)!;
-    return { uid: `${sceneId}-run-${r.plateId}`, title: `Start plate ${plate.number} on ${plate.printer.name}`, startsAt: localMoment(today, r.setupAt), endsAt: localMoment(today, r.startsAt), description: `${sceneName}: prints until ${localMoment(today, r.endsAt).replace("T", " ")}.`, sequence };
+    return {
+      uid: `${sceneId}-run-${r.plateId}`,
+      title: `Start plate ${plate.number} on ${plate.printer.name}`,
+      startsAt: localMoment(today, r.setupAt),
+      endsAt: localMoment(today, r.startsAt),
+      description: `${sceneName}: prints until ${localMoment(today, r.endsAt).replace("T", " ")}.`,
+      sequence,
+    };
   });
   const steps = plan.work.schedule.slots.flatMap((slot) => {
     const step = plan.work.steps.find((s) => s.id === slot.stepId)!;
-    return slot.parts.map((part, i): CalendarEvent => ({ uid: uidOf(sceneId, `${slot.stepId}${i > 0 ? `-${i + 1}` : ""}`), title: `${step.title}: ${step.onWhat}`, startsAt: localMoment(today, part.from), endsAt: localMoment(today, part.to), description: sceneName, sequence }));
+    return slot.parts.map((part, i): CalendarEvent => ({
+      uid: uidOf(sceneId, `${slot.stepId}${i > 0 ? `-${i + 1}` : ""}`),
+      title: `${step.title}: ${step.onWhat}`,
+      startsAt: localMoment(today, part.from),
+      endsAt: localMoment(today, part.to),
+      description: sceneName,
+      sequence,
+    }));
   });
   // What the kept plan had and this one has no more is taken out of the calendar again.
-  const there = new Set([...plan.work.schedule.slots.map((s) => s.stepId), ...plan.work.done]), shift = accepted ? daysBetween(today, accepted.day) * 1440 : 0;
-  const gone = Object.entries(accepted?.slots ?? {}).filter(([id]) => !there.has(id)).map(([id, [from, to]]): CalendarEvent => ({ uid: uidOf(sceneId, id), title: "No longer planned", startsAt: localMoment(today, from + shift), endsAt: localMoment(today, to + shift), description: sceneName, sequence, cancelled: true }));
+  const there = new Set([...plan.work.schedule.slots.map((s) => s.stepId), ...plan.work.done]);
+  const shift = accepted ? daysBetween(today, accepted.day) * 1440 : 0;
+  const gone = Object.entries(accepted?.slots ?? {})
+    .filter(([id]) => !there.has(id))
+    .map(([id, [from, to]]): CalendarEvent => ({
+      uid: uidOf(sceneId, id),
+      title: "No longer planned",
+      startsAt: localMoment(today, from + shift),
+      endsAt: localMoment(today, to + shift),
+      description: sceneName,
+      sequence,
+      cancelled: true,
+    }));
   return writeCalendar([...runs, ...steps, ...gone], madeAtUtc);
 }

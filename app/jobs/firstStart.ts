@@ -27,30 +27,43 @@ function movedTo(today: string, at: string, scene: Scene): Scene {
 }
 
 /**
- * Brings the demo in with its dates moved so that it starts today, and notes that there was a start: all of it or nothing.
+ * Brings the demo in with its dates moved so that it starts today, and notes that there was a start: all of
+ * it or nothing.
  * @throws when the archive that ships with the app is damaged or cannot be kept
  */
 export async function importDemo(): Promise<void> {
   const response = await fetch("/demo/scenes.zip");
-  if (!response.ok) throw new Error("The demo scenes that ship with the app could not be opened. Reload the page.");
+  if (!response.ok)
+    throw new Error("The demo scenes that ship with the app could not be opened. Reload the page.");
   const { today, at } = localNow();
-  const [{ bringIn }, { readArchiveFile }] = await Promise.all([import("#data/archiveIn"), import("#app/jobs/archiveIn")]);
+  const [{ bringIn }, { readArchiveFile }] = await Promise.all([
+    import("#data/archiveIn"),
+    import("#app/jobs/archiveIn"),
+  ]);
   const read = await readArchiveFile(await response.blob(), () => undefined);
   if (!read.ok) throw new Error(`The demo scenes are damaged: ${read.problems[0]!.message}`);
   const { reading, meshes } = read.value;
-  const moved = reading.good.map((op): Put => (op.table === "scenes" ? { ...op, put: movedTo(today, at, op.put) } : op));
+  const moved = reading.good.map((op): Put =>
+    op.table === "scenes" ? { ...op, put: movedTo(today, at, op.put) } : op,
+  );
   const started: Put = { table: "settings", put: { id: "started", demoAt: at } };
   const whole = { reading: { ...reading, good: [...moved, started] }, meshes };
   const outcome = await bringIn(whole, "add", "leave out", at, appDatabase(), "Open the demo");
   if (!outcome.ok) throw new Error(outcome.problems[0]!.message);
 }
 
-/** How a start went: the demo was brought in, everything is as it was left, or the browser has cleared what there was. */
+/**
+ * How a start went: the demo was brought in, everything is as it was left, or the browser has cleared what
+ * there was.
+ */
 export type Start = "demo" | "as before" | "cleared";
 
 let starting: Promise<Start> | undefined;
 
-/** Looks once what there is, and on the very first start brings the demo in. One that was cut off is done again. */
+/**
+ * Looks once what there is, and on the very first start brings the demo in. One that was cut off is done
+ * again.
+ */
 export function firstStart(): Promise<Start> {
   starting ??= begin();
   // A start that failed is tried again at the next page.
@@ -62,7 +75,8 @@ async function begin(): Promise<Start> {
   const db = appDatabase();
   if (await db.settings.get("started")) return "as before";
   const scenes = await db.scenes.toCollection().primaryKeys();
-  // Older versions brought the demo in and noted the start afterwards: what was cut off in between is finished now.
+  // Older versions brought the demo in and noted the start afterwards: what was cut off in between is
+  // finished now.
   if (scenes.some((id) => !demoScenes.includes(id))) return "as before";
   if (scenes.length === 0 && keptOutside().changedAt !== null) return "cleared";
   await importDemo();
@@ -71,7 +85,8 @@ async function begin(): Promise<Start> {
 }
 
 /**
- * After a cleared database the builder chose how to go on: with the demo, from nothing, or with what was just brought in.
+ * After a cleared database the builder chose how to go on: with the demo, from nothing, or with what was just
+ * brought in.
  * @param withDemo null where something was brought in
  */
 export async function startAgain(withDemo: boolean | null): Promise<void> {

@@ -4,8 +4,15 @@ import { storeProblem } from "#data/storeProblem";
 import { localNow } from "#app/clock";
 import { sayOnPage } from "#app/jobs/pageMessages";
 
-/** Writes a change of the builder's; what could not be kept is said on the page, and given back to whoever asked. */
-export async function keep(label: string, changes: Changes, options: WriteOptions = {}): Promise<Outcome<Written>> {
+/**
+ * Writes a change of the builder's; what could not be kept is said on the page, and given back to whoever
+ * asked.
+ */
+export async function keep(
+  label: string,
+  changes: Changes,
+  options: WriteOptions = {},
+): Promise<Outcome<Written>> {
   const outcome = await write(label, changes, localNow().at, undefined, options);
   if (!outcome.ok) sayOnPage(outcome.problems[0]!.message);
   return outcome;

@@ -77,8 +77,8 @@ export async function lookAgain(): Promise<void> {
   const kept = own
     ? keepOutside({
         scenes: names.slice(0, 5),
-        changedAt: unsaved > 0 ? at : before.changedAt ?? at,
-        unsavedSince: unsaved > 0 ? before.unsavedSince ?? at : null,
+        changedAt: unsaved > 0 ? at : (before.changedAt ?? at),
+        unsavedSince: unsaved > 0 ? (before.unsavedSince ?? at) : null,
       })
     : before;
   const { usage, quota } = estimate;
@@ -87,16 +87,23 @@ export async function lookAgain(): Promise<void> {
     unsaved,
     unsavedSince: kept.unsavedSince,
     saved: kept.saved,
-    folder: kept.folder === null ? null : { name: kept.folder, state: folder, said: state.folder?.said ?? "" },
+    folder:
+      kept.folder === null ? null : { name: kept.folder, state: folder, said: state.folder?.said ?? "" },
     canKeepFolder: canKeepFolder(),
     persisted: state.persisted === null && !persisted && !before.persistenceTold ? null : persisted,
-    room: usage === undefined || quota === undefined ? null : { usedBytes: usage, freeBytes: Math.max(0, quota - usage) },
+    room:
+      usage === undefined || quota === undefined
+        ? null
+        : { usedBytes: usage, freeBytes: Math.max(0, quota - usage) },
     unplaced,
     quietUntil: kept.quietUntil,
   });
 }
 
-/** Asks the browser to clear nothing by itself. It is asked at the first change, not before there is something to keep. */
+/**
+ * Asks the browser to clear nothing by itself. It is asked at the first change, not before there is something
+ * to keep.
+ */
 async function askToPersist(): Promise<void> {
   if (state.persisted !== null || !navigator.storage?.persist) return;
   tell({ persisted: (await navigator.storage.persisted()) || (await navigator.storage.persist()) });
@@ -108,7 +115,8 @@ async function saveToFolder(): Promise<void> {
   await navigator.locks.request("inch-hollow-folder", async () => {
     if ((await lastStamp()) === keptOutside().savedStamp && keptOutside().saved?.where === "folder") return;
     const written = await writeToFolder();
-    const said = written.ok || written.problems[0]!.code === "folder/empty" ? "" : written.problems[0]!.message;
+    const said =
+      written.ok || written.problems[0]!.code === "folder/empty" ? "" : written.problems[0]!.message;
     if (state.folder) tell({ folder: { ...state.folder, said } });
   });
   await lookAgain();
@@ -117,7 +125,8 @@ async function saveToFolder(): Promise<void> {
 let running = false;
 
 /**
- * Watches over what is stored for as long as the page is open: counts what is in no file, asks the browser to keep it, writes
+ * Watches over what is stored for as long as the page is open: counts what is in no file, asks the browser to
+ * keep it, writes
  * the folder after a quiet minute.
  * @returns the way to stop
  */

@@ -8,7 +8,8 @@ export type SavedFile = {
 };
 
 /**
- * What is remembered beside the database, in the browser's small storage, which a cleared database leaves alone: that there
+ * What is remembered beside the database, in the browser's small storage, which a cleared database leaves
+ * alone: that there
  * were scenes, and where they were saved last.
  */
 export type KeptOutside = {
@@ -30,7 +31,8 @@ export type KeptOutside = {
 const KEY = "inch-hollow-kept";
 const LETTERS = "abcdefghjkmnpqrstuvwxyz23456789";
 
-const freshId = () => Array.from(crypto.getRandomValues(new Uint8Array(4)), (v) => LETTERS[v % LETTERS.length]).join("");
+const freshId = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(4)), (v) => LETTERS[v % LETTERS.length]).join("");
 const nothing = (): KeptOutside => ({
   storeId: freshId(),
   scenes: [],
@@ -60,7 +62,8 @@ export function keepOutside(more: Partial<KeptOutside>): KeptOutside {
   try {
     localStorage.setItem(KEY, JSON.stringify(kept));
   } catch {
-    // Without a small storage a cleared database cannot be told from a first start; nothing else depends on it.
+    // Without a small storage a cleared database cannot be told from a first start; nothing else depends on
+    // it.
   }
   return kept;
 }

@@ -5,15 +5,20 @@ import { keptWhile } from "./keptWhile";
 function bench() {
   let key = 0;
   const made: { atKey: number; end: (fails?: boolean) => void }[] = [];
-  const ask = keptWhile(() => String(key), () => new Promise<number>((done, fail) => {
-    const atKey = key;
-    made.push({ atKey, end: (fails) => (fails ? fail(new Error("no")) : done(atKey)) });
-  }));
+  const ask = keptWhile(
+    () => String(key),
+    () =>
+      new Promise<number>((done, fail) => {
+        const atKey = key;
+        made.push({ atKey, end: (fails) => (fails ? fail(new Error("no")) : done(atKey)) });
+      }),
+  );
   return { ask, made, change: () => key++, turn: () => new Promise((r) => setTimeout(r)) };
 }
 
 it("makes it once while nothing changes", async () => {
-  const { ask, made, turn } = bench(), first = ask();
+  const { ask, made, turn } = bench();
+  const first = ask();
   expect(ask()).toBe(first);
   await turn();
   made[0]!.end();
@@ -23,7 +28,8 @@ it("makes it once while nothing changes", async () => {
 });
 
 it("makes a hundred changes in a row up by one making, as things are when it begins", async () => {
-  const { ask, made, change, turn } = bench(), first = ask();
+  const { ask, made, change, turn } = bench();
+  const first = ask();
   await turn();
   const later: Promise<number>[] = [];
   for (let i = 0; i < 100; i++) {
@@ -42,7 +48,8 @@ it("makes a hundred changes in a row up by one making, as things are when it beg
 });
 
 it("a change after the second has begun gets a third", async () => {
-  const { ask, made, change, turn } = bench(), first = ask();
+  const { ask, made, change, turn } = bench();
+  const first = ask();
   await turn();
   change();
   const second = ask();
@@ -60,7 +67,8 @@ it("a change after the second has begun gets a third", async () => {
 });
 
 it("does not keep what failed, and whoever waited behind it is still served", async () => {
-  const { ask, made, change, turn } = bench(), first = ask().catch((e: Error) => e.message);
+  const { ask, made, change, turn } = bench();
+  const first = ask().catch((e: Error) => e.message);
   await turn();
   change();
   const second = ask();

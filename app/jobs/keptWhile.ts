@@ -1,6 +1,8 @@
 /**
- * Makes something dear once for everybody who asks while nothing has changed. One is made at a time: whoever asks after a
- * change, while an older one is still being made, waits for the next, which is begun when that has ended and serves all of
+ * Makes something dear once for everybody who asks while nothing has changed. One is made at a time: whoever
+ * asks after a
+ * change, while an older one is still being made, waits for the next, which is begun when that has ended and
+ * serves all of
  * them. A hundred changes in a row thus cost two makings, not a hundred.
  * @param keyNow what it depends on, as text; another text means that it must be made again
  * @returns asks for it; a making that failed is not kept

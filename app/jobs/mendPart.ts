@@ -6,13 +6,15 @@ import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 
 /**
- * Mends a part's mesh away from the page and gives the part the mended one; the old mesh is kept, and one undo brings it back.
+ * Mends a part's mesh away from the page and gives the part the mended one; the old mesh is kept, and one
+ * undo brings it back.
  * @returns what was done, in words, or that nothing was to do
  */
 export async function mendPart(part: Part, soup: TriangleSoup): Promise<string> {
   const { id, corners, measurement, report } = await openInspection(part.meshId!, soup.corners).mend();
   const said = reportWords(report);
-  if (id === part.meshId || said === "") return `Nothing on ${part.name} can be mended without changing its shape.`;
+  if (id === part.meshId || said === "")
+    return `Nothing on ${part.name} can be mended without changing its shape.`;
   const version: FileVersion = {
     id: crypto.randomUUID(),
     meshId: part.meshId,

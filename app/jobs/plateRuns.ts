@@ -24,16 +24,26 @@ export type StartWish = {
 };
 
 /**
- * Starts a plate on its machine, or on the simulated one that ships with the app. A machine that is busy is refused.
+ * Starts a plate on its machine, or on the simulated one that ships with the app. A machine that is busy is
+ * refused.
  * @returns a sentence when it was not started
  */
-export async function startPlate(plate: PlatePlan, { machine, speed, gate }: StartWish): Promise<string | null> {
+export async function startPlate(
+  plate: PlatePlan,
+  { machine, speed, gate }: StartWish,
+): Promise<string | null> {
   const { ms } = localNow();
   const { printer } = plate;
   const seed = crypto.getRandomValues(new Uint32Array(1))[0]!;
   const simulated = machine === "simulated";
   const fate = simulated ? drawFate(printer.process, plate.risky, plate.record, seed) : null;
-  const run = startedRun(plate, { id: crypto.randomUUID(), atMs: ms, fate, speed: simulated ? speed : 1, gate });
+  const run = startedRun(plate, {
+    id: crypto.randomUUID(),
+    atMs: ms,
+    fate,
+    speed: simulated ? speed : 1,
+    gate,
+  });
   let busy: PlateRun | undefined;
   // Looked at in the transaction that starts it: two tabs do not start one machine twice.
   const start = async (db: Database): Promise<readonly Change[]> => {
@@ -47,7 +57,10 @@ export async function startPlate(plate: PlatePlan, { machine, speed, gate }: Sta
   return `${printer.name} is printing ${what} already. Wait until it is done, or say how that run came out.`;
 }
 
-/** Writes down how a run came out: the run, the log and the copies in one step. A run that has ended already is left as it is. */
+/**
+ * Writes down how a run came out: the run, the log and the copies in one step. A run that has ended already
+ * is left as it is.
+ */
 export async function endRun(runId: string, outcome: RunOutcome): Promise<Outcome<unknown>> {
   const run = await appDatabase().runs.get(runId);
   if (!run || run.state !== "running") return success(null);
@@ -70,7 +83,10 @@ export async function endRun(runId: string, outcome: RunOutcome): Promise<Outcom
   });
 }
 
-/** A run that was started by mistake or taken off: nothing is learned from it, its pieces are still to be made. */
+/**
+ * A run that was started by mistake or taken off: nothing is learned from it, its pieces are still to be
+ * made.
+ */
 export const stopRun = ({ id, plateNumber, printerName }: PlateRun): Promise<Outcome<unknown>> =>
   keep(`Stop plate ${plateNumber} on ${printerName}`, [
     { table: "runs", id, patch: { state: "stopped", endedAt: localNow().at } },
@@ -81,7 +97,9 @@ export const stopRun = ({ id, plateNumber, printerName }: PlateRun): Promise<Out
  * @returns when the next one will end
  */
 export async function settleRuns(): Promise<number | null> {
-  const running = await appDatabase().runs.filter((r) => r.state === "running" && r.simulated).toArray();
+  const running = await appDatabase()
+    .runs.filter((r) => r.state === "running" && r.simulated)
+    .toArray();
   let next: number | null = null;
   for (const run of running) {
     const { at, ms } = localNow();
@@ -94,4 +112,6 @@ export async function settleRuns(): Promise<number | null> {
 
 /** A spoilt copy is kept and repaired instead of printed again. */
 export const repairInstead = ({ id, name }: Part, copy: number): Promise<Outcome<unknown>> =>
-  keep(`Repair ${name}`, [{ table: "parts", id, patch: (part) => ({ copies: keptForRepair(part, copy).copies }) }]);
+  keep(`Repair ${name}`, [
+    { table: "parts", id, patch: (part) => ({ copies: keptForRepair(part, copy).copies }) },
+  ]);

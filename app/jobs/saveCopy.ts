@@ -8,7 +8,10 @@ import { saveFile } from "#app/jobs/saveFile";
 import { lastStamp } from "#app/jobs/stamp";
 
 /** Hands a file with everything in it to the browser to save, and remembers that it did. @returns its name */
-export async function saveCopy(tell: (share: number) => void, signal?: AbortSignal): Promise<Outcome<string>> {
+export async function saveCopy(
+  tell: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<Outcome<string>> {
   const stamp = await lastStamp();
   const packed = await archiveFile(tell, signal);
   if (!packed.ok) return packed;

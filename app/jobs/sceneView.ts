@@ -13,19 +13,32 @@ import { planScene } from "#workers/plan";
 import { localNow } from "#app/clock";
 import { keptWhile } from "#app/jobs/keptWhile";
 
-/** What every view of a scene is given: its rows, its plan, the other open scenes, and how lengths are shown. */
-export type SceneView = { readonly input: PlanInput; readonly others: readonly PlanInput[]; readonly plan: Plan; readonly habits: Habits; readonly timers: readonly TimerRow[] };
+/**
+ * What every view of a scene is given: its rows, its plan, the other open scenes, and how lengths are shown.
+ */
+export type SceneView = {
+  readonly input: PlanInput;
+  readonly others: readonly PlanInput[];
+  readonly plan: Plan;
+  readonly habits: Habits;
+  readonly timers: readonly TimerRow[];
+};
 
-/** A view of every scene that was asked for, kept until something is written or a quarter of an hour has passed. */
+/**
+ * A view of every scene that was asked for, kept until something is written or a quarter of an hour has
+ * passed.
+ */
 const views = new Map<string, () => Promise<SceneView | null>>();
 let inputs: { readonly key: string; readonly all: Promise<readonly PlanInput[]> } | null = null;
 /** Measurements that were read once; they never change under their id. */
 const known = new Map<string, MeshMeasurement>();
-let writes = 0, watching = false;
+let writes = 0;
+let watching = false;
 const QUARTER = 15;
 
 function quarterNow(): PlanInput["now"] {
-  const { today, minute, ms } = localNow(), quarter = Math.floor(minute / QUARTER) * QUARTER;
+  const { today, minute, ms } = localNow();
+  const quarter = Math.floor(minute / QUARTER) * QUARTER;
   return { today, minute: quarter, ms: ms - (minute - quarter) * 60_000 };
 }
 const keyNow = () => {
@@ -49,7 +62,9 @@ function allInputs(key: string, now: PlanInput["now"]): Promise<readonly PlanInp
   if (inputs?.key !== key) {
     const all = (async () => {
       const [scenes, workshop] = await Promise.all([listScenes(), getWorkshop()]);
-      const read = (await Promise.all(scenes.map((s) => getPlanInput(s.id, now, appDatabase(), known, workshop)))).filter((i) => i !== null);
+      const read = (
+        await Promise.all(scenes.map((s) => getPlanInput(s.id, now, appDatabase(), known, workshop)))
+      ).filter((i) => i !== null);
       for (const input of read) for (const [id, m] of input.measurements) known.set(id, m);
       return read;
     })();
@@ -60,7 +75,11 @@ function allInputs(key: string, now: PlanInput["now"]): Promise<readonly PlanInp
 }
 
 async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Promise<SceneView | null> {
-  const [all, habits, timers] = await Promise.all([allInputs(key, now), getHabits(), appDatabase().timers.toArray()]);
+  const [all, habits, timers] = await Promise.all([
+    allInputs(key, now),
+    getHabits(),
+    appDatabase().timers.toArray(),
+  ]);
   const read = all.find((i) => i.scene.id === sceneId);
   if (!read) return null;
   const input = await withMeasurements(read);

@@ -14,7 +14,8 @@ import { keep } from "#app/jobs/keep";
 const jointId = (partId: string) => `cut-${partId}`;
 
 /**
- * Cuts a part along planes and puts its pieces beside it as parts of their own, with the joint that holds them: one step,
+ * Cuts a part along planes and puts its pieces beside it as parts of their own, with the joint that holds
+ * them: one step,
  * taken back by one undo.
  * @returns how many pieces and pegs came of it, or what was wrong
  */
@@ -44,14 +45,40 @@ export async function cutPart(
 }
 
 function pieceOf(part: Part, meshId: string, number: number, of: number): Part {
-  const { sceneId, source, unitMm, unitSure, ownFactor, count, process, printerId, materialId, recipeId, use, clear } = part;
+  const {
+    sceneId,
+    source,
+    unitMm,
+    unitSure,
+    ownFactor,
+    count,
+    process,
+    printerId,
+    materialId,
+    recipeId,
+    use,
+    clear,
+  } = part;
   return newPart({
     id: crypto.randomUUID(),
     name: `${part.name.slice(0, 100)}, ${number} of ${of}`,
     meshId,
     origin: { ...part.origin, priceMinor: null },
     pieceOf: { partId: part.id, number, of },
-    ...{ sceneId, source, unitMm, unitSure, ownFactor, count, process, printerId, materialId, recipeId, use, clear },
+    ...{
+      sceneId,
+      source,
+      unitMm,
+      unitSure,
+      ownFactor,
+      count,
+      process,
+      printerId,
+      materialId,
+      recipeId,
+      use,
+      clear,
+    },
   });
 }
 

@@ -7,7 +7,10 @@ const isTicked = (field: TypedField): field is HTMLInputElement =>
 /** What a field holds, as text. */
 export const valueOf = (field: TypedField): string => (isTicked(field) ? String(field.checked) : field.value);
 
-/** What a field was drawn with: the value that is kept. A choice says it beside itself, since the page cannot ask. */
+/**
+ * What a field was drawn with: the value that is kept. A choice says it beside itself, since the page cannot
+ * ask.
+ */
 export function defaultOf(field: TypedField): string {
   if (isTicked(field)) return String(field.defaultChecked);
   return field instanceof HTMLSelectElement ? (field.dataset.default ?? field.value) : field.defaultValue;
@@ -26,4 +29,6 @@ export const fieldsOf = (form: HTMLFormElement): readonly TypedField[] =>
 
 /** Whether anything on the page was typed or chosen and not yet set. */
 export const hasTypedText = (): boolean =>
-  [...document.querySelectorAll("form")].some((form) => fieldsOf(form).some((field) => valueOf(field) !== defaultOf(field)));
+  [...document.querySelectorAll("form")].some((form) =>
+    fieldsOf(form).some((field) => valueOf(field) !== defaultOf(field)),
+  );

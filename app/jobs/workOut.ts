@@ -7,7 +7,9 @@ import { WorkerStopped } from "#workers/openWorker";
 /** What is being worked out meanwhile: how many are left, and of which part. */
 export type Meanwhile = { readonly left: number; readonly name: string };
 
-let pending: readonly Wanted[] = [], running = false, state: Meanwhile = { left: 0, name: "" };
+let pending: readonly Wanted[] = [];
+let running = false;
+let state: Meanwhile = { left: 0, name: "" };
 /** Refused or broken ones are not tried again in this sitting. */
 const given = new Set<string>();
 const listeners = new Set<() => void>();
@@ -23,10 +25,12 @@ export function onMeanwhile(listener: () => void): () => void {
 }
 
 /** Plans are made again when results are kept: soon for a few, seldom for the hundreds of a large scene. */
-const KEEP_FIRST_MS = 4000, KEEP_SELDOM_MS = 60_000;
+const KEEP_FIRST_MS = 4000;
+const KEEP_SELDOM_MS = 60_000;
 
 /**
- * Works out on the meshes what a plan has only reckoned, one after the other, away from the page. A newer list takes the
+ * Works out on the meshes what a plan has only reckoned, one after the other, away from the page. A newer
+ * list takes the
  * place of an older one; what is kept stays kept.
  */
 export function workOut(wanted: readonly Wanted[]): void {
@@ -36,7 +40,9 @@ export function workOut(wanted: readonly Wanted[]): void {
 
 async function run(): Promise<void> {
   running = true;
-  let rows: ResultRow[] = [], keptAt = Date.now(), keepAfter = KEEP_FIRST_MS;
+  let rows: ResultRow[] = [];
+  let keptAt = Date.now();
+  let keepAfter = KEEP_FIRST_MS;
   try {
     for (;;) {
       const next = pending.find((w) => !given.has(w.key));
@@ -64,9 +70,19 @@ async function resultOf(wanted: Wanted): Promise<ResultRow | null> {
   const soup = await loadMesh(wanted.meshId);
   if (!soup) return null;
   try {
-    if (wanted.kind === "work") return { key: wanted.key, meshId: wanted.meshId, value: { kind: "work", work: await workOf(soup.corners, wanted.pose, wanted.factor, wanted.printer, wanted.bands) } };
+    if (wanted.kind === "work")
+      return {
+        key: wanted.key,
+        meshId: wanted.meshId,
+        value: {
+          kind: "work",
+          work: await workOf(soup.corners, wanted.pose, wanted.factor, wanted.printer, wanted.bands),
+        },
+      };
     const shell = await shellOf(soup.corners, wanted.factor, wanted.wallMm);
-    return shell.ok ? { key: wanted.key, meshId: wanted.meshId, value: { kind: "shell", shell: shell.value } } : null;
+    return shell.ok
+      ? { key: wanted.key, meshId: wanted.meshId, value: { kind: "shell", shell: shell.value } }
+      : null;
   } catch (error) {
     // A mesh too hard for the worker stays reckoned, and says so.
     if (error instanceof WorkerStopped) return null;

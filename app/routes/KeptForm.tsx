@@ -17,7 +17,8 @@ export function Elsewhere({ fields }: { fields: readonly string[] }) {
   if (fields.length === 0) return null;
   return (
     <p role="status" className="col-span-full border-l-4 border-ochre pl-2 text-[14px]">
-      Changed elsewhere meanwhile: {fields.join(", ")}. What you typed is kept; setting it takes the place of that.
+      Changed elsewhere meanwhile: {fields.join(", ")}. What you typed is kept; setting it takes the place of
+      that.
     </p>
   );
 }

@@ -18,7 +18,8 @@ function opener(): HTMLElement | null {
 }
 
 /**
- * A dialog with one question. Escape and the outside close it, and the focus goes back to where it came from. Its first button
+ * A dialog with one question. Escape and the outside close it, and the focus goes back to where it came from.
+ * Its first button
  * or field has the focus when it opens: in one that destroys, that is the way to keep things.
  */
 export function Dialog({ open, onOpenChange, title, description, children }: Props) {

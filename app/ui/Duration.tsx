@@ -6,14 +6,28 @@ export function durationText(minutes: number): string {
   return `${Math.floor(m / 1440)} d ${Math.floor((m % 1440) / 60)} h`;
 }
 
-/** Hands-on time solid, waiting time hatched, to one scale. @param scale pixels for an hour of hands; waits are drawn by their root */
-export function Duration({ handsMinutes, waitMinutes = 0, scale = 60 }: { handsMinutes: number; waitMinutes?: number; scale?: number }) {
-  const hands = Math.max(3, (handsMinutes / 60) * scale), wait = waitMinutes > 0 ? Math.max(6, Math.sqrt(waitMinutes / 60) * scale * 0.5) : 0;
+/**
+ * Hands-on time solid, waiting time hatched, to one scale. @param scale pixels for an hour of hands; waits
+ * are drawn by their root
+ */
+export function Duration({
+  handsMinutes,
+  waitMinutes = 0,
+  scale = 60,
+}: {
+  handsMinutes: number;
+  waitMinutes?: number;
+  scale?: number;
+}) {
+  const hands = Math.max(3, (handsMinutes / 60) * scale);
+  const wait = waitMinutes > 0 ? Math.max(6, Math.sqrt(waitMinutes / 60) * scale * 0.5) : 0;
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap">
       <span aria-hidden="true" className="inline-flex h-3 overflow-hidden rounded-cut">
         <span className="bg-ink" style={{ width: hands }} />
-        {wait > 0 && <span className="hatched border border-l-0 border-ink-2 text-ink-2" style={{ width: wait }} />}
+        {wait > 0 && (
+          <span className="hatched border border-l-0 border-ink-2 text-ink-2" style={{ width: wait }} />
+        )}
       </span>
       <span className="figures text-[14px]">
         {durationText(handsMinutes)}

@@ -3,28 +3,68 @@ import type { ReactNode } from "react";
 import type { Finding, FindingSeverity, Mend } from "#core/plan/finding";
 
 const look: Record<FindingSeverity, { word: string; colour: string; icon: ReactNode }> = {
-  ruins: { word: "ruins", colour: "text-oxide", icon: <TriangleAlert size={15} strokeWidth={1.75} aria-hidden /> },
-  weakens: { word: "weakens", colour: "text-ochre", icon: <Diamond size={15} strokeWidth={1.75} aria-hidden /> },
-  wastes: { word: "wastes", colour: "text-ochre", icon: <CircleDot size={15} strokeWidth={1.75} aria-hidden /> },
+  ruins: {
+    word: "ruins",
+    colour: "text-oxide",
+    icon: <TriangleAlert size={15} strokeWidth={1.75} aria-hidden />,
+  },
+  weakens: {
+    word: "weakens",
+    colour: "text-ochre",
+    icon: <Diamond size={15} strokeWidth={1.75} aria-hidden />,
+  },
+  wastes: {
+    word: "wastes",
+    colour: "text-ochre",
+    icon: <CircleDot size={15} strokeWidth={1.75} aria-hidden />,
+  },
   missing: { word: "open", colour: "text-ink-2", icon: <Circle size={15} strokeWidth={1.75} aria-hidden /> },
 };
 
 export const SeverityMark = ({ severity }: { severity: FindingSeverity }) => (
-  <span className={`inline-flex items-center gap-1 font-head font-semibold ${look[severity].colour}`}>{look[severity].icon}{look[severity].word}</span>
+  <span className={`inline-flex items-center gap-1 font-head font-semibold ${look[severity].colour}`}>
+    {look[severity].icon}
+    {look[severity].word}
+  </span>
 );
 
 /** Findings, worst first; each with its mends and a link to where it is mended. */
-export function FindingList({ findings, link, onMend, empty }: { findings: readonly Finding[]; link?: (finding: Finding) => ReactNode; onMend?: (finding: Finding, mend: Mend) => void; empty?: string }) {
+export function FindingList({
+  findings,
+  link,
+  onMend,
+  empty,
+}: {
+  findings: readonly Finding[];
+  link?: (finding: Finding) => ReactNode;
+  onMend?: (finding: Finding, mend: Mend) => void;
+  empty?: string;
+}) {
   if (findings.length === 0) return empty ? <p className="text-ink-2">{empty}</p> : null;
   return (
     <ul className="grid gap-2">
       {findings.map((f) => (
-        <li key={f.id} className={`bg-primer-2 px-3 py-2.5 text-ink border-l-4 ${f.severity === "ruins" ? "border-oxide" : f.severity === "missing" ? "border-ink-2" : "border-ochre"}`}>
-          <div className="flex items-baseline justify-between gap-3"><SeverityMark severity={f.severity} />{link?.(f)}</div>
+        <li
+          key={f.id}
+          className={`bg-primer-2 px-3 py-2.5 text-ink border-l-4 ${f.severity === "ruins" ? "border-oxide" : f.severity === "missing" ? "border-ink-2" : "border-ochre"}`}
+        >
+          <div className="flex items-baseline justify-between gap-3">
+            <SeverityMark severity={f.severity} />
+            {link?.(f)}
+          </div>
           <p className="mt-0.5">{f.sentence}</p>
           {onMend && f.mends.length > 0 && (
             <div className="mt-1.5 flex flex-wrap gap-2">
-              {f.mends.map((mend) => <button key={mend.label} type="button" className="button !min-h-8 !text-[14px]" onClick={() => onMend(f, mend)}>{mend.label}</button>)}
+              {f.mends.map((mend) => (
+                <button
+                  key={mend.label}
+                  type="button"
+                  className="button !min-h-8 !text-[14px]"
+                  onClick={() => onMend(f, mend)}
+                >
+                  {mend.label}
+                </button>
+              ))}
             </div>
           )}
         </li>

@@ -4,11 +4,18 @@ import { useLengths } from "#ui/LengthContext";
 /** A length, always both readings: `27.8 mm · 2.00 m real`. Pointing at it lights it on the rule. */
 export function Length({ modelMm, only }: { modelMm: number; only?: "first" }) {
   const { denominator, system, first, light } = useLengths();
-  const model = modelText(modelMm, system), real = realText(modelMm * denominator, system);
+  const model = modelText(modelMm, system);
+  const real = realText(modelMm * denominator, system);
   return (
-    <span className="figures whitespace-nowrap" onPointerEnter={() => light(modelMm)} onPointerLeave={() => light(null)}>
+    <span
+      className="figures whitespace-nowrap"
+      onPointerEnter={() => light(modelMm)}
+      onPointerLeave={() => light(null)}
+    >
       {first === "model" ? model : `${real} real`}
-      {only !== "first" && <span className="text-ink-2"> · {first === "model" ? `${real} real` : `${model} model`}</span>}
+      {only !== "first" && (
+        <span className="text-ink-2"> · {first === "model" ? `${real} real` : `${model} model`}</span>
+      )}
     </span>
   );
 }

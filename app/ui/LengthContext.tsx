@@ -1,7 +1,10 @@
 import { createContext, useContext } from "react";
 import type { LengthSystem } from "#core/scale/lengthFormat";
 
-/** How lengths are shown everywhere: in which system, which reading first, at what ratio; and which one is lit on the rule. */
+/**
+ * How lengths are shown everywhere: in which system, which reading first, at what ratio; and which one is lit
+ * on the rule.
+ */
 export type LengthSettings = {
   readonly denominator: number;
   readonly system: LengthSystem;
@@ -10,7 +13,12 @@ export type LengthSettings = {
 };
 
 const nothing = () => {};
-const LengthContext = createContext<LengthSettings>({ denominator: 1, system: "metric", first: "model", light: nothing });
+const LengthContext = createContext<LengthSettings>({
+  denominator: 1,
+  system: "metric",
+  first: "model",
+  light: nothing,
+});
 
 export const LengthProvider = LengthContext.Provider;
 export const useLengths = () => useContext(LengthContext);

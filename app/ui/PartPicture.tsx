@@ -1,11 +1,31 @@
 import type { MeshPicture } from "#core/mesh/picture";
 
 /** The still picture of a mesh, in the colour of the ink around it. */
-export function PartPicture({ picture, label, size = 34 }: { picture: MeshPicture; label?: string; size?: number }) {
-  return <img src={imageOf(picture)} alt={label ?? ""} width={size} height={size} className="inline-block align-middle" decoding="async" />;
+export function PartPicture({
+  picture,
+  label,
+  size = 34,
+}: {
+  picture: MeshPicture;
+  label?: string;
+  size?: number;
+}) {
+  return (
+    <img
+      src={imageOf(picture)}
+      alt={label ?? ""}
+      width={size}
+      height={size}
+      className="inline-block align-middle"
+      decoding="async"
+    />
+  );
 }
 
-/** Drawn once for each picture: a long table shows the same one many times, and an image costs a frame less than a canvas. */
+/**
+ * Drawn once for each picture: a long table shows the same one many times, and an image costs a frame less
+ * than a canvas.
+ */
 const drawn = new WeakMap<MeshPicture, string>();
 
 function imageOf(picture: MeshPicture): string {

@@ -2,7 +2,15 @@ import { CircleAlert } from "lucide-react";
 import type { ReactNode } from "react";
 
 /** Nothing here yet: what this stage does, and the one action that starts it. */
-export function EmptyState({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+export function EmptyState({
+  title,
+  children,
+  action,
+}: {
+  title: string;
+  children: ReactNode;
+  action?: ReactNode;
+}) {
   return (
     <div className="mx-auto grid max-w-[520px] justify-items-start gap-3 py-14">
       <h2>{title}</h2>
@@ -13,10 +21,24 @@ export function EmptyState({ title, children, action }: { title: string; childre
 }
 
 /** What went wrong, where, and what to do next. */
-export function ErrorState({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+export function ErrorState({
+  title,
+  children,
+  action,
+}: {
+  title: string;
+  children: ReactNode;
+  action?: ReactNode;
+}) {
   return (
-    <div role="alert" className="mx-auto my-10 grid max-w-[560px] justify-items-start gap-3 border-l-4 border-oxide bg-primer-2 p-5">
-      <h2 className="flex items-center gap-2"><CircleAlert size={20} strokeWidth={1.75} aria-hidden />{title}</h2>
+    <div
+      role="alert"
+      className="mx-auto my-10 grid max-w-[560px] justify-items-start gap-3 border-l-4 border-oxide bg-primer-2 p-5"
+    >
+      <h2 className="flex items-center gap-2">
+        <CircleAlert size={20} strokeWidth={1.75} aria-hidden />
+        {title}
+      </h2>
       <div>{children}</div>
       {action}
     </div>
@@ -24,12 +46,31 @@ export function ErrorState({ title, children, action }: { title: string; childre
 }
 
 /** Work that takes longer than half a second: what is being done, how far it is, and a way to stop it. */
-export function ProgressLine({ what, share, onCancel }: { what: string; share: number; onCancel?: () => void }) {
+export function ProgressLine({
+  what,
+  share,
+  onCancel,
+}: {
+  what: string;
+  share: number;
+  onCancel?: () => void;
+}) {
   return (
     <div className="grid grid-cols-[1fr_auto] items-center gap-x-3 gap-y-1">
       <span className="truncate text-[14px]">{what}</span>
-      {onCancel && <button type="button" className="button !min-h-7" data-kind="quiet" onClick={onCancel}>Cancel</button>}
-      <div role="progressbar" aria-label={what} aria-valuenow={Math.round(share * 100)} aria-valuemin={0} aria-valuemax={100} className="col-span-2 h-1.5 rounded-cut bg-primer-3">
+      {onCancel && (
+        <button type="button" className="button !min-h-7" data-kind="quiet" onClick={onCancel}>
+          Cancel
+        </button>
+      )}
+      <div
+        role="progressbar"
+        aria-label={what}
+        aria-valuenow={Math.round(share * 100)}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        className="col-span-2 h-1.5 rounded-cut bg-primer-3"
+      >
         <div className="h-full rounded-cut bg-verdigris" style={{ width: `${Math.round(share * 100)}%` }} />
       </div>
     </div>

@@ -4,9 +4,11 @@ const powers = Float64Array.from({ length: 309 }, (_, i) => 10 ** i);
 export type NumberScan = { value: number; end: number };
 
 /**
- * Reads one decimal number from text bytes: sign, digits, point, exponent. Right to the last bit of single precision.
+ * Reads one decimal number from text bytes: sign, digits, point, exponent. Right to the last bit of single
+ * precision.
  * Several times faster than cutting strings. `nan` and `inf` in any case give NaN.
- * @param out receives value and the index after the number; `value` is NaN and `end` is `at` where no number starts
+ * @param out receives value and the index after the number; `value` is NaN and `end` is `at` where no number
+ * starts
  * @param exponents false where an `e` behind a number is a word of its own: `X10E5` is not a million
  */
 export function scanNumberInto(bytes: Uint8Array, at: number, out: NumberScan, exponents = true): void {
@@ -18,12 +20,17 @@ export function scanNumberInto(bytes: Uint8Array, at: number, out: NumberScan, e
   } else if (bytes[i] === 43) i++;
   // Whole numbers up to nine digits are added up as integers; the engine keeps those out of memory.
   const start = i;
-  let whole = 0, d = bytes[i]! - 48;
+  let whole = 0;
+  let d = bytes[i]! - 48;
   while (d >= 0 && d <= 9 && i - start < 9) {
     whole = whole * 10 + d;
     d = bytes[++i]! - 48;
   }
-  let mantissa = whole, digits = whole === 0 ? 0 : i - start, dropped = 0, places = 0, seen = i > start;
+  let mantissa = whole;
+  let digits = whole === 0 ? 0 : i - start;
+  let dropped = 0;
+  let places = 0;
+  let seen = i > start;
   for (; d >= 0 && d <= 9; d = bytes[++i]! - 48) {
     if (digits < 17) {
       mantissa = mantissa * 10 + d;
@@ -65,7 +72,10 @@ export function scanNumberInto(bytes: Uint8Array, at: number, out: NumberScan, e
   }
   let exponent = dropped - places;
   if (exponents && (bytes[i] === 101 || bytes[i] === 69)) {
-    let j = i + 1, minus = false, e = 0, any = false;
+    let j = i + 1;
+    let minus = false;
+    let e = 0;
+    let any = false;
     if (bytes[j] === 45) {
       minus = true;
       j++;

@@ -1,14 +1,24 @@
 /** One event: local times, `2026-03-14T19:30`. */
-export type CalendarEvent = { readonly uid: string; readonly title: string; readonly startsAt: string; readonly endsAt: string; readonly description: string; readonly sequence: number; /** No longer takes place: a calendar that has it takes it out. */ readonly cancelled?: true };
+export type CalendarEvent = {
+  readonly uid: string;
+  readonly title: string;
+  readonly startsAt: string;
+  readonly endsAt: string;
+  readonly description: string;
+  readonly sequence: number;
+  /** No longer takes place: a calendar that has it takes it out. */ readonly cancelled?: true;
+};
 
 const stamp = (local: string) => `${local.replaceAll(/[-:]/g, "").slice(0, 13)}00`;
-const escaped = (text: string) => text.replaceAll("\\", "\\\\").replaceAll(";", "\\;").replaceAll(",", "\\,").replaceAll("\n", "\\n");
+const escaped = (text: string) =>
+  text.replaceAll("\\", "\\\\").replaceAll(";", "\\;").replaceAll(",", "\\,").replaceAll("\n", "\\n");
 
 /** Lines are folded at 75 bytes, never inside a character. */
 function folded(line: string): string {
   const encoder = new TextEncoder();
   const out: string[] = [];
-  let current = "", bytes = 0;
+  let current = "";
+  let bytes = 0;
   for (const char of line) {
     const size = encoder.encode(char).length;
     if (bytes + size > 74) {
@@ -29,9 +39,25 @@ function folded(line: string): string {
  * @source RFC 5545
  */
 export function writeCalendar(events: readonly CalendarEvent[], madeAtUtc: string): string {
-  const lines = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Inch Hollow//Bench plan//EN", "CALSCALE:GREGORIAN"];
+  const lines = [
+    "BEGIN:VCALENDAR",
+    "VERSION:2.0",
+    "PRODID:-//Inch Hollow//Bench plan//EN",
+    "CALSCALE:GREGORIAN",
+  ];
   for (const e of events) {
-    lines.push("BEGIN:VEVENT", `UID:${e.uid}@inch-hollow`, `DTSTAMP:${madeAtUtc}`, `SEQUENCE:${e.sequence}`, `DTSTART:${stamp(e.startsAt)}`, `DTEND:${stamp(e.endsAt)}`, `SUMMARY:${escaped(e.title)}`, `DESCRIPTION:${escaped(e.description)}`, ...(e.cancelled ? ["STATUS:CANCELLED"] : []), "END:VEVENT");
+    lines.push(
+      "BEGIN:VEVENT",
+      `UID:${e.uid}@inch-hollow`,
+      `DTSTAMP:${madeAtUtc}`,
+      `SEQUENCE:${e.sequence}`,
+      `DTSTART:${stamp(e.startsAt)}`,
+      `DTEND:${stamp(e.endsAt)}`,
+      `SUMMARY:${escaped(e.title)}`,
+      `DESCRIPTION:${escaped(e.description)}`,
+      ...(e.cancelled ? ["STATUS:CANCELLED"] : []),
+      "END:VEVENT",
+    );
   }
   lines.push("END:VCALENDAR");
   return `${lines.map(folded).join("\r\n")}\r\n`;

@@ -1,4 +1,6 @@
-/** Four tables, so that four bytes are taken at once: T[k][b] is the check of byte b followed by k zero bytes. */
+/**
+ * Four tables, so that four bytes are taken at once: T[k][b] is the check of byte b followed by k zero bytes.
+ */
 const tables = makeTables();
 
 function makeTables(): readonly Uint32Array[] {

@@ -20,7 +20,8 @@ const formats: readonly [string, string, (m: TriangleMesh) => Uint8Array][] = [
 
 /** A seeded wound: bytes changed, cut out, doubled, or the end missing. */
 function wounded(whole: Uint8Array, seed: number): Uint8Array {
-  const n = whole.byteLength, pick = (k: number, below: number) => Math.floor(noise(seed, k) * below);
+  const n = whole.byteLength;
+  const pick = (k: number, below: number) => Math.floor(noise(seed, k) * below);
   const bytes = whole.slice();
   switch (seed % 4) {
     case 0:
@@ -29,11 +30,13 @@ function wounded(whole: Uint8Array, seed: number): Uint8Array {
     case 1:
       return bytes.slice(0, pick(2, n));
     case 2: {
-      const from = pick(3, n), to = Math.min(n, from + pick(4, 200));
+      const from = pick(3, n);
+      const to = Math.min(n, from + pick(4, 200));
       return Uint8Array.from([...bytes.slice(0, from), ...bytes.slice(to)]);
     }
     default: {
-      const from = pick(5, n), to = Math.min(n, from + pick(6, 200));
+      const from = pick(5, n);
+      const to = Math.min(n, from + pick(6, 200));
       return Uint8Array.from([...bytes.slice(0, to), ...bytes.slice(from)]);
     }
   }
@@ -67,24 +70,54 @@ describe.each(formats)("%s", (_, name, write) => {
 
 describe("time to read", () => {
   it.each<[string, (n: number) => Uint8Array, string]>([
-    ["one long line of white space", (n) => new TextEncoder().encode(`v 0 0 0\n${" ".repeat(n)}\nf 1 1 1\n`), "a.obj"],
-    ["a line that goes on and on", (n) => new TextEncoder().encode(`v 0 0 0\nf 1 1 1 ${"1 \\\n".repeat(n / 4)}\n`), "a.obj"],
-    ["a text STL without a facet's end", (n) => new TextEncoder().encode(`solid x\n${"facet ".repeat(n / 6)}`), "a.stl"],
-    ["many solids of nothing", (n) => new TextEncoder().encode(`solid a\nfacet\n${"solid a\nendsolid a\n".repeat(n / 19)}`), "a.stl"],
-    ["a PLY of empty lists", (n) => new TextEncoder().encode(`ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nelement other ${n}\nproperty list uchar int a\nend_header\n0 0 0\n${"0\n".repeat(n / 2)}`), "a.ply"],
-    ["a polygon of many corners", (n) => new TextEncoder().encode(`v 0 0 0\nv 1 0 0\nv 0 1 0\nf ${"1 2 3 ".repeat(n / 6)}\n`), "a.obj"],
+    [
+      "one long line of white space",
+      (n) => new TextEncoder().encode(`v 0 0 0\n${" ".repeat(n)}\nf 1 1 1\n`),
+      "a.obj",
+    ],
+    [
+      "a line that goes on and on",
+      (n) => new TextEncoder().encode(`v 0 0 0\nf 1 1 1 ${"1 \\\n".repeat(n / 4)}\n`),
+      "a.obj",
+    ],
+    [
+      "a text STL without a facet's end",
+      (n) => new TextEncoder().encode(`solid x\n${"facet ".repeat(n / 6)}`),
+      "a.stl",
+    ],
+    [
+      "many solids of nothing",
+      (n) => new TextEncoder().encode(`solid a\nfacet\n${"solid a\nendsolid a\n".repeat(n / 19)}`),
+      "a.stl",
+    ],
+    [
+      "a PLY of empty lists",
+      (n) =>
+        new TextEncoder().encode(
+          `ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nelement other ${n}\nproperty list uchar int a\nend_header\n0 0 0\n${"0\n".repeat(n / 2)}`,
+        ),
+      "a.ply",
+    ],
+    [
+      "a polygon of many corners",
+      (n) => new TextEncoder().encode(`v 0 0 0\nv 1 0 0\nv 0 1 0\nf ${"1 2 3 ".repeat(n / 6)}\n`),
+      "a.obj",
+    ],
   ])("of %s grows with its length and no faster", { retry: 3 }, (_, make, name) => {
     // The best of several tells the work apart from what else the machine does.
     const best = (n: number) => {
       const data = make(n);
-      return Math.min(...[0, 1, 2, 3, 4].map(() => {
-        const from = performance.now();
-        readModelFile(data, name);
-        return performance.now() - from;
-      }));
+      return Math.min(
+        ...[0, 1, 2, 3, 4].map(() => {
+          const from = performance.now();
+          readModelFile(data, name);
+          return performance.now() - from;
+        }),
+      );
     };
     best(100_000);
-    const small = best(400_000), large = best(1_600_000);
+    const small = best(400_000);
+    const large = best(1_600_000);
     // 2.3 for each doubling, and a millisecond of slack where both are nothing.
     expect(large).toBeLessThan(2.3 ** 2 * small + 4);
   });

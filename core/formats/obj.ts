@@ -3,18 +3,25 @@ import { type NumberScan, scanNumberInto } from "#core/formats/asciiNumber";
 import { GrowingFloats } from "#core/formats/growing";
 import type { FormatProblem, ReadModel } from "#core/formats/model";
 
-const SPACE = 32, BACKSLASH = 92, LINE_FEED = 10;
+const SPACE = 32;
+const BACKSLASH = 92;
+const LINE_FEED = 10;
 
 /**
  * Reads an OBJ: vertices and faces, 1-based or negative indices, polygons cut into fans.
  * Texture and normal indices after slashes are passed over.
  * @param groupsApart each object or group with faces becomes a body of its own, under its name
  */
-export function readObj(bytes: Uint8Array, groupsApart = false): Outcome<readonly ReadModel[], FormatProblem> {
+export function readObj(
+  bytes: Uint8Array,
+  groupsApart = false,
+): Outcome<readonly ReadModel[], FormatProblem> {
   const vertices = new GrowingFloats();
   const models: ReadModel[] = [];
   let corners = new GrowingFloats(9 * 1024);
-  let name = "", vertexCount = 0, line = 0;
+  let name = "";
+  let vertexCount = 0;
+  let line = 0;
   const scan: NumberScan = { value: 0, end: 0 };
   const length = bytes.byteLength;
   const flush = () => {
@@ -26,7 +33,8 @@ export function readObj(bytes: Uint8Array, groupsApart = false): Outcome<readonl
   while (i < length) {
     line++;
     while (i < length && bytes[i]! <= SPACE && bytes[i] !== LINE_FEED) i++;
-    const kind = bytes[i], after = bytes[i + 1] ?? SPACE;
+    const kind = bytes[i];
+    const after = bytes[i + 1] ?? SPACE;
     if (kind === 118 && after <= SPACE) {
       i = readVertex(bytes, i + 1, scan, vertices);
       vertexCount++;
@@ -35,8 +43,15 @@ export function readObj(bytes: Uint8Array, groupsApart = false): Outcome<readonl
       if (i < 0) {
         const found = -i - 1;
         return found < 3
-          ? refused("obj/broken", `Line ${line} has a face of ${found} corners. Export the file again.`, ["line", line])
-          : refused("obj/bad-index", `Line ${line} names a corner that the file does not have. Export it again.`, ["line", line]);
+          ? refused("obj/broken", `Line ${line} has a face of ${found} corners. Export the file again.`, [
+              "line",
+              line,
+            ])
+          : refused(
+              "obj/bad-index",
+              `Line ${line} names a corner that the file does not have. Export it again.`,
+              ["line", line],
+            );
       }
     } else if ((kind === 111 || kind === 103) && after <= SPACE) {
       const end = lineEnd(bytes, i);
@@ -49,9 +64,15 @@ export function readObj(bytes: Uint8Array, groupsApart = false): Outcome<readonl
     }
     i = lineEnd(bytes, i) + 1;
   }
-  if (vertexCount === 0) return refused("obj/broken", "The file holds no vertices: it is probably not an OBJ, whatever its name says.");
+  if (vertexCount === 0)
+    return refused(
+      "obj/broken",
+      "The file holds no vertices: it is probably not an OBJ, whatever its name says.",
+    );
   flush();
-  return success(models.length > 0 ? models : [{ name, soup: { corners: new Float32Array(0) }, unitMm: null }]);
+  return success(
+    models.length > 0 ? models : [{ name, soup: { corners: new Float32Array(0) }, unitMm: null }],
+  );
 }
 
 /** The line feed that ends the line; one after a backslash goes on. */
@@ -61,10 +82,12 @@ function lineEnd(bytes: Uint8Array, at: number): number {
   return i;
 }
 
-const goesOn = (bytes: Uint8Array, lineFeed: number) => bytes[lineFeed - 1] === BACKSLASH || (bytes[lineFeed - 1] === 13 && bytes[lineFeed - 2] === BACKSLASH);
+const goesOn = (bytes: Uint8Array, lineFeed: number) =>
+  bytes[lineFeed - 1] === BACKSLASH || (bytes[lineFeed - 1] === 13 && bytes[lineFeed - 2] === BACKSLASH);
 
 function readVertex(bytes: Uint8Array, at: number, scan: NumberScan, vertices: GrowingFloats): number {
-  const values = vertices.reserve(3), { count } = vertices;
+  const values = vertices.reserve(3);
+  const { count } = vertices;
   let i = at;
   for (let k = 0; k < 3; k++) {
     while (bytes[i]! <= SPACE && bytes[i] !== LINE_FEED) i++;
@@ -77,15 +100,33 @@ function readVertex(bytes: Uint8Array, at: number, scan: NumberScan, vertices: G
   return i;
 }
 
-/** Writes the face as a fan; the place behind it, or -1 - corners where it has fewer than three or names one that is not there (then -4). */
-function readFace(bytes: Uint8Array, at: number, scan: NumberScan, vertices: Float32Array, vertexCount: number, corners: GrowingFloats): number {
+/**
+ * Writes the face as a fan; the place behind it, or -1 - corners where it has fewer than three or names one
+ * that is not there (then -4).
+ */
+function readFace(
+  bytes: Uint8Array,
+  at: number,
+  scan: NumberScan,
+  vertices: Float32Array,
+  vertexCount: number,
+  corners: GrowingFloats,
+): number {
   const length = bytes.byteLength;
-  let i = at, size = 0, first = 0, before = 0;
+  let i = at;
+  let size = 0;
+  let first = 0;
+  let before = 0;
   for (;;) {
-    while (i < length && (bytes[i] === BACKSLASH || (bytes[i]! <= SPACE && (bytes[i] !== LINE_FEED || goesOn(bytes, i))))) i++;
+    while (
+      i < length &&
+      (bytes[i] === BACKSLASH || (bytes[i]! <= SPACE && (bytes[i] !== LINE_FEED || goesOn(bytes, i))))
+    )
+      i++;
     if (i >= length || bytes[i] === LINE_FEED || bytes[i] === 35) break;
     // Nearly every index is a short row of digits.
-    let index = 0, j = i;
+    let index = 0;
+    let j = i;
     for (let d = bytes[j]! - 48; d >= 0 && d <= 9; d = bytes[++j]! - 48) index = 10 * index + d;
     if (j === i) {
       scanNumberInto(bytes, i, scan);
@@ -98,7 +139,8 @@ function readFace(bytes: Uint8Array, at: number, scan: NumberScan, vertices: Flo
     const v = 3 * (index - 1);
     if (size === 0) first = v;
     else if (size >= 2) {
-      const values = corners.reserve(9), c = corners.count;
+      const values = corners.reserve(9);
+      const c = corners.count;
       for (let k = 0; k < 3; k++) {
         values[c + k] = vertices[first + k]!;
         values[c + 3 + k] = vertices[before + k]!;

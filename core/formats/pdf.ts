@@ -4,9 +4,24 @@ import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts } from "pdf
 export type PdfPage = {
   readonly widthMm: number;
   readonly heightMm: number;
-  readonly areas: readonly { readonly lines: readonly (readonly number[])[]; readonly fill: number | null; readonly strokeMm: number; readonly dashMm?: number }[];
-  readonly strokes: readonly { readonly from: readonly [number, number]; readonly to: readonly [number, number]; readonly strokeMm: number }[];
-  readonly words: readonly { readonly at: readonly [number, number]; readonly sizeMm: number; readonly text: string; readonly bold?: boolean; readonly middle?: boolean }[];
+  readonly areas: readonly {
+    readonly lines: readonly (readonly number[])[];
+    readonly fill: number | null;
+    readonly strokeMm: number;
+    readonly dashMm?: number;
+  }[];
+  readonly strokes: readonly {
+    readonly from: readonly [number, number];
+    readonly to: readonly [number, number];
+    readonly strokeMm: number;
+  }[];
+  readonly words: readonly {
+    readonly at: readonly [number, number];
+    readonly sizeMm: number;
+    readonly text: string;
+    readonly bold?: boolean;
+    readonly middle?: boolean;
+  }[];
 };
 
 const PT = 72 / 25.4;
@@ -19,7 +34,8 @@ export async function writePdf(title: string, pages: readonly PdfPage[]): Promis
   const never = new Date(0);
   pdf.setCreationDate(never);
   pdf.setModificationDate(never);
-  const plain = await pdf.embedFont(StandardFonts.Helvetica), bold = await pdf.embedFont(StandardFonts.HelveticaBold);
+  const plain = await pdf.embedFont(StandardFonts.Helvetica);
+  const bold = await pdf.embedFont(StandardFonts.HelveticaBold);
   for (const p of pages) drawPage(pdf.addPage([p.widthMm * PT, p.heightMm * PT]), p, plain, bold);
   return pdf.save();
 }
@@ -27,17 +43,39 @@ export async function writePdf(title: string, pages: readonly PdfPage[]): Promis
 function drawPage(page: PDFPage, p: PdfPage, plain: PDFFont, bold: PDFFont): void {
   for (const { lines, fill, strokeMm, dashMm } of p.areas) {
     // pdf-lib draws paths downward from a corner: y is turned over.
-    const path = lines.map((line) => {
-      let out = "";
-      for (let i = 0; i < line.length; i += 2) out += `${i === 0 ? "M" : "L"}${(line[i]! * PT).toFixed(2)} ${((p.heightMm - line[i + 1]!) * PT).toFixed(2)}`;
-      return `${out}Z`;
-    }).join("");
-    page.drawSvgPath(path, { x: 0, y: p.heightMm * PT, borderWidth: strokeMm * PT, borderColor: rgb(0, 0, 0), ...(fill === null ? {} : { color: rgb(fill, fill, fill) }), ...(dashMm ? { borderDashArray: [dashMm * PT, dashMm * PT] } : {}) });
+    const path = lines
+      .map((line) => {
+        let out = "";
+        for (let i = 0; i < line.length; i += 2)
+          out += `${i === 0 ? "M" : "L"}${(line[i]! * PT).toFixed(2)} ${((p.heightMm - line[i + 1]!) * PT).toFixed(2)}`;
+        return `${out}Z`;
+      })
+      .join("");
+    page.drawSvgPath(path, {
+      x: 0,
+      y: p.heightMm * PT,
+      borderWidth: strokeMm * PT,
+      borderColor: rgb(0, 0, 0),
+      ...(fill === null ? {} : { color: rgb(fill, fill, fill) }),
+      ...(dashMm ? { borderDashArray: [dashMm * PT, dashMm * PT] } : {}),
+    });
   }
-  for (const s of p.strokes) page.drawLine({ start: { x: s.from[0] * PT, y: s.from[1] * PT }, end: { x: s.to[0] * PT, y: s.to[1] * PT }, thickness: s.strokeMm * PT });
+  for (const s of p.strokes)
+    page.drawLine({
+      start: { x: s.from[0] * PT, y: s.from[1] * PT },
+      end: { x: s.to[0] * PT, y: s.to[1] * PT },
+      thickness: s.strokeMm * PT,
+    });
   for (const w of p.words) {
-    const font = w.bold ? bold : plain, text = writable(w.text, font), size = w.sizeMm * PT;
-    page.drawText(text, { x: w.at[0] * PT - (w.middle ? font.widthOfTextAtSize(text, size) / 2 : 0), y: w.at[1] * PT, size, font });
+    const font = w.bold ? bold : plain;
+    const text = writable(w.text, font);
+    const size = w.sizeMm * PT;
+    page.drawText(text, {
+      x: w.at[0] * PT - (w.middle ? font.widthOfTextAtSize(text, size) / 2 : 0),
+      y: w.at[1] * PT,
+      size,
+      font,
+    });
   }
 }
 

@@ -6,10 +6,33 @@ import type { FormatProblem, ReadModel } from "#core/formats/model";
 const SPACE = 32;
 type NumberType = "int8" | "uint8" | "int16" | "uint16" | "int32" | "uint32" | "float32" | "float64";
 const typeNames: Readonly<Record<string, NumberType>> = {
-  char: "int8", int8: "int8", uchar: "uint8", uint8: "uint8", short: "int16", int16: "int16", ushort: "uint16", uint16: "uint16",
-  int: "int32", int32: "int32", uint: "uint32", uint32: "uint32", float: "float32", float32: "float32", double: "float64", float64: "float64",
+  char: "int8",
+  int8: "int8",
+  uchar: "uint8",
+  uint8: "uint8",
+  short: "int16",
+  int16: "int16",
+  ushort: "uint16",
+  uint16: "uint16",
+  int: "int32",
+  int32: "int32",
+  uint: "uint32",
+  uint32: "uint32",
+  float: "float32",
+  float32: "float32",
+  double: "float64",
+  float64: "float64",
 };
-const byteSizes: Readonly<Record<NumberType, number>> = { int8: 1, uint8: 1, int16: 2, uint16: 2, int32: 4, uint32: 4, float32: 4, float64: 8 };
+const byteSizes: Readonly<Record<NumberType, number>> = {
+  int8: 1,
+  uint8: 1,
+  int16: 2,
+  uint16: 2,
+  int32: 4,
+  uint32: 4,
+  float32: 4,
+  float64: 8,
+};
 
 type Property = { readonly name: string; readonly type: NumberType; readonly countType: NumberType | null };
 type Element = { readonly name: string; readonly count: number; readonly properties: readonly Property[] };
@@ -23,7 +46,8 @@ type NumberReader = { readonly next: (type: NumberType) => number; readonly left
 const LONGEST_HEADER = 65_536;
 
 /**
- * Reads a PLY, as text or binary in either byte order: `vertex` with x, y, z and `face` with a list of corners; polygons
+ * Reads a PLY, as text or binary in either byte order: `vertex` with x, y, z and `face` with a list of
+ * corners; polygons
  * are cut into fans, everything else is passed over.
  * @source the PLY format as its author described it in 1994 (from memory)
  */
@@ -31,8 +55,12 @@ export function readPly(bytes: Uint8Array): Outcome<readonly ReadModel[], Format
   const header = readHeader(bytes);
   if (!header.ok) return header;
   const { encoding, elements, end } = header.value;
-  const reader = encoding === "ascii" ? textReader(bytes, end) : binaryReader(bytes, end, encoding === "binary_little_endian");
-  const positions = new GrowingFloats(), corners = new GrowingFloats(9 * 1024);
+  const reader =
+    encoding === "ascii"
+      ? textReader(bytes, end)
+      : binaryReader(bytes, end, encoding === "binary_little_endian");
+  const positions = new GrowingFloats();
+  const corners = new GrowingFloats(9 * 1024);
   let vertexCount = 0;
   for (const element of elements) {
     if (element.name === "vertex") {
@@ -50,16 +78,26 @@ export function readPly(bytes: Uint8Array): Outcome<readonly ReadModel[], Format
       }
     }
   }
-  if (vertexCount === 0) return refused("ply/broken", "The PLY holds no vertices with x, y and z. Export it again as a mesh.");
+  if (vertexCount === 0)
+    return refused("ply/broken", "The PLY holds no vertices with x, y and z. Export it again as a mesh.");
   return success([{ name: "", soup: { corners: corners.done() }, unitMm: null }]);
 }
 
 const cutOff = (element: string, had: number, promised: number) =>
-  refused("ply/broken", `The header promises ${promised} of “${element.slice(0, 40)}” and the file ends after ${had}: it was cut off. Copy or export it again.`, [element, had + 1]);
+  refused(
+    "ply/broken",
+    `The header promises ${promised} of “${element.slice(0, 40)}” and the file ends after ${had}: it was cut off. Copy or export it again.`,
+    [element, had + 1],
+  );
 
-function readVertices(element: Element, reader: NumberReader, positions: GrowingFloats): Outcome<null, FormatProblem> {
+function readVertices(
+  element: Element,
+  reader: NumberReader,
+  positions: GrowingFloats,
+): Outcome<null, FormatProblem> {
   const axis = element.properties.map((p) => (p.countType === null ? ["x", "y", "z"].indexOf(p.name) : -1));
-  if (!["x", "y", "z"].every((_, k) => axis.includes(k))) return refused("ply/broken", "The vertices of the PLY have no x, y and z. Export it again as a mesh.");
+  if (!["x", "y", "z"].every((_, k) => axis.includes(k)))
+    return refused("ply/broken", "The vertices of the PLY have no x, y and z. Export it again as a mesh.");
   const point = [0, 0, 0];
   for (let i = 0; i < element.count; i++) {
     if (reader.left() < element.properties.length) return cutOff("vertex", i, element.count);
@@ -75,9 +113,21 @@ function readVertices(element: Element, reader: NumberReader, positions: Growing
   return success(null);
 }
 
-function readFaces(element: Element, reader: NumberReader, positions: GrowingFloats, vertexCount: number, corners: GrowingFloats): Outcome<null, FormatProblem> {
-  const list = element.properties.findIndex((p) => p.countType !== null && /^vertex_ind(ex|ices)$/.test(p.name));
-  if (list < 0) return refused("ply/broken", "The faces of the PLY do not say which vertices they have. Export it again as triangles.");
+function readFaces(
+  element: Element,
+  reader: NumberReader,
+  positions: GrowingFloats,
+  vertexCount: number,
+  corners: GrowingFloats,
+): Outcome<null, FormatProblem> {
+  const list = element.properties.findIndex(
+    (p) => p.countType !== null && /^vertex_ind(ex|ices)$/.test(p.name),
+  );
+  if (list < 0)
+    return refused(
+      "ply/broken",
+      "The faces of the PLY do not say which vertices they have. Export it again as triangles.",
+    );
   const { values } = positions;
   for (let i = 0; i < element.count; i++) {
     if (reader.left() < element.properties.length) return cutOff("face", i, element.count);
@@ -88,13 +138,26 @@ function readFaces(element: Element, reader: NumberReader, positions: GrowingFlo
         continue;
       }
       const size = reader.next(property.countType!);
-      if (!(size >= 3) || size > reader.left()) return refused("ply/broken", `Face ${i + 1} has ${Number.isFinite(size) ? size : "no number of"} corners. Export the file again.`, ["face", i + 1]);
-      let first = -1, before = -1;
+      if (!(size >= 3) || size > reader.left())
+        return refused(
+          "ply/broken",
+          `Face ${i + 1} has ${Number.isFinite(size) ? size : "no number of"} corners. Export the file again.`,
+          ["face", i + 1],
+        );
+      let first = -1;
+      let before = -1;
       for (let corner = 0; corner < size; corner++) {
         const v = reader.next(property.type);
-        if (!(v >= 0 && v < vertexCount) || !Number.isInteger(v)) return refused("ply/bad-index", `Face ${i + 1} names a corner that the file does not have. Export it again.`, ["face", i + 1]);
+        if (!(v >= 0 && v < vertexCount) || !Number.isInteger(v))
+          return refused(
+            "ply/bad-index",
+            `Face ${i + 1} names a corner that the file does not have. Export it again.`,
+            ["face", i + 1],
+          );
         if (corner === 0) first = v;
-        else if (corner >= 2) for (const w of [first, before, v]) corners.push3(values[3 * w]!, values[3 * w + 1]!, values[3 * w + 2]!);
+        else if (corner >= 2)
+          for (const w of [first, before, v])
+            corners.push3(values[3 * w]!, values[3 * w + 1]!, values[3 * w + 2]!);
         before = v;
       }
     }
@@ -114,16 +177,23 @@ function skip(property: Property, reader: NumberReader): void {
 function readHeader(bytes: Uint8Array): Outcome<Header, FormatProblem> {
   const text = new TextDecoder("latin1").decode(bytes.subarray(0, LONGEST_HEADER));
   const closing = /(^|\n|\r)end_header[ \t]*(\r\n|\n|\r)/.exec(text);
-  if (!closing) return refused("ply/broken", "The PLY ends inside its header: it was cut off. Copy or export it again.");
+  if (!closing)
+    return refused("ply/broken", "The PLY ends inside its header: it was cut off. Copy or export it again.");
   const lines = text.slice(0, closing.index).split(/\r\n|\n|\r/);
   let encoding: Encoding | null = null;
   const elements: { name: string; count: number; properties: Property[] }[] = [];
   for (const [i, line] of lines.entries()) {
     const words = line.trim().split(/\s+/);
-    const broken = () => refused("ply/broken" as const, `Line ${i + 1} of the PLY's header, “${line.trim().slice(0, 60)}”, was not understood. Export the file again.`, ["line", i + 1]);
+    const broken = () =>
+      refused(
+        "ply/broken" as const,
+        `Line ${i + 1} of the PLY's header, “${line.trim().slice(0, 60)}”, was not understood. Export the file again.`,
+        ["line", i + 1],
+      );
     switch (words[0]) {
       case "format":
-        if (words[1] !== "ascii" && words[1] !== "binary_little_endian" && words[1] !== "binary_big_endian") return broken();
+        if (words[1] !== "ascii" && words[1] !== "binary_little_endian" && words[1] !== "binary_big_endian")
+          return broken();
         encoding = words[1];
         break;
       case "element": {
@@ -134,15 +204,21 @@ function readHeader(bytes: Uint8Array): Outcome<Header, FormatProblem> {
       }
       case "property": {
         const isList = words[1] === "list";
-        const type = typeNames[words[isList ? 3 : 1] ?? ""], countType = isList ? typeNames[words[2] ?? ""] : null;
+        const type = typeNames[words[isList ? 3 : 1] ?? ""];
+        const countType = isList ? typeNames[words[2] ?? ""] : null;
         if (type === undefined || countType === undefined || elements.length === 0) return broken();
         elements.at(-1)!.properties.push({ name: words[isList ? 4 : 2] ?? "", type, countType });
         break;
       }
     }
   }
-  if (encoding === null) return refused("ply/broken", "The PLY's header does not say how its numbers are written. Export it again.");
-  if (elements.some((e) => e.properties.length === 0 && e.count > 0)) return refused("ply/broken", "The PLY's header lists an element without properties. Export it again.");
+  if (encoding === null)
+    return refused(
+      "ply/broken",
+      "The PLY's header does not say how its numbers are written. Export it again.",
+    );
+  if (elements.some((e) => e.properties.length === 0 && e.count > 0))
+    return refused("ply/broken", "The PLY's header lists an element without properties. Export it again.");
   return success({ encoding, elements, end: closing.index + closing[0].length });
 }
 
@@ -156,14 +232,22 @@ function binaryReader(bytes: Uint8Array, start: number, little: boolean): Number
       at += byteSizes[type];
       if (at > bytes.byteLength) return Number.NaN;
       switch (type) {
-        case "int8": return view.getInt8(here);
-        case "uint8": return view.getUint8(here);
-        case "int16": return view.getInt16(here, little);
-        case "uint16": return view.getUint16(here, little);
-        case "int32": return view.getInt32(here, little);
-        case "uint32": return view.getUint32(here, little);
-        case "float32": return view.getFloat32(here, little);
-        case "float64": return view.getFloat64(here, little);
+        case "int8":
+          return view.getInt8(here);
+        case "uint8":
+          return view.getUint8(here);
+        case "int16":
+          return view.getInt16(here, little);
+        case "uint16":
+          return view.getUint16(here, little);
+        case "int32":
+          return view.getInt32(here, little);
+        case "uint32":
+          return view.getUint32(here, little);
+        case "float32":
+          return view.getFloat32(here, little);
+        case "float64":
+          return view.getFloat64(here, little);
       }
     },
   };

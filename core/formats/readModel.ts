@@ -17,7 +17,8 @@ export type ReadOptions = {
 };
 
 /**
- * What the bytes are, whatever the file is called: a ZIP is a 3MF, a length that fits the count is a binary STL,
+ * What the bytes are, whatever the file is called: a ZIP is a 3MF, a length that fits the count is a binary
+ * STL,
  * `solid` and a facet a text STL, `ply` on a line of its own a PLY, lines that begin with `v` an OBJ.
  */
 export function sniffFormat(bytes: Uint8Array): ModelFormat | null {
@@ -26,7 +27,11 @@ export function sniffFormat(bytes: Uint8Array): ModelFormat | null {
   if (isBinaryStl(bytes)) return "stl";
   const head = new TextDecoder().decode(bytes.subarray(0, 4096));
   if (/^\s*solid\b[\s\S]*\b(facet|endsolid)\b/i.test(head)) return "stl";
-  if (/^v\s+[-+.\d]/m.test(head) || (/^(#|o |g |mtllib )/m.test(head) && /^v\s/m.test(new TextDecoder().decode(bytes.subarray(0, 65536))))) return "obj";
+  if (
+    /^v\s+[-+.\d]/m.test(head) ||
+    (/^(#|o |g |mtllib )/m.test(head) && /^v\s/m.test(new TextDecoder().decode(bytes.subarray(0, 65536))))
+  )
+    return "obj";
   return null;
 }
 
@@ -34,17 +39,39 @@ export function sniffFormat(bytes: Uint8Array): ModelFormat | null {
  * Reads any model file. Never throws on any bytes.
  * @param name file name, for the sentences and the names of bodies that have none of their own
  */
-export function readModelFile(bytes: Uint8Array, name: string, options: ReadOptions = {}): Outcome<{ readonly format: ModelFormat; readonly models: readonly ReadModel[] }, FormatProblem> {
+export function readModelFile(
+  bytes: Uint8Array,
+  name: string,
+  options: ReadOptions = {},
+): Outcome<{ readonly format: ModelFormat; readonly models: readonly ReadModel[] }, FormatProblem> {
   if (bytes.byteLength === 0) return refused("file/empty", `${name} is empty. Copy or export it again.`);
-  if (bytes.byteLength > LARGEST_FILE_BYTES) return refused("file/too-large", `${name} is ${Math.round(bytes.byteLength / 1e6)} MB; up to ${LARGEST_FILE_BYTES / 1e6} MB is read. Export it with less detail.`);
+  if (bytes.byteLength > LARGEST_FILE_BYTES)
+    return refused(
+      "file/too-large",
+      `${name} is ${Math.round(bytes.byteLength / 1e6)} MB; up to ${LARGEST_FILE_BYTES / 1e6} MB is read. Export it with less detail.`,
+    );
   const format = sniffFormat(bytes) ?? (looksBinary(bytes) && /\.stl$/i.test(name) ? "stl" : null);
   if (format === null) {
-    return refused("file/unknown", `${name} is not a model that can be read here: its content is neither STL, OBJ, 3MF nor PLY. Check that it is the right file.`);
+    return refused(
+      "file/unknown",
+      `${name} is not a model that can be read here: its content is neither STL, OBJ, 3MF nor PLY. Check that it is the right file.`,
+    );
   }
-  const outcome = format === "3mf" ? readThreeMf(bytes) : format === "obj" ? readObj(bytes, options.objGroupsApart) : format === "ply" ? readPly(bytes) : readStl(bytes);
-  if (!outcome.ok) return { ok: false, problems: outcome.problems.map((p) => ({ ...p, message: `${name}: ${p.message}` })) };
+  const outcome =
+    format === "3mf"
+      ? readThreeMf(bytes)
+      : format === "obj"
+        ? readObj(bytes, options.objGroupsApart)
+        : format === "ply"
+          ? readPly(bytes)
+          : readStl(bytes);
+  if (!outcome.ok)
+    return { ok: false, problems: outcome.problems.map((p) => ({ ...p, message: `${name}: ${p.message}` })) };
   for (const model of outcome.value) {
-    const problem = soupProblem(model.soup, outcome.value.length > 1 && model.name !== "" ? `${name}, body “${model.name}”` : name);
+    const problem = soupProblem(
+      model.soup,
+      outcome.value.length > 1 && model.name !== "" ? `${name}, body “${model.name}”` : name,
+    );
     if (problem) return { ok: false, problems: [problem] };
   }
   return success({ format, models: outcome.value });

@@ -33,9 +33,12 @@ type Count = { readonly triangles: number; readonly placed: number };
 type Refusal = { readonly ok: false; readonly problems: readonly FormatProblem[] };
 
 /**
- * Reads a 3MF: unit, objects, components and the transforms of its build items, from all model files of the package that
- * its build reaches; each build item becomes a body. What would be placed is counted before anything is placed.
- * @source 3MF Core Specification 1.3 and Production Extension 1.1. Our choice where they are silent: a model file that
+ * Reads a 3MF: unit, objects, components and the transforms of its build items, from all model files of the
+ * package that
+ * its build reaches; each build item becomes a body. What would be placed is counted before anything is
+ * placed.
+ * @source 3MF Core Specification 1.3 and Production Extension 1.1. Our choice where they are silent: a model
+ * file that
  *   counts in another unit than the first is brought to that of the first
  */
 export function readThreeMf(bytes: Uint8Array): Outcome<readonly ReadModel[], FormatProblem> {
@@ -60,7 +63,10 @@ export function readThreeMf(bytes: Uint8Array): Outcome<readonly ReadModel[], Fo
     if (corners.count > 0) models.push({ name, soup: { corners: corners.done() }, unitMm });
   }
   if (models.length > 0) return success(models);
-  return refused("mesh/no-triangles", "The 3MF holds no triangles. Export it again from the program that made it.");
+  return refused(
+    "mesh/no-triangles",
+    "The 3MF holds no triangles. Export it again from the program that made it.",
+  );
 }
 
 function zipRefused({ code, message }: ZipProblem): Refusal {
@@ -72,7 +78,8 @@ function zipRefused({ code, message }: ZipProblem): Refusal {
 function readPackage(zip: OpenZip): Outcome<Package, FormatProblem> {
   const root = rootOf(zip);
   if (root === null) {
-    const message = "The archive holds no model file. It is probably another kind of archive with the wrong name.";
+    const message =
+      "The archive holds no model file. It is probably another kind of archive with the wrong name.";
     return refused("3mf/no-model", message);
   }
   const files = new Map<string, ModelFile>();
@@ -80,7 +87,10 @@ function readPackage(zip: OpenZip): Outcome<Package, FormatProblem> {
   for (let path = waiting.pop(); path !== undefined; path = waiting.pop()) {
     if (files.has(path)) continue;
     if (!zip.names.includes(path)) {
-      return refused("3mf/broken", `The 3MF builds from ${path.slice(0, 60)}, which it does not hold. Export it again.`);
+      return refused(
+        "3mf/broken",
+        `The 3MF builds from ${path.slice(0, 60)}, which it does not hold. Export it again.`,
+      );
     }
     const xml = zip.read(path);
     if (!xml.ok) return zipRefused(xml.problems[0]!);
@@ -124,7 +134,10 @@ function find({ files }: Package, from: string, { path, id }: Placed): Found | n
 
 const quoted = (id: string) => `“${id.slice(0, 40)}”`;
 
-/** Counts what a build comes to, each object once; a problem when that is too much, goes in a circle or is not there. */
+/**
+ * Counts what a build comes to, each object once; a problem when that is too much, goes in a circle or is not
+ * there.
+ */
 function countedBuild(all: Package, wanted: readonly Placed[]): Refusal | null {
   const known = new Map<ModelObject, Count | "open">();
   let problem: Refusal | null = null;
@@ -134,14 +147,19 @@ function countedBuild(all: Package, wanted: readonly Placed[]): Refusal | null {
   };
   const countOf = (from: string, placed: Placed, depth: number): Count => {
     const found = find(all, from, placed);
-    if (!found) return fail(`The 3MF builds an object ${quoted(placed.id)} that it does not hold. Export it again.`);
+    if (!found)
+      return fail(`The 3MF builds an object ${quoted(placed.id)} that it does not hold. Export it again.`);
     const { transform } = placed;
     if (transform.length !== 12 || !transform.every(Number.isFinite)) {
-      return fail(`The placement of object ${quoted(placed.id)} is not twelve numbers. Export the file again.`);
+      return fail(
+        `The placement of object ${quoted(placed.id)} is not twelve numbers. Export the file again.`,
+      );
     }
     const before = known.get(found.object);
     if (before === "open") {
-      return fail(`The components of object ${quoted(placed.id)} go round in a circle. Export the file again.`);
+      return fail(
+        `The components of object ${quoted(placed.id)} go round in a circle. Export the file again.`,
+      );
     }
     if (before) return before;
     if (depth > DEEPEST) {
@@ -188,7 +206,13 @@ function countedBuild(all: Package, wanted: readonly Placed[]): Refusal | null {
 const amount = (n: number) => (n < 1e12 ? Math.ceil(n).toLocaleString("en") : "more than a million million");
 
 /** Adds the triangles of an object and its components, moved; what they come to was counted before. */
-function placeInto(all: Package, from: string, placed: Placed, outer: Transform, corners: GrowingFloats): Refusal | null {
+function placeInto(
+  all: Package,
+  from: string,
+  placed: Placed,
+  outer: Transform,
+  corners: GrowingFloats,
+): Refusal | null {
   const { path, object, unitMm } = find(all, from, placed)!;
   const size = unitMm / all.files.get(from)!.unitMm;
   const t = combined(scaled(placed.transform, size), outer);
@@ -226,7 +250,9 @@ function placeInto(all: Package, from: string, placed: Placed, outer: Transform,
   return null;
 }
 
-/** The turn of a placement of something that counts in other units; the shift is told in those of the placer. */
+/**
+ * The turn of a placement of something that counts in other units; the shift is told in those of the placer.
+ */
 function scaled(t: Transform, size: number): Transform {
   return size === 1 ? t : t.map((v, i) => (i < 9 ? v * size : v));
 }

@@ -7,15 +7,23 @@ const HEADER_BYTES = 84;
 const FACET_BYTES = 50;
 
 /** What one pass over a binary STL knows: the triangles, their box, area, and signed volume. File units. */
-export type BinaryStl = { readonly soup: TriangleSoup; readonly box: Box3; readonly area: number; readonly volume: number };
+export type BinaryStl = {
+  readonly soup: TriangleSoup;
+  readonly box: Box3;
+  readonly area: number;
+  readonly volume: number;
+};
 
-/** True when the length agrees with the triangle count at byte 80: then it is binary whatever its header says. */
+/**
+ * True when the length agrees with the triangle count at byte 80: then it is binary whatever its header says.
+ */
 export function isBinaryStl(bytes: Uint8Array): boolean {
   if (bytes.byteLength < HEADER_BYTES) return false;
   return bytes.byteLength === HEADER_BYTES + FACET_BYTES * declaredFacets(bytes);
 }
 
-const declaredFacets = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(80, true);
+const declaredFacets = (bytes: Uint8Array) =>
+  new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(80, true);
 
 /**
  * Reads a binary STL (80 byte header, uint32 count, 50 bytes a facet) and measures it on the way.
@@ -23,37 +31,80 @@ const declaredFacets = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.b
  * @param into the array to fill instead of a new one, 9 numbers a triangle
  */
 export function readBinaryStl(bytes: Uint8Array, into?: Float32Array): Outcome<BinaryStl, FormatProblem> {
-  if (bytes.byteLength < HEADER_BYTES) return refused("stl/too-short", "The file ends inside its header: it was cut off, or it is not an STL. Copy or export it again.");
+  if (bytes.byteLength < HEADER_BYTES)
+    return refused(
+      "stl/too-short",
+      "The file ends inside its header: it was cut off, or it is not an STL. Copy or export it again.",
+    );
   const declared = declaredFacets(bytes);
   const held = (bytes.byteLength - HEADER_BYTES) / FACET_BYTES;
   if (declared > held) {
-    return refused("stl/wrong-length", `The header promises ${declared} triangles and the file holds ${Math.floor(held)}: it was cut off. Copy or export it again.`);
+    return refused(
+      "stl/wrong-length",
+      `The header promises ${declared} triangles and the file holds ${Math.floor(held)}: it was cut off. Copy or export it again.`,
+    );
   }
   const corners = into ?? new Float32Array(declared * 9);
-  if (declared === 0) return success({ soup: { corners }, box: { min: [0, 0, 0], max: [0, 0, 0] }, area: 0, volume: 0 });
+  if (declared === 0)
+    return success({ soup: { corners }, box: { min: [0, 0, 0], max: [0, 0, 0] }, area: 0, volume: 0 });
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const sums: FacetSums = {
-    x0: Infinity, y0: Infinity, z0: Infinity, x1: -Infinity, y1: -Infinity, z1: -Infinity, area2: 0, volume6: 0,
-    ox: view.getFloat32(96, true), oy: view.getFloat32(100, true), oz: view.getFloat32(104, true),
+    x0: Infinity,
+    y0: Infinity,
+    z0: Infinity,
+    x1: -Infinity,
+    y1: -Infinity,
+    z1: -Infinity,
+    area2: 0,
+    volume6: 0,
+    ox: view.getFloat32(96, true),
+    oy: view.getFloat32(100, true),
+    oz: view.getFloat32(104, true),
   };
-  for (let from = 0; from < declared; from += CHUNK) readFacets(view, from, Math.min(declared, from + CHUNK), corners, sums);
+  for (let from = 0; from < declared; from += CHUNK)
+    readFacets(view, from, Math.min(declared, from + CHUNK), corners, sums);
   const box: Box3 = { min: [sums.x0, sums.y0, sums.z0], max: [sums.x1, sums.y1, sums.z1] };
   return success({ soup: { corners }, box, area: sums.area2 / 2, volume: sums.volume6 / 6 });
 }
 
 /** Box, twice the area and six times the volume so far, the volume taken about (ox, oy, oz). */
-type FacetSums = { x0: number; y0: number; z0: number; x1: number; y1: number; z1: number; area2: number; volume6: number; readonly ox: number; readonly oy: number; readonly oz: number };
+type FacetSums = {
+  x0: number;
+  y0: number;
+  z0: number;
+  x1: number;
+  y1: number;
+  z1: number;
+  area2: number;
+  volume6: number;
+  readonly ox: number;
+  readonly oy: number;
+  readonly oz: number;
+};
 
-/** Facets a call: a loop that is entered often is compiled for good in its first milliseconds, a single long one much later. */
+/**
+ * Facets a call: a loop that is entered often is compiled for good in its first milliseconds, a single long
+ * one much later.
+ */
 const CHUNK = 2048;
 
 function readFacets(view: DataView, from: number, to: number, corners: Float32Array, sums: FacetSums): void {
   let { x0, y0, z0, x1, y1, z1, area2, volume6 } = sums;
   const { ox, oy, oz } = sums;
-  for (let f = from, p = HEADER_BYTES + 12 + FACET_BYTES * from, c = 9 * from; f < to; f++, p += FACET_BYTES, c += 9) {
-    const ax = view.getFloat32(p, true), ay = view.getFloat32(p + 4, true), az = view.getFloat32(p + 8, true);
-    const bx = view.getFloat32(p + 12, true), by = view.getFloat32(p + 16, true), bz = view.getFloat32(p + 20, true);
-    const cx = view.getFloat32(p + 24, true), cy = view.getFloat32(p + 28, true), cz = view.getFloat32(p + 32, true);
+  for (
+    let f = from, p = HEADER_BYTES + 12 + FACET_BYTES * from, c = 9 * from;
+    f < to;
+    f++, p += FACET_BYTES, c += 9
+  ) {
+    const ax = view.getFloat32(p, true);
+    const ay = view.getFloat32(p + 4, true);
+    const az = view.getFloat32(p + 8, true);
+    const bx = view.getFloat32(p + 12, true);
+    const by = view.getFloat32(p + 16, true);
+    const bz = view.getFloat32(p + 20, true);
+    const cx = view.getFloat32(p + 24, true);
+    const cy = view.getFloat32(p + 28, true);
+    const cz = view.getFloat32(p + 32, true);
     corners[c] = ax;
     corners[c + 1] = ay;
     corners[c + 2] = az;
@@ -81,8 +132,15 @@ function readFacets(view: DataView, from: number, to: number, corners: Float32Ar
     if (bz > z1) z1 = bz;
     if (cz < z0) z0 = cz;
     if (cz > z1) z1 = cz;
-    const ux = bx - ax, uy = by - ay, uz = bz - az, vx = cx - ax, vy = cy - ay, vz = cz - az;
-    const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const ux = bx - ax;
+    const uy = by - ay;
+    const uz = bz - az;
+    const vx = cx - ax;
+    const vy = cy - ay;
+    const vz = cz - az;
+    const nx = uy * vz - uz * vy;
+    const ny = uz * vx - ux * vz;
+    const nz = ux * vy - uy * vx;
     area2 += Math.sqrt(nx * nx + ny * ny + nz * nz);
     volume6 += (ax - ox) * nx + (ay - oy) * ny + (az - oz) * nz;
   }
@@ -105,13 +163,17 @@ const lower = (byte: number) => (byte >= 65 && byte <= 90 ? byte + 32 : byte);
  */
 export function readTextStl(bytes: Uint8Array): Outcome<readonly ReadModel[], FormatProblem> {
   const models: { name: string; numbers: Float32Array; count: number }[] = [];
-  let numbers = new Float32Array(0), count = 0, facets = 0, name = "";
+  let numbers = new Float32Array(0);
+  let count = 0;
+  let facets = 0;
+  let name = "";
   const scan: NumberScan = { value: 0, end: 0 };
   const flush = () => {
     if (count > 0) models.push({ name, numbers: numbers.slice(0, count), count });
     count = 0;
   };
-  let i = 0, sinceFacet = -1;
+  let i = 0;
+  let sinceFacet = -1;
   const length = bytes.byteLength;
   while (i < length) {
     while (i < length && bytes[i]! <= SPACE) i++;
@@ -158,12 +220,20 @@ export function readTextStl(bytes: Uint8Array): Outcome<readonly ReadModel[], Fo
   }
   if (sinceFacet >= 0 && sinceFacet !== 3) return brokenFacet(facets, sinceFacet);
   flush();
-  if (models.length === 0) return refused("stl/text-broken", "The file begins like a text STL and holds no facet. It is probably another kind of file with the wrong name.");
+  if (models.length === 0)
+    return refused(
+      "stl/text-broken",
+      "The file begins like a text STL and holds no facet. It is probably another kind of file with the wrong name.",
+    );
   return success(models.map((m) => ({ name: m.name, soup: { corners: m.numbers }, unitMm: null })));
 }
 
 const brokenFacet = (facet: number, corners: number) =>
-  refused("stl/text-broken", `Facet ${facet} has ${corners} corners instead of 3: the file was cut off or edited. Export it again.`, ["facet", facet]);
+  refused(
+    "stl/text-broken",
+    `Facet ${facet} has ${corners} corners instead of 3: the file was cut off or edited. Export it again.`,
+    ["facet", facet],
+  );
 
 function endOfLine(bytes: Uint8Array, at: number): number {
   let i = at;
@@ -171,7 +241,8 @@ function endOfLine(bytes: Uint8Array, at: number): number {
   return i;
 }
 
-const text = (bytes: Uint8Array, from: number, to: number) => new TextDecoder().decode(bytes.subarray(from, to));
+const text = (bytes: Uint8Array, from: number, to: number) =>
+  new TextDecoder().decode(bytes.subarray(from, to));
 
 /** Writes a binary STL of triangles in millimetres. */
 export function writeBinaryStl(soup: TriangleSoup): Uint8Array<ArrayBuffer> {
@@ -182,9 +253,15 @@ export function writeBinaryStl(soup: TriangleSoup): Uint8Array<ArrayBuffer> {
   view.setUint32(80, facets, true);
   const { corners } = soup;
   for (let f = 0, p = HEADER_BYTES, c = 0; f < facets; f++, p += FACET_BYTES, c += 9) {
-    const ux = corners[c + 3]! - corners[c]!, uy = corners[c + 4]! - corners[c + 1]!, uz = corners[c + 5]! - corners[c + 2]!;
-    const vx = corners[c + 6]! - corners[c]!, vy = corners[c + 7]! - corners[c + 1]!, vz = corners[c + 8]! - corners[c + 2]!;
-    const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const ux = corners[c + 3]! - corners[c]!;
+    const uy = corners[c + 4]! - corners[c + 1]!;
+    const uz = corners[c + 5]! - corners[c + 2]!;
+    const vx = corners[c + 6]! - corners[c]!;
+    const vy = corners[c + 7]! - corners[c + 1]!;
+    const vz = corners[c + 8]! - corners[c + 2]!;
+    const nx = uy * vz - uz * vy;
+    const ny = uz * vx - ux * vz;
+    const nz = ux * vy - uy * vx;
     const l = Math.hypot(nx, ny, nz) || 1;
     view.setFloat32(p, nx / l, true);
     view.setFloat32(p + 4, ny / l, true);

@@ -4,7 +4,11 @@ import type { TriangleMesh } from "#core/mesh/triangleMesh";
 const nine = (value: number) => String(Number(value.toPrecision(9)));
 const encode = (text: string) => new TextEncoder().encode(text);
 const vertexLines = ({ positions }: TriangleMesh, prefix: string) =>
-  Array.from({ length: positions.length / 3 }, (_, v) => `${prefix}${nine(positions[3 * v]!)} ${nine(positions[3 * v + 1]!)} ${nine(positions[3 * v + 2]!)}`);
+  Array.from(
+    { length: positions.length / 3 },
+    (_, v) =>
+      `${prefix}${nine(positions[3 * v]!)} ${nine(positions[3 * v + 1]!)} ${nine(positions[3 * v + 2]!)}`,
+  );
 
 /** A text STL as other programs write it. */
 export function writeTextStl({ positions, triangles }: TriangleMesh): Uint8Array {
@@ -21,20 +25,36 @@ export function writeTextStl({ positions, triangles }: TriangleMesh): Uint8Array
 }
 
 export function writeObj(mesh: TriangleMesh): Uint8Array {
-  const faces = Array.from({ length: mesh.triangles.length / 3 }, (_, f) => `f ${mesh.triangles[3 * f]! + 1} ${mesh.triangles[3 * f + 1]! + 1} ${mesh.triangles[3 * f + 2]! + 1}`);
+  const faces = Array.from(
+    { length: mesh.triangles.length / 3 },
+    (_, f) =>
+      `f ${mesh.triangles[3 * f]! + 1} ${mesh.triangles[3 * f + 1]! + 1} ${mesh.triangles[3 * f + 2]! + 1}`,
+  );
   return encode(`# a thing\no thing\n${vertexLines(mesh, "v ").join("\n")}\n${faces.join("\n")}\n`);
 }
 
-export function writePly(mesh: TriangleMesh, encoding: "ascii" | "binary_little_endian" | "binary_big_endian"): Uint8Array {
-  const vertexCount = mesh.positions.length / 3, faceCount = mesh.triangles.length / 3;
-  const header = encode(`ply\nformat ${encoding} 1.0\ncomment a thing\nelement vertex ${vertexCount}\nproperty float x\nproperty float y\nproperty float z\nelement face ${faceCount}\nproperty list uchar int vertex_indices\nend_header\n`);
+export function writePly(
+  mesh: TriangleMesh,
+  encoding: "ascii" | "binary_little_endian" | "binary_big_endian",
+): Uint8Array {
+  const vertexCount = mesh.positions.length / 3;
+  const faceCount = mesh.triangles.length / 3;
+  const header = encode(
+    `ply\nformat ${encoding} 1.0\ncomment a thing\nelement vertex ${vertexCount}\nproperty float x\nproperty float y\nproperty float z\nelement face ${faceCount}\nproperty list uchar int vertex_indices\nend_header\n`,
+  );
   if (encoding === "ascii") {
-    const faces = Array.from({ length: faceCount }, (_, f) => `3 ${mesh.triangles[3 * f]!} ${mesh.triangles[3 * f + 1]!} ${mesh.triangles[3 * f + 2]!}`);
-    return encode(`${new TextDecoder().decode(header)}${vertexLines(mesh, "").join("\n")}\n${faces.join("\n")}\n`);
+    const faces = Array.from(
+      { length: faceCount },
+      (_, f) => `3 ${mesh.triangles[3 * f]!} ${mesh.triangles[3 * f + 1]!} ${mesh.triangles[3 * f + 2]!}`,
+    );
+    return encode(
+      `${new TextDecoder().decode(header)}${vertexLines(mesh, "").join("\n")}\n${faces.join("\n")}\n`,
+    );
   }
   const bytes = new Uint8Array(header.byteLength + 12 * vertexCount + 13 * faceCount);
   bytes.set(header);
-  const view = new DataView(bytes.buffer), little = encoding === "binary_little_endian";
+  const view = new DataView(bytes.buffer);
+  const little = encoding === "binary_little_endian";
   let at = header.byteLength;
   for (const value of mesh.positions) {
     view.setFloat32(at, value, little);

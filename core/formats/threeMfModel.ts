@@ -12,7 +12,9 @@ export const IDENTITY: Transform = [1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0];
 /** An object placed inside another or on the bed; `path` is null where it stands in the same file. */
 export type Placed = { readonly path: string | null; readonly id: string; readonly transform: Transform };
 
-/** One object: corners as x, y, z and triangles as three corner numbers, and the objects that it is made of. */
+/**
+ * One object: corners as x, y, z and triangles as three corner numbers, and the objects that it is made of.
+ */
 export type ModelObject = {
   readonly name: string;
   readonly vertices: GrowingFloats;
@@ -29,7 +31,8 @@ export type ModelFile = {
 
 /**
  * Reads the XML of one model file, in whatever Unicode it is written.
- * @source 3MF Core Specification 1.3 (millimetre is the default unit); the `path` of a component and of an item is of the
+ * @source 3MF Core Specification 1.3 (millimetre is the default unit); the `path` of a component and of an
+ * item is of the
  *   Production Extension 1.1
  */
 export function readModelXml(raw: Uint8Array): Outcome<ModelFile, FormatProblem> {
@@ -94,7 +97,10 @@ function placedBy(xml: Uint8Array, tag: XmlTag): Placed {
   return { path, id, transform: transformOf(attributeText(xml, tag, "transform")) };
 }
 
-/** Text in UTF-16, told by its mark or by the zero beside its first bracket, as UTF-8. Other bytes as they are. */
+/**
+ * Text in UTF-16, told by its mark or by the zero beside its first bracket, as UTF-8. Other bytes as they
+ * are.
+ */
 export function asUtf8(bytes: Uint8Array): Uint8Array {
   const [a, b] = bytes;
   const little = (a === 0xff && b === 0xfe) || (a === 60 && b === 0);
@@ -104,16 +110,35 @@ export function asUtf8(bytes: Uint8Array): Uint8Array {
 }
 
 /** Names of attributes as their one or two bytes: first + 256 x second. */
-const X = 120, Y = 121, Z = 122, V1 = 118 + 256 * 49, V2 = 118 + 256 * 50, V3 = 118 + 256 * 51;
+const X = 120;
+const Y = 121;
+const Z = 122;
+const V1 = 118 + 256 * 49;
+const V2 = 118 + 256 * 50;
+const V3 = 118 + 256 * 51;
 
-/** Reads three numbers from the attributes of a tag, in any order, without making strings; NaN for what is missing. */
-function readThree(xml: Uint8Array, tag: XmlTag, a: number, b: number, c: number, scan: NumberScan, into: GrowingFloats): void {
-  let first = Number.NaN, second = Number.NaN, third = Number.NaN;
+/**
+ * Reads three numbers from the attributes of a tag, in any order, without making strings; NaN for what is
+ * missing.
+ */
+function readThree(
+  xml: Uint8Array,
+  tag: XmlTag,
+  a: number,
+  b: number,
+  c: number,
+  scan: NumberScan,
+  into: GrowingFloats,
+): void {
+  let first = Number.NaN;
+  let second = Number.NaN;
+  let third = Number.NaN;
   let i = tag.from;
   const { to } = tag;
   while (i < to) {
     while (i < to && xml[i]! <= 32) i++;
-    let name = 0, place = 1;
+    let name = 0;
+    let place = 1;
     for (; i < to && xml[i] !== 61 && xml[i]! > 32; i++) {
       if (xml[i] === 58) {
         name = 0;

@@ -5,17 +5,26 @@ import { attributeText, scanTags, xmlEscaped } from "#core/formats/xmlTags";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const tagsOf = (text: string) => {
-  const data = bytes(text), tags: string[] = [];
-  const whole = scanTags(data, (t) => { tags.push(`${t.closing ? "/" : ""}${t.name}${t.selfClosing ? "/" : ""}`); });
+  const data = bytes(text);
+  const tags: string[] = [];
+  const whole = scanTags(data, (t) => {
+    tags.push(`${t.closing ? "/" : ""}${t.name}${t.selfClosing ? "/" : ""}`);
+  });
   return { whole, tags };
 };
 
 describe("scanTags", () => {
   it("passes over declarations, comments, CDATA and text", () => {
-    expect(tagsOf('<?xml version="1.0"?><!DOCTYPE m><!-- <no> --><m><a x=">"/>text<![CDATA[<no/>]]></m>').tags).toEqual(["m", "a/", "/m"]);
+    expect(
+      tagsOf('<?xml version="1.0"?><!DOCTYPE m><!-- <no> --><m><a x=">"/>text<![CDATA[<no/>]]></m>').tags,
+    ).toEqual(["m", "a/", "/m"]);
   });
   it("leaves prefixes off and says when a tag is cut off", () => {
-    expect(tagsOf("<core:model><p:triangle v1='0'/></core:model>").tags).toEqual(["model", "triangle/", "/model"]);
+    expect(tagsOf("<core:model><p:triangle v1='0'/></core:model>").tags).toEqual([
+      "model",
+      "triangle/",
+      "/model",
+    ]);
     expect(tagsOf("<model><vertex x='1").whole).toBe(false);
     expect(tagsOf("<model><!-- never closed").whole).toBe(false);
   });
@@ -28,21 +37,34 @@ describe("scanTags", () => {
     });
   });
   it("finds the tags that an independent reader finds", () => {
-    const name = fc.stringMatching(/^[a-z]{1,6}$/), value = fc.string({ maxLength: 8 }).filter((s) => !/[\u0000-\u001f\ufffe\uffff]|[\ud800-\udfff]/.test(s));
-    fc.assert(fc.property(fc.array(fc.tuple(name, name, value), { maxLength: 8 }), (list) => {
-      const text = `<root>${list.map(([tag, key, v]) => `<${tag} ${key}="${xmlEscaped(v)}"/>`).join("")}</root>`;
-      const theirs: [string, string][] = [];
-      const parser = new SaxesParser();
-      parser.on("opentag", (t) => theirs.push([t.name, Object.values(t.attributes as Record<string, string>)[0] ?? ""]));
-      parser.write(text).close();
-      const data = bytes(text), ours: [string, string][] = [];
-      scanTags(data, (t) => {
-        if (!t.closing) ours.push([t.name, attributeText(data, t, list[ours.length - 1]?.[1] ?? "none") ?? ""]);
-      });
-      expect(ours).toEqual(theirs);
-    }));
+    const name = fc.stringMatching(/^[a-z]{1,6}$/);
+    const value = fc
+      .string({ maxLength: 8 })
+      .filter((s) => !/[\u0000-\u001f\ufffe\uffff]|[\ud800-\udfff]/.test(s));
+    fc.assert(
+      fc.property(fc.array(fc.tuple(name, name, value), { maxLength: 8 }), (list) => {
+        const text = `<root>${list.map(([tag, key, v]) => `<${tag} ${key}="${xmlEscaped(v)}"/>`).join("")}</root>`;
+        const theirs: [string, string][] = [];
+        const parser = new SaxesParser();
+        parser.on("opentag", (t) =>
+          theirs.push([t.name, Object.values(t.attributes as Record<string, string>)[0] ?? ""]),
+        );
+        parser.write(text).close();
+        const data = bytes(text);
+        const ours: [string, string][] = [];
+        scanTags(data, (t) => {
+          if (!t.closing)
+            ours.push([t.name, attributeText(data, t, list[ours.length - 1]?.[1] ?? "none") ?? ""]);
+        });
+        expect(ours).toEqual(theirs);
+      }),
+    );
   });
   it("never throws on any bytes", () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 200 }), (data) => { scanTags(data, () => {}); }));
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 200 }), (data) => {
+        scanTags(data, () => {});
+      }),
+    );
   });
 });

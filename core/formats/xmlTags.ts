@@ -44,7 +44,8 @@ export function scanTags(bytes: Uint8Array, onTag: (tag: XmlTag) => void): boole
     }
     tag.closing = c === 47;
     let j = i + (tag.closing ? 2 : 1);
-    let start = j, hash = 0;
+    let start = j;
+    let hash = 0;
     for (; j < length; j++) {
       const b = bytes[j]!;
       if (b <= 32 || b === 47 || b === 62) break;
@@ -93,10 +94,14 @@ function after(bytes: Uint8Array, at: number, ending: readonly number[]): number
 }
 
 /** Where the value of an attribute begins and ends, or null; prefixes in front of the name are allowed. */
-export function attributeRange(bytes: Uint8Array, tag: XmlTag, name: string): readonly [number, number] | null {
+export function attributeRange(
+  bytes: Uint8Array,
+  tag: XmlTag,
+  name: string,
+): readonly [number, number] | null {
   let i = tag.from;
   while (i < tag.to) {
-    while (i < tag.to && (bytes[i]! <= 32)) i++;
+    while (i < tag.to && bytes[i]! <= 32) i++;
     let start = i;
     while (i < tag.to && bytes[i] !== 61 && bytes[i]! > 32) {
       if (bytes[i] === 58) start = i + 1;
@@ -116,13 +121,27 @@ export function attributeRange(bytes: Uint8Array, tag: XmlTag, name: string): re
   return null;
 }
 
-const entities: Record<string, string> = { "&lt;": "<", "&gt;": ">", "&amp;": "&", "&quot;": '"', "&apos;": "'" };
+const entities: Record<string, string> = {
+  "&lt;": "<",
+  "&gt;": ">",
+  "&amp;": "&",
+  "&quot;": '"',
+  "&apos;": "'",
+};
 
 export function attributeText(bytes: Uint8Array, tag: XmlTag, name: string): string | null {
   const range = attributeRange(bytes, tag, name);
-  return range && new TextDecoder().decode(bytes.subarray(range[0], range[1])).replace(/&(lt|gt|amp|quot|apos);/g, (e) => entities[e]!);
+  return (
+    range &&
+    new TextDecoder()
+      .decode(bytes.subarray(range[0], range[1]))
+      .replace(/&(lt|gt|amp|quot|apos);/g, (e) => entities[e]!)
+  );
 }
 
 /** Text made safe inside an attribute of XML. */
 export const xmlEscaped = (text: string) =>
-  text.replace(/[&<>"']/g, (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&apos;" })[c]!);
+  text.replace(
+    /[&<>"']/g,
+    (c) => ({ "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&apos;" })[c]!,
+  );

@@ -14,7 +14,11 @@ const codeOf = (bytes: Uint8Array, limits?: Parameters<typeof readZip>[2]) => {
   return outcome.problems[0]!.code;
 };
 
-type Entry = { readonly name: string; readonly data: Uint8Array; readonly says?: Partial<{ crc: number; length: number }> };
+type Entry = {
+  readonly name: string;
+  readonly data: Uint8Array;
+  readonly says?: Partial<{ crc: number; length: number }>;
+};
 /** A ZIP written by hand, which may say of its files what is not so. */
 function zipOf(entries: readonly Entry[]): Uint8Array {
   const parts: Uint8Array[] = [];
@@ -46,17 +50,23 @@ function zipOf(entries: readonly Entry[]): Uint8Array {
   const view = new DataView(end.buffer);
   view.setUint32(0, 0x06054b50, true);
   view.setUint16(10, entries.length, true);
-  view.setUint32(12, central.reduce((sum, c) => sum + c.byteLength, 0), true);
+  view.setUint32(
+    12,
+    central.reduce((sum, c) => sum + c.byteLength, 0),
+    true,
+  );
   view.setUint32(16, at, true);
   return new Uint8Array(Buffer.concat([...parts, ...central, end]));
 }
 
 describe("the check sum", () => {
   it("is that of the standard, as Node has it, in one stretch or in two", () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 300 }), fc.nat(300), (bytes, cut) => {
-      expect(crc32(bytes)).toBe(nodeCrc32(bytes));
-      expect(crc32(bytes.subarray(cut), crc32(bytes.subarray(0, cut)))).toBe(nodeCrc32(bytes));
-    }));
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 300 }), fc.nat(300), (bytes, cut) => {
+        expect(crc32(bytes)).toBe(nodeCrc32(bytes));
+        expect(crc32(bytes.subarray(cut), crc32(bytes.subarray(0, cut)))).toBe(nodeCrc32(bytes));
+      }),
+    );
     // The check value that catalogues of such sums give for this one.
     expect(crc32(text("123456789"))).toBe(0xcbf43926);
   });
@@ -64,12 +74,21 @@ describe("the check sum", () => {
 
 describe("a ZIP", () => {
   it("comes back file by file, whoever wrote it", () => {
-    fc.assert(fc.property(fc.dictionary(fc.stringMatching(/^[a-z]{1,8}$/), fc.uint8Array({ maxLength: 400 })), (files) => {
-      for (const bytes of [writeZip(files), zipSync(files), zipOf(Object.entries(files).map(([name, data]) => ({ name, data })))]) {
-        const back = readZip(bytes, all);
-        expect(back.ok && Object.fromEntries(back.value)).toEqual({ ...files });
-      }
-    }));
+    fc.assert(
+      fc.property(
+        fc.dictionary(fc.stringMatching(/^[a-z]{1,8}$/), fc.uint8Array({ maxLength: 400 })),
+        (files) => {
+          for (const bytes of [
+            writeZip(files),
+            zipSync(files),
+            zipOf(Object.entries(files).map(([name, data]) => ({ name, data }))),
+          ]) {
+            const back = readZip(bytes, all);
+            expect(back.ok && Object.fromEntries(back.value)).toEqual({ ...files });
+          }
+        },
+      ),
+    );
   });
   it("is read with a comment at its end, and in the middle of a larger array", () => {
     const bytes = writeZip({ a: text("hello") });
@@ -100,13 +119,36 @@ describe("a ZIP", () => {
     expect(back.ok && new TextDecoder().decode(back.value.get("a"))).toBe("wide");
   });
   it.each<[string, Uint8Array, string]>([
-    ["a check sum that does not fit", zipOf([{ name: "a", data: text("hello"), says: { crc: 1 } }]), "zip/changed"],
-    ["a file longer than it says", zipOf([{ name: "a", data: text("hello hello"), says: { length: 5 } }]), "zip/changed"],
-    ["a file shorter than it says", zipOf([{ name: "a", data: text("hello"), says: { length: 50 } }]), "zip/changed"],
-    ["two files of one name", zipOf([{ name: "a", data: text("one") }, { name: "a", data: text("two") }]), "zip/twice"],
+    [
+      "a check sum that does not fit",
+      zipOf([{ name: "a", data: text("hello"), says: { crc: 1 } }]),
+      "zip/changed",
+    ],
+    [
+      "a file longer than it says",
+      zipOf([{ name: "a", data: text("hello hello"), says: { length: 5 } }]),
+      "zip/changed",
+    ],
+    [
+      "a file shorter than it says",
+      zipOf([{ name: "a", data: text("hello"), says: { length: 50 } }]),
+      "zip/changed",
+    ],
+    [
+      "two files of one name",
+      zipOf([
+        { name: "a", data: text("one") },
+        { name: "a", data: text("two") },
+      ]),
+      "zip/twice",
+    ],
     ["a name that leads outside", zipOf([{ name: "x/../../a", data: text("one") }]), "zip/path-outside"],
     ["a name from the root", zipOf([{ name: "/etc/a", data: text("one") }]), "zip/path-outside"],
-    ["3 GB that are not there", zipOf([{ name: "a", data: text("hello"), says: { length: 3e9 } }]), "zip/too-large"],
+    [
+      "3 GB that are not there",
+      zipOf([{ name: "a", data: text("hello"), says: { length: 3e9 } }]),
+      "zip/too-large",
+    ],
     ["nothing at all", new Uint8Array(0), "zip/broken"],
     ["text", text("PK but no more than that, and long enough for an end"), "zip/broken"],
   ])("is refused for %s", (_, bytes, code) => {

@@ -3,7 +3,9 @@ import { failure, type Outcome, type Problem, refused, success } from "#core/out
 import { crc32 } from "#core/formats/crc32";
 import { readZipDirectory, type ZipEntry } from "#core/formats/zipDirectory";
 
-export type ZipProblem = Problem<"zip/broken" | "zip/too-large" | "zip/path-outside" | "zip/twice" | "zip/changed">;
+export type ZipProblem = Problem<
+  "zip/broken" | "zip/too-large" | "zip/path-outside" | "zip/twice" | "zip/changed"
+>;
 
 /** Longest that all files which are taken out may unpack to, by default: a gigabyte. */
 const UNPACKED_LIMIT = 2 ** 30;
@@ -21,11 +23,14 @@ export type OpenZip = {
   readonly read: (name: string) => Outcome<Uint8Array<ArrayBuffer>, ZipProblem>;
 };
 
-/** How much a ZIP may unpack to in all, and how many times its packed bytes a file of over 64 MB may come to. */
+/**
+ * How much a ZIP may unpack to in all, and how many times its packed bytes a file of over 64 MB may come to.
+ */
 export type ZipLimits = { readonly limitBytes?: number; readonly mostTimes?: number };
 
 /**
- * Opens a ZIP by its directory. Names that lead outside, names that stand twice and files that are wanted and would
+ * Opens a ZIP by its directory. Names that lead outside, names that stand twice and files that are wanted and
+ * would
  * unpack to more than the limits refuse the whole of it, before anything is unpacked.
  */
 export function openZip(
@@ -78,7 +83,8 @@ export function readZip(
 function unpacked(bytes: Uint8Array, entry: ZipEntry): Outcome<Uint8Array<ArrayBuffer>, ZipProblem> {
   const packed = bytes.subarray(entry.from, entry.from + entry.packedBytes);
   const file = entry.method === 0 ? packed.slice() : inflated(packed, entry.unpackedBytes);
-  if (!file || file.byteLength !== entry.unpackedBytes || crc32(file) !== entry.crc) return changed(entry.name);
+  if (!file || file.byteLength !== entry.unpackedBytes || crc32(file) !== entry.crc)
+    return changed(entry.name);
   return success(file as Uint8Array<ArrayBuffer>);
 }
 
@@ -98,7 +104,11 @@ function inflated(packed: Uint8Array, length: number): Uint8Array | null {
     }
   } catch (error) {
     // The library throws for bytes that are no deflated stream; its errors carry a numeric code.
-    if (error instanceof Error && ("code" in error || error instanceof RangeError || error instanceof TypeError)) return null;
+    if (
+      error instanceof Error &&
+      ("code" in error || error instanceof RangeError || error instanceof TypeError)
+    )
+      return null;
     throw error;
   }
   return over || at !== length ? null : out;

@@ -21,7 +21,10 @@ const END_BYTES = 22;
 const LONGEST_COMMENT = 0xffff;
 
 const broken = (): Outcome<never, Problem<"zip/broken">> =>
-  refused("zip/broken", "The archive cannot be unpacked: it was cut off or damaged. Copy or export it again.");
+  refused(
+    "zip/broken",
+    "The archive cannot be unpacked: it was cut off or damaged. Copy or export it again.",
+  );
 
 /**
  * The directory of a ZIP, checked against itself and the bytes there are: nothing is unpacked.
@@ -53,7 +56,10 @@ function endOf(view: DataView): number {
   return -1;
 }
 
-function directoryPlace(view: DataView, end: number): { readonly count: number; readonly from: number } | null {
+function directoryPlace(
+  view: DataView,
+  end: number,
+): { readonly count: number; readonly from: number } | null {
   const count = view.getUint16(end + 10, true);
   const from = view.getUint32(end + 16, true);
   if (count !== 0xffff && from !== 0xffffffff) return { count, from };
@@ -82,16 +88,24 @@ function entryAt(bytes: Uint8Array, view: DataView, at: number): { entry: ZipEnt
   const from = header + 30 + view.getUint16(header + 26, true) + view.getUint16(header + 28, true);
   if (from + packedBytes > view.byteLength) return null;
   if (method === 0 && unpackedBytes !== packedBytes) return null;
-  return { entry: { name, method, crc: view.getUint32(at + 16, true), packedBytes, unpackedBytes, from }, next };
+  return {
+    entry: { name, method, crc: view.getUint32(at + 16, true), packedBytes, unpackedBytes, from },
+    next,
+  };
 }
 
 /** Sizes and place of a file; those that do not fit 32 bits stand in the extra field 1, in this order. */
 function wideSizes(view: DataView, at: number, extraFrom: number, extraBytes: number) {
-  const values = [view.getUint32(at + 24, true), view.getUint32(at + 20, true), view.getUint32(at + 42, true)];
+  const values = [
+    view.getUint32(at + 24, true),
+    view.getUint32(at + 20, true),
+    view.getUint32(at + 42, true),
+  ];
   if (values.includes(0xffffffff)) {
     let field = extraFrom;
     const end = extraFrom + extraBytes;
-    while (field + 4 <= end && view.getUint16(field, true) !== 1) field += 4 + view.getUint16(field + 2, true);
+    while (field + 4 <= end && view.getUint16(field, true) !== 1)
+      field += 4 + view.getUint16(field + 2, true);
     let from = field + 4;
     for (const [k, value] of values.entries()) {
       if (value !== 0xffffffff) continue;

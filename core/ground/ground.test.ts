@@ -6,7 +6,15 @@ import { chooseResistor, e24, nextE24 } from "#core/ground/resistor";
 import { beamSagMm, ownWeightSagMm, rectangleInertiaMm4 } from "#core/ground/sag";
 
 const board = { widthMm: 420, depthMm: 300 };
-const layer = (change: Partial<GroundLayer> = {}): GroundLayer => ({ id: "l", name: "grout", material: "grout", areaShare: 1, depthMm: 8, loose: false, ...change });
+const layer = (change: Partial<GroundLayer> = {}): GroundLayer => ({
+  id: "l",
+  name: "grout",
+  material: "grout",
+  areaShare: 1,
+  depthMm: 8,
+  loose: false,
+  ...change,
+});
 
 describe("ground", () => {
   it("weighs over 6 kg/m2 where a board 1.2 m square took more than 9 kg (common practice)", () => {
@@ -15,16 +23,31 @@ describe("ground", () => {
     expect(g).toBeGreaterThan(9000);
   });
   it("grows with depth and area in proportion", () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 40, noNaN: true }), fc.double({ min: 0.01, max: 1, noNaN: true }), (depthMm, areaShare) => {
-      expect(layerAmounts(layer({ depthMm, areaShare }), board).grams.value / (depthMm * areaShare)).toBeCloseTo(layerAmounts(layer({ depthMm: 1 }), board).grams.value, 6);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 40, noNaN: true }),
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        (depthMm, areaShare) => {
+          expect(
+            layerAmounts(layer({ depthMm, areaShare }), board).grams.value / (depthMm * areaShare),
+          ).toBeCloseTo(layerAmounts(layer({ depthMm: 1 }), board).grams.value, 6);
+        },
+      ),
+    );
   });
   it("asks for binder only where the ground is loose", () => {
     expect(layerAmounts(layer(), board).binderMl).toBeNull();
-    expect(layerAmounts(layer({ loose: true, depthMm: 1 }), board).binderMl!.value).toBeCloseTo(1260 * 0.1 * 0.4, 9);
+    expect(layerAmounts(layer({ loose: true, depthMm: 1 }), board).binderMl!.value).toBeCloseTo(
+      1260 * 0.1 * 0.4,
+      9,
+    );
   });
   it("puts a 420 x 300 board of 12 mm plywood, 8 mm grout and a fifth of 6 mm water at about 2.5 kg", () => {
-    const layers = [layer({ material: "plywood", depthMm: 12 }), layer(), layer({ material: "water-resin", areaShare: 0.2, depthMm: 6 })];
+    const layers = [
+      layer({ material: "plywood", depthMm: 12 }),
+      layer(),
+      layer({ material: "water-resin", areaShare: 0.2, depthMm: 6 }),
+    ];
     const total = boardGrams(layers, board, exact(120, "g", "computed"));
     expect(total.value).toBeGreaterThan(2300);
     expect(total.value).toBeLessThan(2900);
@@ -38,10 +61,15 @@ describe("ground", () => {
 
 describe("sag", () => {
   it("is 5 w L^4 / 384 E I, and eight times as much at double span per mm of load, twice over", () => {
-    expect(beamSagMm(0.001, 100, 2000, rectangleInertiaMm4(10, 1))).toBeCloseTo((5 * 0.001 * 1e8) / (384 * 2000 * (10 / 12)), 12);
+    expect(beamSagMm(0.001, 100, 2000, rectangleInertiaMm4(10, 1))).toBeCloseTo(
+      (5 * 0.001 * 1e8) / (384 * 2000 * (10 / 12)),
+      12,
+    );
     expect(beamSagMm(1, 200, 1, 1) / beamSagMm(1, 100, 1, 1)).toBeCloseTo(16, 9);
     expect(ownWeightSagMm(72, 12, 0.8, 1.15, "cured resin")).toBeGreaterThan(0);
-    expect(ownWeightSagMm(72, 12, 0.4, 1.15, "cured resin") / ownWeightSagMm(72, 12, 0.8, 1.15, "cured resin")).toBeCloseTo(4, 6);
+    expect(
+      ownWeightSagMm(72, 12, 0.4, 1.15, "cured resin") / ownWeightSagMm(72, 12, 0.8, 1.15, "cured resin"),
+    ).toBeCloseTo(4, 6);
   });
 });
 
@@ -57,14 +85,16 @@ describe("resistor", () => {
     expect(r.ok && r.value.hours).toBeCloseTo(22.5, 0);
   });
   it("never gives less than was asked, and always a value of E24", () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 1e6, noNaN: true }), (ohm) => {
-      const chosen = nextE24(ohm);
-      expect(chosen).toBeGreaterThanOrEqual(ohm * 0.999999);
-      // The widest step of the series is from 1.3 to 1.5.
-      expect(chosen / ohm).toBeLessThan(1.5 / 1.3 + 1e-6);
-      const mantissa = Number((chosen / 10 ** Math.floor(Math.log10(chosen) + 1e-12)).toPrecision(3));
-      expect([...e24, 10].some((v) => Math.abs(v - mantissa) < 1e-9)).toBe(true);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 1e6, noNaN: true }), (ohm) => {
+        const chosen = nextE24(ohm);
+        expect(chosen).toBeGreaterThanOrEqual(ohm * 0.999999);
+        // The widest step of the series is from 1.3 to 1.5.
+        expect(chosen / ohm).toBeLessThan(1.5 / 1.3 + 1e-6);
+        const mantissa = Number((chosen / 10 ** Math.floor(Math.log10(chosen) + 1e-12)).toPrecision(3));
+        expect([...e24, 10].some((v) => Math.abs(v - mantissa) < 1e-9)).toBe(true);
+      }),
+    );
   });
   it("refuses a supply that is too low", () => {
     expect(chooseResistor({ supplyV: 3, lampV: 3.1, wantedMa: 5, cellMah: null }).ok).toBe(false);

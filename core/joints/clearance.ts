@@ -4,8 +4,24 @@ export type FitKind = (typeof fits)[number];
 
 /** Gap per side in mm that a fit needs by process; common practice, corrected per printer by a coupon. */
 export const clearances: Record<"filament" | "resin", Record<FitKind, readonly [number, number]>> = {
-  filament: { press: [0.05, 0.1], snug: [0.15, 0.2], slide: [0.25, 0.4], "glued butt": [0.05, 0.15], clip: [0.15, 0.2], "magnet pocket": [0.05, 0.1], "hinge pin": [0.2, 0.25] },
-  resin: { press: [0, 0.02], snug: [0.05, 0.08], slide: [0.1, 0.15], "glued butt": [0.05, 0.15], clip: [0.05, 0.08], "magnet pocket": [0.05, 0.1], "hinge pin": [0.1, 0.12] },
+  filament: {
+    press: [0.05, 0.1],
+    snug: [0.15, 0.2],
+    slide: [0.25, 0.4],
+    "glued butt": [0.05, 0.15],
+    clip: [0.15, 0.2],
+    "magnet pocket": [0.05, 0.1],
+    "hinge pin": [0.2, 0.25],
+  },
+  resin: {
+    press: [0, 0.02],
+    snug: [0.05, 0.08],
+    slide: [0.1, 0.15],
+    "glued butt": [0.05, 0.15],
+    clip: [0.05, 0.08],
+    "magnet pocket": [0.05, 0.1],
+    "hinge pin": [0.1, 0.12],
+  },
 };
 
 export type ClearanceVerdict = {
@@ -24,13 +40,33 @@ export type ClearanceVerdict = {
  * @param gapInFileMm per side, at the size the mesh was drawn
  * @param factor what the part is scaled by
  * @param filmsMm dry films on both faces together
- * @param keptMm the gap a side that fitted on a trial of this machine and material, which goes before the usual one
+ * @param keptMm the gap a side that fitted on a trial of this machine and material, which goes before the
+ * usual one
  */
-export function clearanceVerdict(process: "filament" | "resin", fit: FitKind, gapInFileMm: number, factor: number, filmsMm: number, keptMm: number | null = null): ClearanceVerdict {
-  const gapMm = gapInFileMm * factor, leftMm = gapMm - filmsMm;
-  const wanted = keptMm === null ? clearances[process][fit] : ([keptMm, keptMm + (clearances[process][fit][1] - clearances[process][fit][0])] as const);
+export function clearanceVerdict(
+  process: "filament" | "resin",
+  fit: FitKind,
+  gapInFileMm: number,
+  factor: number,
+  filmsMm: number,
+  keptMm: number | null = null,
+): ClearanceVerdict {
+  const gapMm = gapInFileMm * factor;
+  const leftMm = gapMm - filmsMm;
+  const wanted =
+    keptMm === null
+      ? clearances[process][fit]
+      : ([keptMm, keptMm + (clearances[process][fit][1] - clearances[process][fit][0])] as const);
   const hair = 0.005;
-  const verdict = gapMm < wanted[0] - hair ? "too tight" : leftMm < wanted[0] - hair ? "closed by paint" : gapMm > wanted[1] * 1.6 + hair ? "too loose" : "good";
-  const correctMm = verdict === "good" ? 0 : verdict === "too loose" ? wanted[1] - gapMm : wanted[0] + filmsMm - gapMm;
+  const verdict =
+    gapMm < wanted[0] - hair
+      ? "too tight"
+      : leftMm < wanted[0] - hair
+        ? "closed by paint"
+        : gapMm > wanted[1] * 1.6 + hair
+          ? "too loose"
+          : "good";
+  const correctMm =
+    verdict === "good" ? 0 : verdict === "too loose" ? wanted[1] - gapMm : wanted[0] + filmsMm - gapMm;
   return { gapMm, leftMm, wanted, verdict, correctMm };
 }

@@ -15,15 +15,26 @@ describe("clearance", () => {
     expect(clearanceVerdict("resin", "snug", 0.06, 1, 0.05).verdict).toBe("closed by paint");
   });
   it("is good again after the correction it asks for", () => {
-    fc.assert(fc.property(fc.constantFrom("filament" as const, "resin" as const), fc.constantFrom(...fits), fc.double({ min: 0, max: 2, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), (process, fit, gap, films) => {
-      const v = clearanceVerdict(process, fit, gap, 1, films);
-      if (v.verdict === "too loose") return;
-      expect(["good", "too loose"]).toContain(clearanceVerdict(process, fit, gap + v.correctMm + 1e-9, 1, films).verdict);
-    }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom("filament" as const, "resin" as const),
+        fc.constantFrom(...fits),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        fc.double({ min: 0, max: 0.2, noNaN: true }),
+        (process, fit, gap, films) => {
+          const v = clearanceVerdict(process, fit, gap, 1, films);
+          if (v.verdict === "too loose") return;
+          expect(["good", "too loose"]).toContain(
+            clearanceVerdict(process, fit, gap + v.correctMm + 1e-9, 1, films).verdict,
+          );
+        },
+      ),
+    );
   });
   it("has a range for every fit, wider for slides than for presses", () => {
     for (const process of ["filament", "resin"] as const) {
-      for (const fit of fits) expect(clearances[process][fit][1]).toBeGreaterThanOrEqual(clearances[process][fit][0]);
+      for (const fit of fits)
+        expect(clearances[process][fit][1]).toBeGreaterThanOrEqual(clearances[process][fit][0]);
       expect(clearances[process].slide[0]).toBeGreaterThan(clearances[process].press[1]);
     }
   });
@@ -31,10 +42,13 @@ describe("clearance", () => {
 
 describe("glues", () => {
   it("never put cyanoacrylate on foam or clear sheet", () => {
-    for (const s of substrates) for (const bad of ["foam", "clear sheet"] as const) expect(gluesFor(s, bad, 0.05).some((g) => g.family === "cyanoacrylate")).toBe(false);
+    for (const s of substrates)
+      for (const bad of ["foam", "clear sheet"] as const)
+        expect(gluesFor(s, bad, 0.05).some((g) => g.family === "cyanoacrylate")).toBe(false);
   });
   it("offer something for every pair with a close fit", () => {
-    for (const a of substrates) for (const b of substrates) expect(gluesFor(a, b, 0.05).length).toBeGreaterThan(0);
+    for (const a of substrates)
+      for (const b of substrates) expect(gluesFor(a, b, 0.05).length).toBeGreaterThan(0);
   });
   it("leave out what does not fill the gap", () => {
     expect(gluesFor("PLA", "PLA", 0.5).some((g) => g.family === "cyanoacrylate")).toBe(false);

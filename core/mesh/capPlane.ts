@@ -8,18 +8,24 @@ import { inRing } from "#core/mesh/layerPolygons";
 export type CapLoop = { readonly ids: readonly number[]; readonly points: readonly number[] };
 
 /**
- * Fills closed lines with triangles, counter-clockwise, as triplets of ids. Every stretch of every line is the side of
- * exactly one triangle, so that what is closed with them has no crack, however many points lie in one straight line.
+ * Fills closed lines with triangles, counter-clockwise, as triplets of ids. Every stretch of every line is
+ * the side of
+ * exactly one triangle, so that what is closed with them has no crack, however many points lie in one
+ * straight line.
  * Lines that cross each other are filled as fans: closed and right in volume, with folds inside the plane.
  */
 export function capTriangles(loops: readonly CapLoop[]): number[] {
-  const rings = loops.filter((l) => l.ids.length >= 3).map((loop) => ({ loop, area: signedArea(loop.points) }));
+  const rings = loops
+    .filter((l) => l.ids.length >= 3)
+    .map((loop) => ({ loop, area: signedArea(loop.points) }));
   const outers = rings.filter((r) => r.area > 0).sort((p, q) => p.area - q.area);
   const holes = new Map<CapLoop, CapLoop[]>(outers.map((o) => [o.loop, []]));
   const out: number[] = [];
   for (const { loop, area } of rings) {
     if (area > 0) continue;
-    const home = outers.find((o) => o.area > -area && inRing(o.loop.points, loop.points[0]!, loop.points[1]!));
+    const home = outers.find(
+      (o) => o.area > -area && inRing(o.loop.points, loop.points[0]!, loop.points[1]!),
+    );
     if (home) holes.get(home.loop)!.push(loop);
     else fan(loop, out);
   }
@@ -33,7 +39,8 @@ export function capTriangles(loops: readonly CapLoop[]): number[] {
 
 function signedArea(points: readonly number[]): number {
   let area2 = 0;
-  for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2) area2 += points[j]! * points[i + 1]! - points[i]! * points[j + 1]!;
+  for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2)
+    area2 += points[j]! * points[i + 1]! - points[i]! * points[j + 1]!;
   return area2 / 2;
 }
 
@@ -43,7 +50,9 @@ function fan({ ids }: CapLoop, out: number[]): void {
 
 /** Triangles over one outer line and its holes; null where the result would leave a crack. */
 function fill(loops: readonly CapLoop[]): number[] | null {
-  const data: number[] = [], ids: number[] = [], starts: number[] = [];
+  const data: number[] = [];
+  const ids: number[] = [];
+  const starts: number[] = [];
   for (const loop of loops) {
     if (ids.length > 0) starts.push(ids.length);
     for (const v of loop.points) data.push(v);
@@ -53,7 +62,8 @@ function fill(loops: readonly CapLoop[]): number[] | null {
   const n = ids.length;
   // Which triangle has its side from a to b.
   const owner = new Map<number, number>();
-  for (let t = 0; t < triangles.length; t += 3) for (let k = 0; k < 3; k++) owner.set(triangles[t + k]! * n + triangles[t + ((k + 1) % 3)]!, t);
+  for (let t = 0; t < triangles.length; t += 3)
+    for (let k = 0; k < 3; k++) owner.set(triangles[t + k]! * n + triangles[t + ((k + 1) % 3)]!, t);
   const kept = new Uint8Array(n);
   for (const v of triangles) kept[v] = 1;
   let from = 0;
@@ -65,14 +75,22 @@ function fill(loops: readonly CapLoop[]): number[] | null {
 }
 
 /**
- * The triangulation leaves out points in a straight line; here the triangles along such a line are split at them.
+ * The triangulation leaves out points in a straight line; here the triangles along such a line are split at
+ * them.
  * @returns false when a stretch of the line is no side of a triangle
  */
-function sewn(triangles: number[], owner: Map<number, number>, kept: Uint8Array, from: number, count: number, n: number): boolean {
+function sewn(
+  triangles: number[],
+  owner: Map<number, number>,
+  kept: Uint8Array,
+  from: number,
+  count: number,
+  n: number,
+): boolean {
   let first = 0;
   while (first < count && !kept[from + first]) first++;
   if (first === count) return false;
-  for (let i = 0; i < count; ) {
+  for (let i = 0; i < count;) {
     const a = from + ((first + i) % count);
     let length = 1;
     while (length < count && !kept[from + ((first + i + length) % count)]) length++;
@@ -80,7 +98,12 @@ function sewn(triangles: number[], owner: Map<number, number>, kept: Uint8Array,
     const t = owner.get(a * n + b);
     if (t === undefined) return false;
     if (length > 1) {
-      const k = triangles[t] === a && triangles[t + 1] === b ? 0 : triangles[t + 1] === a && triangles[t + 2] === b ? 1 : 2;
+      const k =
+        triangles[t] === a && triangles[t + 1] === b
+          ? 0
+          : triangles[t + 1] === a && triangles[t + 2] === b
+            ? 1
+            : 2;
       const c = triangles[t + ((k + 2) % 3)]!;
       let last = a;
       for (let step = 1; step <= length; step++) {

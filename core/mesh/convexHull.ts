@@ -1,12 +1,37 @@
 import { unionFind } from "#core/mesh/unionFind";
 
-/** A flat side of a convex hull: its corners in order, counter-clockwise from outside, and its plane n . p = offset. */
-export type HullSide = { readonly normal: readonly [number, number, number]; readonly offset: number; readonly area: number; readonly corners: readonly number[] };
+/**
+ * A flat side of a convex hull: its corners in order, counter-clockwise from outside, and its plane n . p =
+ * offset.
+ */
+export type HullSide = {
+  readonly normal: readonly [number, number, number];
+  readonly offset: number;
+  readonly area: number;
+  readonly corners: readonly number[];
+};
 
-/** Convex hull of points: the vertex numbers used, and triangles over them. Empty when the points lie in a plane. */
-export type ConvexHull = { readonly triangles: readonly (readonly [number, number, number])[]; readonly sides: readonly HullSide[] };
+/**
+ * Convex hull of points: the vertex numbers used, and triangles over them. Empty when the points lie in a
+ * plane.
+ */
+export type ConvexHull = {
+  readonly triangles: readonly (readonly [number, number, number])[];
+  readonly sides: readonly HullSide[];
+};
 
-type Face = { a: number; b: number; c: number; nx: number; ny: number; nz: number; d: number; outside: number[]; neighbours: [Face, Face, Face] | null; alive: boolean };
+type Face = {
+  a: number;
+  b: number;
+  c: number;
+  nx: number;
+  ny: number;
+  nz: number;
+  d: number;
+  outside: number[];
+  neighbours: [Face, Face, Face] | null;
+  alive: boolean;
+};
 
 /**
  * Quickhull: starts from a tetrahedron and adds the furthest point of a face until nothing lies outside.
@@ -28,7 +53,9 @@ function hullOfMany(points: Float32Array, flatDeg: number): ConvexHull {
   const n = points.length / 3;
   const furthest = new Set<number>();
   for (let k = 0; k < DIRECTIONS; k++) {
-    const z = 1 - (2 * k + 1) / DIRECTIONS, r = Math.sqrt(1 - z * z), turn = k * 2.399963229728653;
+    const z = 1 - (2 * k + 1) / DIRECTIONS;
+    const r = Math.sqrt(1 - z * z);
+    const turn = k * 2.399963229728653;
     furthest.add(furthestAlong(points, r * Math.cos(turn), r * Math.sin(turn), z));
   }
   const few = [...furthest];
@@ -37,16 +64,22 @@ function hullOfMany(points: Float32Array, flatDeg: number): ConvexHull {
   const planes = Float64Array.from(rough.sides.flatMap(({ normal, offset }) => [...normal, offset]));
   const kept = few.slice();
   for (let v = 0; v < n; v++) {
-    if (isAboveAny(planes, points[3 * v]!, points[3 * v + 1]!, points[3 * v + 2]!) && !furthest.has(v)) kept.push(v);
+    if (isAboveAny(planes, points[3 * v]!, points[3 * v + 1]!, points[3 * v + 2]!) && !furthest.has(v))
+      kept.push(v);
   }
   const hull = hullOf(pick(points, kept), flatDeg);
-  return { triangles: hull.triangles.map(([a, b, c]) => [kept[a]!, kept[b]!, kept[c]!] as const), sides: hull.sides.map((side) => ({ ...side, corners: side.corners.map((v) => kept[v]!) })) };
+  return {
+    triangles: hull.triangles.map(([a, b, c]) => [kept[a]!, kept[b]!, kept[c]!] as const),
+    sides: hull.sides.map((side) => ({ ...side, corners: side.corners.map((v) => kept[v]!) })),
+  };
 }
 
-const pick = (points: Float32Array, which: readonly number[]) => Float32Array.from({ length: 3 * which.length }, (_, i) => points[3 * which[Math.floor(i / 3)]! + (i % 3)]!);
+const pick = (points: Float32Array, which: readonly number[]) =>
+  Float32Array.from({ length: 3 * which.length }, (_, i) => points[3 * which[Math.floor(i / 3)]! + (i % 3)]!);
 
 function furthestAlong(points: Float32Array, x: number, y: number, z: number): number {
-  let best = 0, far = -Infinity;
+  let best = 0;
+  let far = -Infinity;
   for (let i = 0; i < points.length; i += 3) {
     const d = x * points[i]! + y * points[i + 1]! + z * points[i + 2]!;
     if (d > far) {
@@ -58,7 +91,8 @@ function furthestAlong(points: Float32Array, x: number, y: number, z: number): n
 }
 
 function isAboveAny(planes: Float64Array, x: number, y: number, z: number): boolean {
-  for (let i = 0; i < planes.length; i += 4) if (planes[i]! * x + planes[i + 1]! * y + planes[i + 2]! * z > planes[i + 3]!) return true;
+  for (let i = 0; i < planes.length; i += 4)
+    if (planes[i]! * x + planes[i + 1]! * y + planes[i + 2]! * z > planes[i + 3]!) return true;
   return false;
 }
 
@@ -66,39 +100,64 @@ function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
   const n = points.length / 3;
   const start = firstFour(points, n);
   if (!start) return { triangles: [], sides: [] };
-  const { corners: [p0, p1, p2, p3], slack } = start;
+  const {
+    corners: [p0, p1, p2, p3],
+    slack,
+  } = start;
   const make = (a: number, b: number, c: number): Face => {
-    const ux = px(points, b) - px(points, a), uy = py(points, b) - py(points, a), uz = pz(points, b) - pz(points, a);
-    const vx = px(points, c) - px(points, a), vy = py(points, c) - py(points, a), vz = pz(points, c) - pz(points, a);
-    let nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const ux = px(points, b) - px(points, a);
+    const uy = py(points, b) - py(points, a);
+    const uz = pz(points, b) - pz(points, a);
+    const vx = px(points, c) - px(points, a);
+    const vy = py(points, c) - py(points, a);
+    const vz = pz(points, c) - pz(points, a);
+    let nx = uy * vz - uz * vy;
+    let ny = uz * vx - ux * vz;
+    let nz = ux * vy - uy * vx;
     const l = Math.hypot(nx, ny, nz) || 1;
     nx /= l;
     ny /= l;
     nz /= l;
-    return { a, b, c, nx, ny, nz, d: nx * px(points, a) + ny * py(points, a) + nz * pz(points, a), outside: [], neighbours: null, alive: true };
+    return {
+      a,
+      b,
+      c,
+      nx,
+      ny,
+      nz,
+      d: nx * px(points, a) + ny * py(points, a) + nz * pz(points, a),
+      outside: [],
+      neighbours: null,
+      alive: true,
+    };
   };
-  const above = (f: Face, p: number) => f.nx * px(points, p) + f.ny * py(points, p) + f.nz * pz(points, p) - f.d;
+  const above = (f: Face, p: number) =>
+    f.nx * px(points, p) + f.ny * py(points, p) + f.nz * pz(points, p) - f.d;
   let first = make(p0, p1, p2);
   const flip = above(first, p3) > 0;
   const [a, b, c] = flip ? [p0, p2, p1] : [p0, p1, p2];
   first = make(a, b, c);
-  const second = make(a, p3, b), third = make(b, p3, c), fourth = make(c, p3, a);
+  const second = make(a, p3, b);
+  const third = make(b, p3, c);
+  const fourth = make(c, p3, a);
   first.neighbours = [second, third, fourth];
   second.neighbours = [fourth, third, first];
   third.neighbours = [second, fourth, first];
   fourth.neighbours = [third, second, first];
   const faces: Face[] = [first, second, third, fourth];
-  for (let p = 0; p < n; p++) for (const f of faces) {
-    if (above(f, p) > slack) {
-      f.outside.push(p);
-      break;
+  for (let p = 0; p < n; p++)
+    for (const f of faces) {
+      if (above(f, p) > slack) {
+        f.outside.push(p);
+        break;
+      }
     }
-  }
   const waiting = [...faces];
   while (waiting.length > 0) {
     const face = waiting.pop()!;
     if (!face.alive || face.outside.length === 0) continue;
-    let apex = face.outside[0]!, height = -Infinity;
+    let apex = face.outside[0]!;
+    let height = -Infinity;
     for (const p of face.outside) {
       const h = above(face, p);
       if (h > height) {
@@ -122,7 +181,8 @@ function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
     const k = fresh.length;
     fresh.forEach((f, i) => {
       f.neighbours = [rim[i]!.beyond, fresh[(i + 1) % k]!, fresh[(i + k - 1) % k]!];
-      const beyond = rim[i]!.beyond, side = sideFrom(beyond, rim[i]!.to);
+      const beyond = rim[i]!.beyond;
+      const side = sideFrom(beyond, rim[i]!.to);
       beyond.neighbours![side] = f;
     });
     for (const p of orphans) {
@@ -137,7 +197,10 @@ function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
     waiting.push(...fresh);
   }
   const alive = faces.filter((f) => f.alive);
-  return { triangles: alive.map((f) => [f.a, f.b, f.c] as const), sides: flatSides(alive, points, Math.cos((flatDeg * Math.PI) / 180)) };
+  return {
+    triangles: alive.map((f) => [f.a, f.b, f.c] as const),
+    sides: flatSides(alive, points, Math.cos((flatDeg * Math.PI) / 180)),
+  };
 }
 
 const px = (points: Float32Array, p: number) => points[3 * p]!;
@@ -148,7 +211,10 @@ const pz = (points: Float32Array, p: number) => points[3 * p + 2]!;
 const sideFrom = (f: Face, from: number) => (f.a === from ? 0 : f.b === from ? 1 : 2);
 
 /** The faces that the apex sees, and the closed rim round them in order. */
-function horizon(start: Face, isSeen: (face: Face) => boolean): { seen: Face[]; rim: { from: number; to: number; beyond: Face }[]; whole: boolean } {
+function horizon(
+  start: Face,
+  isSeen: (face: Face) => boolean,
+): { seen: Face[]; rim: { from: number; to: number; beyond: Face }[]; whole: boolean } {
   const seen: Face[] = [start];
   const marked = new Set<Face>([start]);
   const edges = new Map<number, { from: number; to: number; beyond: Face }>();
@@ -170,13 +236,22 @@ function horizon(start: Face, isSeen: (face: Face) => boolean): { seen: Face[]; 
     rim.push(edge);
     edge = edges.get(edge.to);
   }
-  return { seen, rim, whole: rim.length === edges.size && rim.length >= 3 && rim.at(-1)!.to === rim[0]!.from };
+  return {
+    seen,
+    rim,
+    whole: rim.length === edges.size && rim.length >= 3 && rim.at(-1)!.to === rim[0]!.from,
+  };
 }
 
 /** Four points that span a space, and how far off a plane counts as on it; null when all lie in one plane. */
-function firstFour(points: Float32Array, n: number): { corners: readonly [number, number, number, number]; slack: number } | null {
+function firstFour(
+  points: Float32Array,
+  n: number,
+): { corners: readonly [number, number, number, number]; slack: number } | null {
   if (n < 4) return null;
-  let low = 0, high = 0, largest = 0;
+  let low = 0;
+  let high = 0;
+  let largest = 0;
   for (let axis = 0; axis < 3 && low === high; axis++) {
     for (let p = 0; p < n; p++) {
       if (points[3 * p + axis]! < points[3 * low + axis]!) low = p;
@@ -184,11 +259,16 @@ function firstFour(points: Float32Array, n: number): { corners: readonly [number
     }
   }
   for (let i = 0; i < points.length; i++) largest = Math.max(largest, Math.abs(points[i]!));
-  const dx = px(points, high) - px(points, low), dy = py(points, high) - py(points, low), dz = pz(points, high) - pz(points, low);
+  const dx = px(points, high) - px(points, low);
+  const dy = py(points, high) - py(points, low);
+  const dz = pz(points, high) - pz(points, low);
   const slack = Math.max(1e-6 * Math.hypot(dx, dy, dz), 4 * largest * 2 ** -24);
-  let third = -1, most = slack * slack * (dx * dx + dy * dy + dz * dz);
+  let third = -1;
+  let most = slack * slack * (dx * dx + dy * dy + dz * dz);
   for (let p = 0; p < n; p++) {
-    const x = px(points, p) - px(points, low), y = py(points, p) - py(points, low), z = pz(points, p) - pz(points, low);
+    const x = px(points, p) - px(points, low);
+    const y = py(points, p) - py(points, low);
+    const z = pz(points, p) - pz(points, low);
     const off = (dy * z - dz * y) ** 2 + (dz * x - dx * z) ** 2 + (dx * y - dy * x) ** 2;
     if (off > most) {
       most = off;
@@ -196,11 +276,22 @@ function firstFour(points: Float32Array, n: number): { corners: readonly [number
     }
   }
   if (third < 0) return null;
-  const ex = px(points, third) - px(points, low), ey = py(points, third) - py(points, low), ez = pz(points, third) - pz(points, low);
-  const nx = dy * ez - dz * ey, ny = dz * ex - dx * ez, nz = dx * ey - dy * ex, l = Math.hypot(nx, ny, nz);
-  let fourth = -1, far = slack;
+  const ex = px(points, third) - px(points, low);
+  const ey = py(points, third) - py(points, low);
+  const ez = pz(points, third) - pz(points, low);
+  const nx = dy * ez - dz * ey;
+  const ny = dz * ex - dx * ez;
+  const nz = dx * ey - dy * ex;
+  const l = Math.hypot(nx, ny, nz);
+  let fourth = -1;
+  let far = slack;
   for (let p = 0; p < n; p++) {
-    const off = Math.abs((px(points, p) - px(points, low)) * nx + (py(points, p) - py(points, low)) * ny + (pz(points, p) - pz(points, low)) * nz) / l;
+    const off =
+      Math.abs(
+        (px(points, p) - px(points, low)) * nx +
+          (py(points, p) - py(points, low)) * ny +
+          (pz(points, p) - pz(points, low)) * nz,
+      ) / l;
     if (off > far) {
       far = off;
       fourth = p;
@@ -216,45 +307,60 @@ function flatSides(faces: readonly Face[], points: Float32Array, cos: number): H
   faces.forEach((f, i) => {
     for (const other of f.neighbours!) {
       const j = indexOf.get(other);
-      if (j !== undefined && j > i && f.nx * other.nx + f.ny * other.ny + f.nz * other.nz >= cos) groups.join(i, j);
+      if (j !== undefined && j > i && f.nx * other.nx + f.ny * other.ny + f.nz * other.nz >= cos)
+        groups.join(i, j);
     }
   });
   const members = new Map<number, Face[]>();
   faces.forEach((f, i) => {
-    const root = groups.find(i), list = members.get(root);
+    const root = groups.find(i);
+    const list = members.get(root);
     if (list) list.push(f);
     else members.set(root, [f]);
   });
-  return [...members.values()].map((side) => {
-    let nx = 0, ny = 0, nz = 0, area = 0;
-    const next = new Map<number, number>();
-    for (const f of side) {
-      const own = triangleArea(points, f);
-      area += own;
-      nx += own * f.nx;
-      ny += own * f.ny;
-      nz += own * f.nz;
-    }
-    const inside = new Set(side);
-    for (const f of side) {
-      const at = [f.a, f.b, f.c] as const;
-      for (let k = 0; k < 3; k++) if (!inside.has(f.neighbours![k]!)) next.set(at[k]!, at[(k + 1) % 3]!);
-    }
-    const l = Math.hypot(nx, ny, nz) || 1;
-    const normal = [nx / l, ny / l, nz / l] as const;
-    const corners: number[] = [];
-    let here = next.keys().next().value;
-    while (here !== undefined && corners.length < next.size) {
-      corners.push(here);
-      here = next.get(here);
-    }
-    const offset = corners.reduce((most, v) => Math.max(most, normal[0] * px(points, v) + normal[1] * py(points, v) + normal[2] * pz(points, v)), -Infinity);
-    return { normal, offset, area, corners };
-  }).sort((p, q) => q.area - p.area);
+  return [...members.values()]
+    .map((side) => {
+      let nx = 0;
+      let ny = 0;
+      let nz = 0;
+      let area = 0;
+      const next = new Map<number, number>();
+      for (const f of side) {
+        const own = triangleArea(points, f);
+        area += own;
+        nx += own * f.nx;
+        ny += own * f.ny;
+        nz += own * f.nz;
+      }
+      const inside = new Set(side);
+      for (const f of side) {
+        const at = [f.a, f.b, f.c] as const;
+        for (let k = 0; k < 3; k++) if (!inside.has(f.neighbours![k]!)) next.set(at[k]!, at[(k + 1) % 3]!);
+      }
+      const l = Math.hypot(nx, ny, nz) || 1;
+      const normal = [nx / l, ny / l, nz / l] as const;
+      const corners: number[] = [];
+      let here = next.keys().next().value;
+      while (here !== undefined && corners.length < next.size) {
+        corners.push(here);
+        here = next.get(here);
+      }
+      const offset = corners.reduce(
+        (most, v) =>
+          Math.max(most, normal[0] * px(points, v) + normal[1] * py(points, v) + normal[2] * pz(points, v)),
+        -Infinity,
+      );
+      return { normal, offset, area, corners };
+    })
+    .sort((p, q) => q.area - p.area);
 }
 
 function triangleArea(points: Float32Array, { a, b, c }: Face): number {
-  const ux = px(points, b) - px(points, a), uy = py(points, b) - py(points, a), uz = pz(points, b) - pz(points, a);
-  const vx = px(points, c) - px(points, a), vy = py(points, c) - py(points, a), vz = pz(points, c) - pz(points, a);
+  const ux = px(points, b) - px(points, a);
+  const uy = py(points, b) - py(points, a);
+  const uz = pz(points, b) - pz(points, a);
+  const vx = px(points, c) - px(points, a);
+  const vy = py(points, c) - py(points, a);
+  const vz = pz(points, c) - pz(points, a);
   return Math.hypot(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx) / 2;
 }

@@ -2,17 +2,34 @@ import type { TriangleMesh } from "#core/mesh/triangleMesh";
 
 /** The normal of a face with twice its area for a length, outward. */
 export function faceNormal({ positions, triangles }: TriangleMesh, face: number): [number, number, number] {
-  const a = 3 * triangles[3 * face]!, b = 3 * triangles[3 * face + 1]!, c = 3 * triangles[3 * face + 2]!;
-  const ux = positions[b]! - positions[a]!, uy = positions[b + 1]! - positions[a + 1]!, uz = positions[b + 2]! - positions[a + 2]!;
-  const vx = positions[c]! - positions[a]!, vy = positions[c + 1]! - positions[a + 1]!, vz = positions[c + 2]! - positions[a + 2]!;
+  const a = 3 * triangles[3 * face]!;
+  const b = 3 * triangles[3 * face + 1]!;
+  const c = 3 * triangles[3 * face + 2]!;
+  const ux = positions[b]! - positions[a]!;
+  const uy = positions[b + 1]! - positions[a + 1]!;
+  const uz = positions[b + 2]! - positions[a + 2]!;
+  const vx = positions[c]! - positions[a]!;
+  const vy = positions[c + 1]! - positions[a + 1]!;
+  const vz = positions[c + 2]! - positions[a + 2]!;
   return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
 }
 
 /** A point of a face: u and v in [0, 1] along its edges, folded back into it where they lead out. */
-export function pointInFace({ positions, triangles }: TriangleMesh, face: number, u: number, v: number): [number, number, number] {
-  const s = u + v > 1 ? 1 - u : u, t = u + v > 1 ? 1 - v : v;
-  const a = 3 * triangles[3 * face]!, b = 3 * triangles[3 * face + 1]!, c = 3 * triangles[3 * face + 2]!;
-  const at = (k: number) => positions[a + k]! + s * (positions[b + k]! - positions[a + k]!) + t * (positions[c + k]! - positions[a + k]!);
+export function pointInFace(
+  { positions, triangles }: TriangleMesh,
+  face: number,
+  u: number,
+  v: number,
+): [number, number, number] {
+  const s = u + v > 1 ? 1 - u : u;
+  const t = u + v > 1 ? 1 - v : v;
+  const a = 3 * triangles[3 * face]!;
+  const b = 3 * triangles[3 * face + 1]!;
+  const c = 3 * triangles[3 * face + 2]!;
+  const at = (k: number) =>
+    positions[a + k]! +
+    s * (positions[b + k]! - positions[a + k]!) +
+    t * (positions[c + k]! - positions[a + k]!);
   return [at(0), at(1), at(2)];
 }
 
@@ -20,13 +37,19 @@ export const faceCentre = (mesh: TriangleMesh, face: number) => pointInFace(mesh
 
 /** Length of the diagonal of the box round a mesh. */
 export function diagonalOf({ positions }: TriangleMesh): number {
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < positions.length; i++) {
-    const k = i % 3, v = positions[i]!;
+    const k = i % 3;
+    const v = positions[i]!;
     if (v < low[k]!) low[k] = v;
     if (v > high[k]!) high[k] = v;
   }
   return positions.length === 0 ? 0 : Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!);
 }
 
-export const vertexOf = ({ positions }: TriangleMesh, v: number): readonly [number, number, number] => [positions[3 * v]!, positions[3 * v + 1]!, positions[3 * v + 2]!];
+export const vertexOf = ({ positions }: TriangleMesh, v: number): readonly [number, number, number] => [
+  positions[3 * v]!,
+  positions[3 * v + 1]!,
+  positions[3 * v + 2]!,
+];

@@ -18,7 +18,11 @@ export type MeshHealth = {
 export const isClosed = (health: MeshHealth) => health.openEdges === 0 && health.overSharedEdges === 0;
 
 /** @param shells from `shellsOf`, where it was already asked */
-export function meshHealth(mesh: TriangleMesh, twins: Twins, { shells, zeroAreaFaces }: Shells = shellsOf(mesh, twins)): MeshHealth {
+export function meshHealth(
+  mesh: TriangleMesh,
+  twins: Twins,
+  { shells, zeroAreaFaces }: Shells = shellsOf(mesh, twins),
+): MeshHealth {
   return {
     openEdges: twins.openEdges,
     overSharedEdges: twins.overSharedEdges,

@@ -10,10 +10,17 @@ const regionsOf = (m: TriangleMesh) => layerRegions(m, findTwins(m).twin, boundi
 
 /** A square cup: a block of 20 x 20 x 15 with a pit of 14 x 14, open at the top, from 5 up. */
 function cup(): TriangleMesh {
-  const positions: number[] = [], triangles: number[] = [];
+  const positions: number[] = [];
+  const triangles: number[] = [];
   const ring = (half: number, z: number) => {
     const at = positions.length / 3;
-    for (const [x, y] of [[-half, -half], [half, -half], [half, half], [-half, half]] as const) positions.push(x, y, z);
+    for (const [x, y] of [
+      [-half, -half],
+      [half, -half],
+      [half, half],
+      [-half, half],
+    ] as const)
+      positions.push(x, y, z);
     return at;
   };
   const band = (low: number, high: number) => {
@@ -22,14 +29,20 @@ function cup(): TriangleMesh {
       triangles.push(low + i, low + j, high + j, low + i, high + j, high + i);
     }
   };
-  const a = ring(10, 0), b = ring(10, 15), c = ring(7, 15), d = ring(7, 5);
+  const a = ring(10, 0);
+  const b = ring(10, 15);
+  const c = ring(7, 15);
+  const d = ring(7, 5);
   band(a, b);
   band(b, c);
   band(c, d);
   triangles.push(a, a + 2, a + 1, a, a + 3, a + 2, d, d + 1, d + 2, d, d + 2, d + 3);
   return { positions: Float32Array.from(positions), triangles: Uint32Array.from(triangles) };
 }
-const upsideDown = (m: TriangleMesh): TriangleMesh => ({ positions: m.positions.map((v, i) => (i % 3 === 0 ? v : -v)), triangles: m.triangles });
+const upsideDown = (m: TriangleMesh): TriangleMesh => ({
+  positions: m.positions.map((v, i) => (i % 3 === 0 ? v : -v)),
+  triangles: m.triangles,
+});
 
 describe("layer polygons", () => {
   const at = (m: TriangleMesh, z: number) => {

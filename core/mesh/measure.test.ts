@@ -35,7 +35,8 @@ describe("thickness", () => {
 });
 
 describe("silhouette", () => {
-  const plan = (m: TriangleMesh, view: "plan" | "front" = "plan") => silhouette(m, boundingBox(m.positions), view);
+  const plan = (m: TriangleMesh, view: "plan" | "front" = "plan") =>
+    silhouette(m, boundingBox(m.positions), view);
   it("of a box is its rectangle, to a cell", () => {
     const lines = plan(box(40, 20, 5));
     expect(lines.length).toBe(1);
@@ -55,10 +56,15 @@ describe("slopes", () => {
   const of = (m: TriangleMesh) => slopePatches(m, findTwins(m).twin);
   it("of a box are one top, one bottom on the bed, and walls in one patch", () => {
     const s = of(box(10, 20, 5));
-    expect(s.map((p) => [p.slopeDeg, Math.round(p.area), p.onBed])).toEqual([[0, 200, false], [90, 300, false], [180, 200, true]]);
+    expect(s.map((p) => [p.slopeDeg, Math.round(p.area), p.onBed])).toEqual([
+      [0, 200, false],
+      [90, 300, false],
+      [180, 200, true],
+    ]);
   });
   it("add up to the whole surface", () => {
-    const m = terrain(40, 60, 2), { measurement } = measureMesh(soupOf(m));
+    const m = terrain(40, 60, 2);
+    const { measurement } = measureMesh(soupOf(m));
     expect(measurement.slopes.reduce((sum, p) => sum + p.area, 0) / measurement.area).toBeCloseTo(1, 6);
   });
 });
@@ -81,7 +87,8 @@ describe("measureMesh", () => {
     expect(m.volumeHigh).toBeGreaterThan(whole.volume);
   });
   it("does not write into what it was given", () => {
-    const soup = soupOf(box(1, 2, 3)), before = soup.corners.slice();
+    const soup = soupOf(box(1, 2, 3));
+    const before = soup.corners.slice();
     measureMesh(soup);
     expect(soup.corners).toEqual(before);
   });

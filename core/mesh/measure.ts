@@ -12,7 +12,13 @@ import { type Outline, silhouette } from "#core/mesh/silhouette";
 import { slopePatches, type SlopePatch } from "#core/mesh/slopes";
 import { solidProperties } from "#core/mesh/solidProperties";
 import { sampleThickness, type ThicknessSample } from "#core/mesh/thickness";
-import { type Box3, boundingBox, boxSize, type TriangleMesh, type TriangleSoup } from "#core/mesh/triangleMesh";
+import {
+  type Box3,
+  boundingBox,
+  boxSize,
+  type TriangleMesh,
+  type TriangleSoup,
+} from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
@@ -49,22 +55,35 @@ export type MeshMeasurement = {
 };
 
 const PROFILE_LAYERS = 240;
-const THICKNESS_SAMPLES = 4000, GAP_SAMPLES = 4000;
+const THICKNESS_SAMPLES = 4000;
+const GAP_SAMPLES = 4000;
 
-export type MeasureStage = "sharing corners" | "checking edges" | "cutting layers" | "following spaces" | "reading slopes" | "measuring walls" | "measuring gaps" | "drawing outlines";
+export type MeasureStage =
+  | "sharing corners"
+  | "checking edges"
+  | "cutting layers"
+  | "following spaces"
+  | "reading slopes"
+  | "measuring walls"
+  | "measuring gaps"
+  | "drawing outlines";
 
 /**
  * Measures a mesh from its triangles.
  * @param onProgress told what is being worked out and the share done, in [0, 1], never going back
  * @returns the measurement and the welded mesh it was made on
  */
-export function measureMesh(soup: TriangleSoup, onProgress?: (share: number, stage: MeasureStage) => void): { readonly measurement: MeshMeasurement; readonly mesh: TriangleMesh } {
+export function measureMesh(
+  soup: TriangleSoup,
+  onProgress?: (share: number, stage: MeasureStage) => void,
+): { readonly measurement: MeshMeasurement; readonly mesh: TriangleMesh } {
   onProgress?.(0, "sharing corners");
   const mesh = weld(soup);
   onProgress?.(0.15, "checking edges");
   const twins = findTwins(mesh);
   const shells = shellsOf(mesh, twins);
-  const health = meshHealth(mesh, twins, shells), flaws = meshFlaws(mesh, twins, shells);
+  const health = meshHealth(mesh, twins, shells);
+  const flaws = meshFlaws(mesh, twins, shells);
   const box = boundingBox(mesh.positions);
   const { area, volume, centroid } = solidProperties(mesh);
   onProgress?.(0.3, "cutting layers");
@@ -80,9 +99,15 @@ export function measureMesh(soup: TriangleSoup, onProgress?: (share: number, sta
   onProgress?.(0.75, "measuring gaps");
   const gaps = sampleThickness(mesh, GAP_SAMPLES, { tree, side: "outside" });
   onProgress?.(0.85, "drawing outlines");
-  const plan = silhouette(mesh, box, "plan"), front = silhouette(mesh, box, "front");
+  const plan = silhouette(mesh, box, "plan");
+  const front = silhouette(mesh, box, "front");
   const turnedBox = smallestRectangle(meshPlanHull(mesh.positions));
-  const resting = restingSides(mesh.positions, isClosed(health) ? centroid : [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2]);
+  const resting = restingSides(
+    mesh.positions,
+    isClosed(health)
+      ? centroid
+      : [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2],
+  );
   const { volumeLow, volumeHigh } = volumeRange(volume, profile, box, isClosed(health));
   onProgress?.(1, "drawing outlines");
   return {
@@ -91,7 +116,25 @@ export function measureMesh(soup: TriangleSoup, onProgress?: (share: number, sta
       version: MEASURE_VERSION,
       triangles: mesh.triangles.length / 3,
       vertices: mesh.positions.length / 3,
-      box, area, volume, volumeLow, volumeHigh, centroid, health, flaws, profile, slopes, overhangs, thickness, gaps, regions, turnedBox, resting, plan, front, picture: meshPicture(mesh),
+      box,
+      area,
+      volume,
+      volumeLow,
+      volumeHigh,
+      centroid,
+      health,
+      flaws,
+      profile,
+      slopes,
+      overhangs,
+      thickness,
+      gaps,
+      regions,
+      turnedBox,
+      resting,
+      plan,
+      front,
+      picture: meshPicture(mesh),
     },
   };
 }
@@ -100,7 +143,12 @@ export function measureMesh(soup: TriangleSoup, onProgress?: (share: number, sta
  * A closed mesh has one volume. An open one is taken two ways, by faces and by layers; what they disagree by,
  * and a tenth more, is the range.
  */
-function volumeRange(volume: number, profile: LayerProfile, box: Box3, closed: boolean): { volumeLow: number; volumeHigh: number } {
+function volumeRange(
+  volume: number,
+  profile: LayerProfile,
+  box: Box3,
+  closed: boolean,
+): { volumeLow: number; volumeHigh: number } {
   if (closed) return { volumeLow: volume, volumeHigh: volume };
   const step = boxSize(box)[2] / profile.heights.length;
   const byLayers = profile.areas.reduce((sum, a) => sum + Math.abs(a), 0) * step;

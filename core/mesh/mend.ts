@@ -5,44 +5,64 @@ import { findTwins } from "#core/mesh/twins";
 import { unionFind } from "#core/mesh/unionFind";
 
 /** What was done to a mesh, counted. */
-export type MendReport = { readonly joinedVertices: number; readonly droppedFaces: number; readonly turnedFaces: number };
+export type MendReport = {
+  readonly joinedVertices: number;
+  readonly droppedFaces: number;
+  readonly turnedFaces: number;
+};
 
 /**
- * How close corners are taken for one, file units: 1e-5 of the diagonal, or four steps of single precision at the
+ * How close corners are taken for one, file units: 1e-5 of the diagonal, or four steps of single precision at
+ * the
  * largest coordinate.
  */
 export function weldTolerance({ positions }: TriangleMesh): number {
-  const low = [Infinity, Infinity, Infinity], high = [-Infinity, -Infinity, -Infinity];
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
   let largest = 0;
   for (let i = 0; i < positions.length; i++) {
-    const k = i % 3, v = positions[i]!;
+    const k = i % 3;
+    const v = positions[i]!;
     low[k] = Math.min(low[k]!, v);
     high[k] = Math.max(high[k]!, v);
     largest = Math.max(largest, Math.abs(v));
   }
   if (positions.length === 0) return 0;
-  return Math.max(1e-5 * Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!), 4 * largest * 2 ** -23);
+  return Math.max(
+    1e-5 * Math.hypot(high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!),
+    4 * largest * 2 ** -23,
+  );
 }
 
 /**
- * The mends that change no shape: corners within the tolerance become one, faces without area and repeated faces go,
- * patches that look the other way are turned, and a closed shell that is inside out is turned unless it is the hollow of another.
+ * The mends that change no shape: corners within the tolerance become one, faces without area and repeated
+ * faces go,
+ * patches that look the other way are turned, and a closed shell that is inside out is turned unless it is
+ * the hollow of another.
  * Holes are not filled.
  */
 export function mendMesh(source: TriangleMesh): { readonly mesh: TriangleMesh; readonly report: MendReport } {
   const joined = joinClose(source, weldTolerance(source));
   const kept = withoutEmptyFaces(joined.mesh);
   const turned = turnedOutward(kept.mesh);
-  return { mesh: turned.mesh, report: { joinedVertices: joined.count, droppedFaces: kept.count, turnedFaces: turned.count } };
+  return {
+    mesh: turned.mesh,
+    report: { joinedVertices: joined.count, droppedFaces: kept.count, turnedFaces: turned.count },
+  };
 }
 
 /** Joins vertices closer than the tolerance; each goes to the first of its neighbourhood. */
-function joinClose({ positions, triangles }: TriangleMesh, tolerance: number): { mesh: TriangleMesh; count: number } {
+function joinClose(
+  { positions, triangles }: TriangleMesh,
+  tolerance: number,
+): { mesh: TriangleMesh; count: number } {
   const n = positions.length / 3;
   const groups = unionFind(n);
-  // Cells several tolerances wide: most vertices then have to look into one only. Keys may clash; distances are checked.
+  // Cells several tolerances wide: most vertices then have to look into one only. Keys may clash; distances
+  // are checked.
   const cell = 8 * tolerance || 1;
-  const keyOf = (x: number, y: number, z: number) => Math.imul(x, 73856093) ^ Math.imul(y, 19349663) ^ Math.imul(z, 83492791);
+  const keyOf = (x: number, y: number, z: number) =>
+    Math.imul(x, 73856093) ^ Math.imul(y, 19349663) ^ Math.imul(z, 83492791);
   const cells = new Map<number, number[]>();
   let count = 0;
   const near = (px: number, py: number, pz: number): number => {
@@ -50,7 +70,11 @@ function joinClose({ positions, triangles }: TriangleMesh, tolerance: number): {
       for (let y = Math.floor((py - tolerance) / cell); y <= Math.floor((py + tolerance) / cell); y++) {
         for (let z = Math.floor((pz - tolerance) / cell); z <= Math.floor((pz + tolerance) / cell); z++) {
           for (const w of cells.get(keyOf(x, y, z)) ?? []) {
-            if (Math.hypot(px - positions[3 * w]!, py - positions[3 * w + 1]!, pz - positions[3 * w + 2]!) <= tolerance) return w;
+            if (
+              Math.hypot(px - positions[3 * w]!, py - positions[3 * w + 1]!, pz - positions[3 * w + 2]!) <=
+              tolerance
+            )
+              return w;
           }
         }
       }
@@ -58,14 +82,17 @@ function joinClose({ positions, triangles }: TriangleMesh, tolerance: number): {
     return -1;
   };
   for (let v = 0; v < n; v++) {
-    const x = positions[3 * v]!, y = positions[3 * v + 1]!, z = positions[3 * v + 2]!;
+    const x = positions[3 * v]!;
+    const y = positions[3 * v + 1]!;
+    const z = positions[3 * v + 2]!;
     const found = near(x, y, z);
     if (found >= 0) {
       groups.join(found, v);
       count++;
       continue;
     }
-    const key = keyOf(Math.floor(x / cell), Math.floor(y / cell), Math.floor(z / cell)), list = cells.get(key);
+    const key = keyOf(Math.floor(x / cell), Math.floor(y / cell), Math.floor(z / cell));
+    const list = cells.get(key);
     if (list) list.push(v);
     else cells.set(key, [v]);
   }
@@ -96,10 +123,16 @@ function withoutEmptyFaces(mesh: TriangleMesh): { mesh: TriangleMesh; count: num
     }
     return at;
   });
-  return { mesh: { positions: Float32Array.from(positionsKept), triangles: renumbered }, count: (triangles.length - kept.length) / 3 };
+  return {
+    mesh: { positions: Float32Array.from(positionsKept), triangles: renumbered },
+    count: (triangles.length - kept.length) / 3,
+  };
 }
 
-/** Turns the smaller side of every disagreement, then whole closed shells that face inward and lie in no other. */
+/**
+ * Turns the smaller side of every disagreement, then whole closed shells that face inward and lie in no
+ * other.
+ */
 function turnedOutward(mesh: TriangleMesh): { mesh: TriangleMesh; count: number } {
   const n = mesh.triangles.length / 3;
   const twins = findTwins(mesh);
@@ -131,7 +164,9 @@ function turnedOutward(mesh: TriangleMesh): { mesh: TriangleMesh; count: number 
   const flaws = meshFlaws(agreeing, findTwins(agreeing));
   if (flaws.shells.some((s) => s.kind === "inside out")) {
     for (const faces of shells) {
-      const shell = flaws.shells.find((s) => s.kind === "inside out" && s.faces === faces.length && sameBox(agreeing, faces, s.box));
+      const shell = flaws.shells.find(
+        (s) => s.kind === "inside out" && s.faces === faces.length && sameBox(agreeing, faces, s.box),
+      );
       if (shell) for (const f of faces) turn[f]! ^= 1;
     }
     agreeing = withTurned(mesh, turn);
@@ -139,11 +174,17 @@ function turnedOutward(mesh: TriangleMesh): { mesh: TriangleMesh; count: number 
   return { mesh: agreeing, count: turn.reduce((sum, t) => sum + t, 0) };
 }
 
-function sameBox({ positions, triangles }: TriangleMesh, faces: readonly number[], box: { readonly min: readonly number[]; readonly max: readonly number[] }): boolean {
-  const min = [Infinity, Infinity, Infinity], max = [-Infinity, -Infinity, -Infinity];
+function sameBox(
+  { positions, triangles }: TriangleMesh,
+  faces: readonly number[],
+  box: { readonly min: readonly number[]; readonly max: readonly number[] },
+): boolean {
+  const min = [Infinity, Infinity, Infinity];
+  const max = [-Infinity, -Infinity, -Infinity];
   for (const f of faces) {
     for (let i = 0; i < 9; i++) {
-      const k = i % 3, v = positions[3 * triangles[3 * f + Math.floor(i / 3)]! + k]!;
+      const k = i % 3;
+      const v = positions[3 * triangles[3 * f + Math.floor(i / 3)]! + k]!;
       min[k] = Math.min(min[k]!, v);
       max[k] = Math.max(max[k]!, v);
     }

@@ -47,7 +47,10 @@ describe("health", () => {
   it("counts shells, duplicates, over-shared edges and what is inside out", () => {
     expect(healthOf(together(box(1, 1, 1), moved(box(1, 1, 1), 5, 0, 0))).shells).toBe(2);
     expect(healthOf(insideOut(sphere(5, 8, 8))).invertedShells).toBe(1);
-    const twice = { positions: box(1, 1, 1).positions, triangles: Uint32Array.from([...box(1, 1, 1).triangles, 0, 2, 1]) };
+    const twice = {
+      positions: box(1, 1, 1).positions,
+      triangles: Uint32Array.from([...box(1, 1, 1).triangles, 0, 2, 1]),
+    };
     expect(healthOf(twice)).toMatchObject({ duplicateFaces: 1, overSharedEdges: 3 });
   });
   it("stays quick on a fan of 20,000 faces round one vertex", () => {
@@ -64,25 +67,33 @@ describe("health", () => {
 
 describe("solid properties", () => {
   it("are those of a box, wherever it lies", () => {
-    fc.assert(fc.property(sides, sides, sides, (x, y, z) => {
-      const p = solidProperties(moved(box(x, y, z), 50, -20, 7, 0.4));
-      const rel = (a: number, b: number) => expect(Math.abs(a / b - 1)).toBeLessThan(2e-4);
-      rel(p.volume, x * y * z);
-      rel(p.area, 2 * (x * y + y * z + z * x));
-    }));
+    fc.assert(
+      fc.property(sides, sides, sides, (x, y, z) => {
+        const p = solidProperties(moved(box(x, y, z), 50, -20, 7, 0.4));
+        const rel = (a: number, b: number) => expect(Math.abs(a / b - 1)).toBeLessThan(2e-4);
+        rel(p.volume, x * y * z);
+        rel(p.area, 2 * (x * y + y * z + z * x));
+      }),
+    );
   });
   it("scale with the square and the cube", () => {
-    fc.assert(fc.property(fc.double({ min: 0.01, max: 50, noNaN: true }), (f) => {
-      const m = torus(20, 5, 24, 12), p = solidProperties(m), q = solidProperties(scaledMesh(m, f));
-      expect(q.volume / (p.volume * f ** 3)).toBeCloseTo(1, 4);
-      expect(q.area / (p.area * f ** 2)).toBeCloseTo(1, 4);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 50, noNaN: true }), (f) => {
+        const m = torus(20, 5, 24, 12);
+        const p = solidProperties(m);
+        const q = solidProperties(scaledMesh(m, f));
+        expect(q.volume / (p.volume * f ** 3)).toBeCloseTo(1, 4);
+        expect(q.area / (p.area * f ** 2)).toBeCloseTo(1, 4);
+      }),
+    );
   });
   it("turn sign when the mesh is turned inside out", () => {
     expect(solidProperties(insideOut(box(2, 2, 2))).volume).toBeCloseTo(-8, 9);
   });
   it("put the centroid where it is", () => {
-    expect(solidProperties(moved(sphere(4, 16, 16), 10, 20, 30)).centroid.map((v) => Math.round(v * 1000) / 1000)).toEqual([10, 20, 30]);
+    expect(
+      solidProperties(moved(sphere(4, 16, 16), 10, 20, 30)).centroid.map((v) => Math.round(v * 1000) / 1000),
+    ).toEqual([10, 20, 30]);
   });
   it("keep their volume a kilometre from the origin", () => {
     expect(solidProperties(moved(box(64, 64, 64), 1_048_576, 0, 0)).volume).toBeCloseTo(64 ** 3, 6);
@@ -107,7 +118,8 @@ describe("layer sweep", () => {
   });
   it("sums to the volume, whatever the mesh", () => {
     for (const m of [sphere(10, 40, 60), torus(20, 5, 60, 40), terrain(60, 80, 3)]) {
-      const b = boundingBox(m.positions), p = profile(m, 400);
+      const b = boundingBox(m.positions);
+      const p = profile(m, 400);
       const total = p.areas.reduce((s, a) => s + a, 0) * (boxSize(b)[2] / 400);
       expect(total / solidProperties(m).volume).toBeCloseTo(1, 3);
       expect(p.broken).toBe(0);
@@ -119,9 +131,11 @@ describe("layer sweep", () => {
     expect(p.areas[0]! / (Math.PI * (25 ** 2 - 15 ** 2))).toBeCloseTo(1, 2);
   });
   it("hands out contours that enclose the area it reports", () => {
-    const m = torus(20, 5, 40, 20), heights = midHeights(-5, 5, 7);
+    const m = torus(20, 5, 40, 20);
+    const heights = midHeights(-5, 5, 7);
     const p = layerSweep(m, findTwins(m).twin, heights, (layer, { points, ends }) => {
-      let area2 = 0, from = 0;
+      let area2 = 0;
+      let from = 0;
       for (const to of ends) {
         for (let i = from; i < to; i++) {
           const j = i + 1 < to ? i + 1 : from;

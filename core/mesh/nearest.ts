@@ -4,19 +4,39 @@ import type { RayTree } from "#core/mesh/rayTree";
  * Square of the distance from a point to triangle (a, a + u, a + v).
  * @source C. Ericson, Real-Time Collision Detection, closest point on a triangle by its regions (from memory)
  */
-export function squareToFace(px: number, py: number, pz: number, ax: number, ay: number, az: number, ux: number, uy: number, uz: number, vx: number, vy: number, vz: number): number {
-  const wx = px - ax, wy = py - ay, wz = pz - az;
-  const d1 = ux * wx + uy * wy + uz * wz, d2 = vx * wx + vy * wy + vz * wz;
+export function squareToFace(
+  px: number,
+  py: number,
+  pz: number,
+  ax: number,
+  ay: number,
+  az: number,
+  ux: number,
+  uy: number,
+  uz: number,
+  vx: number,
+  vy: number,
+  vz: number,
+): number {
+  const wx = px - ax;
+  const wy = py - ay;
+  const wz = pz - az;
+  const d1 = ux * wx + uy * wy + uz * wz;
+  const d2 = vx * wx + vy * wy + vz * wz;
   if (d1 <= 0 && d2 <= 0) return wx * wx + wy * wy + wz * wz;
-  const uu = ux * ux + uy * uy + uz * uz, uv = ux * vx + uy * vy + uz * vz, vv = vx * vx + vy * vy + vz * vz;
-  const d3 = d1 - uu, d4 = d2 - uv;
+  const uu = ux * ux + uy * uy + uz * uz;
+  const uv = ux * vx + uy * vy + uz * vz;
+  const vv = vx * vx + vy * vy + vz * vz;
+  const d3 = d1 - uu;
+  const d4 = d2 - uv;
   if (d3 >= 0 && d4 <= d3) return square(wx - ux, wy - uy, wz - uz);
   const vc = d1 * d4 - d3 * d2;
   if (vc <= 0 && d1 >= 0 && d3 <= 0) {
     const t = d1 / (d1 - d3 || 1);
     return square(wx - t * ux, wy - t * uy, wz - t * uz);
   }
-  const d5 = d1 - uv, d6 = d2 - vv;
+  const d5 = d1 - uv;
+  const d6 = d2 - vv;
   if (d6 >= 0 && d5 <= d6) return square(wx - vx, wy - vy, wz - vz);
   const vb = d5 * d2 - d1 * d6;
   if (vb <= 0 && d2 >= 0 && d6 <= 0) {
@@ -30,7 +50,8 @@ export function squareToFace(px: number, py: number, pz: number, ax: number, ay:
   }
   const denominator = va + vb + vc;
   if (denominator === 0) return wx * wx + wy * wy + wz * wz;
-  const s = vb / denominator, t = vc / denominator;
+  const s = vb / denominator;
+  const t = vc / denominator;
   return square(wx - s * ux - t * vx, wy - s * uy - t * vy, wz - s * uz - t * vz);
 }
 
@@ -42,18 +63,28 @@ const stack = new Int32Array(128);
 export type NearestFace = { distance: number; place: number };
 
 /** Finds the nearest face within a distance. File units. */
-export function nearestInto({ bounds, link, count, corners }: RayTree, px: number, py: number, pz: number, within: number, out: NearestFace): void {
+export function nearestInto(
+  { bounds, link, count, corners }: RayTree,
+  px: number,
+  py: number,
+  pz: number,
+  within: number,
+  out: NearestFace,
+): void {
   out.distance = within;
   out.place = -1;
   if (count.length === 0) return;
-  let best = within * within, depth = 1;
+  let best = within * within;
+  let depth = 1;
   stack[0] = 0;
   while (depth > 0) {
     const node = stack[--depth]!;
     if (squareToBox(bounds, 6 * node, px, py, pz) >= best) continue;
     if (count[node] === 0) {
-      const near = node + 1, far = link[node]!;
-      const a = squareToBox(bounds, 6 * near, px, py, pz), b = squareToBox(bounds, 6 * far, px, py, pz);
+      const near = node + 1;
+      const far = link[node]!;
+      const a = squareToBox(bounds, 6 * near, px, py, pz);
+      const b = squareToBox(bounds, 6 * far, px, py, pz);
       // The nearer child goes on last and is taken first.
       if (a <= b) {
         if (b < best) stack[depth++] = far;
@@ -67,7 +98,20 @@ export function nearestInto({ bounds, link, count, corners }: RayTree, px: numbe
     const from = -1 - link[node]!;
     for (let i = from; i < from + count[node]!; i++) {
       const c = 9 * i;
-      const d = squareToFace(px, py, pz, corners[c]!, corners[c + 1]!, corners[c + 2]!, corners[c + 3]!, corners[c + 4]!, corners[c + 5]!, corners[c + 6]!, corners[c + 7]!, corners[c + 8]!);
+      const d = squareToFace(
+        px,
+        py,
+        pz,
+        corners[c]!,
+        corners[c + 1]!,
+        corners[c + 2]!,
+        corners[c + 3]!,
+        corners[c + 4]!,
+        corners[c + 5]!,
+        corners[c + 6]!,
+        corners[c + 7]!,
+        corners[c + 8]!,
+      );
       if (d < best) {
         best = d;
         out.place = i;
@@ -78,7 +122,13 @@ export function nearestInto({ bounds, link, count, corners }: RayTree, px: numbe
 }
 
 /** Distance from a point to the nearest face, or `within` where none is nearer. File units. */
-export function nearestDistance(tree: RayTree, px: number, py: number, pz: number, within = Infinity): number {
+export function nearestDistance(
+  tree: RayTree,
+  px: number,
+  py: number,
+  pz: number,
+  within = Infinity,
+): number {
   const found: NearestFace = { distance: within, place: -1 };
   nearestInto(tree, px, py, pz, within, found);
   return found.distance;

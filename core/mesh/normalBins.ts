@@ -8,26 +8,40 @@ export type NormalBin = { readonly normal: Vec3; readonly area: number };
 const SIDE = 44;
 
 /**
- * The surface by where it looks, in some thousand directions. Flat sides keep their exact direction; a curved one is cut
+ * The surface by where it looks, in some thousand directions. Flat sides keep their exact direction; a curved
+ * one is cut
  * into steps of about 4 degrees.
  * @source octahedral map of directions (from memory)
  */
 export function normalBins({ positions, triangles }: TriangleMesh): readonly NormalBin[] {
-  const sums = new Float64Array(3 * SIDE * SIDE), areas = new Float64Array(SIDE * SIDE);
+  const sums = new Float64Array(3 * SIDE * SIDE);
+  const areas = new Float64Array(SIDE * SIDE);
   for (let t = 0; t < triangles.length; t += 3) {
-    const a = 3 * triangles[t]!, b = 3 * triangles[t + 1]!, c = 3 * triangles[t + 2]!;
-    const ux = positions[b]! - positions[a]!, uy = positions[b + 1]! - positions[a + 1]!, uz = positions[b + 2]! - positions[a + 2]!;
-    const vx = positions[c]! - positions[a]!, vy = positions[c + 1]! - positions[a + 1]!, vz = positions[c + 2]! - positions[a + 2]!;
-    const x = uy * vz - uz * vy, y = uz * vx - ux * vz, z = ux * vy - uy * vx, l = Math.sqrt(x * x + y * y + z * z);
+    const a = 3 * triangles[t]!;
+    const b = 3 * triangles[t + 1]!;
+    const c = 3 * triangles[t + 2]!;
+    const ux = positions[b]! - positions[a]!;
+    const uy = positions[b + 1]! - positions[a + 1]!;
+    const uz = positions[b + 2]! - positions[a + 2]!;
+    const vx = positions[c]! - positions[a]!;
+    const vy = positions[c + 1]! - positions[a + 1]!;
+    const vz = positions[c + 2]! - positions[a + 2]!;
+    const x = uy * vz - uz * vy;
+    const y = uz * vx - ux * vz;
+    const z = ux * vy - uy * vx;
+    const l = Math.sqrt(x * x + y * y + z * z);
     if (l === 0) continue;
     const s = Math.abs(x) + Math.abs(y) + Math.abs(z);
-    let p = x / s, q = y / s;
+    let p = x / s;
+    let q = y / s;
     if (z < 0) {
       const fold = (1 - Math.abs(q)) * (p < 0 ? -1 : 1);
       q = (1 - Math.abs(p)) * (q < 0 ? -1 : 1);
       p = fold;
     }
-    const cell = Math.min(SIDE - 1, Math.floor(((p + 1) / 2) * SIDE)) + SIDE * Math.min(SIDE - 1, Math.floor(((q + 1) / 2) * SIDE));
+    const cell =
+      Math.min(SIDE - 1, Math.floor(((p + 1) / 2) * SIDE)) +
+      SIDE * Math.min(SIDE - 1, Math.floor(((q + 1) / 2) * SIDE));
     sums[3 * cell]! += x;
     sums[3 * cell + 1]! += y;
     sums[3 * cell + 2]! += z;
@@ -36,7 +50,10 @@ export function normalBins({ positions, triangles }: TriangleMesh): readonly Nor
   const bins: NormalBin[] = [];
   for (let cell = 0; cell < areas.length; cell++) {
     if (areas[cell] === 0) continue;
-    const x = sums[3 * cell]!, y = sums[3 * cell + 1]!, z = sums[3 * cell + 2]!, l = Math.sqrt(x * x + y * y + z * z) || 1;
+    const x = sums[3 * cell]!;
+    const y = sums[3 * cell + 1]!;
+    const z = sums[3 * cell + 2]!;
+    const l = Math.sqrt(x * x + y * y + z * z) || 1;
     bins.push({ normal: [x / l, y / l, z / l], area: areas[cell]! });
   }
   return bins;

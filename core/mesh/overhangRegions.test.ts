@@ -6,12 +6,23 @@ import { box, moved, sphere, together } from "#core/mesh/testing";
 import { scaledMesh, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 
-const regions = (m: TriangleMesh, deg = 45): readonly OverhangRegion[] => overhangRegions(m, findTwins(m).twin, buildRayTree(m), deg);
+const regions = (m: TriangleMesh, deg = 45): readonly OverhangRegion[] =>
+  overhangRegions(m, findTwins(m).twin, buildRayTree(m), deg);
 
 /** An arch as one closed mesh: two legs 10 wide, 20 high, a lintel over a gap. */
 function arch(gap: number): TriangleMesh {
-  const outline = [[0, 0], [10, 0], [10, 20], [10 + gap, 20], [10 + gap, 0], [20 + gap, 0], [20 + gap, 30], [0, 30]] as const;
-  const positions: number[] = [], triangles: number[] = [];
+  const outline = [
+    [0, 0],
+    [10, 0],
+    [10, 20],
+    [10 + gap, 20],
+    [10 + gap, 0],
+    [20 + gap, 0],
+    [20 + gap, 30],
+    [0, 30],
+  ] as const;
+  const positions: number[] = [];
+  const triangles: number[] = [];
   for (const y of [0, 8]) for (const [x, z] of outline) positions.push(x, y, z);
   const n = outline.length;
   for (let i = 0; i < n; i++) {
@@ -19,7 +30,12 @@ function arch(gap: number): TriangleMesh {
     triangles.push(i, n + j, j, i, n + i, n + j);
   }
   // The two faces: three rectangles each.
-  for (const [a, b, c, d] of [[0, 1, 2, 7], [2, 3, 6, 7], [3, 4, 5, 6]] as const) triangles.push(a, b, c, a, c, d, n + a, n + c, n + b, n + a, n + d, n + c);
+  for (const [a, b, c, d] of [
+    [0, 1, 2, 7],
+    [2, 3, 6, 7],
+    [3, 4, 5, 6],
+  ] as const)
+    triangles.push(a, b, c, a, c, d, n + a, n + c, n + b, n + a, n + d, n + c);
   return { positions: Float32Array.from(positions), triangles: Uint32Array.from(triangles) };
 }
 
@@ -46,8 +62,12 @@ describe("overhangs", () => {
   });
   it("held at one end only are no bridge", () => {
     // The right leg is drawn away from under the lintel: what is left hangs out into the air.
-    const one = arch(24), positions = one.positions.map((v, i) => (i % 3 === 0 && v === 34 ? 43.9 : v));
-    const [largest] = regions({ positions: positions.map((v, i) => (i % 3 === 2 && v === 0 && positions[i - 2]! > 40 ? 29 : v)), triangles: one.triangles });
+    const one = arch(24);
+    const positions = one.positions.map((v, i) => (i % 3 === 0 && v === 34 ? 43.9 : v));
+    const [largest] = regions({
+      positions: positions.map((v, i) => (i % 3 === 2 && v === 0 && positions[i - 2]! > 40 ? 29 : v)),
+      triangles: one.triangles,
+    });
     expect(largest!.area).toBeGreaterThan(24 * 8);
     expect(largest!.bridge).toBe(false);
   });
@@ -60,7 +80,8 @@ describe("overhangs", () => {
     const m = posedMesh(arch(24), { down: [0.3, 0.2, -0.9], turnDeg: 0 });
     const total = (deg: number) => regions(m, deg).reduce((s, r) => s + r.area, 0);
     expect(total(60)).toBeGreaterThanOrEqual(total(45));
-    const one = regions(m)[0]!, ten = regions(scaledMesh(m, 10))[0]!;
+    const one = regions(m)[0]!;
+    const ten = regions(scaledMesh(m, 10))[0]!;
     expect(ten.area / one.area).toBeCloseTo(100, 2);
     expect(ten.columns / one.columns).toBeCloseTo(1000, 0);
   });

@@ -8,13 +8,24 @@ import { isClosed, meshHealth } from "#core/mesh/health";
 import { mendMesh, weldTolerance } from "#core/mesh/mend";
 import { restingSides } from "#core/mesh/resting";
 import { solidProperties } from "#core/mesh/solidProperties";
-import { box, insideOut, moved, noise, sphere, terrain, together, torus, withoutFaces } from "#core/mesh/testing";
+import {
+  box,
+  insideOut,
+  moved,
+  noise,
+  sphere,
+  terrain,
+  together,
+  torus,
+  withoutFaces,
+} from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 const flawsOf = (m: TriangleMesh) => meshFlaws(m, findTwins(m));
-const cloud = (n: number, seed: number) => Float32Array.from({ length: 3 * n }, (_, i) => 100 * noise(seed, i) - 50);
+const cloud = (n: number, seed: number) =>
+  Float32Array.from({ length: 3 * n }, (_, i) => 100 * noise(seed, i) - 50);
 
 describe("flaws", () => {
   it("tells a hole by the length and the place of its rim", () => {
@@ -33,20 +44,30 @@ describe("flaws", () => {
     const hollow = together(sphere(10, 20, 20), insideOut(sphere(6, 20, 20)));
     expect(flawsOf(hollow).shells.map((s) => s.kind)).toEqual(["solid", "hollow"]);
     expect(flawsOf(insideOut(sphere(6, 12, 12))).shells.map((s) => s.kind)).toEqual(["inside out"]);
-    expect(flawsOf(together(sphere(10, 20, 20), sphere(4, 20, 20))).shells.map((s) => s.kind)).toEqual(["solid", "inside another"]);
-    expect(flawsOf(together(box(5, 5, 5), moved(box(2, 2, 2), 20, 0, 0))).shells.map((s) => s.kind)).toEqual(["solid", "solid"]);
+    expect(flawsOf(together(sphere(10, 20, 20), sphere(4, 20, 20))).shells.map((s) => s.kind)).toEqual([
+      "solid",
+      "inside another",
+    ]);
+    expect(flawsOf(together(box(5, 5, 5), moved(box(2, 2, 2), 20, 0, 0))).shells.map((s) => s.kind)).toEqual([
+      "solid",
+      "solid",
+    ]);
   });
   it("finds a solid floating in a hollow to be solid again", () => {
     const nested = together(sphere(10, 24, 24), insideOut(sphere(8, 24, 24)), sphere(3, 12, 12));
     expect(flawsOf(nested).shells.map((s) => s.kind)).toEqual(["solid", "hollow", "solid"]);
   });
   it("counts patches that look the other way", () => {
-    const ball = sphere(10, 12, 12), triangles = ball.triangles.slice();
-    for (const f of [3, 100]) [triangles[3 * f + 1], triangles[3 * f + 2]] = [triangles[3 * f + 2]!, triangles[3 * f + 1]!];
+    const ball = sphere(10, 12, 12);
+    const triangles = ball.triangles.slice();
+    for (const f of [3, 100])
+      [triangles[3 * f + 1], triangles[3 * f + 2]] = [triangles[3 * f + 2]!, triangles[3 * f + 1]!];
     expect(flawsOf({ ...ball, triangles }).flippedPatches).toBe(2);
   });
   it("knows hundreds of shells", () => {
-    const grains = together(...Array.from({ length: 300 }, (_, i) => moved(box(1, 1, 1), 3 * (i % 20), 3 * Math.floor(i / 20), 0)));
+    const grains = together(
+      ...Array.from({ length: 300 }, (_, i) => moved(box(1, 1, 1), 3 * (i % 20), 3 * Math.floor(i / 20), 0)),
+    );
     expect(flawsOf(grains).shellCount).toBe(300);
   });
 });
@@ -70,8 +91,10 @@ describe("mending", () => {
     expect(isClosed(meshHealth(wide, findTwins(wide)))).toBe(false);
   });
   it("turns flipped faces, whole inside-out shells, and no hollow", () => {
-    const ball = sphere(10, 12, 12), triangles = ball.triangles.slice();
-    for (const f of [3, 50, 51]) [triangles[3 * f + 1], triangles[3 * f + 2]] = [triangles[3 * f + 2]!, triangles[3 * f + 1]!];
+    const ball = sphere(10, 12, 12);
+    const triangles = ball.triangles.slice();
+    for (const f of [3, 50, 51])
+      [triangles[3 * f + 1], triangles[3 * f + 2]] = [triangles[3 * f + 2]!, triangles[3 * f + 1]!];
     const mended = mendMesh({ ...ball, triangles });
     expect(mended.report.turnedFaces).toBe(3);
     expect(solidProperties(mended.mesh).volume).toBeCloseTo(solidProperties(ball).volume, 3);
@@ -81,7 +104,10 @@ describe("mending", () => {
   });
   it("drops faces without area and repeated ones, and is done after once", () => {
     const b = box(4, 5, 6);
-    const spoilt = { positions: b.positions, triangles: Uint32Array.from([...b.triangles, 0, 0, 1, ...b.triangles.slice(0, 3)]) };
+    const spoilt = {
+      positions: b.positions,
+      triangles: Uint32Array.from([...b.triangles, 0, 0, 1, ...b.triangles.slice(0, 3)]),
+    };
     const once = mendMesh(spoilt);
     expect(once.report.droppedFaces).toBe(2);
     expect(mendMesh(once.mesh).report).toEqual({ joinedVertices: 0, droppedFaces: 0, turnedFaces: 0 });
@@ -95,7 +121,12 @@ describe("mending", () => {
 /** How far the point furthest out of a hull lies beyond one of its sides. */
 function furthestOut(points: Float32Array, sides: readonly HullSide[]): number {
   let most = -Infinity;
-  for (let i = 0; i < points.length; i += 3) for (const { normal, offset } of sides) most = Math.max(most, normal[0] * points[i]! + normal[1] * points[i + 1]! + normal[2] * points[i + 2]! - offset);
+  for (let i = 0; i < points.length; i += 3)
+    for (const { normal, offset } of sides)
+      most = Math.max(
+        most,
+        normal[0] * points[i]! + normal[1] * points[i + 1]! + normal[2] * points[i + 2]! - offset,
+      );
   return most;
 }
 
@@ -129,7 +160,9 @@ describe("convex hull", () => {
     expect(convexHull(land.positions).sides[0]!.area).toBeCloseTo(240 * 240, 0);
   });
   it("of points in a plane is empty", () => {
-    expect(convexHull(Float32Array.from({ length: 30 }, (_, i) => (i % 3 === 2 ? 0 : noise(1, i)))).triangles).toEqual([]);
+    expect(
+      convexHull(Float32Array.from({ length: 30 }, (_, i) => (i % 3 === 2 ? 0 : noise(1, i)))).triangles,
+    ).toEqual([]);
   });
 });
 
@@ -154,23 +187,43 @@ describe("resting sides", () => {
 
 describe("footprint", () => {
   it("has the hull that a general-purpose library finds", () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: -50, max: 50 }), fc.integer({ min: -50, max: 50 })), { minLength: 3, maxLength: 60 }), (points) => {
-      const theirs = polygonHull(points as [number, number][]);
-      const ours = planHull(points.map((p) => p[0]), points.map((p) => p[1]));
-      expect(Math.abs(polygonArea(ours as [number, number][]))).toBeCloseTo(theirs ? Math.abs(polygonArea(theirs)) : 0, 6);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: -50, max: 50 }), fc.integer({ min: -50, max: 50 })), {
+          minLength: 3,
+          maxLength: 60,
+        }),
+        (points) => {
+          const theirs = polygonHull(points as [number, number][]);
+          const ours = planHull(
+            points.map((p) => p[0]),
+            points.map((p) => p[1]),
+          );
+          expect(Math.abs(polygonArea(ours as [number, number][]))).toBeCloseTo(
+            theirs ? Math.abs(polygonArea(theirs)) : 0,
+            6,
+          );
+        },
+      ),
+    );
   });
   it("passes no vertex over that matters", () => {
     const m = moved(terrain(20, 60, 4), 10, -5, 0, 0.4);
-    const whole = planHull(Array.from({ length: m.positions.length / 3 }, (_, v) => m.positions[3 * v]!), Array.from({ length: m.positions.length / 3 }, (_, v) => m.positions[3 * v + 1]!));
-    expect(Math.abs(polygonArea(meshPlanHull(m.positions) as [number, number][]))).toBeCloseTo(Math.abs(polygonArea(whole as [number, number][])), 6);
+    const whole = planHull(
+      Array.from({ length: m.positions.length / 3 }, (_, v) => m.positions[3 * v]!),
+      Array.from({ length: m.positions.length / 3 }, (_, v) => m.positions[3 * v + 1]!),
+    );
+    expect(Math.abs(polygonArea(meshPlanHull(m.positions) as [number, number][]))).toBeCloseTo(
+      Math.abs(polygonArea(whole as [number, number][])),
+      6,
+    );
   });
   it("has the turned rectangle back from any turn", () => {
     for (const turn of [0, 0.3, 1.1, 2.5]) {
       const b = smallestRectangle(meshPlanHull(moved(box(60, 20, 5), 7, 8, 9, turn).positions));
       expect(b.width).toBeCloseTo(60, 3);
       expect(b.depth).toBeCloseTo(20, 3);
-      const off = ((b.turnDeg - (turn * 180) / Math.PI) % 180 + 180) % 180;
+      const off = (((b.turnDeg - (turn * 180) / Math.PI) % 180) + 180) % 180;
       expect(Math.min(off, 180 - off)).toBeLessThan(0.01);
     }
   });

@@ -13,31 +13,54 @@ const BINS = 180 / SLOPE_BIN_DEG;
  * - `patchArea`: mean area of those patches: what is seen as one face
  * - `onBed`: lies on the lowest plane, so it is printed against the bed
  */
-export type SlopePatch = { readonly slopeDeg: number; readonly area: number; readonly patchArea: number; readonly onBed: boolean };
+export type SlopePatch = {
+  readonly slopeDeg: number;
+  readonly area: number;
+  readonly patchArea: number;
+  readonly onBed: boolean;
+};
 
-/** Groups faces that share an edge and a slope bin into patches, then patches by slope and by size in powers of four. */
+/**
+ * Groups faces that share an edge and a slope bin into patches, then patches by slope and by size in powers
+ * of four.
+ */
 export function slopePatches(mesh: TriangleMesh, twin: Int32Array): readonly SlopePatch[] {
   const { positions, triangles } = mesh;
   const faceCount = triangles.length / 3;
   const bin = new Uint8Array(faceCount);
   const areas = new Float64Array(faceCount);
-  let bottom = Infinity, top = -Infinity;
+  let bottom = Infinity;
+  let top = -Infinity;
   for (let i = 2; i < positions.length; i += 3) {
     if (positions[i]! < bottom) bottom = positions[i]!;
     if (positions[i]! > top) top = positions[i]!;
   }
   const bedAt = bottom + 1e-4 * (top - bottom);
   for (let f = 0; f < faceCount; f++) {
-    const a = 3 * triangles[3 * f]!, b = 3 * triangles[3 * f + 1]!, c = 3 * triangles[3 * f + 2]!;
-    const ux = positions[b]! - positions[a]!, uy = positions[b + 1]! - positions[a + 1]!, uz = positions[b + 2]! - positions[a + 2]!;
-    const vx = positions[c]! - positions[a]!, vy = positions[c + 1]! - positions[a + 1]!, vz = positions[c + 2]! - positions[a + 2]!;
-    const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const a = 3 * triangles[3 * f]!;
+    const b = 3 * triangles[3 * f + 1]!;
+    const c = 3 * triangles[3 * f + 2]!;
+    const ux = positions[b]! - positions[a]!;
+    const uy = positions[b + 1]! - positions[a + 1]!;
+    const uz = positions[b + 2]! - positions[a + 2]!;
+    const vx = positions[c]! - positions[a]!;
+    const vy = positions[c + 1]! - positions[a + 1]!;
+    const vz = positions[c + 2]! - positions[a + 2]!;
+    const nx = uy * vz - uz * vy;
+    const ny = uz * vx - ux * vz;
+    const nz = ux * vy - uy * vx;
     const length = Math.sqrt(nx * nx + ny * ny + nz * nz);
     areas[f] = length / 2;
     const deg = length === 0 ? 90 : (Math.acos(Math.max(-1, Math.min(1, nz / length))) * 180) / Math.PI;
     // Bins are centred on 0, 3, 6, ...: walls and flats then fall in the middle of theirs.
     bin[f] = Math.min(BINS, Math.round(deg / SLOPE_BIN_DEG));
-    if (bin[f] === BINS && positions[a + 2]! <= bedAt && positions[b + 2]! <= bedAt && positions[c + 2]! <= bedAt) bin[f] = BINS + 1;
+    if (
+      bin[f] === BINS &&
+      positions[a + 2]! <= bedAt &&
+      positions[b + 2]! <= bedAt &&
+      positions[c + 2]! <= bedAt
+    )
+      bin[f] = BINS + 1;
   }
   const patches = unionFind(faceCount);
   for (let h = 0; h < twin.length; h++) {
@@ -56,10 +79,12 @@ export function slopePatches(mesh: TriangleMesh, twin: Int32Array): readonly Slo
     group.count++;
     groups.set(key, group);
   }
-  return [...groups.entries()].sort(([p], [q]) => p - q).map(([, g]) => ({
-    slopeDeg: Math.min(BINS, g.bin) * SLOPE_BIN_DEG,
-    area: g.area,
-    patchArea: g.area / g.count,
-    onBed: g.bin === BINS + 1,
-  }));
+  return [...groups.entries()]
+    .sort(([p], [q]) => p - q)
+    .map(([, g]) => ({
+      slopeDeg: Math.min(BINS, g.bin) * SLOPE_BIN_DEG,
+      area: g.area,
+      patchArea: g.area / g.count,
+      onBed: g.bin === BINS + 1,
+    }));
 }

@@ -9,12 +9,16 @@ import { boundingBox } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 
 let solids: Solids;
-beforeAll(async () => { solids = await openSolids(); });
+beforeAll(async () => {
+  solids = await openSolids();
+});
 
 describe("lines pushed in", () => {
   const square = [0, 0, 20, 0, 20, 20, 0, 20];
   it("leave of a square a smaller square, and at last nothing", () => {
-    expect([...solids.insetAreas(square, [4], [0, 1, 4, 9.5, 11])].map((a) => Math.round(a * 1e4) / 1e4)).toEqual([400, 324, 144, 1, 0]);
+    expect(
+      [...solids.insetAreas(square, [4], [0, 1, 4, 9.5, 11])].map((a) => Math.round(a * 1e4) / 1e4),
+    ).toEqual([400, 324, 144, 1, 0]);
   });
   it("take from a hole as they take from the outside", () => {
     const ring = [...square, 5, 5, 5, 15, 15, 15, 15, 5];
@@ -30,23 +34,31 @@ describe("lines pushed in", () => {
 
 describe("round holes", () => {
   it("take their cylinder out of a block", () => {
-    const out = solids.bored(box(20, 20, 10), [{ from: [10, 10, -1], to: [10, 10, 11], radius: 3 }, { from: [-1, 4, 5], to: [21, 4, 5], radius: 1 }]);
+    const out = solids.bored(box(20, 20, 10), [
+      { from: [10, 10, -1], to: [10, 10, 11], radius: 3 },
+      { from: [-1, 4, 5], to: [21, 4, 5], radius: 1 },
+    ]);
     if (!out.ok) throw new Error(out.problems[0]!.message);
     const disc = (r: number) => 16 * r * r * Math.sin((2 * Math.PI) / 32);
     expect(solidProperties(out.value).volume).toBeCloseTo(4000 - disc(3) * 10 - disc(1) * 20, 1);
     expect(isClosed(meshHealth(out.value, findTwins(out.value)))).toBe(true);
   });
   it("open a hollow ball, so that no way out is missing any more", () => {
-    const ball = sphere(15, 40, 60), hollow = hollowMesh(ball, 2, 1);
+    const ball = sphere(15, 40, 60);
+    const hollow = hollowMesh(ball, 2, 1);
     if (!hollow.ok) throw new Error("must be hollow");
     const whole = withRooms(ball, hollow.value.inner);
-    const closedIn = (m: typeof whole) => layerRegions(m, findTwins(m).twin, boundingBox(m.positions)).spaces.filter((s) => s.kind === "hollow").length;
+    const closedIn = (m: typeof whole) =>
+      layerRegions(m, findTwins(m).twin, boundingBox(m.positions)).spaces.filter((s) => s.kind === "hollow")
+        .length;
     expect(closedIn(whole)).toBe(1);
     const opened = solids.bored(whole, [{ from: [0, 0, -16], to: [0, 0, -11], radius: 1.5 }]);
     if (!opened.ok) throw new Error(opened.problems[0]!.message);
     expect(closedIn(opened.value)).toBe(0);
   });
   it("are refused in an open mesh with a sentence", () => {
-    expect(solids.bored(withoutFaces(sphere(5, 8, 8), 3), [{ from: [0, 0, -6], to: [0, 0, 6], radius: 1 }])).toMatchObject({ ok: false, problems: [{ code: "solid/open" }] });
+    expect(
+      solids.bored(withoutFaces(sphere(5, 8, 8), 3), [{ from: [0, 0, -6], to: [0, 0, 6], radius: 1 }]),
+    ).toMatchObject({ ok: false, problems: [{ code: "solid/open" }] });
   });
 });

@@ -1,4 +1,9 @@
-import Module, { type CrossSection, type Manifold, type ManifoldToplevel, type SimplePolygon } from "manifold-3d";
+import Module, {
+  type CrossSection,
+  type Manifold,
+  type ManifoldToplevel,
+  type SimplePolygon,
+} from "manifold-3d";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 import type { Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
@@ -8,10 +13,14 @@ export type Bore = { readonly from: Vec3; readonly to: Vec3; readonly radius: nu
 
 export type SolidProblem = Problem<"solid/open" | "solid/failed">;
 
-/** What the general library for solids and outlines does for us. The only file that knows it; no object of it leaves. */
+/**
+ * What the general library for solids and outlines does for us. The only file that knows it; no object of it
+ * leaves.
+ */
 export type Solids = {
   /**
-   * Area of what is left of closed lines pushed in by each distance, none where nothing is left. Corners stay sharp up to
+   * Area of what is left of closed lines pushed in by each distance, none where nothing is left. Corners stay
+   * sharp up to
    * twice the distance, as machines draw them.
    * Lines as in `LayerContours`: x and y of each point in turn, the index after the last point of each line.
    */
@@ -29,14 +38,28 @@ const BORE_SIDES = 32;
 export async function openSolids(locate?: string): Promise<Solids> {
   const wasm = await Module(locate === undefined ? undefined : { locateFile: () => locate });
   wasm.setup();
-  return { insetAreas: (points, ends, distances) => insetAreas(wasm, points, ends, distances), bored: (mesh, bores) => bored(wasm, mesh, bores) };
+  return {
+    insetAreas: (points, ends, distances) => insetAreas(wasm, points, ends, distances),
+    bored: (mesh, bores) => bored(wasm, mesh, bores),
+  };
 }
 
-function insetAreas({ CrossSection: Section }: ManifoldToplevel, points: ArrayLike<number>, ends: readonly number[], distances: readonly number[]): Float64Array {
+function insetAreas(
+  { CrossSection: Section }: ManifoldToplevel,
+  points: ArrayLike<number>,
+  ends: readonly number[],
+  distances: readonly number[],
+): Float64Array {
   const lines: SimplePolygon[] = [];
   let from = 0;
   for (const to of ends) {
-    if (to - from >= 3) lines.push(Array.from({ length: to - from }, (_, i) => [points[2 * (from + i)]!, points[2 * (from + i) + 1]!] as [number, number]));
+    if (to - from >= 3)
+      lines.push(
+        Array.from(
+          { length: to - from },
+          (_, i) => [points[2 * (from + i)]!, points[2 * (from + i) + 1]!] as [number, number],
+        ),
+      );
     from = to;
   }
   const areas = new Float64Array(distances.length);
@@ -44,7 +67,8 @@ function insetAreas({ CrossSection: Section }: ManifoldToplevel, points: ArrayLi
   const section = new Section(lines, "Positive");
   const made: CrossSection[] = [section];
   try {
-    let inner = section, pushed = 0;
+    let inner = section;
+    let pushed = 0;
     // Each step starts from the last, so that a deep inset works on what little is left.
     distances.forEach((distance, i) => {
       if (distance > pushed) {
@@ -60,27 +84,39 @@ function insetAreas({ CrossSection: Section }: ManifoldToplevel, points: ArrayLi
   return areas;
 }
 
-function bored({ Manifold: M, Mesh }: ManifoldToplevel, mesh: TriangleMesh, bores: readonly Bore[]): Outcome<TriangleMesh, SolidProblem> {
+function bored(
+  { Manifold: M, Mesh }: ManifoldToplevel,
+  mesh: TriangleMesh,
+  bores: readonly Bore[],
+): Outcome<TriangleMesh, SolidProblem> {
   let solid: Manifold | undefined;
   try {
     const input = new Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.triangles });
     input.merge();
     let whole: Manifold = (solid = M.ofMesh(input));
     for (const bore of bores) {
-      const d = [0, 1, 2].map((k) => bore.to[k]! - bore.from[k]!) as [number, number, number], length = Math.hypot(...d);
-      const lean = (Math.acos(Math.max(-1, Math.min(1, d[2] / (length || 1)))) * 180) / Math.PI, around = (Math.atan2(d[1], d[0]) * 180) / Math.PI;
-      const drill = M.cylinder(length, bore.radius, bore.radius, BORE_SIDES), tipped = drill.rotate([0, lean, around]), placed = tipped.translate([...bore.from]);
+      const d = [0, 1, 2].map((k) => bore.to[k]! - bore.from[k]!) as [number, number, number];
+      const length = Math.hypot(...d);
+      const lean = (Math.acos(Math.max(-1, Math.min(1, d[2] / (length || 1)))) * 180) / Math.PI;
+      const around = (Math.atan2(d[1], d[0]) * 180) / Math.PI;
+      const drill = M.cylinder(length, bore.radius, bore.radius, BORE_SIDES);
+      const tipped = drill.rotate([0, lean, around]);
+      const placed = tipped.translate([...bore.from]);
       solid = whole.subtract(placed);
       for (const old of [drill, tipped, placed, whole]) old.delete();
       whole = solid;
     }
     const { vertProperties, numProp, triVerts } = whole.getMesh();
     const positions = new Float32Array((vertProperties.length / numProp) * 3);
-    for (let v = 0; v < positions.length / 3; v++) for (let k = 0; k < 3; k++) positions[3 * v + k] = vertProperties[v * numProp + k]!;
+    for (let v = 0; v < positions.length / 3; v++)
+      for (let k = 0; k < 3; k++) positions[3 * v + k] = vertProperties[v * numProp + k]!;
     return success({ positions, triangles: Uint32Array.from(triVerts) });
   } catch (error) {
     if (!(error instanceof Error) || error.name !== "ManifoldError") throw error;
-    return refused("solid/open", "Its faces do not close, so no hole can be made in it. Mend it on its page first.");
+    return refused(
+      "solid/open",
+      "Its faces do not close, so no hole can be made in it. Mend it on its page first.",
+    );
   } finally {
     solid?.delete();
   }

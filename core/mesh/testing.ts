@@ -2,7 +2,8 @@ import type { TriangleMesh } from "#core/mesh/triangleMesh";
 
 /** Counter-based noise in [0, 1): the same for the same numbers, wherever it is asked. */
 export function noise(seed: number, i: number, j = 0): number {
-  let h = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(i + 1, 0xc2b2ae35) ^ Math.imul(j + 1, 0x27d4eb2f);
+  let h =
+    Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(i + 1, 0xc2b2ae35) ^ Math.imul(j + 1, 0x27d4eb2f);
   h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
   h = Math.imul(h ^ (h >>> 12), 0x297a2d39);
   return ((h ^ (h >>> 15)) >>> 0) / 2 ** 32;
@@ -17,7 +18,10 @@ const mesh = (positions: readonly number[], triangles: readonly number[]): Trian
 export const box = (x: number, y: number, z: number): TriangleMesh =>
   mesh(
     [0, 0, 0, x, 0, 0, x, y, 0, 0, y, 0, 0, 0, z, x, 0, z, x, y, z, 0, y, z],
-    [0, 2, 1, 0, 3, 2, 4, 5, 6, 4, 6, 7, 0, 1, 5, 0, 5, 4, 1, 2, 6, 1, 6, 5, 2, 3, 7, 2, 7, 6, 3, 0, 4, 3, 4, 7],
+    [
+      0, 2, 1, 0, 3, 2, 4, 5, 6, 4, 6, 7, 0, 1, 5, 0, 5, 4, 1, 2, 6, 1, 6, 5, 2, 3, 7, 2, 7, 6, 3, 0, 4, 3, 4,
+      7,
+    ],
   );
 
 /** A ball of rings x segments about the origin, closed. */
@@ -27,7 +31,11 @@ export function sphere(radius: number, rings: number, segments: number): Triangl
     const lat = -Math.PI / 2 + (r * Math.PI) / rings;
     for (let s = 0; s < segments; s++) {
       const lon = (s * 2 * Math.PI) / segments;
-      positions.push(radius * Math.cos(lat) * Math.cos(lon), radius * Math.cos(lat) * Math.sin(lon), radius * Math.sin(lat));
+      positions.push(
+        radius * Math.cos(lat) * Math.cos(lon),
+        radius * Math.cos(lat) * Math.sin(lon),
+        radius * Math.sin(lat),
+      );
     }
   }
   positions.push(0, 0, radius);
@@ -36,14 +44,16 @@ export function sphere(radius: number, rings: number, segments: number): Triangl
   const triangles: number[] = [];
   for (let s = 0; s < segments; s++) {
     triangles.push(0, at(1, s + 1), at(1, s), top, at(rings - 1, s), at(rings - 1, s + 1));
-    for (let r = 1; r < rings - 1; r++) triangles.push(at(r, s), at(r, s + 1), at(r + 1, s + 1), at(r, s), at(r + 1, s + 1), at(r + 1, s));
+    for (let r = 1; r < rings - 1; r++)
+      triangles.push(at(r, s), at(r, s + 1), at(r + 1, s + 1), at(r, s), at(r + 1, s + 1), at(r + 1, s));
   }
   return mesh(positions, triangles);
 }
 
 /** A torus about the z axis: radius to the middle of the tube, radius of the tube. */
 export function torus(ringRadius: number, tubeRadius: number, around: number, across: number): TriangleMesh {
-  const positions: number[] = [], triangles: number[] = [];
+  const positions: number[] = [];
+  const triangles: number[] = [];
   for (let i = 0; i < around; i++) {
     const u = (i * 2 * Math.PI) / around;
     for (let j = 0; j < across; j++) {
@@ -54,20 +64,28 @@ export function torus(ringRadius: number, tubeRadius: number, around: number, ac
   }
   const at = (i: number, j: number) => (i % around) * across + (j % across);
   for (let i = 0; i < around; i++) {
-    for (let j = 0; j < across; j++) triangles.push(at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j), at(i + 1, j + 1), at(i, j + 1));
+    for (let j = 0; j < across; j++)
+      triangles.push(at(i, j), at(i + 1, j), at(i + 1, j + 1), at(i, j), at(i + 1, j + 1), at(i, j + 1));
   }
   return mesh(positions, triangles);
 }
 
-/** A closed block with a rough top: cells x cells squares, 2 cells^2 triangles above, as many below, walls between. */
+/**
+ * A closed block with a rough top: cells x cells squares, 2 cells^2 triangles above, as many below, walls
+ * between.
+ */
 export function terrain(cells: number, sizeMm: number, seed: number): TriangleMesh {
   const side = cells + 1;
   const positions = new Float32Array(side * side * 6);
-  const hill = (x: number, y: number) => 12 + 5 * Math.sin(x / 17) * Math.cos(y / 23) + 3 * Math.sin(x / 5 + y / 7);
+  const hill = (x: number, y: number) =>
+    12 + 5 * Math.sin(x / 17) * Math.cos(y / 23) + 3 * Math.sin(x / 5 + y / 7);
   for (let r = 0; r < side; r++) {
     for (let c = 0; c < side; c++) {
-      const v = r * side + c, x = (c * sizeMm) / cells, y = (r * sizeMm) / cells;
-      const top = 3 * v, low = 3 * (v + side * side);
+      const v = r * side + c;
+      const x = (c * sizeMm) / cells;
+      const y = (r * sizeMm) / cells;
+      const top = 3 * v;
+      const low = 3 * (v + side * side);
       positions.set([x, y, hill(x, y) + 0.2 * noise(seed, r, c)], top);
       positions.set([x, y, 0], low);
     }
@@ -105,9 +123,11 @@ export function terrain(cells: number, sizeMm: number, seed: number): TriangleMe
 /** The mesh moved, after a turn about the z axis. */
 export function moved(source: TriangleMesh, dx: number, dy: number, dz: number, turnRad = 0): TriangleMesh {
   const positions = new Float32Array(source.positions.length);
-  const c = Math.cos(turnRad), s = Math.sin(turnRad);
+  const c = Math.cos(turnRad);
+  const s = Math.sin(turnRad);
   for (let i = 0; i < positions.length; i += 3) {
-    const x = source.positions[i]!, y = source.positions[i + 1]!;
+    const x = source.positions[i]!;
+    const y = source.positions[i + 1]!;
     positions[i] = c * x - s * y + dx;
     positions[i + 1] = s * x + c * y + dy;
     positions[i + 2] = source.positions[i + 2]! + dz;
@@ -117,7 +137,8 @@ export function moved(source: TriangleMesh, dx: number, dy: number, dz: number, 
 
 /** Several meshes as one, without welding. */
 export function together(...meshes: readonly TriangleMesh[]): TriangleMesh {
-  const positions: number[] = [], triangles: number[] = [];
+  const positions: number[] = [];
+  const triangles: number[] = [];
   for (const m of meshes) {
     const base = positions.length / 3;
     for (const value of m.positions) positions.push(value);
@@ -129,7 +150,8 @@ export function together(...meshes: readonly TriangleMesh[]): TriangleMesh {
 /** The same surface facing the other way. */
 export function insideOut(source: TriangleMesh): TriangleMesh {
   const triangles = source.triangles.slice();
-  for (let t = 0; t < triangles.length; t += 3) [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2]!, triangles[t + 1]!];
+  for (let t = 0; t < triangles.length; t += 3)
+    [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2]!, triangles[t + 1]!];
   return { positions: source.positions, triangles };
 }
 

@@ -10,7 +10,11 @@ import { type Side, wallDistance } from "#core/mesh/wallRays";
  * - `without`: share of the area where no wall faces back (edges, open meshes; most of a surface, for gaps)
  * - `places`: the least found, least first, at most one per neighbourhood
  */
-export type ThicknessSample = { readonly sorted: Float32Array; readonly without: number; readonly places: readonly { readonly at: readonly [number, number, number]; readonly thickness: number }[] };
+export type ThicknessSample = {
+  readonly sorted: Float32Array;
+  readonly without: number;
+  readonly places: readonly { readonly at: readonly [number, number, number]; readonly thickness: number }[];
+};
 
 export type SampleOptions = {
   /** Into the material, or out of it for the width of gaps. */
@@ -26,29 +30,52 @@ export type SampleOptions = {
 /** Most places told. */
 const PLACES = 8;
 /** Most faces looked at for one sample, and rays cast to foresee how many one ray looks at. */
-const TESTS = 4e7, PROBES = 32;
+const TESTS = 4e7;
+const PROBES = 32;
 
 /**
- * Feels walls at `count` points, placed at equal steps of area along the order of the tree, so that every region has its share.
+ * Feels walls at `count` points, placed at equal steps of area along the order of the tree, so that every
+ * region has its share.
  * Where rays are dear, as through a thousand faces that lie in one place, fewer points are taken.
  */
-export function sampleThickness(mesh: TriangleMesh, wanted: number, { side = "inside", start = 0.5, tree = buildRayTree(mesh), reach }: SampleOptions = {}): ThicknessSample {
+export function sampleThickness(
+  mesh: TriangleMesh,
+  wanted: number,
+  { side = "inside", start = 0.5, tree = buildRayTree(mesh), reach }: SampleOptions = {},
+): ThicknessSample {
   const { faces } = tree;
   const cumulative = new Float64Array(faces.length + 1);
-  for (let i = 0; i < faces.length; i++) cumulative[i + 1] = cumulative[i]! + Math.hypot(...faceNormal(mesh, faces[i]!));
+  for (let i = 0; i < faces.length; i++)
+    cumulative[i + 1] = cumulative[i]! + Math.hypot(...faceNormal(mesh, faces[i]!));
   const total = cumulative[faces.length]!;
   const diagonal = diagonalOf(mesh);
   if (!(total > 0) || wanted === 0) return { sorted: new Float32Array(0), without: 1, places: [] };
   const count = Math.max(1, Math.min(wanted, Math.floor(TESTS / (5 * testsPerRay(mesh, tree)))));
   const found: { thickness: number; at: [number, number, number] }[] = [];
-  let without = 0, place = 0;
+  let without = 0;
+  let place = 0;
   for (let k = 0; k < count; k++) {
     const target = ((k + start) / count) * total;
     while (place + 1 < faces.length && cumulative[place + 1]! <= target) place++;
-    const face = faces[place]!, normal = faceNormal(mesh, face);
+    const face = faces[place]!;
+    const normal = faceNormal(mesh, face);
     if (cumulative[place + 1] === cumulative[place]) continue;
-    const at = pointInFace(mesh, face, fraction(k + start, 0.7548776662466927), fraction(k + start, 0.5698402909980532));
-    const thickness = wallDistance(tree, side, face, at, normal, fraction(k, 0.6180339887498949) * Math.PI * 2, 1e-5 * diagonal, reach ?? 2 * diagonal);
+    const at = pointInFace(
+      mesh,
+      face,
+      fraction(k + start, 0.7548776662466927),
+      fraction(k + start, 0.5698402909980532),
+    );
+    const thickness = wallDistance(
+      tree,
+      side,
+      face,
+      at,
+      normal,
+      fraction(k, 0.6180339887498949) * Math.PI * 2,
+      1e-5 * diagonal,
+      reach ?? 2 * diagonal,
+    );
     if (thickness < Infinity) found.push({ thickness, at });
     else without++;
   }
@@ -56,7 +83,10 @@ export function sampleThickness(mesh: TriangleMesh, wanted: number, { side = "in
   const places: { at: readonly [number, number, number]; thickness: number }[] = [];
   for (const p of found) {
     if (places.length >= PLACES) break;
-    if (places.every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1], p.at[2] - q.at[2]) > diagonal / 20)) places.push(p);
+    if (
+      places.every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1], p.at[2] - q.at[2]) > diagonal / 20)
+    )
+      places.push(p);
   }
   return { sorted: Float32Array.from(found, (p) => p.thickness), without: without / count, places };
 }
@@ -66,33 +96,62 @@ function testsPerRay(mesh: TriangleMesh, tree: RayTree): number {
   const hit = noHit();
   for (let k = 0; k < PROBES; k++) {
     const face = tree.faces[Math.floor(((k + 0.5) / PROBES) * tree.faces.length)]!;
-    const at = pointInFace(mesh, face, 0.3, 0.3), [nx, ny, nz] = faceNormal(mesh, face), length = Math.hypot(nx, ny, nz) || 1;
-    castRayInto(tree, at[0], at[1], at[2], -nx / length, -ny / length, -nz / length, 0, Infinity, 0, face, hit);
+    const at = pointInFace(mesh, face, 0.3, 0.3);
+    const [nx, ny, nz] = faceNormal(mesh, face);
+    const length = Math.hypot(nx, ny, nz) || 1;
+    castRayInto(
+      tree,
+      at[0],
+      at[1],
+      at[2],
+      -nx / length,
+      -ny / length,
+      -nz / length,
+      0,
+      Infinity,
+      0,
+      face,
+      hit,
+    );
   }
   return Math.max(1, hit.tests / PROBES);
 }
 
 const fraction = (k: number, step: number) => (k * step + 0.5) % 1;
 
-/** The thickness that a share of the measured surface stays under, file units; NaN when nothing was measured. */
-export const thicknessAt = (sample: ThicknessSample, share: number): number => ranked(sample, share * sample.sorted.length);
+/**
+ * The thickness that a share of the measured surface stays under, file units; NaN when nothing was measured.
+ */
+export const thicknessAt = (sample: ThicknessSample, share: number): number =>
+  ranked(sample, share * sample.sorted.length);
 
-const ranked = ({ sorted }: ThicknessSample, rank: number) => sorted[Math.max(0, Math.min(sorted.length - 1, Math.floor(rank)))] ?? Number.NaN;
+const ranked = ({ sorted }: ThicknessSample, rank: number) =>
+  sorted[Math.max(0, Math.min(sorted.length - 1, Math.floor(rank)))] ?? Number.NaN;
 
 /**
- * The thickness at a share with its 95 % interval, from the ranks n p -+ 1.96 sqrt(n p (1 - p)): it needs no assumption
+ * The thickness at a share with its 95 % interval, from the ranks n p -+ 1.96 sqrt(n p (1 - p)): it needs no
+ * assumption
  * on how thickness is spread.
  * @source order statistics of a binomial count, distribution free
  */
-export function thicknessInterval(sample: ThicknessSample, share: number): { readonly low: number; readonly value: number; readonly high: number } {
-  const n = sample.sorted.length, half = 1.96 * Math.sqrt(n * share * (1 - share));
-  return { low: ranked(sample, n * share - half), value: ranked(sample, n * share), high: ranked(sample, n * share + half) };
+export function thicknessInterval(
+  sample: ThicknessSample,
+  share: number,
+): { readonly low: number; readonly value: number; readonly high: number } {
+  const n = sample.sorted.length;
+  const half = 1.96 * Math.sqrt(n * share * (1 - share));
+  return {
+    low: ranked(sample, n * share - half),
+    value: ranked(sample, n * share),
+    high: ranked(sample, n * share + half),
+  };
 }
 
 /** Share of the measured surface that is thinner than a limit. */
 export function shareThinner(sample: ThicknessSample, limit: number): number {
   if (sample.sorted.length === 0) return 0;
-  let low = 0, high = sample.sorted.length;
+  let low = 0;
+  let high = sample.sorted.length;
   while (low < high) {
     const middle = (low + high) >> 1;
     if (sample.sorted[middle]! < limit) low = middle + 1;
@@ -102,10 +161,14 @@ export function shareThinner(sample: ThicknessSample, limit: number): number {
 }
 
 /**
- * Share of the whole surface that is under a limit, with its 95 % interval. Where none was found, up to 3 / n may still
+ * Share of the whole surface that is under a limit, with its 95 % interval. Where none was found, up to 3 / n
+ * may still
  * be: a rule of three.
  */
-export function shareUnder(sample: ThicknessSample, limit: number): { readonly low: number; readonly value: number; readonly high: number } {
+export function shareUnder(
+  sample: ThicknessSample,
+  limit: number,
+): { readonly low: number; readonly value: number; readonly high: number } {
   const measured = sample.sorted.length;
   if (measured === 0) return { low: 0, value: 0, high: 0 };
   const points = measured / (1 - sample.without);

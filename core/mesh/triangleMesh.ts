@@ -16,7 +16,10 @@ export type TriangleSoup = { readonly corners: Float32Array };
 export type TriangleMesh = { readonly positions: Float32Array; readonly triangles: Uint32Array };
 
 /** An upright box: least and greatest x, y, z. */
-export type Box3 = { readonly min: readonly [number, number, number]; readonly max: readonly [number, number, number] };
+export type Box3 = {
+  readonly min: readonly [number, number, number];
+  readonly max: readonly [number, number, number];
+};
 
 export const boxSize = (box: Box3): readonly [number, number, number] => [
   box.max[0] - box.min[0],
@@ -30,9 +33,16 @@ export const nextHalfEdge = (h: number) => (h % 3 === 2 ? h - 2 : h + 1);
 /** Smallest upright box round all vertices. An empty mesh has the box of zeros. */
 export function boundingBox(positions: Float32Array): Box3 {
   if (positions.length === 0) return { min: [0, 0, 0], max: [0, 0, 0] };
-  let x0 = Infinity, y0 = Infinity, z0 = Infinity, x1 = -Infinity, y1 = -Infinity, z1 = -Infinity;
+  let x0 = Infinity;
+  let y0 = Infinity;
+  let z0 = Infinity;
+  let x1 = -Infinity;
+  let y1 = -Infinity;
+  let z1 = -Infinity;
   for (let i = 0; i < positions.length; i += 3) {
-    const x = positions[i]!, y = positions[i + 1]!, z = positions[i + 2]!;
+    const x = positions[i]!;
+    const y = positions[i + 1]!;
+    const z = positions[i + 2]!;
     if (x < x0) x0 = x;
     if (x > x1) x1 = x;
     if (y < y0) y0 = y;

@@ -8,15 +8,25 @@ export const OVER_SHARED = -2;
 /**
  * The other side of every half-edge.
  *
- * - `twin`: length 3 x triangles; the half-edge of the neighbouring triangle over the same two vertices, or OPEN, or OVER_SHARED
- * - an edge is *flipped* when its two triangles run along it in the same direction, so that one of them faces inward
+ * - `twin`: length 3 x triangles; the half-edge of the neighbouring triangle over the same two vertices, or
+ *   OPEN, or OVER_SHARED
+ * - an edge is *flipped* when its two triangles run along it in the same direction, so that one of them
+ *   faces inward
  */
-export type Twins = { readonly twin: Int32Array; readonly openEdges: number; readonly overSharedEdges: number; readonly flippedEdges: number };
+export type Twins = {
+  readonly twin: Int32Array;
+  readonly openEdges: number;
+  readonly overSharedEdges: number;
+  readonly flippedEdges: number;
+};
 
 /** Buckets longer than this are sorted before matching, so that a fan of thousands stays n log n. */
 const LONG_BUCKET = 48;
 
-/** Pairs half-edges by bucketing them under the smaller of their two vertices. A zero-length edge is left unpaired. */
+/**
+ * Pairs half-edges by bucketing them under the smaller of their two vertices. A zero-length edge is left
+ * unpaired.
+ */
 export function findTwins(mesh: TriangleMesh): Twins {
   const { triangles } = mesh;
   const n = triangles.length;
@@ -30,7 +40,8 @@ export function findTwins(mesh: TriangleMesh): Twins {
   for (let t = 0; t < n; t += CHUNK) fillBuckets(triangles, t, Math.min(n, t + CHUNK), fill, buckets);
   const twin = new Int32Array(n);
   const counts: EdgeCounts = { openEdges: 0, overSharedEdges: 0, flippedEdges: 0 };
-  for (let v = 0; v < vertexCount; v += CHUNK) pairBuckets(v, Math.min(vertexCount, v + CHUNK), triangles, starts, buckets, twin, counts);
+  for (let v = 0; v < vertexCount; v += CHUNK)
+    pairBuckets(v, Math.min(vertexCount, v + CHUNK), triangles, starts, buckets, twin, counts);
   return { twin, ...counts };
 }
 
@@ -41,16 +52,26 @@ const CHUNK = 3 * 2048;
 
 function countEdges(triangles: Uint32Array, from: number, to: number, starts: Uint32Array): void {
   for (let t = from; t < to; t += 3) {
-    const a = triangles[t]!, b = triangles[t + 1]!, c = triangles[t + 2]!;
+    const a = triangles[t]!;
+    const b = triangles[t + 1]!;
+    const c = triangles[t + 2]!;
     starts[(a < b ? a : b) + 1]!++;
     starts[(b < c ? b : c) + 1]!++;
     starts[(c < a ? c : a) + 1]!++;
   }
 }
 
-function fillBuckets(triangles: Uint32Array, from: number, to: number, fill: Uint32Array, buckets: Uint32Array): void {
+function fillBuckets(
+  triangles: Uint32Array,
+  from: number,
+  to: number,
+  fill: Uint32Array,
+  buckets: Uint32Array,
+): void {
   for (let t = from; t < to; t += 3) {
-    const a = triangles[t]!, b = triangles[t + 1]!, c = triangles[t + 2]!;
+    const a = triangles[t]!;
+    const b = triangles[t + 1]!;
+    const c = triangles[t + 2]!;
     putEdge(a, b, t, fill, buckets);
     putEdge(b, c, t + 1, fill, buckets);
     putEdge(c, a, t + 2, fill, buckets);
@@ -67,10 +88,19 @@ function putEdge(a: number, b: number, h: number, fill: Uint32Array, buckets: Ui
 /** Done half-edges have this for their far vertex. */
 const DONE = 0xffffffff;
 
-function pairBuckets(fromVertex: number, toVertex: number, triangles: Uint32Array, starts: Uint32Array, buckets: Uint32Array, twin: Int32Array, counts: EdgeCounts): void {
+function pairBuckets(
+  fromVertex: number,
+  toVertex: number,
+  triangles: Uint32Array,
+  starts: Uint32Array,
+  buckets: Uint32Array,
+  twin: Int32Array,
+  counts: EdgeCounts,
+): void {
   let { openEdges, overSharedEdges, flippedEdges } = counts;
   for (let v = fromVertex; v < toVertex; v++) {
-    const from = 2 * starts[v]!, to = 2 * starts[v + 1]!;
+    const from = 2 * starts[v]!;
+    const to = 2 * starts[v + 1]!;
     const sorted = to - from > 2 * LONG_BUCKET;
     if (sorted) sortBucket(buckets, from, to);
     for (let i = from; i < to; i += 2) {
@@ -81,7 +111,8 @@ function pairBuckets(fromVertex: number, toVertex: number, triangles: Uint32Arra
         twin[h] = OPEN;
         continue;
       }
-      let other = -1, uses = 1;
+      let other = -1;
+      let uses = 1;
       for (let j = i + 2; j < to; j += 2) {
         if (buckets[j + 1] !== far) {
           if (sorted) break;
@@ -111,7 +142,10 @@ function pairBuckets(fromVertex: number, toVertex: number, triangles: Uint32Arra
 }
 
 function sortBucket(buckets: Uint32Array, from: number, to: number): void {
-  const pairs = Array.from({ length: (to - from) / 2 }, (_, k) => [buckets[from + 2 * k]!, buckets[from + 2 * k + 1]!] as const);
+  const pairs = Array.from(
+    { length: (to - from) / 2 },
+    (_, k) => [buckets[from + 2 * k]!, buckets[from + 2 * k + 1]!] as const,
+  );
   pairs.sort((p, q) => p[1] - q[1] || p[0] - q[0]);
   pairs.forEach(([h, far], k) => {
     buckets[from + 2 * k] = h;

@@ -11,7 +11,8 @@ export function unionFind(n: number) {
   };
   /** The smaller root wins, so the result does not depend on the order of the calls. */
   const join = (a: number, b: number) => {
-    const p = find(a), q = find(b);
+    const p = find(a);
+    const q = find(b);
     if (p < q) parent[q] = p;
     else parent[p] = q;
   };

@@ -3,7 +3,8 @@ import type { TriangleMesh, TriangleSoup } from "#core/mesh/triangleMesh";
 const EMPTY = 0xffffffff;
 
 /**
- * Shares the vertices whose coordinates are equal to the last bit (-0 counts as 0). One pass over an open-addressing
+ * Shares the vertices whose coordinates are equal to the last bit (-0 counts as 0). One pass over an
+ * open-addressing
  * table; the vertices keep the order in which they first appear.
  */
 export function weld(soup: TriangleSoup): TriangleMesh {
@@ -17,10 +18,15 @@ export function weld(soup: TriangleSoup): TriangleMesh {
   let kept = new Uint32Array(Math.max(16, Math.ceil(cornerCount / 5)) * 3);
   let count = 0;
   for (let c = 0; c < cornerCount; c++) {
-    const x = plusZero(bits[3 * c]!), y = plusZero(bits[3 * c + 1]!), z = plusZero(bits[3 * c + 2]!);
+    const x = plusZero(bits[3 * c]!);
+    const y = plusZero(bits[3 * c + 1]!);
+    const z = plusZero(bits[3 * c + 2]!);
     let slot = hash(x, y, z) & (size - 1);
     let vertex = table[slot]!;
-    while (vertex !== EMPTY && (kept[3 * vertex] !== x || kept[3 * vertex + 1] !== y || kept[3 * vertex + 2] !== z)) {
+    while (
+      vertex !== EMPTY &&
+      (kept[3 * vertex] !== x || kept[3 * vertex + 1] !== y || kept[3 * vertex + 2] !== z)
+    ) {
       slot = (slot + 1) & (size - 1);
       vertex = table[slot]!;
     }

@@ -7,22 +7,52 @@ import type { Step } from "#core/order/step";
 /** Minutes of a step that was put in: within a third either way (common practice). */
 const SPREAD = 0.35;
 
-const longer = (hands: Figure, minutes: number): Figure => (minutes === 0 ? hands : between(Math.max(0, hands.low + minutes * (1 - SPREAD)), Math.max(0, hands.value + minutes), Math.max(0, hands.high + minutes * (1 + SPREAD)), "min", hands.basis, [...hands.working, { text: "done otherwise than planned at first", value: `${minutes > 0 ? "+" : ""}${minutes} min`, basis: "practice" }]));
+const longer = (hands: Figure, minutes: number): Figure =>
+  minutes === 0
+    ? hands
+    : between(
+        Math.max(0, hands.low + minutes * (1 - SPREAD)),
+        Math.max(0, hands.value + minutes),
+        Math.max(0, hands.high + minutes * (1 + SPREAD)),
+        "min",
+        hands.basis,
+        [
+          ...hands.working,
+          {
+            text: "done otherwise than planned at first",
+            value: `${minutes > 0 ? "+" : ""}${minutes} min`,
+            basis: "practice",
+          },
+        ],
+      );
 
-/** What has to begin while another step's film is workable follows its product, and goes where there is none any more. */
+/**
+ * What has to begin while another step's film is workable follows its product, and goes where there is none
+ * any more.
+ */
 function reopen(byId: Map<string, Step>, stepId: string, family: ProductFamily | null): void {
   for (const s of byId.values()) {
     if (s.window?.after !== stepId) continue;
-    if (family?.workable) byId.set(s.id, { ...s, family: family.name, waitMinutes: family.recoatMinutes, window: { after: stepId, ...family.workable } });
+    if (family?.workable)
+      byId.set(s.id, {
+        ...s,
+        family: family.name,
+        waitMinutes: family.recoatMinutes,
+        window: { after: stepId, ...family.workable },
+      });
     else byId.delete(s.id);
   }
 }
 
 /**
- * The steps with the builder's changes: products replaced, ways altered, steps put in and left out. A change that names
+ * The steps with the builder's changes: products replaced, ways altered, steps put in and left out. A change
+ * that names
  * a step which is no longer there changes nothing. Waits and moves are wishes, for the sequence.
  */
-export function applyChanges(steps: readonly Step[], changes: readonly Pick<KeptChange, "change" | "ruleId">[]): readonly Step[] {
+export function applyChanges(
+  steps: readonly Step[],
+  changes: readonly Pick<KeptChange, "change" | "ruleId">[],
+): readonly Step[] {
   if (changes.length === 0) return steps;
   const byId = new Map(steps.map((s) => [s.id, s]));
   for (const { change: c, ruleId } of changes) {
@@ -31,31 +61,80 @@ export function applyChanges(steps: readonly Step[], changes: readonly Pick<Kept
       if (!anchor || byId.has(c.id)) continue;
       const { window: _, ...like } = anchor;
       byId.set(c.id, {
-        ...like, id: c.id, action: c.action, title: c.title, family: c.family, sheen: c.sheen, tool: c.tool, place: c.place, waitMinutes: c.waitMinutes, facts: c.facts,
-        recipeId: null, paintId: null, mixMl: null, alcohol: false, after: c.loose && c.at === "after" ? [c.stepId] : [], notes: [], insertedBy: ruleId ?? "yours", ...(c.loose ? {} : { tied: { to: c.stepId, at: c.at } }),
-        handsMinutes: between(c.minutes * (1 - SPREAD), c.minutes, c.minutes * (1 + SPREAD), "min", "practice", [{ text: "a step that was put in", basis: "practice" }]),
+        ...like,
+        id: c.id,
+        action: c.action,
+        title: c.title,
+        family: c.family,
+        sheen: c.sheen,
+        tool: c.tool,
+        place: c.place,
+        waitMinutes: c.waitMinutes,
+        facts: c.facts,
+        recipeId: null,
+        paintId: null,
+        mixMl: null,
+        alcohol: false,
+        after: c.loose && c.at === "after" ? [c.stepId] : [],
+        notes: [],
+        insertedBy: ruleId ?? "yours",
+        ...(c.loose ? {} : { tied: { to: c.stepId, at: c.at } }),
+        handsMinutes: between(
+          c.minutes * (1 - SPREAD),
+          c.minutes,
+          c.minutes * (1 + SPREAD),
+          "min",
+          "practice",
+          [{ text: "a step that was put in", basis: "practice" }],
+        ),
       });
       if (c.loose && c.at === "before") byId.set(c.stepId, { ...anchor, after: [...anchor.after, c.id] });
     } else if (c.kind === "product") {
       const step = byId.get(c.stepId);
-      if (step) byId.set(c.stepId, { ...step, family: c.family, sheen: c.sheen ?? step.sheen, tool: c.tool ?? step.tool, place: c.place ?? step.place, waitMinutes: familyOf(c.family).recoatMinutes, handsMinutes: longer(step.handsMinutes, c.minutes) });
+      if (step)
+        byId.set(c.stepId, {
+          ...step,
+          family: c.family,
+          sheen: c.sheen ?? step.sheen,
+          tool: c.tool ?? step.tool,
+          place: c.place ?? step.place,
+          waitMinutes: familyOf(c.family).recoatMinutes,
+          handsMinutes: longer(step.handsMinutes, c.minutes),
+        });
       reopen(byId, c.stepId, familyOf(c.family));
     } else if (c.kind === "facts") {
       const step = byId.get(c.stepId);
-      if (step) byId.set(c.stepId, { ...step, alcohol: c.alcohol ?? step.alcohol, facts: patchFacts(step.facts, c.facts), handsMinutes: longer(step.handsMinutes, c.minutes) });
+      if (step)
+        byId.set(c.stepId, {
+          ...step,
+          alcohol: c.alcohol ?? step.alcohol,
+          facts: patchFacts(step.facts, c.facts),
+          handsMinutes: longer(step.handsMinutes, c.minutes),
+        });
     } else if (c.kind === "leave out") {
       const gone = byId.get(c.stepId);
       if (!gone) continue;
       byId.delete(c.stepId);
       reopen(byId, c.stepId, null);
       // What came after it comes after what it came after.
-      for (const s of byId.values()) if (s.after.includes(c.stepId)) byId.set(s.id, { ...s, after: [...s.after.filter((id) => id !== c.stepId), ...gone.after] });
+      for (const s of byId.values())
+        if (s.after.includes(c.stepId))
+          byId.set(s.id, { ...s, after: [...s.after.filter((id) => id !== c.stepId), ...gone.after] });
     } else if (c.kind === "move") {
-      const later = byId.get(c.before), earlier = byId.get(c.after);
+      const later = byId.get(c.before);
+      const earlier = byId.get(c.after);
       // A recipe that says the opposite gives way: the moved step takes its place before the other one.
       if (!later?.after.includes(c.after)) continue;
-      byId.set(c.before, { ...later, after: [...later.after.filter((id) => id !== c.after), ...(earlier?.after.filter((id) => id !== c.before) ?? [])] });
-      for (const s of byId.values()) if (s.id !== c.after && s.after.includes(c.before) && !s.after.includes(c.after)) byId.set(s.id, { ...s, after: [...s.after, c.after] });
+      byId.set(c.before, {
+        ...later,
+        after: [
+          ...later.after.filter((id) => id !== c.after),
+          ...(earlier?.after.filter((id) => id !== c.before) ?? []),
+        ],
+      });
+      for (const s of byId.values())
+        if (s.id !== c.after && s.after.includes(c.before) && !s.after.includes(c.after))
+          byId.set(s.id, { ...s, after: [...s.after, c.after] });
     }
   }
   return [...byId.values()];

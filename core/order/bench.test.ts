@@ -21,34 +21,79 @@ import { weathered } from "#core/order/weathered";
 import { Windows } from "#core/order/windows";
 
 const always: Clock = { startWeekday: 1, hours: Array.from({ length: 7 }, () => [{ from: 0, to: 1440 }]) };
-const evenings: Clock = { startWeekday: 1, hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1170, to: 1260 }]), [{ from: 600, to: 840 }]] };
-const actions: readonly (readonly [Action, string | null])[] = [["prime", "spray primer, solvent"], ["paint", "water acrylic, brushed"], ["shade", "enamel wash"], ["shade", "acrylic wash"], ["drybrush", "water acrylic, brushed"], ["varnish", "matte varnish, solvent spray"], ["pigment", "pigment powder"], ["glue", "cyanoacrylate"], ["mask", null], ["unmask", null], ["sand", null], ["flame", null], ["lay ground", "PVA + water over loose ground"], ["pour water", "water-clear casting resin"], ["place", "PVA, wood glue"], ["clip", null], ["paste", "modelling or texture paste"]];
+const evenings: Clock = {
+  startWeekday: 1,
+  hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1170, to: 1260 }]), [{ from: 600, to: 840 }]],
+};
+const actions: readonly (readonly [Action, string | null])[] = [
+  ["prime", "spray primer, solvent"],
+  ["paint", "water acrylic, brushed"],
+  ["shade", "enamel wash"],
+  ["shade", "acrylic wash"],
+  ["drybrush", "water acrylic, brushed"],
+  ["varnish", "matte varnish, solvent spray"],
+  ["pigment", "pigment powder"],
+  ["glue", "cyanoacrylate"],
+  ["mask", null],
+  ["unmask", null],
+  ["sand", null],
+  ["flame", null],
+  ["lay ground", "PVA + water over loose ground"],
+  ["pour water", "water-clear casting resin"],
+  ["place", "PVA, wood glue"],
+  ["clip", null],
+  ["paste", "modelling or texture paste"],
+];
 
 describe("what went wrong", () => {
   it.each(actions)("in %s with %s leads to why, and to a repair that the plan takes", (action, family) => {
-    const step = testStep({ id: "s", action, family, sheen: "matte", tool: "brush" }), before = testStep({ id: "a", action: "wash" }), after = testStep({ id: "z", action: "inspect", after: ["s"] });
+    const step = testStep({ id: "s", action, family, sheen: "matte", tool: "brush" });
+    const before = testStep({ id: "a", action: "wash" });
+    const after = testStep({ id: "z", action: "inspect", after: ["s"] });
     const list = mishapsFor(step);
     expect(list.at(-1)!.id).toBe("other");
     expect(list.length).toBeGreaterThan(action === "clip" ? 1 : 2);
     for (const m of list) {
-      expect([m.seen, m.because, m.nextTime].every((t) => t.length > 8), m.id).toBe(true);
-      const steps = applyChanges([before, { ...step, after: ["a"] }, after], m.repair(step).map((change) => ({ ruleId: null, change })));
-      const { order, constraints } = sequence(steps), plan = schedule(steps, constraints, always, 0);
+      expect(
+        [m.seen, m.because, m.nextTime].every((t) => t.length > 8),
+        m.id,
+      ).toBe(true);
+      const steps = applyChanges(
+        [before, { ...step, after: ["a"] }, after],
+        m.repair(step).map((change) => ({ ruleId: null, change })),
+      );
+      const { order, constraints } = sequence(steps);
+      const plan = schedule(steps, constraints, always, 0);
       expect(plan.slots, m.id).toHaveLength(steps.length);
       // A repair before the step is done before it, one after it after, and both before what comes next.
-      for (const s of steps.filter((x) => x.tied)) expect(order.indexOf(s.id) < order.indexOf("s"), `${m.id} ${s.title}`).toBe(s.tied!.at === "before" || order.indexOf(s.id) < order.indexOf("s"));
-      for (const s of steps.filter((x) => x.tied)) expect(order.indexOf(s.id)).toBeLessThan(order.indexOf("z"));
+      for (const s of steps.filter((x) => x.tied))
+        expect(order.indexOf(s.id) < order.indexOf("s"), `${m.id} ${s.title}`).toBe(
+          s.tied!.at === "before" || order.indexOf(s.id) < order.indexOf("s"),
+        );
+      for (const s of steps.filter((x) => x.tied))
+        expect(order.indexOf(s.id)).toBeLessThan(order.indexOf("z"));
     }
   });
 });
 
 describe("at the bench", () => {
   it("says what is too soft to be touched, until when, and no longer", () => {
-    const coat = testStep({ id: "p", action: "paint", family: "water acrylic, brushed", targets: ["part:wall"] }), times = new Map([["p", { startsAt: 0, endsAt: 10 }]]);
+    const coat = testStep({
+      id: "p",
+      action: "paint",
+      family: "water acrylic, brushed",
+      targets: ["part:wall"],
+    });
+    const times = new Map([["p", { startsAt: 0, endsAt: 10 }]]);
     expect(notToTouch([coat], times, 5)).toEqual([]);
-    expect(notToTouch([coat], times, 20)).toEqual([{ target: "part:wall", film: "paint", handledAt: 70, curedAt: 10 + 1440 }]);
+    expect(notToTouch([coat], times, 20)).toEqual([
+      { target: "part:wall", film: "paint", handledAt: 70, curedAt: 10 + 1440 },
+    ]);
     expect(notToTouch([coat], times, 70)).toEqual([]);
-    expect(notToTouch([coat], times, 90, { temperatureC: 10, humidity: 0.5 })[0]!.handledAt).toBeCloseTo(100, 9);
+    expect(notToTouch([coat], times, 90, { temperatureC: 10, humidity: 0.5 })[0]!.handledAt).toBeCloseTo(
+      100,
+      9,
+    );
   });
   it("calls for cleaning at once after resin and lacquer, before it dries after acrylic, and not while it goes on", () => {
     const with_ = (family: string, tool = "brush") => testStep({ id: family, action: "paint", family, tool });
@@ -59,20 +104,44 @@ describe("at the bench", () => {
     expect(cleanNow(testStep({ id: "x", action: "clip" }), undefined)).toBeNull();
   });
   it("lays out each tool and product once, and says how a piece is held", () => {
-    const steps = [testStep({ id: "a", action: "paint", family: "lacquer", tool: "airbrush", pieces: 12 }), testStep({ id: "b", action: "paint", family: "lacquer", tool: "airbrush" }), testStep({ id: "c", action: "place" })];
+    const steps = [
+      testStep({ id: "a", action: "paint", family: "lacquer", tool: "airbrush", pieces: 12 }),
+      testStep({ id: "b", action: "paint", family: "lacquer", tool: "airbrush" }),
+      testStep({ id: "c", action: "place" }),
+    ];
     expect(layOut(steps)).toEqual({ tools: ["airbrush, 0.4 mm nozzle"], products: ["lacquer"] });
     expect(holdBy(steps[0]!)).toMatch(/2 strips of tape/);
     expect(holdBy(steps[1]!)).toMatch(/handle under its foot/);
     expect(holdBy(testStep({ id: "g", action: "lay ground", targets: ["board"] }))).toBeNull();
   });
   it("has points to look at for every look that is a step", () => {
-    for (const check of ["primer", "assembly", "handling", "recesses", "finish list", "faults", "palette", "dust"] as const) expect(inspectionList[check]!.length, check).toBeGreaterThan(0);
+    for (const check of [
+      "primer",
+      "assembly",
+      "handling",
+      "recesses",
+      "finish list",
+      "faults",
+      "palette",
+      "dust",
+    ] as const)
+      expect(inspectionList[check]!.length, check).toBeGreaterThan(0);
   });
 });
 
 describe("a step that is moved", () => {
-  const link = (before: string, after: string, lagMinutes = 0): Constraint => ({ before, after, lagMinutes, from: "rule", ruleId: "O13" });
-  const times = new Map([["a", { startsAt: 0, endsAt: 10 }], ["b", { startsAt: 30, endsAt: 40 }], ["c", { startsAt: 60, endsAt: 70 }]]);
+  const link = (before: string, after: string, lagMinutes = 0): Constraint => ({
+    before,
+    after,
+    lagMinutes,
+    from: "rule",
+    ruleId: "O13",
+  });
+  const times = new Map([
+    ["a", { startsAt: 0, endsAt: 10 }],
+    ["b", { startsAt: 30, endsAt: 40 }],
+    ["c", { startsAt: 60, endsAt: 70 }],
+  ]);
   const chain = [link("a", "b", 20), link("b", "c")];
   it("breaks what it overtakes, and nothing where it stays between", () => {
     expect(brokenBy("b", 35, times, chain)).toEqual([]);
@@ -96,27 +165,39 @@ describe("a step that is moved", () => {
 });
 
 describe("graphs", () => {
-  const edges = fc.array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 0, max: 9 })), { maxLength: 20 }).map((list) => list.map(([a, b]) => ({ before: `n${a}`, after: `n${b}` })));
+  const edges = fc
+    .array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 0, max: 9 })), { maxLength: 20 })
+    .map((list) => list.map(([a, b]) => ({ before: `n${a}`, after: `n${b}` })));
   const ids = Array.from({ length: 10 }, (_, i) => `n${i}`);
   const reach = (list: readonly { before: string; after: string }[], from: string): Set<string> => {
-    const seen = new Set<string>(), stack = [from];
+    const seen = new Set<string>();
+    const stack = [from];
     while (stack.length > 0) {
       const id = stack.pop();
-      for (const e of list) if (e.before === id && !seen.has(e.after)) {
-        seen.add(e.after);
-        stack.push(e.after);
-      }
+      for (const e of list)
+        if (e.before === id && !seen.has(e.after)) {
+          seen.add(e.after);
+          stack.push(e.after);
+        }
     }
     return seen;
   };
   it("put nodes into one knot where each reaches the other, and order all where nothing goes round", () => {
-    fc.assert(fc.property(edges, (list) => {
-      const knot = knots(ids, list), reached = new Map(ids.map((id) => [id, reach(list, id)]));
-      for (const a of ids) for (const b of ids) if (a !== b) expect(knot.get(a) === knot.get(b)).toBe(reached.get(a)!.has(b) && reached.get(b)!.has(a));
-      const order = topological(ids, list), loops = ids.some((id) => reached.get(id)!.has(id));
-      expect(order.length === ids.length).toBe(!loops);
-      if (!loops) for (const e of list) expect(order.indexOf(e.before)).toBeLessThan(order.indexOf(e.after));
-    }));
+    fc.assert(
+      fc.property(edges, (list) => {
+        const knot = knots(ids, list);
+        const reached = new Map(ids.map((id) => [id, reach(list, id)]));
+        for (const a of ids)
+          for (const b of ids)
+            if (a !== b)
+              expect(knot.get(a) === knot.get(b)).toBe(reached.get(a)!.has(b) && reached.get(b)!.has(a));
+        const order = topological(ids, list);
+        const loops = ids.some((id) => reached.get(id)!.has(id));
+        expect(order.length === ids.length).toBe(!loops);
+        if (!loops)
+          for (const e of list) expect(order.indexOf(e.before)).toBeLessThan(order.indexOf(e.after));
+      }),
+    );
   });
 });
 
@@ -124,7 +205,9 @@ describe("hours and places", () => {
   it("walk through the windows as the calendar has them, less what is taken and days away", () => {
     const windows = new Windows({ ...evenings, away: [1] }, 0, [{ from: 1180, to: 1200 }]);
     expect(windows.has(3)).toBe(true);
-    expect([windows.from[0], windows.to[0], windows.from[1], windows.to[1]]).toEqual([1170, 1180, 1200, 1260]);
+    expect([windows.from[0], windows.to[0], windows.from[1], windows.to[1]]).toEqual([
+      1170, 1180, 1200, 1260,
+    ]);
     expect(windows.from[2]).toBe(2 * 1440 + 1170);
     expect(windows.through(0, 10)).toBe(1180);
     expect(windows.through(0, 11)).toBe(1201);
@@ -133,9 +216,36 @@ describe("hours and places", () => {
     expect(new Windows({ startWeekday: 0, hours: [[], [], [], [], [], [], []] }, 0, []).at(0)).toBe(-1);
   });
   it("tell when more lies on the shelf than it holds", () => {
-    const wet = (id: string) => testStep({ id, action: "paint", family: "lacquer", targets: [`part:${id}`], waitMinutes: 60, pieces: 3, handsMinutes: exact(5, "min", "practice") });
-    expect(overfull([wet("a"), wet("b")], new Map([["a", 0], ["b", 30]]), { "drying shelf": 5 })).toHaveLength(1);
-    expect(overfull([wet("a"), wet("b")], new Map([["a", 0], ["b", 60]]), { "drying shelf": 5 })).toEqual([]);
+    const wet = (id: string) =>
+      testStep({
+        id,
+        action: "paint",
+        family: "lacquer",
+        targets: [`part:${id}`],
+        waitMinutes: 60,
+        pieces: 3,
+        handsMinutes: exact(5, "min", "practice"),
+      });
+    expect(
+      overfull(
+        [wet("a"), wet("b")],
+        new Map([
+          ["a", 0],
+          ["b", 30],
+        ]),
+        { "drying shelf": 5 },
+      ),
+    ).toHaveLength(1);
+    expect(
+      overfull(
+        [wet("a"), wet("b")],
+        new Map([
+          ["a", 0],
+          ["b", 60],
+        ]),
+        { "drying shelf": 5 },
+      ),
+    ).toEqual([]);
     expect(overfull([wet("a")], new Map([["a", 0]]), { "drying shelf": 2 })).toEqual([]);
   });
 });
@@ -143,10 +253,30 @@ describe("hours and places", () => {
 describe("films in section", () => {
   it("are as thick as their coats together, told depths first, and ground is no film on a part", () => {
     const steps = [
-      testStep({ id: "p", action: "prime", title: "Prime", family: "spray primer, solvent" }), testStep({ id: "c", action: "paint", title: "Paint the colour, 2 coats", family: "water acrylic, brushed" }), testStep({ id: "f", action: "fill", family: "filler putty, solvent", facts: { depthMm: 0.5 } }),
-      testStep({ id: "g", action: "lay ground", family: "cement grout ground", targets: ["ground:g", "board", "part:a"] }),
+      testStep({ id: "p", action: "prime", title: "Prime", family: "spray primer, solvent" }),
+      testStep({
+        id: "c",
+        action: "paint",
+        title: "Paint the colour, 2 coats",
+        family: "water acrylic, brushed",
+      }),
+      testStep({ id: "f", action: "fill", family: "filler putty, solvent", facts: { depthMm: 0.5 } }),
+      testStep({
+        id: "g",
+        action: "lay ground",
+        family: "cement grout ground",
+        targets: ["ground:g", "board", "part:a"],
+      }),
     ];
-    const films = stacks(steps, new Map([["p", 0], ["c", 60], ["f", 30], ["g", 90]]));
+    const films = stacks(
+      steps,
+      new Map([
+        ["p", 0],
+        ["c", 60],
+        ["f", 30],
+        ["g", 90],
+      ]),
+    );
     expect(films.get("part:a")!.map((f) => f.stepId)).toEqual(["p", "f", "c"]);
     const mm = films.get("part:a")!.map((f) => f.filmMm);
     [0.015, 0.5, 0.034].forEach((thick, i) => expect(mm[i]).toBeCloseTo(thick, 6));
@@ -157,8 +287,15 @@ describe("films in section", () => {
 
 describe("the builder's own times", () => {
   it("take the place of the usual ones, feel the weather, and touch no other product", () => {
-    const own = { ...usualWeather, times: { "varnish, water": { recoatMinutes: 60, handleMinutes: 240, cureMinutes: 4000 } } };
-    expect(familyOf("varnish, water", own)).toMatchObject({ recoatMinutes: 60, handleMinutes: 240, cureMinutes: 4000 });
+    const own = {
+      ...usualWeather,
+      times: { "varnish, water": { recoatMinutes: 60, handleMinutes: 240, cureMinutes: 4000 } },
+    };
+    expect(familyOf("varnish, water", own)).toMatchObject({
+      recoatMinutes: 60,
+      handleMinutes: 240,
+      cureMinutes: 4000,
+    });
     expect(familyOf("varnish, water", { ...own, temperatureC: 10 }).handleMinutes).toBeCloseTo(360, 9);
     for (const f of families) if (f.name !== "varnish, water") expect(familyOf(f.name, own)).toEqual(f);
     const step = testStep({ id: "v", action: "varnish", family: "varnish, water", waitMinutes: 60 });

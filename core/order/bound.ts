@@ -1,20 +1,31 @@
 import type { Job } from "#core/order/job";
 
-/** From here the hands of everything before a step are not added up for each step: the bound is looser, its time stays short. */
+/**
+ * From here the hands of everything before a step are not added up for each step: the bound is looser, its
+ * time stays short.
+ */
 const MOST_FOR_ANCESTORS = 2000;
 
 /**
- * No order of the same steps can finish before this: the latest of every chain followed without waiting for free hands,
- * where a step cannot begin before all that leads to it has passed through one pair of hands; and, for the steps that
- * cannot begin before some moment or that all have so much behind them, all of their hands through the calendar. Each
+ * No order of the same steps can finish before this: the latest of every chain followed without waiting for
+ * free hands,
+ * where a step cannot begin before all that leads to it has passed through one pair of hands; and, for the
+ * steps that
+ * cannot begin before some moment or that all have so much behind them, all of their hands through the
+ * calendar. Each
  * with one set-up a batch, less the largest: that batch may be under way.
  */
 export function lowerBound(job: Job): number {
-  const { windows, links, hands, tails, steps } = job, n = steps.length;
+  const { windows, links, hands, tails, steps } = job;
+  const n = steps.length;
   if (n === 0 || !windows.has(0)) return job.from;
-  const heads = [...job.release], open = [...job.waits], order: number[] = [];
+  const heads = [...job.release];
+  const open = [...job.waits];
+  const order: number[] = [];
   for (let i = 0; i < n; i++) if (open[i] === 0) order.push(i);
-  const words = (n + 31) >> 5, counted = n <= MOST_FOR_ANCESTORS, before = counted ? new Uint32Array(n * words) : null;
+  const words = (n + 31) >> 5;
+  const counted = n <= MOST_FOR_ANCESTORS;
+  const before = counted ? new Uint32Array(n * words) : null;
   let bound = job.from;
   for (let q = 0; q < order.length; q++) {
     const i = order[q]!;
@@ -30,7 +41,23 @@ export function lowerBound(job: Job): number {
       if (--open[l.to]! === 0) order.push(l.to);
     }
   }
-  bound = Math.max(bound, bySuffix(job, order, (i) => heads[i]!, (i) => tails[i]! - hands[i]!, heads), bySuffix(job, order, (i) => tails[i]! - hands[i]!, (i) => tails[i]! - hands[i]!, heads));
+  bound = Math.max(
+    bound,
+    bySuffix(
+      job,
+      order,
+      (i) => heads[i]!,
+      (i) => tails[i]! - hands[i]!,
+      heads,
+    ),
+    bySuffix(
+      job,
+      order,
+      (i) => tails[i]! - hands[i]!,
+      (i) => tails[i]! - hands[i]!,
+      heads,
+    ),
+  );
   return Number.isFinite(bound) ? bound : job.from;
 }
 
@@ -39,7 +66,8 @@ function ancestorsOf(before: Uint32Array, i: number, words: number, n: number): 
   for (let w = 0; w < words; w++) {
     let bits = before[i * words + w]!;
     while (bits !== 0) {
-      const low = bits & -bits, at = 31 - Math.clz32(low);
+      const low = bits & -bits;
+      const at = 31 - Math.clz32(low);
       if (w * 32 + at < n) found.push(w * 32 + at);
       bits &= bits - 1;
     }
@@ -55,7 +83,10 @@ const leastSetup = ({ keys, keyOf }: Job, i: number) => {
 /** When all of some steps can have passed through one pair of hands. */
 function afterAll(job: Job, heads: readonly number[], set: readonly number[]): number {
   if (set.length < 2) return job.from;
-  let sum = 0, changes = 0, largest = 0, first = Infinity;
+  let sum = 0;
+  let changes = 0;
+  let largest = 0;
+  let first = Infinity;
   const kinds = new Set<number>();
   for (const i of set) {
     sum += job.hands[i]!;
@@ -70,9 +101,21 @@ function afterAll(job: Job, heads: readonly number[], set: readonly number[]): n
 }
 
 /** The bound over all sets of the steps with the largest of something. */
-function bySuffix(job: Job, order: readonly number[], of: (i: number) => number, behind: (i: number) => number, heads: readonly number[]): number {
-  const sorted = [...order].sort((a, b) => of(b) - of(a)), kinds = new Set<number>();
-  let sum = 0, changes = 0, largest = 0, shortest = Infinity, first = Infinity, bound = job.from;
+function bySuffix(
+  job: Job,
+  order: readonly number[],
+  of: (i: number) => number,
+  behind: (i: number) => number,
+  heads: readonly number[],
+): number {
+  const sorted = [...order].sort((a, b) => of(b) - of(a));
+  const kinds = new Set<number>();
+  let sum = 0;
+  let changes = 0;
+  let largest = 0;
+  let shortest = Infinity;
+  let first = Infinity;
+  let bound = job.from;
   sorted.forEach((i, at) => {
     sum += job.hands[i]!;
     shortest = Math.min(shortest, behind(i));

@@ -3,15 +3,48 @@ import type { Action, Place, Sheen } from "#core/order/step";
 
 /** What a builder decides about the order beyond what the stages say. Stored; names steps by their ids. */
 export type OrderChange =
-  | { readonly kind: "insert"; readonly id: string; readonly at: "before" | "after"; readonly stepId: string; readonly action: Action; readonly title: string; readonly family: string | null; readonly sheen: Sheen | null; readonly tool: string; readonly place: Place; readonly minutes: number; readonly waitMinutes: number; readonly facts: StepFacts; /** It finds its own place by the rules; otherwise it takes that of the other step. */ readonly loose: boolean }
-  | { readonly kind: "product"; readonly stepId: string; readonly family: string; readonly sheen: Sheen | null; readonly tool: string | null; readonly place: Place | null; /** Hands that it takes more or less. */ readonly minutes: number }
-  | { readonly kind: "facts"; readonly stepId: string; readonly facts: FactsPatch; readonly alcohol: boolean | null; readonly minutes: number }
+  | {
+      readonly kind: "insert";
+      readonly id: string;
+      readonly at: "before" | "after";
+      readonly stepId: string;
+      readonly action: Action;
+      readonly title: string;
+      readonly family: string | null;
+      readonly sheen: Sheen | null;
+      readonly tool: string;
+      readonly place: Place;
+      readonly minutes: number;
+      readonly waitMinutes: number;
+      readonly facts: StepFacts;
+      /** It finds its own place by the rules; otherwise it takes that of the other step. */ readonly loose: boolean;
+    }
+  | {
+      readonly kind: "product";
+      readonly stepId: string;
+      readonly family: string;
+      readonly sheen: Sheen | null;
+      readonly tool: string | null;
+      readonly place: Place | null;
+      /** Hands that it takes more or less. */ readonly minutes: number;
+    }
+  | {
+      readonly kind: "facts";
+      readonly stepId: string;
+      readonly facts: FactsPatch;
+      readonly alcohol: boolean | null;
+      readonly minutes: number;
+    }
   | { readonly kind: "wait"; readonly before: string; readonly after: string; readonly minutes: number }
   | { readonly kind: "move"; readonly before: string; readonly after: string }
   | { readonly kind: "leave out"; readonly stepId: string };
 
 /** A change that is kept, and the rule it mends; null for one of the builder's own. */
-export type KeptChange = { readonly ruleId: string | null; readonly note: string; readonly change: OrderChange };
+export type KeptChange = {
+  readonly ruleId: string | null;
+  readonly note: string;
+  readonly change: OrderChange;
+};
 
 /** A change that mends a broken rule: what it is called, and what it costs. */
 export type Mend = {
@@ -24,4 +57,9 @@ export type Mend = {
 };
 
 /** A rule that was set aside on purpose, for one step or between two. It stays visible. */
-export type SetAside = { readonly ruleId: string; readonly stepId: string; readonly other: string | null; readonly note: string };
+export type SetAside = {
+  readonly ruleId: string;
+  readonly stepId: string;
+  readonly other: string | null;
+  readonly note: string;
+};

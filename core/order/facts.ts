@@ -1,14 +1,51 @@
 /** What lies bare under the first film of a zone. */
-export type Bare = "PLA" | "PETG" | "ABS" | "resin" | "polystyrene foam" | "styrene sheet" | "clear acrylic sheet" | "thin plastic" | "rubber" | "silicone, PE or PP" | "wood, MDF or card" | "iron or steel" | "paper" | "cement" | "plaster";
+export type Bare =
+  | "PLA"
+  | "PETG"
+  | "ABS"
+  | "resin"
+  | "polystyrene foam"
+  | "styrene sheet"
+  | "clear acrylic sheet"
+  | "thin plastic"
+  | "rubber"
+  | "silicone, PE or PP"
+  | "wood, MDF or card"
+  | "iron or steel"
+  | "paper"
+  | "cement"
+  | "plaster";
 
 /** What a look or a try settles. */
-export type Checked = "joint" | "material" | "can" | "flame" | "splatter" | "dam" | "sheen" | "square" | "stain" | "weight" | "fit" | "faults" | "primer" | "palette" | "dust" | "recesses" | "handling" | "finish list" | "assembly" | "print" | "reference";
+export type Checked =
+  | "joint"
+  | "material"
+  | "can"
+  | "flame"
+  | "splatter"
+  | "dam"
+  | "sheen"
+  | "square"
+  | "stain"
+  | "weight"
+  | "fit"
+  | "faults"
+  | "primer"
+  | "palette"
+  | "dust"
+  | "recesses"
+  | "handling"
+  | "finish list"
+  | "assembly"
+  | "print"
+  | "reference";
 
 /** Large and soft comes before small and sharp. */
 export const weatherings = ["filter", "streak", "dust", "chip", "splatter"] as const;
 
 /**
- * What is known of a step beyond its action and product. Rules look at what is told and leave alone what is not.
+ * What is known of a step beyond its action and product. Rules look at what is told and leave alone what is
+ * not.
  * Lengths in mm, times in minutes, shares from 0 to 1.
  */
 export type StepFacts = {
@@ -23,7 +60,10 @@ export type StepFacts = {
   readonly bathMinutes?: number;
   readonly alcoholShare?: number;
   readonly gapMm?: number;
-  /** How far a mix is off its ratio, as a share; how much is mixed at once; what all of it needs; what is on the shelf. */
+  /**
+   * How far a mix is off its ratio, as a share; how much is mixed at once; what all of it needs; what is on
+   * the shelf.
+   */
   readonly ratioOff?: number;
   readonly batchMl?: number;
   readonly neededMl?: number;
@@ -98,4 +138,7 @@ export type StepFacts = {
 /** A change of facts: what is null is no longer so. */
 export type FactsPatch = { readonly [K in keyof StepFacts]?: StepFacts[K] | null };
 
-export const patchFacts = (facts: StepFacts | undefined, patch: FactsPatch): StepFacts => Object.fromEntries(Object.entries({ ...facts, ...patch }).filter(([, value]) => value !== null && value !== undefined));
+export const patchFacts = (facts: StepFacts | undefined, patch: FactsPatch): StepFacts =>
+  Object.fromEntries(
+    Object.entries({ ...facts, ...patch }).filter(([, value]) => value !== null && value !== undefined),
+  );

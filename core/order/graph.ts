@@ -12,7 +12,8 @@ export function edgesFrom<E extends Edge>(edges: readonly E[]): Map<string, E[]>
 }
 
 export function reaches(next: ReadonlyMap<string, readonly Edge[]>, from: string, to: string): boolean {
-  const stack = [from], seen = new Set<string>();
+  const stack = [from];
+  const seen = new Set<string>();
   while (stack.length > 0) {
     const id = stack.pop()!;
     if (id === to) return true;
@@ -23,14 +24,19 @@ export function reaches(next: ReadonlyMap<string, readonly Edge[]>, from: string
   return false;
 }
 
-/** Kahn's order; of nodes that could come next the one first in the list. With a loop the nodes on it and behind it are missing. */
+/**
+ * Kahn's order; of nodes that could come next the one first in the list. With a loop the nodes on it and
+ * behind it are missing.
+ */
 export function topological(ids: readonly string[], edges: readonly Edge[]): string[] {
   const place = new Map(ids.map((id, i) => [id, i]));
   const waitingFor = new Int32Array(ids.length);
   for (const e of edges) waitingFor[place.get(e.after)!]!++;
   const next = edgesFrom(edges);
   const ready = new Heap();
-  waitingFor.forEach((count, i) => { if (count === 0) ready.push(i); });
+  waitingFor.forEach((count, i) => {
+    if (count === 0) ready.push(i);
+  });
   const order: string[] = [];
   for (let i = ready.pop(); i !== undefined; i = ready.pop()) {
     order.push(ids[i]!);
@@ -48,7 +54,7 @@ class Heap {
   push(value: number): void {
     const { items } = this;
     let i = items.push(value) - 1;
-    for (; i > 0; ) {
+    for (; i > 0;) {
       const up = (i - 1) >> 1;
       if (items[up]! <= value) break;
       items[i] = items[up]!;
@@ -57,7 +63,9 @@ class Heap {
     items[i] = value;
   }
   pop(): number | undefined {
-    const { items } = this, first = items[0], last = items.pop();
+    const { items } = this;
+    const first = items[0];
+    const last = items.pop();
     if (last === undefined || items.length === 0) return first;
     let i = 0;
     for (;;) {
@@ -73,11 +81,18 @@ class Heap {
   }
 }
 
-/** Which knot of nodes that go round in a circle each belongs to: nodes of one number reach each other (Tarjan 1972). */
+/**
+ * Which knot of nodes that go round in a circle each belongs to: nodes of one number reach each other (Tarjan
+ * 1972).
+ */
 export function knots(ids: readonly string[], edges: readonly Edge[]): ReadonlyMap<string, number> {
-  const next = edgesFrom(edges), index = new Map<string, number>(), low = new Map<string, number>(), knot = new Map<string, number>();
+  const next = edgesFrom(edges);
+  const index = new Map<string, number>();
+  const low = new Map<string, number>();
+  const knot = new Map<string, number>();
   const open: string[] = [];
-  let count = 0, found = 0;
+  let count = 0;
+  let found = 0;
   for (const root of ids) {
     if (index.has(root)) continue;
     const path: { id: string; at: number }[] = [{ id: root, at: 0 }];
@@ -85,7 +100,8 @@ export function knots(ids: readonly string[], edges: readonly Edge[]): ReadonlyM
     low.set(root, count++);
     open.push(root);
     while (path.length > 0) {
-      const top = path.at(-1)!, out = next.get(top.id) ?? [];
+      const top = path.at(-1)!;
+      const out = next.get(top.id) ?? [];
       if (top.at < out.length) {
         const to = out[top.at++]!.after;
         if (!index.has(to)) {

@@ -6,16 +6,32 @@ import type { Place, Step } from "#core/order/step";
 import type { Windows } from "#core/order/windows";
 
 /** Same product, tool and place: done in one go. */
-export const batchKey = (s: Step) => `${s.place}|${s.tool}|${s.family ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
+export const batchKey = (s: Step) =>
+  `${s.place}|${s.tool}|${s.family ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
 
 /** Getting out and cleaning up when the batch changes, minutes (common practice). */
-const setupOf = (s: Step) => (/airbrush/.test(s.tool) ? 10 : /can/.test(s.tool) ? 5 : s.place === "sink" ? 2 : 3);
-/** An airbrush is only rinsed, not cleaned, from a colour to a darker one of the same chemistry (common practice). */
+const setupOf = (s: Step) =>
+  /airbrush/.test(s.tool) ? 10 : /can/.test(s.tool) ? 5 : s.place === "sink" ? 2 : 3;
+/**
+ * An airbrush is only rinsed, not cleaned, from a colour to a darker one of the same chemistry (common
+ * practice).
+ */
 const RINSE = 4;
 const DARKER = 1;
 
-export type Key = { readonly name: string; readonly setup: number; readonly airbrush: boolean; readonly chemistry: string; readonly lightness: number };
-type Link = { readonly to: number; readonly lag: number; readonly latest: number; readonly closed: { readonly fromMinutes: number; readonly untilMinutes: number } | null };
+export type Key = {
+  readonly name: string;
+  readonly setup: number;
+  readonly airbrush: boolean;
+  readonly chemistry: string;
+  readonly lightness: number;
+};
+type Link = {
+  readonly to: number;
+  readonly lag: number;
+  readonly latest: number;
+  readonly closed: { readonly fromMinutes: number; readonly untilMinutes: number } | null;
+};
 
 /** Steps and constraints by number, worked out once for all passes. */
 export type Job = {
@@ -28,7 +44,11 @@ export type Job = {
   readonly keyOf: readonly number[];
   readonly keys: readonly Key[];
   readonly longWait: readonly boolean[];
-  readonly holding: readonly ({ readonly place: Place; readonly pieces: number; readonly until: number } | null)[];
+  readonly holding: readonly ({
+    readonly place: Place;
+    readonly pieces: number;
+    readonly until: number;
+  } | null)[];
   /** The step that has to follow soon after, or -1. */
   readonly chased: readonly number[];
   readonly capacity: Capacity;
@@ -39,15 +59,34 @@ export type Job = {
 
 const LONG_WAIT = 6 * 60;
 
-export function jobOf(steps: readonly Step[], constraints: readonly Constraint[], windows: Windows, from: number, capacity: Capacity, barred: (step: Step, day: number) => boolean): Job {
-  const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1)), place = new Map(sorted.map((s, i) => [s.id, i]));
-  const links: Link[][] = sorted.map(() => []), waits = sorted.map(() => 0), chased = sorted.map(() => -1);
-  const merged = new Map<number, Link & { from: number }>(), n = sorted.length;
+export function jobOf(
+  steps: readonly Step[],
+  constraints: readonly Constraint[],
+  windows: Windows,
+  from: number,
+  capacity: Capacity,
+  barred: (step: Step, day: number) => boolean,
+): Job {
+  const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const place = new Map(sorted.map((s, i) => [s.id, i]));
+  const links: Link[][] = sorted.map(() => []);
+  const waits = sorted.map(() => 0);
+  const chased = sorted.map(() => -1);
+  const merged = new Map<number, Link & { from: number }>();
+  const n = sorted.length;
   for (const c of constraints) {
-    const a = place.get(c.before), b = place.get(c.after);
+    const a = place.get(c.before);
+    const b = place.get(c.after);
     if (a === undefined || b === undefined) continue;
-    const key = a * n + b, known = merged.get(key);
-    merged.set(key, { from: a, to: b, lag: Math.max(known?.lag ?? 0, c.lagMinutes), latest: Math.min(known?.latest ?? Infinity, c.latestMinutes ?? Infinity), closed: c.closed ?? known?.closed ?? null });
+    const key = a * n + b;
+    const known = merged.get(key);
+    merged.set(key, {
+      from: a,
+      to: b,
+      lag: Math.max(known?.lag ?? 0, c.lagMinutes),
+      latest: Math.min(known?.latest ?? Infinity, c.latestMinutes ?? Infinity),
+      closed: c.closed ?? known?.closed ?? null,
+    });
   }
   const into: { from: number; lag: number }[][] = sorted.map(() => []);
   for (const { from: a, ...link } of merged.values()) {
@@ -60,23 +99,51 @@ export function jobOf(steps: readonly Step[], constraints: readonly Constraint[]
   for (let a = 0; a < n; a++) {
     const b = chased[a]!;
     if (b < 0) continue;
-    for (const p of into[b]!) if (p.from !== a && !links[p.from]!.some((l) => l.to === a) && !leads(links, a, p.from)) {
-      links[p.from]!.push({ to: a, lag: p.lag, latest: Infinity, closed: null });
-      waits[a]!++;
-    }
+    for (const p of into[b]!)
+      if (p.from !== a && !links[p.from]!.some((l) => l.to === a) && !leads(links, a, p.from)) {
+        links[p.from]!.push({ to: a, lag: p.lag, latest: Infinity, closed: null });
+        waits[a]!++;
+      }
   }
-  const hands = sorted.map((s) => s.handsMinutes.value), keyIndex = new Map<string, number>(), keys: Key[] = [];
+  const hands = sorted.map((s) => s.handsMinutes.value);
+  const keyIndex = new Map<string, number>();
+  const keys: Key[] = [];
   const keyOf = sorted.map((s) => {
-    const name = batchKey(s), known = keyIndex.get(name);
+    const name = batchKey(s);
+    const known = keyIndex.get(name);
     if (known !== undefined) return known;
     keyIndex.set(name, keys.length);
-    return keys.push({ name, setup: setupOf(s), airbrush: /airbrush/.test(s.tool), chemistry: s.family ? familyOf(s.family).chemistry : "none", lightness: s.lightness ?? 50 }) - 1;
+    return (
+      keys.push({
+        name,
+        setup: setupOf(s),
+        airbrush: /airbrush/.test(s.tool),
+        chemistry: s.family ? familyOf(s.family).chemistry : "none",
+        lightness: s.lightness ?? 50,
+      }) - 1
+    );
   });
   return {
-    steps: sorted, links, waits, hands, keyOf, keys, chased, capacity, windows, barred, from, release: sorted.map((s) => Math.max(from, s.releaseAt)), tails: tailsOf(sorted, links, hands),
-    longWait: links.map((list) => list.some((l) => l.lag >= LONG_WAIT)), holding: sorted.map((s) => {
-      const h = holds(s), most = h ? capacity[h.place] : undefined;
-      return h && most !== undefined ? { place: h.place, pieces: Math.min(h.pieces, most), until: s.waitMinutes } : null;
+    steps: sorted,
+    links,
+    waits,
+    hands,
+    keyOf,
+    keys,
+    chased,
+    capacity,
+    windows,
+    barred,
+    from,
+    release: sorted.map((s) => Math.max(from, s.releaseAt)),
+    tails: tailsOf(sorted, links, hands),
+    longWait: links.map((list) => list.some((l) => l.lag >= LONG_WAIT)),
+    holding: sorted.map((s) => {
+      const h = holds(s);
+      const most = h ? capacity[h.place] : undefined;
+      return h && most !== undefined
+        ? { place: h.place, pieces: Math.min(h.pieces, most), until: s.waitMinutes }
+        : null;
     }),
   };
 }
@@ -84,26 +151,43 @@ export function jobOf(steps: readonly Step[], constraints: readonly Constraint[]
 /** Minutes to get from one batch to the next. */
 export function changeover(keys: readonly Key[], from: number, to: number): number {
   if (from === to) return 0;
-  const next = keys[to]!, last = from < 0 ? undefined : keys[from];
-  return last?.airbrush && next.airbrush && last.chemistry === next.chemistry && next.lightness <= last.lightness + DARKER ? RINSE : next.setup;
+  const next = keys[to]!;
+  const last = from < 0 ? undefined : keys[from];
+  return last?.airbrush &&
+    next.airbrush &&
+    last.chemistry === next.chemistry &&
+    next.lightness <= last.lightness + DARKER
+    ? RINSE
+    : next.setup;
 }
 
 /** Longest chain of hands and waits from the start of every step to the end, minutes. */
-function tailsOf(steps: readonly Step[], links: readonly (readonly Link[])[], hands: readonly number[]): number[] {
+function tailsOf(
+  steps: readonly Step[],
+  links: readonly (readonly Link[])[],
+  hands: readonly number[],
+): number[] {
   const tails = steps.map(() => -1);
   for (let root = 0; root < steps.length; root++) {
     const path = [{ at: root, next: 0 }];
     while (path.length > 0) {
       const top = path.at(-1)!;
-      if (tails[top.at]! >= 0) { path.pop(); continue; }
+      if (tails[top.at]! >= 0) {
+        path.pop();
+        continue;
+      }
       const list = links[top.at]!;
       let down = false;
       while (top.next < list.length && !down) {
         const { to } = list[top.next++]!;
-        if (tails[to]! < 0) { path.push({ at: to, next: 0 }); down = true; }
+        if (tails[to]! < 0) {
+          path.push({ at: to, next: 0 });
+          down = true;
+        }
       }
       if (down) continue;
-      tails[top.at] = hands[top.at]! + Math.max(0, steps[top.at]!.waitMinutes, ...list.map((l) => l.lag + tails[l.to]!));
+      tails[top.at] =
+        hands[top.at]! + Math.max(0, steps[top.at]!.waitMinutes, ...list.map((l) => l.lag + tails[l.to]!));
       path.pop();
     }
   }
@@ -111,7 +195,8 @@ function tailsOf(steps: readonly Step[], links: readonly (readonly Link[])[], ha
 }
 
 function leads(links: readonly (readonly Link[])[], from: number, to: number): boolean {
-  const stack = [from], seen = new Set<number>();
+  const stack = [from];
+  const seen = new Set<number>();
   while (stack.length > 0) {
     const i = stack.pop()!;
     if (i === to) return true;

@@ -14,42 +14,168 @@ const forEver: readonly Action[] = ["pigment", "pour water", "gloss effect"];
 /** Minutes a piece that a look takes (common practice). */
 const LOOK_MIN = 0.3;
 
-const watched = (s: Step, point: Checked): Step => ({ ...s, facts: { ...s.facts, checks: [...(s.facts?.checks ?? []), point] } });
-const waitsFor = (steps: readonly Step[], look: Step, waits: (s: Step) => boolean): Step[] => steps.map((s) => (waits(s) ? { ...s, after: [...s.after, look.id] } : s));
+const watched = (s: Step, point: Checked): Step => ({
+  ...s,
+  facts: { ...s.facts, checks: [...(s.facts?.checks ?? []), point] },
+});
+const waitsFor = (steps: readonly Step[], look: Step, waits: (s: Step) => boolean): Step[] =>
+  steps.map((s) => (waits(s) ? { ...s, after: [...s.after, look.id] } : s));
 
 /**
- * The steps of a scene with its looks: as points to tick at a step where it is in the hand anyhow, and as steps of their
- * own where something else waits for them. Every print is looked over. For display the palette is agreed, the primer is
- * looked at under a side light and all is put together dry; for sale also dust, a loose assembly in mid-paint, and how it
+ * The steps of a scene with its looks: as points to tick at a step where it is in the hand anyhow, and as
+ * steps of their
+ * own where something else waits for them. Every print is looked over. For display the palette is agreed, the
+ * primer is
+ * looked at under a side light and all is put together dry; for sale also dust, a loose assembly in
+ * mid-paint, and how it
  * is when picked up. Common practice.
  */
-export function withInspections(made: readonly Step[], parts: readonly PartWork[], care: Care, speed: Speed): Step[] {
-  const printed = new Set(parts.filter((p) => p.process !== null).map((p) => `part:${p.id}`)), lasts = new Set([...printed].flatMap((target) => made.filter((s) => s.targets[0] === target && lastOfPrint.includes(s.action)).slice(-1).map((s) => s.id)));
+export function withInspections(
+  made: readonly Step[],
+  parts: readonly PartWork[],
+  care: Care,
+  speed: Speed,
+): Step[] {
+  const printed = new Set(parts.filter((p) => p.process !== null).map((p) => `part:${p.id}`));
+  const lasts = new Set(
+    [...printed].flatMap((target) =>
+      made
+        .filter((s) => s.targets[0] === target && lastOfPrint.includes(s.action))
+        .slice(-1)
+        .map((s) => s.id),
+    ),
+  );
   let steps = made.map((s) => (lasts.has(s.id) ? watched(s, "print") : s));
   if (care !== "play") {
-    steps = steps.map((s) => (forEver.includes(s.action) ? { ...s, notes: ["Take a picture first, and see that there is a clear coat below: this cannot be undone.", ...s.notes] } : s));
+    steps = steps.map((s) =>
+      forEver.includes(s.action)
+        ? {
+            ...s,
+            notes: [
+              "Take a picture first, and see that there is a clear coat below: this cannot be undone.",
+              ...s.notes,
+            ],
+          }
+        : s,
+    );
     for (const p of parts) {
-      const target = `part:${p.id}`, primer = steps.find((s) => s.action === "prime" && s.targets[0] === target), colours = steps.filter((s) => s.action === "paint" && s.targets[0] === target);
+      const target = `part:${p.id}`;
+      const primer = steps.find((s) => s.action === "prime" && s.targets[0] === target);
+      const colours = steps.filter((s) => s.action === "paint" && s.targets[0] === target);
       if (!primer || colours.length === 0) continue;
-      steps.push(draftStep({ id: `${target}/look-primer`, action: "inspect", title: "Look at the primer under a side light", targets: [target], onWhat: primer.onWhat, pieces: p.count, minutes: 1 + LOOK_MIN * p.count, tool: "side light", releaseAt: p.releaseAt, process: p.wholeProcess, after: [primer.id], facts: { checks: ["primer"] } }, speed));
+      steps.push(
+        draftStep(
+          {
+            id: `${target}/look-primer`,
+            action: "inspect",
+            title: "Look at the primer under a side light",
+            targets: [target],
+            onWhat: primer.onWhat,
+            pieces: p.count,
+            minutes: 1 + LOOK_MIN * p.count,
+            tool: "side light",
+            releaseAt: p.releaseAt,
+            process: p.wholeProcess,
+            after: [primer.id],
+            facts: { checks: ["primer"] },
+          },
+          speed,
+        ),
+      );
     }
-    const painted = steps.filter((s) => s.action === "paint"), mixes = new Set(painted.map((s) => s.recipeId ?? s.paintId));
+    const painted = steps.filter((s) => s.action === "paint");
+    const mixes = new Set(painted.map((s) => s.recipeId ?? s.paintId));
     if (mixes.size > 1) {
-      const palette = draftStep({ id: "scene/palette", action: "inspect", title: "Agree the palette on scrap", targets: ["scene"], onWhat: `${mixes.size} mixes side by side`, minutes: 5 + 2 * mixes.size, tool: "primed scrap", facts: { checks: ["palette"] } }, speed);
+      const palette = draftStep(
+        {
+          id: "scene/palette",
+          action: "inspect",
+          title: "Agree the palette on scrap",
+          targets: ["scene"],
+          onWhat: `${mixes.size} mixes side by side`,
+          minutes: 5 + 2 * mixes.size,
+          tool: "primed scrap",
+          facts: { checks: ["palette"] },
+        },
+        speed,
+      );
       steps = [...waitsFor(steps, palette, (s) => s.action === "paint"), palette];
     }
     const joined = steps.filter((s) => s.action === "glue");
-    if (joined.length > 1) steps.push(draftStep({ id: "scene/dry-assembly", action: "dry fit", title: "Put all of it together dry", targets: [...new Set(joined.flatMap((s) => s.targets))], onWhat: "everything that is joined", minutes: 5 + 3 * joined.length, tool: "tape", releaseAt: Math.max(...joined.map((s) => s.releaseAt)), facts: { checks: ["assembly"] } }, speed));
+    if (joined.length > 1)
+      steps.push(
+        draftStep(
+          {
+            id: "scene/dry-assembly",
+            action: "dry fit",
+            title: "Put all of it together dry",
+            targets: [...new Set(joined.flatMap((s) => s.targets))],
+            onWhat: "everything that is joined",
+            minutes: 5 + 3 * joined.length,
+            tool: "tape",
+            releaseAt: Math.max(...joined.map((s) => s.releaseAt)),
+            facts: { checks: ["assembly"] },
+          },
+          speed,
+        ),
+      );
   }
   if (care === "for sale") {
-    const painted = steps.filter((s) => s.action === "paint"), fineSteps = steps.filter((s) => fine.includes(s.action));
+    const painted = steps.filter((s) => s.action === "paint");
+    const fineSteps = steps.filter((s) => fine.includes(s.action));
     if (new Set(painted.flatMap((s) => s.targets)).size > 1 && fineSteps.length > 0) {
-      const loose = draftStep({ id: "scene/loose-assembly", action: "inspect", title: "Stand all of it together, loose, beside the picture it is made from", targets: ["scene"], onWhat: "everything with its first colours", minutes: 5 + painted.length, tool: "hands", after: painted.map((s) => s.id), facts: { checks: ["reference"] } }, speed);
+      const loose = draftStep(
+        {
+          id: "scene/loose-assembly",
+          action: "inspect",
+          title: "Stand all of it together, loose, beside the picture it is made from",
+          targets: ["scene"],
+          onWhat: "everything with its first colours",
+          minutes: 5 + painted.length,
+          tool: "hands",
+          after: painted.map((s) => s.id),
+          facts: { checks: ["reference"] },
+        },
+        speed,
+      );
       steps = [...waitsFor(steps, loose, (s) => fine.includes(s.action)), loose];
     }
     steps = steps.map((s) => (fine.includes(s.action) ? watched(s, "dust") : s));
-    for (const p of parts.filter((q) => q.scheme.length > 0)) steps.push(draftStep({ id: `part:${p.id}/look-handling`, action: "inspect", title: "Pick it up and look at joints, sheen and recesses", targets: [`part:${p.id}`], onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name, pieces: p.count, minutes: 1 + 0.5 * p.count, releaseAt: p.releaseAt, after: steps.filter((s) => s.targets[0] === `part:${p.id}`).map((s) => s.id), facts: { checks: ["handling", "recesses"] } }, speed));
+    for (const p of parts.filter((q) => q.scheme.length > 0))
+      steps.push(
+        draftStep(
+          {
+            id: `part:${p.id}/look-handling`,
+            action: "inspect",
+            title: "Pick it up and look at joints, sheen and recesses",
+            targets: [`part:${p.id}`],
+            onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name,
+            pieces: p.count,
+            minutes: 1 + 0.5 * p.count,
+            releaseAt: p.releaseAt,
+            after: steps.filter((s) => s.targets[0] === `part:${p.id}`).map((s) => s.id),
+            facts: { checks: ["handling", "recesses"] },
+          },
+          speed,
+        ),
+      );
   }
-  if (steps.length > 0) steps.push(draftStep({ id: "scene/finish-list", action: "inspect", title: "Go through the finish list", targets: ["scene"], onWhat: "the whole of it", minutes: 10, tool: "list", after: steps.map((s) => s.id), facts: { checks: ["finish list"] } }, speed));
+  if (steps.length > 0)
+    steps.push(
+      draftStep(
+        {
+          id: "scene/finish-list",
+          action: "inspect",
+          title: "Go through the finish list",
+          targets: ["scene"],
+          onWhat: "the whole of it",
+          minutes: 10,
+          tool: "list",
+          after: steps.map((s) => s.id),
+          facts: { checks: ["finish list"] },
+        },
+        speed,
+      ),
+    );
   return steps;
 }

@@ -3,36 +3,121 @@ import { familyOf } from "#core/order/families";
 import type { FactsPatch, StepFacts } from "#core/order/facts";
 import type { Action, Place, Sheen, Step } from "#core/order/step";
 
-type Inserted = { family?: string; sheen?: Sheen; tool?: string; place?: Place; minutes?: number; waitMinutes?: number; facts?: StepFacts; looks?: string; loose?: boolean };
+type Inserted = {
+  family?: string;
+  sheen?: Sheen;
+  tool?: string;
+  place?: Place;
+  minutes?: number;
+  waitMinutes?: number;
+  facts?: StepFacts;
+  looks?: string;
+  loose?: boolean;
+};
 
 /** Put a step in right before or after another, on what that one is done to. */
-export function insert(at: "before" | "after", step: Step, action: Action, title: string, given: Inserted = {}): Mend {
-  const minutes = given.minutes ?? 8, waitMinutes = given.waitMinutes ?? (given.family ? familyOf(given.family).recoatMinutes : 0);
-  const change = { kind: "insert", id: `${step.id}/${at}-${action.replaceAll(" ", "-")}`, at, stepId: step.id, action, title, family: given.family ?? null, sheen: given.sheen ?? (given.family ? "matte" : null), tool: given.tool ?? (given.family ? "brush" : "hands"), place: given.place ?? "bench", minutes, waitMinutes, facts: given.facts ?? {}, loose: given.loose ?? false } as const;
-  return { label: `Put in: ${title.toLowerCase()}`, change, handsMinutes: minutes, waitMinutes, looks: given.looks ?? "" };
+export function insert(
+  at: "before" | "after",
+  step: Step,
+  action: Action,
+  title: string,
+  given: Inserted = {},
+): Mend {
+  const minutes = given.minutes ?? 8;
+  const waitMinutes = given.waitMinutes ?? (given.family ? familyOf(given.family).recoatMinutes : 0);
+  const change = {
+    kind: "insert",
+    id: `${step.id}/${at}-${action.replaceAll(" ", "-")}`,
+    at,
+    stepId: step.id,
+    action,
+    title,
+    family: given.family ?? null,
+    sheen: given.sheen ?? (given.family ? "matte" : null),
+    tool: given.tool ?? (given.family ? "brush" : "hands"),
+    place: given.place ?? "bench",
+    minutes,
+    waitMinutes,
+    facts: given.facts ?? {},
+    loose: given.loose ?? false,
+  } as const;
+  return {
+    label: `Put in: ${title.toLowerCase()}`,
+    change,
+    handsMinutes: minutes,
+    waitMinutes,
+    looks: given.looks ?? "",
+  };
 }
 
 /** Do the same with another product. */
-export function otherProduct(step: Step, family: string, given: { sheen?: Sheen; tool?: string; place?: Place; looks?: string } = {}): Mend {
-  const now = step.family ? familyOf(step.family) : null, then = familyOf(family), sprayed = then.sprayed;
+export function otherProduct(
+  step: Step,
+  family: string,
+  given: { sheen?: Sheen; tool?: string; place?: Place; looks?: string } = {},
+): Mend {
+  const now = step.family ? familyOf(step.family) : null;
+  const then = familyOf(family);
+  const sprayed = then.sprayed;
   const minutes = now?.sprayed && !sprayed ? Math.round(step.handsMinutes.value * 0.8) : 0;
   const tool = given.tool ?? (now?.sprayed && !sprayed ? "brush" : null);
   return {
-    label: `Use ${family} instead`, change: { kind: "product", stepId: step.id, family, sheen: given.sheen ?? null, tool, place: given.place ?? (tool === "brush" ? "bench" : null), minutes },
-    handsMinutes: minutes, waitMinutes: Math.max(0, then.recoatMinutes - (now?.recoatMinutes ?? 0)), looks: given.looks ?? "",
+    label: `Use ${family} instead`,
+    change: {
+      kind: "product",
+      stepId: step.id,
+      family,
+      sheen: given.sheen ?? null,
+      tool,
+      place: given.place ?? (tool === "brush" ? "bench" : null),
+      minutes,
+    },
+    handsMinutes: minutes,
+    waitMinutes: Math.max(0, then.recoatMinutes - (now?.recoatMinutes ?? 0)),
+    looks: given.looks ?? "",
   };
 }
 
 /** Do it otherwise: thinner, wetter, with the neighbours covered. */
-export const otherWay = (step: Step, label: string, facts: FactsPatch, given: { alcohol?: boolean; minutes?: number; looks?: string } = {}): Mend => ({
-  label, change: { kind: "facts", stepId: step.id, facts, alcohol: given.alcohol ?? null, minutes: given.minutes ?? 0 }, handsMinutes: given.minutes ?? 0, waitMinutes: 0, looks: given.looks ?? "",
+export const otherWay = (
+  step: Step,
+  label: string,
+  facts: FactsPatch,
+  given: { alcohol?: boolean; minutes?: number; looks?: string } = {},
+): Mend => ({
+  label,
+  change: {
+    kind: "facts",
+    stepId: step.id,
+    facts,
+    alcohol: given.alcohol ?? null,
+    minutes: given.minutes ?? 0,
+  },
+  handsMinutes: given.minutes ?? 0,
+  waitMinutes: 0,
+  looks: given.looks ?? "",
 });
 
 export const waitBetween = (first: Step, then: Step, minutes: number): Mend => ({
   label: `Wait ${minutes >= 1440 ? `${Math.round(minutes / 144) / 10} days` : minutes >= 60 ? `${Math.round(minutes / 6) / 10} h` : `${Math.round(minutes)} min`} in between`,
-  change: { kind: "wait", before: first.id, after: then.id, minutes }, handsMinutes: 0, waitMinutes: minutes, looks: "",
+  change: { kind: "wait", before: first.id, after: then.id, minutes },
+  handsMinutes: 0,
+  waitMinutes: minutes,
+  looks: "",
 });
 
-export const moveBefore = (first: Step, then: Step): Mend => ({ label: `Do “${first.title}” before “${then.title}”`, change: { kind: "move", before: first.id, after: then.id }, handsMinutes: 0, waitMinutes: 0, looks: "" });
+export const moveBefore = (first: Step, then: Step): Mend => ({
+  label: `Do “${first.title}” before “${then.title}”`,
+  change: { kind: "move", before: first.id, after: then.id },
+  handsMinutes: 0,
+  waitMinutes: 0,
+  looks: "",
+});
 
-export const leaveOut = (step: Step, looks: string): Mend => ({ label: `Leave “${step.title}” out`, change: { kind: "leave out", stepId: step.id }, handsMinutes: -step.handsMinutes.value, waitMinutes: -step.waitMinutes, looks });
+export const leaveOut = (step: Step, looks: string): Mend => ({
+  label: `Leave “${step.title}” out`,
+  change: { kind: "leave out", stepId: step.id },
+  handsMinutes: -step.handsMinutes.value,
+  waitMinutes: -step.waitMinutes,
+  looks,
+});

@@ -14,41 +14,116 @@ import { checkConstraints } from "#core/order/checkPlan";
 import type { Action, Step } from "#core/order/step";
 import { checkAt, testStep as step } from "#core/order/testing";
 
-const evenings: Clock = { startWeekday: 1, hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 20.5 * 60 }]), [{ from: 600, to: 840 }]] };
-const actions: readonly Action[] = ["clip", "sand", "wash", "fill", "prime", "paint", "shade", "drybrush", "varnish", "pigment", "gloss effect", "glue", "dry fit", "cure", "wash resin", "flock", "place"];
-const anySteps = fc.array(fc.tuple(fc.constantFrom(...actions), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 5, max: 60 })), { maxLength: 25 })
-  .map((list) => list.map(([action, part, minutes], i) => step({ id: `s${i}`, action, targets: [`part:${part}`], handsMinutes: exact(minutes, "min", "practice"), family: action === "varnish" ? "varnish, water" : action === "paint" ? "water acrylic, brushed" : null, sheen: "matte" })));
+const evenings: Clock = {
+  startWeekday: 1,
+  hours: [
+    [],
+    ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 20.5 * 60 }]),
+    [{ from: 600, to: 840 }],
+  ],
+};
+const actions: readonly Action[] = [
+  "clip",
+  "sand",
+  "wash",
+  "fill",
+  "prime",
+  "paint",
+  "shade",
+  "drybrush",
+  "varnish",
+  "pigment",
+  "gloss effect",
+  "glue",
+  "dry fit",
+  "cure",
+  "wash resin",
+  "flock",
+  "place",
+];
+const anySteps = fc
+  .array(
+    fc.tuple(fc.constantFrom(...actions), fc.integer({ min: 0, max: 3 }), fc.integer({ min: 5, max: 60 })),
+    { maxLength: 25 },
+  )
+  .map((list) =>
+    list.map(([action, part, minutes], i) =>
+      step({
+        id: `s${i}`,
+        action,
+        targets: [`part:${part}`],
+        handsMinutes: exact(minutes, "min", "practice"),
+        family:
+          action === "varnish" ? "varnish, water" : action === "paint" ? "water acrylic, brushed" : null,
+        sheen: "matte",
+      }),
+    ),
+  );
 
 const before = (order: readonly string[], a: string, b: string) => order.indexOf(a) < order.indexOf(b);
 
 describe("tables", () => {
   it("give every family its waits in order, once", () => {
     expect(new Set(families.map((f) => f.name)).size).toBe(families.length);
-    for (const f of families) expect(f.recoatMinutes <= f.handleMinutes && f.handleMinutes <= f.cureMinutes, f.name).toBe(true);
+    for (const f of families)
+      expect(f.recoatMinutes <= f.handleMinutes && f.handleMinutes <= f.cureMinutes, f.name).toBe(true);
     // What nobody knows is taken with caution: no known family is slower to recoat or attacks more.
     const unknown = familyOf("snake oil");
-    for (const f of families) expect(f.recoatMinutes <= unknown.recoatMinutes && f.attacks.every((a) => unknown.attacks.includes(a)), f.name).toBe(true);
+    for (const f of families)
+      expect(
+        f.recoatMinutes <= unknown.recoatMinutes && f.attacks.every((a) => unknown.attacks.includes(a)),
+        f.name,
+      ).toBe(true);
   });
   it("say for every rule what, why and what to do", () => {
     expect(new Set(orderRules.map((r) => r.id)).size).toBe(orderRules.length);
     for (const r of orderRules) {
-      expect([r.says, r.because, r.mend].every((t) => t.endsWith(".") && t.length > 10), r.id).toBe(true);
+      expect(
+        [r.says, r.because, r.mend].every((t) => t.endsWith(".") && t.length > 10),
+        r.id,
+      ).toBe(true);
       expect(r.kind === "advice" || r.precedes || r.check, r.id).toBeTruthy();
     }
-    for (const id of ["O3", "O4", "O5", "O6", "O7", "O8", "O10", "O11", "O13", "O14", "O18", "O23", "O30", "O31", "O34"]) expect(orderRules.some((r) => r.id === id), id).toBe(true);
+    for (const id of [
+      "O3",
+      "O4",
+      "O5",
+      "O6",
+      "O7",
+      "O8",
+      "O10",
+      "O11",
+      "O13",
+      "O14",
+      "O18",
+      "O23",
+      "O30",
+      "O31",
+      "O34",
+    ])
+      expect(
+        orderRules.some((r) => r.id === id),
+        id,
+      ).toBe(true);
   });
 });
 
 describe("sequence", () => {
   it("puts every step once, after all it waits for", () => {
-    fc.assert(fc.property(anySteps, (steps) => {
-      const s = sequence(steps);
-      expect([...s.order].sort()).toEqual(steps.map((x) => x.id).sort());
-      for (const c of s.constraints) expect(before(s.order, c.before, c.after)).toBe(true);
-    }));
+    fc.assert(
+      fc.property(anySteps, (steps) => {
+        const s = sequence(steps);
+        expect([...s.order].sort()).toEqual(steps.map((x) => x.id).sort());
+        for (const c of s.constraints) expect(before(s.order, c.before, c.after)).toBe(true);
+      }),
+    );
   });
   it("does not depend on how the steps were listed", () => {
-    fc.assert(fc.property(anySteps, (steps) => { expect(sequence([...steps].reverse()).order).toEqual(sequence(steps).order); }));
+    fc.assert(
+      fc.property(anySteps, (steps) => {
+        expect(sequence([...steps].reverse()).order).toEqual(sequence(steps).order);
+      }),
+    );
   });
 
   /** Each rule trips: the first step named has to come out before the second, for the reason of that rule. */
@@ -64,7 +139,11 @@ describe("sequence", () => {
     ["O13", { action: "prime", family: "spray primer, solvent" }, { action: "paint" }],
     ["O13", { action: "prime", family: "spray primer, solvent" }, { action: "mask" }],
     ["O30", { action: "varnish", family: "varnish, water" }, { action: "pigment" }],
-    ["O31", { action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }, { action: "varnish", family: "matte varnish, solvent spray" }],
+    [
+      "O31",
+      { action: "lay ground", alcohol: true, family: "PVA + water over loose ground" },
+      { action: "varnish", family: "matte varnish, solvent spray" },
+    ],
     ["O34", { action: "varnish", family: "varnish, water", sheen: "matte" }, { action: "gloss effect" }],
   ])("keeps %s", (id, a, b) => {
     const steps = [step({ id: "zz-first", ...a }), step({ id: "aa-second", ...b })];
@@ -75,22 +154,40 @@ describe("sequence", () => {
     const against = sequence(steps, [{ before: "aa-second", after: "zz-first", override: null, note: "" }]);
     expect(against.order).toEqual(["zz-first", "aa-second"]);
     expect(against.conflicts.length).toBe(1);
-    expect(against.conflicts[0]!.sentence).toContain(orderRules.find((r) => r.id === against.conflicts[0]!.ruleId)!.because);
+    expect(against.conflicts[0]!.sentence).toContain(
+      orderRules.find((r) => r.id === against.conflicts[0]!.ruleId)!.because,
+    );
   });
   it("lets the builder set a rule aside, and keeps saying so", () => {
-    const steps = [step({ id: "ground", action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }), step({ id: "seal", action: "varnish", family: "matte varnish, solvent spray" })];
+    const steps = [
+      step({ id: "ground", action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }),
+      step({ id: "seal", action: "varnish", family: "matte varnish, solvent spray" }),
+    ];
     const s = sequence(steps, [{ before: "seal", after: "ground", override: "O31", note: "trial piece" }]);
     expect(s.order).toEqual(["seal", "ground"]);
     expect(s.conflicts).toMatchObject([{ ruleId: "O31", severity: "ruins", overridden: true }]);
   });
   it("asks nothing of O31 when the ground is wetted with water or the varnish is water", () => {
     const seal = step({ id: "seal", action: "varnish", family: "varnish, water" });
-    expect(sequence([step({ id: "ground", action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }), seal]).constraints.some((c) => c.ruleId === "O31")).toBe(false);
-    const wet = [step({ id: "ground", action: "lay ground", family: "PVA + water over loose ground" }), { ...seal, family: "matte varnish, solvent spray" }];
-    expect(sequence(wet, [{ before: "seal", after: "ground", override: null, note: "" }]).conflicts).toEqual([]);
+    expect(
+      sequence([
+        step({ id: "ground", action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }),
+        seal,
+      ]).constraints.some((c) => c.ruleId === "O31"),
+    ).toBe(false);
+    const wet = [
+      step({ id: "ground", action: "lay ground", family: "PVA + water over loose ground" }),
+      { ...seal, family: "matte varnish, solvent spray" },
+    ];
+    expect(sequence(wet, [{ before: "seal", after: "ground", override: null, note: "" }]).conflicts).toEqual(
+      [],
+    );
   });
   it("forbids flame on resin and on thin walls, and paint on clear parts", () => {
-    const ids = (s: Step) => checkAt([s], { [s.id]: 0 }).map((c) => c.ruleId).filter((id) => id !== "O40" && id !== "O13");
+    const ids = (s: Step) =>
+      checkAt([s], { [s.id]: 0 })
+        .map((c) => c.ruleId)
+        .filter((id) => id !== "O40" && id !== "O13");
     expect(ids(step({ id: "f", action: "flame", process: "resin" }))).toEqual(["O8"]);
     expect(ids(step({ id: "f", action: "flame", thinnestMm: 1.2 }))).toEqual(["O8"]);
     expect(ids(step({ id: "f", action: "flame", thinnestMm: 3 }))).toEqual([]);
@@ -105,7 +202,10 @@ describe("stacks", () => {
     step({ id: "dust", action: "pigment", family: "pigment powder" }),
   ];
   it("find solvent over young enamel (O14) and let it pass, weaker, when cured", () => {
-    const at = (gap: number) => checkAt(steps, { wash: 0, seal: gap }).filter((c) => c.ruleId === "O14").map((c) => c.severity);
+    const at = (gap: number) =>
+      checkAt(steps, { wash: 0, seal: gap })
+        .filter((c) => c.ruleId === "O14")
+        .map((c) => c.severity);
     expect(at(60)).toEqual(["ruins"]);
     expect(at(5 * 1440)).toEqual(["weakens"]);
   });
@@ -118,46 +218,90 @@ describe("stacks", () => {
 
 describe("schedule", () => {
   it("keeps every constraint, the builder's hours, and one thing at a time", () => {
-    fc.assert(fc.property(anySteps, (steps) => {
-      const q = sequence(steps), plan = schedule(steps, q.constraints, evenings, 0);
-      expect(plan.slots.length).toBe(steps.length);
-      const starts = new Map(plan.slots.map((s) => [s.stepId, s.startsAt])), ends = new Map(plan.slots.map((s) => [s.stepId, s.endsAt]));
-      expect(checkConstraints(q.constraints, starts, ends)).toEqual([]);
-      const parts = plan.slots.flatMap((s) => s.parts).sort((a, b) => a.from - b.from);
-      parts.forEach((p, i) => {
-        expect(presenceBetween(evenings, p.from, p.to)).toBeCloseTo(p.to - p.from, 6);
-        if (i > 0) expect(p.from).toBeGreaterThanOrEqual(parts[i - 1]!.to - 1e-6);
-      });
-      expect(plan.finishAt).toBeGreaterThanOrEqual(plan.boundAt - 1e-6);
-      const hands = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
-      expect(handsTotal(plan.slots)).toBeGreaterThanOrEqual(hands - 1e-6);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(anySteps, (steps) => {
+        const q = sequence(steps);
+        const plan = schedule(steps, q.constraints, evenings, 0);
+        expect(plan.slots.length).toBe(steps.length);
+        const starts = new Map(plan.slots.map((s) => [s.stepId, s.startsAt]));
+        const ends = new Map(plan.slots.map((s) => [s.stepId, s.endsAt]));
+        expect(checkConstraints(q.constraints, starts, ends)).toEqual([]);
+        const parts = plan.slots.flatMap((s) => s.parts).sort((a, b) => a.from - b.from);
+        parts.forEach((p, i) => {
+          expect(presenceBetween(evenings, p.from, p.to)).toBeCloseTo(p.to - p.from, 6);
+          if (i > 0) expect(p.from).toBeGreaterThanOrEqual(parts[i - 1]!.to - 1e-6);
+        });
+        expect(plan.finishAt).toBeGreaterThanOrEqual(plan.boundAt - 1e-6);
+        const hands = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
+        expect(handsTotal(plan.slots)).toBeGreaterThanOrEqual(hands - 1e-6);
+      }),
+      { numRuns: 60 },
+    );
   });
   it("does not depend on the order of the list, and starts nothing before its prints are there", () => {
-    fc.assert(fc.property(anySteps, (steps) => {
-      const late = steps.map((s, i) => ({ ...s, releaseAt: i * 500 }));
-      const a = schedule(late, sequence(late).constraints, evenings, 0), b = schedule([...late].reverse(), sequence([...late].reverse()).constraints, evenings, 0);
-      expect(b).toEqual(a);
-      for (const slot of a.slots) expect(slot.startsAt).toBeGreaterThanOrEqual(late.find((s) => s.id === slot.stepId)!.releaseAt);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(anySteps, (steps) => {
+        const late = steps.map((s, i) => ({ ...s, releaseAt: i * 500 }));
+        const a = schedule(late, sequence(late).constraints, evenings, 0);
+        const b = schedule([...late].reverse(), sequence([...late].reverse()).constraints, evenings, 0);
+        expect(b).toEqual(a);
+        for (const slot of a.slots)
+          expect(slot.startsAt).toBeGreaterThanOrEqual(late.find((s) => s.id === slot.stepId)!.releaseAt);
+      }),
+      { numRuns: 40 },
+    );
   });
   it("does the same product in one go: five airbrush sessions of one colour take one set-up", () => {
-    const same = Array.from({ length: 5 }, (_, i) => step({ id: `p${i}`, action: "paint", targets: [`part:${i}`], tool: "airbrush", place: "booth", family: "water acrylic, airbrushed", recipeId: "r1" }));
+    const same = Array.from({ length: 5 }, (_, i) =>
+      step({
+        id: `p${i}`,
+        action: "paint",
+        targets: [`part:${i}`],
+        tool: "airbrush",
+        place: "booth",
+        family: "water acrylic, airbrushed",
+        recipeId: "r1",
+      }),
+    );
     const other = step({ id: "other", action: "glue", targets: ["part:9"] });
     expect(schedule([...same, other], sequence([...same, other]).constraints, evenings, 0).setups).toBe(2);
   });
   it("spreads a step longer than an evening over several", () => {
-    const plan = schedule([step({ id: "long", action: "paint", handsMinutes: exact(200, "min", "practice") })], [], evenings, 0);
+    const plan = schedule(
+      [step({ id: "long", action: "paint", handsMinutes: exact(200, "min", "practice") })],
+      [],
+      evenings,
+      0,
+    );
     expect(plan.slots[0]!.parts.length).toBe(3);
   });
   it("stays away from the minutes that printers need", () => {
-    const plan = schedule([step({ id: "a", action: "paint" })], [], evenings, 0, { busy: [{ from: 19 * 60, to: 19 * 60 + 30 }] });
+    const plan = schedule([step({ id: "a", action: "paint" })], [], evenings, 0, {
+      busy: [{ from: 19 * 60, to: 19 * 60 + 30 }],
+    });
     expect(plan.slots[0]!.startsAt).toBe(19 * 60 + 30);
   });
   it("places 600 steps without the work growing out of hand", () => {
-    const many = (parts: number) => Array.from({ length: parts }, (_, part) => (["clip", "sand", "wash", "prime", "paint", "shade", "drybrush", "varnish", "pigment", "place"] as const).map((action) => step({ id: `p${part}-${action}`, action, targets: [`part:${part}`] }))).flat();
+    const many = (parts: number) =>
+      Array.from({ length: parts }, (_, part) =>
+        (
+          [
+            "clip",
+            "sand",
+            "wash",
+            "prime",
+            "paint",
+            "shade",
+            "drybrush",
+            "varnish",
+            "pigment",
+            "place",
+          ] as const
+        ).map((action) => step({ id: `p${part}-${action}`, action, targets: [`part:${part}`] })),
+      ).flat();
     const milliseconds = (parts: number) => {
-      const steps = many(parts), from = performance.now();
+      const steps = many(parts);
+      const from = performance.now();
       expect(schedule(steps, sequence(steps).constraints, evenings, 0).slots.length).toBe(parts * 10);
       return performance.now() - from;
     };
@@ -169,33 +313,116 @@ describe("schedule", () => {
 
 describe("steps of a scene", () => {
   const part = (given: Partial<PartWork>): PartWork => ({
-    id: "wall", name: "wall", count: 1, process: "filament", clear: false, areaCm2: exact(80, "cm2", "measured"), treatCm2: exact(30, "cm2", "computed"), thinnestMm: 2.5, stepDepthMm: 0.1, unseenDepthMm: 0.02,
-    treatment: treatmentOf("fill and sand"), scheme: [{ id: "c", kind: "colour", family: "water acrylic, brushed", recipeId: null, paintId: "p", method: "brush", coats: 2, coverage: 1, sheen: "matte" }],
-    lamp: null, onBoard: true, releaseAt: 0, supported: true, pieceOf: null, wholeProcess: given.process ?? "filament", bare: null, hollow: null, handled: false, ...given,
+    id: "wall",
+    name: "wall",
+    count: 1,
+    process: "filament",
+    clear: false,
+    areaCm2: exact(80, "cm2", "measured"),
+    treatCm2: exact(30, "cm2", "computed"),
+    thinnestMm: 2.5,
+    stepDepthMm: 0.1,
+    unseenDepthMm: 0.02,
+    treatment: treatmentOf("fill and sand"),
+    scheme: [
+      {
+        id: "c",
+        kind: "colour",
+        family: "water acrylic, brushed",
+        recipeId: null,
+        paintId: "p",
+        method: "brush",
+        coats: 2,
+        coverage: 1,
+        sheen: "matte",
+      },
+    ],
+    lamp: null,
+    onBoard: true,
+    releaseAt: 0,
+    supported: true,
+    pieceOf: null,
+    wholeProcess: given.process ?? "filament",
+    bare: null,
+    hollow: null,
+    handled: false,
+    ...given,
   });
   const board = { widthMm: 420, depthMm: 300 };
   it("have ids that are unique and stay the same", () => {
-    const make = () => makeSteps([part({}), part({ id: "gate", name: "gate", process: "resin" })], [{ id: "j", name: "wall to gate", partIds: ["wall", "gate"], glue: "cyanoacrylate", count: 1, shows: true, gapMm: null }], [{ layer: { id: "g", name: "grout", material: "grout", areaShare: 0.8, depthMm: 8, loose: false }, wetWith: "none", flock: false }], board, () => 1);
+    const make = () =>
+      makeSteps(
+        [part({}), part({ id: "gate", name: "gate", process: "resin" })],
+        [
+          {
+            id: "j",
+            name: "wall to gate",
+            partIds: ["wall", "gate"],
+            glue: "cyanoacrylate",
+            count: 1,
+            shows: true,
+            gapMm: null,
+          },
+        ],
+        [
+          {
+            layer: { id: "g", name: "grout", material: "grout", areaShare: 0.8, depthMm: 8, loose: false },
+            wetWith: "none",
+            flock: false,
+          },
+        ],
+        board,
+        () => 1,
+      );
     const ids = make().map((s) => s.id);
     expect(new Set(ids).size).toBe(ids.length);
     expect(make().map((s) => s.id)).toEqual(ids);
   });
   it("get what was forgotten, with the rule that asked for it", () => {
-    const steps = makeSteps([part({ treatment: { ...treatmentOf("fill and sand"), steps: treatmentOf("fill and sand").steps.slice(0, 1) } })], [{ id: "j", name: "seam", partIds: ["wall"], glue: "cyanoacrylate", count: 1, shows: false, gapMm: null }], [], board, () => 1);
+    const steps = makeSteps(
+      [
+        part({
+          treatment: {
+            ...treatmentOf("fill and sand"),
+            steps: treatmentOf("fill and sand").steps.slice(0, 1),
+          },
+        }),
+      ],
+      [
+        {
+          id: "j",
+          name: "seam",
+          partIds: ["wall"],
+          glue: "cyanoacrylate",
+          count: 1,
+          shows: false,
+          gapMm: null,
+        },
+      ],
+      [],
+      board,
+      () => 1,
+    );
     const added = insertForgotten(steps).filter((s) => s.insertedBy);
-    expect(added.map((s) => `${s.insertedBy} ${s.action}`).sort()).toEqual(["O13 prime", "O6 wash", "O7 dry fit"]);
+    expect(added.map((s) => `${s.insertedBy} ${s.action}`).sort()).toEqual([
+      "O13 prime",
+      "O6 wash",
+      "O7 dry fit",
+    ]);
     const order = sequence(insertForgotten(steps)).order;
     expect(before(order, "part:wall/treat-0-sand", "part:wall/treat-0-sand/after-wash")).toBe(true);
     expect(before(order, "part:wall/treat-0-sand/after-wash", "part:wall/scheme-c/before-prime")).toBe(true);
     expect(before(order, "joint:j/glue/before-dry-fit", "joint:j/glue")).toBe(true);
   });
   it("take more filler where the steps are deeper, and say when coats alone will not do", () => {
-    const coats = (stepDepthMm: number) => makeSteps([part({ stepDepthMm })], [], [], board, () => 1).find((s) => s.action === "fill")!;
+    const coats = (stepDepthMm: number) =>
+      makeSteps([part({ stepDepthMm })], [], [], board, () => 1).find((s) => s.action === "fill")!;
     expect(coats(0.12).handsMinutes.value).toBeGreaterThan(coats(0.04).handsMinutes.value);
     expect(coats(3).notes.length).toBe(1);
   });
   it("follow the builder's own speed", () => {
-    const minutes = (speed: number) => makeSteps([part({})], [], [], board, () => speed).reduce((sum, s) => sum + s.handsMinutes.value, 0);
+    const minutes = (speed: number) =>
+      makeSteps([part({})], [], [], board, () => speed).reduce((sum, s) => sum + s.handsMinutes.value, 0);
     expect(minutes(1.5) / minutes(1)).toBeCloseTo(1.5, 9);
   });
 });

@@ -1,8 +1,17 @@
 import { MINUTES_A_DAY } from "#core/print/hours";
 import { changeover, dayOf, type Job } from "#core/order/job";
 
-/** When a step is done, in minutes of the plan's clock. `parts` has more than one entry when it goes over several evenings. */
-export type StepSlot = { readonly stepId: string; readonly startsAt: number; readonly endsAt: number; readonly parts: readonly { readonly from: number; readonly to: number }[]; readonly setupMinutes: number };
+/**
+ * When a step is done, in minutes of the plan's clock. `parts` has more than one entry when it goes over
+ * several evenings.
+ */
+export type StepSlot = {
+  readonly stepId: string;
+  readonly startsAt: number;
+  readonly endsAt: number;
+  readonly parts: readonly { readonly from: number; readonly to: number }[];
+  readonly setupMinutes: number;
+};
 
 /** What one pass prefers. All in minutes of score. */
 export type Taste = {
@@ -13,22 +22,31 @@ export type Taste = {
   /** A batch that is not begun before so many of it are ready: sometimes it pays to wait for more. */
   readonly hold: { readonly key: number; readonly members: number } | null;
 };
-export type Passed = { readonly slots: readonly StepSlot[]; readonly finishAt: number; readonly setups: number };
+export type Passed = {
+  readonly slots: readonly StepSlot[];
+  readonly finishAt: number;
+  readonly setups: number;
+};
 
 /** A remainder of an evening shorter than this starts no step that has to be split. */
 const LEAST_PART = 15;
 /** How many members of a batch still count for starting it. */
 const CROWD = 12;
-const END_OF_EVENING = 40, END_BONUS = 300, CLOSING_BONUS = 5000;
+const END_OF_EVENING = 40;
+const END_BONUS = 300;
+const CLOSING_BONUS = 5000;
 /** Wet or green resin does not lie about for days, however short the chain behind it (common practice). */
-const unfinished: ReadonlySet<string> = new Set(["wash resin", "remove supports", "cure"]), UNFINISHED_BONUS = 1e5;
+const unfinished: ReadonlySet<string> = new Set(["wash resin", "remove supports", "cure"]);
+const UNFINISHED_BONUS = 1e5;
 const EPS = 1e-9;
 
 /** Waiting steps by the time they become ready. */
 class Later {
   private readonly at: number[] = [];
   private readonly step: number[] = [];
-  get first(): number { return this.at[0] ?? Infinity; }
+  get first(): number {
+    return this.at[0] ?? Infinity;
+  }
   push(time: number, step: number): void {
     const { at, step: steps } = this;
     let i = at.length;
@@ -45,13 +63,20 @@ class Later {
     steps[i] = step;
   }
   pop(): number {
-    const { at, step: steps } = this, first = steps[0]!, time = at.pop()!, step = steps.pop()!;
+    const { at, step: steps } = this;
+    const first = steps[0]!;
+    const time = at.pop()!;
+    const step = steps.pop()!;
     if (at.length === 0) return first;
     let i = 0;
     for (;;) {
       let down = 2 * i + 1;
       if (down >= at.length) break;
-      if (down + 1 < at.length && (at[down + 1]! < at[down]! || (at[down + 1] === at[down] && steps[down + 1]! < steps[down]!))) down++;
+      if (
+        down + 1 < at.length &&
+        (at[down + 1]! < at[down]! || (at[down + 1] === at[down] && steps[down + 1]! < steps[down]!))
+      )
+        down++;
       if (at[down]! > time || (at[down] === time && steps[down]! >= step)) break;
       at[i] = at[down]!;
       steps[i] = steps[down]!;
@@ -64,17 +89,28 @@ class Later {
 }
 
 /**
- * One walk through the evenings: at every moment the batch with the best score goes on or begins, its longest chain
- * first; what must follow soon is begun only where it can, and then goes before everything. Serial generation with
+ * One walk through the evenings: at every moment the batch with the best score goes on or begins, its longest
+ * chain
+ * first; what must follow soon is begun only where it can, and then goes before everything. Serial generation
+ * with
  * priority rules (Kolisch and Hartmann, from memory).
  */
 export function walk(job: Job, taste: Taste): Passed {
-  const { links, hands, keyOf, keys, tails, windows } = job, n = job.steps.length;
-  const open = [...job.waits], readyAt = [...job.release], future = new Later(), ready: number[][] = keys.map(() => []), active = new Set<number>();
-  const shut = new Map<number, { from: number; until: number }[]>(), deadlines = new Map<number, number>(), held: { place: string; pieces: number; until: number }[] = [];
-  const green = (i: number) => unfinished.has(job.steps[i]!.action), rank = (i: number) => tails[i]! + taste.priority[i]! + (green(i) ? UNFINISHED_BONUS : 0);
+  const { links, hands, keyOf, keys, tails, windows } = job;
+  const n = job.steps.length;
+  const open = [...job.waits];
+  const readyAt = [...job.release];
+  const future = new Later();
+  const ready: number[][] = keys.map(() => []);
+  const active = new Set<number>();
+  const shut = new Map<number, { from: number; until: number }[]>();
+  const deadlines = new Map<number, number>();
+  const held: { place: string; pieces: number; until: number }[] = [];
+  const green = (i: number) => unfinished.has(job.steps[i]!.action);
+  const rank = (i: number) => tails[i]! + taste.priority[i]! + (green(i) ? UNFINISHED_BONUS : 0);
   const enter = (i: number) => {
-    const list = ready[keyOf[i]!]!, r = rank(i);
+    const list = ready[keyOf[i]!]!;
+    const r = rank(i);
     let at = list.length;
     while (at > 0 && (rank(list[at - 1]!) < r || (rank(list[at - 1]!) === r && list[at - 1]! > i))) at--;
     list.splice(at, 0, i);
@@ -93,12 +129,18 @@ export function walk(job: Job, taste: Taste): Passed {
     if (beginBy !== undefined && beginBy >= job.from) deadlines.set(i, beginBy);
   }
   const slots: StepSlot[] = [];
-  let hold = taste.hold, t = job.from, current = -1, setups = 0, finishAt = job.from, w = windows.at(t);
+  let hold = taste.hold;
+  let t = job.from;
+  let current = -1;
+  let setups = 0;
+  let finishAt = job.from;
+  let w = windows.at(t);
   while (slots.length < n && w >= 0) {
     while (windows.has(w) && windows.to[w]! <= t + EPS) w++;
     if (!windows.has(w)) break;
     t = Math.max(t, windows.from[w]!);
-    const left = windows.to[w]! - t, day = dayOf(t);
+    const left = windows.to[w]! - t;
+    const day = dayOf(t);
     while (future.first <= t + EPS) {
       const i = future.pop();
       if (job.barred(job.steps[i]!, day)) future.push((day + 1) * MINUTES_A_DAY, i);
@@ -108,10 +150,22 @@ export function walk(job: Job, taste: Taste): Passed {
         else enter(i);
       }
     }
-    let pick = -1, most = -Infinity, split = -1, splitMost = -Infinity, blockedUntil = Infinity;
+    let pick = -1;
+    let most = -Infinity;
+    let split = -1;
+    let splitMost = -Infinity;
+    let blockedUntil = Infinity;
     for (const k of active) {
-      const list = ready[k]!, same = k === current;
-      if (hold?.key === k && !same && list.length < hold.members && !green(list[0]!) && !list.some((i) => deadlines.has(i))) continue;
+      const list = ready[k]!;
+      const same = k === current;
+      if (
+        hold?.key === k &&
+        !same &&
+        list.length < hold.members &&
+        !green(list[0]!) &&
+        !list.some((i) => deadlines.has(i))
+      )
+        continue;
       const setup = changeover(keys, current, k);
       let seen = 0;
       for (let at = 0; at < list.length && seen++ <= CROWD; at++) {
@@ -126,21 +180,42 @@ export function walk(job: Job, taste: Taste): Passed {
             continue;
           }
         }
-        const minutes = hands[i]! + setup, deadline = deadlines.get(i);
-        // What waits for a window of its own comes before everything: nothing is begun that would have it shut.
-        const endsAt = minutes <= left + EPS || deadlines.size === 0 ? t + minutes : windows.through(t, minutes);
-        const chases = job.chased[i]! >= 0, next = chases && minutes <= left + EPS ? inTime(job, i, endsAt, w) : null;
-        if ((chases && !next) || (deadlines.size > 0 && !allInTime(job, deadlines, readyAt, t, endsAt, i, next))) continue;
+        const minutes = hands[i]! + setup;
+        const deadline = deadlines.get(i);
+        // What waits for a window of its own comes before everything: nothing is begun that would have it
+        // shut.
+        const endsAt =
+          minutes <= left + EPS || deadlines.size === 0 ? t + minutes : windows.through(t, minutes);
+        const chases = job.chased[i]! >= 0;
+        const next = chases && minutes <= left + EPS ? inTime(job, i, endsAt, w) : null;
+        if (
+          (chases && !next) ||
+          (deadlines.size > 0 && !allInTime(job, deadlines, readyAt, t, endsAt, i, next))
+        )
+          continue;
         const free = roomAt(job, held, i, t + minutes);
         if (free > t + minutes + EPS) {
           blockedUntil = Math.min(blockedUntil, Math.max(t + 1, free - minutes));
           continue;
         }
-        const score = rank(i) + 60 * taste.crowd * Math.min(list.length, CROWD) + (same ? taste.same : 0) + taste.keyBias[k]! + (job.longWait[i] && left < END_OF_EVENING ? END_BONUS : 0) + (deadline === undefined ? 0 : 1e9 - deadline) + (closing?.some((s) => t <= s.from) ? CLOSING_BONUS : 0);
+        const score =
+          rank(i) +
+          60 * taste.crowd * Math.min(list.length, CROWD) +
+          (same ? taste.same : 0) +
+          taste.keyBias[k]! +
+          (job.longWait[i] && left < END_OF_EVENING ? END_BONUS : 0) +
+          (deadline === undefined ? 0 : 1e9 - deadline) +
+          (closing?.some((s) => t <= s.from) ? CLOSING_BONUS : 0);
         if (minutes <= left + EPS) {
-          if (score > most + EPS) { most = score; pick = i; }
+          if (score > most + EPS) {
+            most = score;
+            pick = i;
+          }
           break;
-        } else if (score > splitMost + EPS) { splitMost = score; split = i; }
+        } else if (score > splitMost + EPS) {
+          splitMost = score;
+          split = i;
+        }
       }
     }
     if (pick < 0 && split >= 0 && (left >= LEAST_PART || deadlines.has(split))) pick = split;
@@ -157,7 +232,8 @@ export function walk(job: Job, taste: Taste): Passed {
       t = Math.max(next, t + EPS * 2);
       continue;
     }
-    const setup = changeover(keys, current, keyOf[pick]!), parts: { from: number; to: number }[] = [];
+    const setup = changeover(keys, current, keyOf[pick]!);
+    const parts: { from: number; to: number }[] = [];
     let rest = hands[pick]! + setup;
     const startsAt = t;
     do {
@@ -181,7 +257,11 @@ export function walk(job: Job, taste: Taste): Passed {
     current = t >= windows.to[w]! - 1e-6 ? -1 : keyOf[pick]!;
     for (const l of links[pick]!) {
       readyAt[l.to] = Math.max(readyAt[l.to]!, t + l.lag);
-      if (l.closed) (shut.get(l.to) ?? shut.set(l.to, []).get(l.to)!).push({ from: t + l.closed.fromMinutes, until: t + l.closed.untilMinutes });
+      if (l.closed)
+        (shut.get(l.to) ?? shut.set(l.to, []).get(l.to)!).push({
+          from: t + l.closed.fromMinutes,
+          until: t + l.closed.untilMinutes,
+        });
       if (Number.isFinite(l.latest)) deadlines.set(l.to, inTime(job, pick, t, w)?.by ?? t + l.latest);
       if (--open[l.to]! === 0) future.push(readyAt[l.to]!, l.to);
     }
@@ -190,11 +270,20 @@ export function walk(job: Job, taste: Taste): Passed {
 }
 
 /** When there is room for the pieces of a step that would begin to wait at a moment. */
-function roomAt(job: Job, held: readonly { place: string; pieces: number; until: number }[], i: number, at: number): number {
+function roomAt(
+  job: Job,
+  held: readonly { place: string; pieces: number; until: number }[],
+  i: number,
+  at: number,
+): number {
   const hold = job.holding[i];
   if (!hold || held.length === 0) return at;
-  const most = job.capacity[hold.place]!, there = held.filter((h) => h.place === hold.place && h.until > at + EPS).sort((a, b) => a.until - b.until);
-  let used = there.reduce((sum, h) => sum + h.pieces, 0), free = at;
+  const most = job.capacity[hold.place]!;
+  const there = held
+    .filter((h) => h.place === hold.place && h.until > at + EPS)
+    .sort((a, b) => a.until - b.until);
+  let used = there.reduce((sum, h) => sum + h.pieces, 0);
+  let free = at;
   for (const h of there) {
     if (used + hold.pieces <= most) break;
     used -= h.pieces;
@@ -203,28 +292,52 @@ function roomAt(job: Job, held: readonly { place: string; pieces: number; until:
   return free;
 }
 
-/** A step that has to follow: from when it can be begun, and by when, so that it is done within its window and in one go. */
+/**
+ * A step that has to follow: from when it can be begun, and by when, so that it is done within its window and
+ * in one go.
+ */
 type Next = { readonly step: number; readonly from: number; readonly by: number };
 
-/** When the step that has to follow another could be begun if that ends then; null when no evening holds it in time. */
+/**
+ * When the step that has to follow another could be begun if that ends then; null when no evening holds it in
+ * time.
+ */
 function inTime(job: Job, i: number, endsAt: number, w: number): Next | null {
-  const { windows, links, chased, release, keys, keyOf, hands } = job, step = chased[i]!, link = links[i]!.find((l) => l.to === step)!, shuts = endsAt + link.latest;
-  const need = keys[keyOf[step]!]!.setup + hands[step]!, open = Math.max(endsAt + link.lag, release[step]!);
+  const { windows, links, chased, release, keys, keyOf, hands } = job;
+  const step = chased[i]!;
+  const link = links[i]!.find((l) => l.to === step)!;
+  const shuts = endsAt + link.latest;
+  const need = keys[keyOf[step]!]!.setup + hands[step]!;
+  const open = Math.max(endsAt + link.lag, release[step]!);
   for (let k = w; windows.has(k) && windows.from[k]! <= shuts + EPS; k++) {
-    const from = Math.max(open, windows.from[k]!), to = windows.to[k]!;
+    const from = Math.max(open, windows.from[k]!);
+    const to = windows.to[k]!;
     if (from > shuts + EPS) return null;
     if (to - from >= need - EPS) return { step, from, by: Math.min(shuts, to - need) };
     // It is longer than these hours are: then it goes on in the next, as anything else does.
-    if (need > to - windows.from[k]! && to - from >= LEAST_PART) return { step, from, by: Math.min(shuts, to - LEAST_PART) };
+    if (need > to - windows.from[k]! && to - from >= LEAST_PART)
+      return { step, from, by: Math.min(shuts, to - LEAST_PART) };
   }
   return null;
 }
 
-/** True when every step that has to follow soon can still be begun in time after a moment, the most pressing first. */
-function allInTime({ keys, keyOf, hands }: Job, deadlines: ReadonlyMap<number, number>, readyAt: readonly number[], now: number, after: number, but: number, next: Next | null): boolean {
+/**
+ * True when every step that has to follow soon can still be begun in time after a moment, the most pressing
+ * first.
+ */
+function allInTime(
+  { keys, keyOf, hands }: Job,
+  deadlines: ReadonlyMap<number, number>,
+  readyAt: readonly number[],
+  now: number,
+  after: number,
+  but: number,
+  next: Next | null,
+): boolean {
   const list: Next[] = next ? [next] : [];
   // One that is too late already holds nothing up.
-  for (const [step, by] of deadlines) if (step !== but && by >= now - EPS) list.push({ step, from: readyAt[step]!, by });
+  for (const [step, by] of deadlines)
+    if (step !== but && by >= now - EPS) list.push({ step, from: readyAt[step]!, by });
   list.sort((a, b) => a.by - b.by);
   let t = after;
   for (const { step, from, by } of list) {

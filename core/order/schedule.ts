@@ -42,27 +42,63 @@ export type ScheduleOptions = {
 const SAME_BATCH = 500;
 /** A day sooner is worth moving as many steps as stand on so many days (our choice). */
 const DAYS_MOVED_FOR_ONE_WON = 7;
-const plainTaste = ({ keys, steps }: Job): Taste => ({ crowd: 1, same: SAME_BATCH, keyBias: new Float64Array(keys.length), priority: new Float64Array(steps.length), hold: null });
+const plainTaste = ({ keys, steps }: Job): Taste => ({
+  crowd: 1,
+  same: SAME_BATCH,
+  keyBias: new Float64Array(keys.length),
+  priority: new Float64Array(steps.length),
+  hold: null,
+});
 
 /** Fewer walks where each is longer: about the same work for every size. */
-export const usualPasses = (steps: number, again: boolean) => Math.max(6, Math.min(again ? 24 : 160, Math.round((again ? 12_000 : 60_000) / Math.max(1, steps))));
+export const usualPasses = (steps: number, again: boolean) =>
+  Math.max(6, Math.min(again ? 24 : 160, Math.round((again ? 12_000 : 60_000) / Math.max(1, steps))));
 
 /**
- * Fits steps into the hours of one pair of hands: several walks with changed tastes, of which the one that finishes
- * first counts, then the one with fewer set-ups. Beside a plan before, the one that ends on the earlier day, then the one
- * that moves fewer of its steps; and the plan before itself, where that still holds and the gain is not worth the moves. Where scenes share the hours, fewest days late for any of them comes first; of those that
+ * Fits steps into the hours of one pair of hands: several walks with changed tastes, of which the one that
+ * finishes
+ * first counts, then the one with fewer set-ups. Beside a plan before, the one that ends on the earlier day,
+ * then the one
+ * that moves fewer of its steps; and the plan before itself, where that still holds and the gain is not worth
+ * the moves. Where scenes share the hours, fewest days late for any of them comes first; of those that
  * end on the same day the plan counts that has the others ready sooner.
  */
-export function schedule(steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, { busy = [], barred = () => false, capacity = {}, before, shares, passes }: ScheduleOptions = {}): Schedule {
-  const job = jobOf(steps, constraints, new Windows(clock, from, busy), from, capacity, barred), n = job.steps.length;
-  const plain = plainTaste(job), sharing = sharingOf(job, shares), several = sharing.tastes.length > 0;
-  const moved = (p: Passed) => (before ? p.slots.filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt)).length : 0);
-  let taste = plain, best = walk(job, plain), bestMoved = moved(best);
+export function schedule(
+  steps: readonly Step[],
+  constraints: readonly Constraint[],
+  clock: Clock,
+  from: number,
+  { busy = [], barred = () => false, capacity = {}, before, shares, passes }: ScheduleOptions = {},
+): Schedule {
+  const job = jobOf(steps, constraints, new Windows(clock, from, busy), from, capacity, barred);
+  const n = job.steps.length;
+  const plain = plainTaste(job);
+  const sharing = sharingOf(job, shares);
+  const several = sharing.tastes.length > 0;
+  const moved = (p: Passed) =>
+    before
+      ? p.slots.filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt))
+          .length
+      : 0;
+  let taste = plain;
+  let best = walk(job, plain);
+  let bestMoved = moved(best);
   const bound = lowerBound(job);
   // Beside a plan before, an earlier day is worth moving things for, an earlier hour is not.
-  const known = before !== undefined && before.size > 0, costs = (p: Passed, m: number) => [-p.slots.length, sharing.lateDays(p.slots), ...(known || several ? [dayOf(p.finishAt - 1e-6)] : []), ...(known ? [m] : []), ...(several ? [sharing.days(p.slots), p.setups] : []), Math.round(p.finishAt * 1e6), p.setups];
+  const known = before !== undefined && before.size > 0;
+  const costs = (p: Passed, m: number) => [
+    -p.slots.length,
+    sharing.lateDays(p.slots),
+    ...(known || several ? [dayOf(p.finishAt - 1e-6)] : []),
+    ...(known ? [m] : []),
+    ...(several ? [sharing.days(p.slots), p.setups] : []),
+    Math.round(p.finishAt * 1e6),
+    p.setups,
+  ];
   const better = (p: Passed, m: number) => {
-    const a = costs(p, m), b = costs(best, bestMoved), at = a.findIndex((x, i) => x !== b[i]);
+    const a = costs(p, m);
+    const b = costs(best, bestMoved);
+    const at = a.findIndex((x, i) => x !== b[i]);
     return at < 0 || a[at]! < b[at]!;
   };
   const take = (p: Passed, t: Taste) => {
@@ -72,7 +108,9 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
   if (before && known) {
     // The order of the plan before, as a taste of its own; what is new stands where its chain puts it.
     const priority = new Float64Array(n);
-    job.steps.forEach((s, i) => (priority[i] = before.has(s.id) ? 1e6 - before.get(s.id)!.from - job.tails[i]! : 0));
+    job.steps.forEach(
+      (s, i) => (priority[i] = before.has(s.id) ? 1e6 - before.get(s.id)!.from - job.tails[i]! : 0),
+    );
     take(walk(job, { ...plain, crowd: 0, same: 1, priority }), { ...plain, priority });
   }
   for (const priority of sharing.tastes) take(walk(job, { ...plain, priority }), { ...plain, priority });
@@ -85,20 +123,54 @@ export function schedule(steps: readonly Step[], constraints: readonly Constrain
   }
   // No evening holds both ends of a window: what can be is planned without it, and the plan says so.
   const stuck = best.slots.length < n ? unheld(job, best, constraints) : null;
-  if (stuck) return schedule(steps, stuck, clock, from, { busy, barred, capacity, ...(before ? { before } : {}), ...(shares ? { shares } : {}), ...(passes === undefined ? {} : { passes }) });
-  const kept = before ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best, bestMoved) : null;
-  const slots = kept ?? best.slots, finishAt = finishOf(job, slots);
+  if (stuck)
+    return schedule(steps, stuck, clock, from, {
+      busy,
+      barred,
+      capacity,
+      ...(before ? { before } : {}),
+      ...(shares ? { shares } : {}),
+      ...(passes === undefined ? {} : { passes }),
+    });
+  const kept = before
+    ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best, bestMoved)
+    : null;
+  const slots = kept ?? best.slots;
+  const finishAt = finishOf(job, slots);
   return {
-    slots, finishAt, boundAt: Math.min(bound, finishAt), setups: slots.filter((s) => s.setupMinutes > 0).length, critical: criticalChain(slots, constraints, finishAt, new Map(job.steps.map((s) => [s.id, s]))),
-    moved: before ? slots.filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt)).map((s) => s.stepId) : [],
+    slots,
+    finishAt,
+    boundAt: Math.min(bound, finishAt),
+    setups: slots.filter((s) => s.setupMinutes > 0).length,
+    critical: criticalChain(slots, constraints, finishAt, new Map(job.steps.map((s) => [s.id, s]))),
+    moved: before
+      ? slots
+          .filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt))
+          .map((s) => s.stepId)
+      : [],
   };
 }
 
-/** The demands without the windows that kept steps from being begun though nothing else did; null where that was not it. */
-function unheld(job: Job, { slots }: Passed, constraints: readonly Constraint[]): readonly Constraint[] | null {
-  const done = new Set(slots.map((s) => s.stepId)), open = new Set(job.steps.flatMap((s) => (done.has(s.id) ? [] : [s.id]))), waiting = new Set(constraints.filter((c) => open.has(c.before)).map((c) => c.after));
-  const held = new Set(job.steps.flatMap((s, i) => (open.has(s.id) && !waiting.has(s.id) && job.chased[i]! >= 0 ? [s.id] : [])));
-  return held.size === 0 ? null : constraints.map(({ latestMinutes, ...c }) => (latestMinutes === undefined || held.has(c.before) ? c : { ...c, latestMinutes }));
+/**
+ * The demands without the windows that kept steps from being begun though nothing else did; null where that
+ * was not it.
+ */
+function unheld(
+  job: Job,
+  { slots }: Passed,
+  constraints: readonly Constraint[],
+): readonly Constraint[] | null {
+  const done = new Set(slots.map((s) => s.stepId));
+  const open = new Set(job.steps.flatMap((s) => (done.has(s.id) ? [] : [s.id])));
+  const waiting = new Set(constraints.filter((c) => open.has(c.before)).map((c) => c.after));
+  const held = new Set(
+    job.steps.flatMap((s, i) => (open.has(s.id) && !waiting.has(s.id) && job.chased[i]! >= 0 ? [s.id] : [])),
+  );
+  return held.size === 0
+    ? null
+    : constraints.map(({ latestMinutes, ...c }) =>
+        latestMinutes === undefined || held.has(c.before) ? c : { ...c, latestMinutes },
+      );
 }
 
 const finishOf = (job: Job, slots: readonly StepSlot[]) => {
@@ -115,36 +187,74 @@ function luck(pass: number, k: number): number {
 }
 
 function mutate(taste: Taste, { keys, steps }: Job, pass: number): Taste {
-  const keyBias = taste.keyBias.slice(), priority = taste.priority.slice();
-  for (let k = 0; k < 6 && keys.length > 0; k++) keyBias[Math.floor(luck(pass, 10 + k) * keys.length)] = (luck(pass, 20 + k) - 0.5) * 3000;
-  for (let k = 0; k < 20; k++) priority[Math.floor(luck(pass, 30 + k) * steps.length)]! += (luck(pass, 60 + k) - 0.5) * 2000;
-  return { crowd: taste.crowd * Math.exp(2 * luck(pass, 1) - 1), same: taste.same * Math.exp(2 * luck(pass, 2) - 1), keyBias, priority, hold: luck(pass, 3) < 0.4 && keys.length > 0 ? { key: Math.floor(luck(pass, 4) * keys.length), members: 2 + Math.floor(luck(pass, 5) * 3) } : null };
+  const keyBias = taste.keyBias.slice();
+  const priority = taste.priority.slice();
+  for (let k = 0; k < 6 && keys.length > 0; k++)
+    keyBias[Math.floor(luck(pass, 10 + k) * keys.length)] = (luck(pass, 20 + k) - 0.5) * 3000;
+  for (let k = 0; k < 20; k++)
+    priority[Math.floor(luck(pass, 30 + k) * steps.length)]! += (luck(pass, 60 + k) - 0.5) * 2000;
+  return {
+    crowd: taste.crowd * Math.exp(2 * luck(pass, 1) - 1),
+    same: taste.same * Math.exp(2 * luck(pass, 2) - 1),
+    keyBias,
+    priority,
+    hold:
+      luck(pass, 3) < 0.4 && keys.length > 0
+        ? { key: Math.floor(luck(pass, 4) * keys.length), members: 2 + Math.floor(luck(pass, 5) * 3) }
+        : null,
+  };
 }
 
 /** What a plan before is held against. */
-type Frame = { readonly constraints: readonly Constraint[]; readonly clock: Clock; readonly from: number; readonly busy: readonly Span[]; readonly capacity: Capacity; readonly barred: (step: Step, day: number) => boolean; readonly sharing: Sharing };
+type Frame = {
+  readonly constraints: readonly Constraint[];
+  readonly clock: Clock;
+  readonly from: number;
+  readonly busy: readonly Span[];
+  readonly capacity: Capacity;
+  readonly barred: (step: Step, day: number) => boolean;
+  readonly sharing: Sharing;
+};
 
 /**
- * The plan before, where all of it still holds and nothing found is worth moving things for: what need not move does not.
+ * The plan before, where all of it still holds and nothing found is worth moving things for: what need not
+ * move does not.
  * Fewer days late always are; a day sooner is, while no more moves for it than stands on a week.
  * What is new is fitted into the hours that are left between.
  * @returns null when it does not hold any more, has no room for what is new, or the new one is better
  */
-function asBefore(job: Job, frame: Frame, before: ReadonlyMap<string, Span>, best: Passed, bestMoved: number): readonly StepSlot[] | null {
+function asBefore(
+  job: Job,
+  frame: Frame,
+  before: ReadonlyMap<string, Span>,
+  best: Passed,
+  bestMoved: number,
+): readonly StepSlot[] | null {
   if (best.slots.length < job.steps.length) return null;
-  const { windows } = job, slots: StepSlot[] = [], fresh: Step[] = [];
+  const { windows } = job;
+  const slots: StepSlot[] = [];
+  const fresh: Step[] = [];
   for (const [i, s] of job.steps.entries()) {
-    const span = before.get(s.id), parts: { from: number; to: number }[] = [];
+    const span = before.get(s.id);
+    const parts: { from: number; to: number }[] = [];
     if (!span) {
       fresh.push(s);
       continue;
     }
     const { from, to } = span;
     if (from < job.release[i]! - 1e-6 || job.barred(s, dayOf(from))) return null;
-    for (let w = windows.at(from); w >= 0 && windows.has(w) && windows.from[w]! < to - 1e-6; w++) parts.push({ from: Math.max(from, windows.from[w]!), to: Math.min(to, windows.to[w]!) });
+    for (let w = windows.at(from); w >= 0 && windows.has(w) && windows.from[w]! < to - 1e-6; w++)
+      parts.push({ from: Math.max(from, windows.from[w]!), to: Math.min(to, windows.to[w]!) });
     const minutes = parts.reduce((sum, p) => sum + p.to - p.from, 0);
-    if (parts.length === 0 || Math.abs(parts[0]!.from - from) > 1e-6 || minutes < job.hands[i]! - 1e-6) return null;
-    slots.push({ stepId: s.id, startsAt: from, endsAt: to, parts, setupMinutes: minutes - job.hands[i]! > 1e-6 ? minutes - job.hands[i]! : 0 });
+    if (parts.length === 0 || Math.abs(parts[0]!.from - from) > 1e-6 || minutes < job.hands[i]! - 1e-6)
+      return null;
+    slots.push({
+      stepId: s.id,
+      startsAt: from,
+      endsAt: to,
+      parts,
+      setupMinutes: minutes - job.hands[i]! > 1e-6 ? minutes - job.hands[i]! : 0,
+    });
   }
   if (fresh.length > 0) {
     const between = fitted(job, fresh, slots, frame);
@@ -154,30 +264,79 @@ function asBefore(job: Job, frame: Frame, before: ReadonlyMap<string, Span>, bes
   slots.sort((a, b) => a.startsAt - b.startsAt);
   const parts = slots.flatMap((s) => s.parts).sort((a, b) => a.from - b.from);
   if (parts.some((p, i) => i > 0 && p.from < parts[i - 1]!.to - 1e-6)) return null;
-  const starts = new Map(slots.map((s) => [s.stepId, s.startsAt])), ends = new Map(slots.map((s) => [s.stepId, s.endsAt]));
-  if (checkConstraints(frame.constraints, starts, ends).length > 0 || overfull(job.steps, ends, frame.capacity).length > 0) return null;
-  const finishDay = dayOf(finishOf(job, slots) - 1e-6), daysWon = finishDay - dayOf(best.finishAt - 1e-6), stepsADay = job.steps.length / Math.max(1, finishDay - dayOf(job.from));
-  const worthMoving = frame.sharing.lateDays(best.slots) < frame.sharing.lateDays(slots) || (daysWon > 0 && bestMoved <= DAYS_MOVED_FOR_ONE_WON * stepsADay * daysWon);
+  const starts = new Map(slots.map((s) => [s.stepId, s.startsAt]));
+  const ends = new Map(slots.map((s) => [s.stepId, s.endsAt]));
+  if (
+    checkConstraints(frame.constraints, starts, ends).length > 0 ||
+    overfull(job.steps, ends, frame.capacity).length > 0
+  )
+    return null;
+  const finishDay = dayOf(finishOf(job, slots) - 1e-6);
+  const daysWon = finishDay - dayOf(best.finishAt - 1e-6);
+  const stepsADay = job.steps.length / Math.max(1, finishDay - dayOf(job.from));
+  const worthMoving =
+    frame.sharing.lateDays(best.slots) < frame.sharing.lateDays(slots) ||
+    (daysWon > 0 && bestMoved <= DAYS_MOVED_FOR_ONE_WON * stepsADay * daysWon);
   return worthMoving ? null : slots;
 }
 
-/** New steps in the hours that a plan leaves free; null where they do not fit, or would take the tools from a batch under way. */
-function fitted(job: Job, fresh: readonly Step[], slots: readonly StepSlot[], { constraints, clock, from, busy, capacity, barred }: Frame): readonly StepSlot[] | null {
-  const ends = new Map(slots.map((s) => [s.stepId, s.endsAt])), release = new Map(job.steps.map((s, i) => [s.id, job.release[i]!]));
-  for (const c of constraints) if (ends.has(c.before) && release.has(c.after)) release.set(c.after, Math.max(release.get(c.after)!, ends.get(c.before)! + c.lagMinutes));
-  const sub = jobOf(fresh.map((s) => ({ ...s, releaseAt: release.get(s.id)! })), constraints, new Windows(clock, from, [...busy, ...slots.flatMap((s) => s.parts)]), from, capacity, barred), { slots: made } = walk(sub, plainTaste(sub));
+/**
+ * New steps in the hours that a plan leaves free; null where they do not fit, or would take the tools from a
+ * batch under way.
+ */
+function fitted(
+  job: Job,
+  fresh: readonly Step[],
+  slots: readonly StepSlot[],
+  { constraints, clock, from, busy, capacity, barred }: Frame,
+): readonly StepSlot[] | null {
+  const ends = new Map(slots.map((s) => [s.stepId, s.endsAt]));
+  const release = new Map(job.steps.map((s, i) => [s.id, job.release[i]!]));
+  for (const c of constraints)
+    if (ends.has(c.before) && release.has(c.after))
+      release.set(c.after, Math.max(release.get(c.after)!, ends.get(c.before)! + c.lagMinutes));
+  const sub = jobOf(
+    fresh.map((s) => ({ ...s, releaseAt: release.get(s.id)! })),
+    constraints,
+    new Windows(clock, from, [...busy, ...slots.flatMap((s) => s.parts)]),
+    from,
+    capacity,
+    barred,
+  );
+  const { slots: made } = walk(sub, plainTaste(sub));
   if (made.length < fresh.length) return null;
-  const byStart = [...slots, ...made].sort((a, b) => a.startsAt - b.startsAt), isNew = new Set(fresh.map((s) => s.id)), keyOf = new Map(job.steps.map((s, i) => [s.id, job.keyOf[i]!]));
-  const cut = byStart.some((s, i) => i > 0 && !isNew.has(s.stepId) && isNew.has(byStart[i - 1]!.stepId) && s.setupMinutes < 1e-6 && keyOf.get(s.stepId) !== keyOf.get(byStart[i - 1]!.stepId));
+  const byStart = [...slots, ...made].sort((a, b) => a.startsAt - b.startsAt);
+  const isNew = new Set(fresh.map((s) => s.id));
+  const keyOf = new Map(job.steps.map((s, i) => [s.id, job.keyOf[i]!]));
+  const cut = byStart.some(
+    (s, i) =>
+      i > 0 &&
+      !isNew.has(s.stepId) &&
+      isNew.has(byStart[i - 1]!.stepId) &&
+      s.setupMinutes < 1e-6 &&
+      keyOf.get(s.stepId) !== keyOf.get(byStart[i - 1]!.stepId),
+  );
   return cut ? null : made;
 }
 
 /** No order of some steps alone can finish before this. */
-export const boundOf = (steps: readonly Step[], constraints: readonly Constraint[], clock: Clock, from: number, busy: readonly Span[]): number => lowerBound(jobOf(steps, constraints, new Windows(clock, from, busy), from, {}, () => false));
+export const boundOf = (
+  steps: readonly Step[],
+  constraints: readonly Constraint[],
+  clock: Clock,
+  from: number,
+  busy: readonly Span[],
+): number => lowerBound(jobOf(steps, constraints, new Windows(clock, from, busy), from, {}, () => false));
 
 /** The chain of steps and waits that ends last. */
-export function criticalChain(slots: readonly StepSlot[], constraints: readonly Constraint[], finishAt: number, byId: ReadonlyMap<string, Step>): string[] {
-  const slotOf = new Map(slots.map((s) => [s.stepId, s])), into = new Map<string, Constraint[]>();
+export function criticalChain(
+  slots: readonly StepSlot[],
+  constraints: readonly Constraint[],
+  finishAt: number,
+  byId: ReadonlyMap<string, Step>,
+): string[] {
+  const slotOf = new Map(slots.map((s) => [s.stepId, s]));
+  const into = new Map<string, Constraint[]>();
   for (const c of constraints) (into.get(c.after) ?? into.set(c.after, []).get(c.after)!).push(c);
   let at = slots.find((s) => Math.abs(s.endsAt + byId.get(s.stepId)!.waitMinutes - finishAt) < 1e-6);
   const chain: string[] = [];
@@ -186,11 +345,13 @@ export function criticalChain(slots: readonly StepSlot[], constraints: readonly 
     let latest: { slot: StepSlot; ready: number } | undefined;
     for (const c of into.get(at.stepId) ?? []) {
       const slot = slotOf.get(c.before);
-      if (slot && (!latest || slot.endsAt + c.lagMinutes > latest.ready)) latest = { slot, ready: slot.endsAt + c.lagMinutes };
+      if (slot && (!latest || slot.endsAt + c.lagMinutes > latest.ready))
+        latest = { slot, ready: slot.endsAt + c.lagMinutes };
     }
     at = latest?.slot;
   }
   return chain;
 }
 
-export const handsTotal = (slots: readonly StepSlot[]) => slots.reduce((sum, s) => sum + s.parts.reduce((m, p) => m + p.to - p.from, 0), 0);
+export const handsTotal = (slots: readonly StepSlot[]) =>
+  slots.reduce((sum, s) => sum + s.parts.reduce((m, p) => m + p.to - p.from, 0), 0);

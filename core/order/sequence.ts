@@ -10,7 +10,10 @@ import { isFilm } from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
 import { usualWeather, type Weather } from "#core/order/weather";
 
-/** One step before another and why: a rule, the recipe it belongs to, its window, or the builder's wish. Minutes from the end of the first to the start of the second. */
+/**
+ * One step before another and why: a rule, the recipe it belongs to, its window, or the builder's wish.
+ * Minutes from the end of the first to the start of the second.
+ */
 export type Constraint = {
   readonly before: string;
   readonly after: string;
@@ -26,7 +29,13 @@ export type Constraint = {
 };
 
 /** The builder wants one step before another; `override` names a rule that they set aside, with a note. */
-export type OrderWish = { readonly before: string; readonly after: string; readonly override: string | null; readonly note: string; readonly minutes?: number };
+export type OrderWish = {
+  readonly before: string;
+  readonly after: string;
+  readonly override: string | null;
+  readonly note: string;
+  readonly minutes?: number;
+};
 
 export type OrderConflict = {
   readonly ruleId: string;
@@ -37,47 +46,104 @@ export type OrderConflict = {
   readonly mend: string;
   readonly mends: readonly Mend[];
   readonly overridden: boolean;
-  /** Demands that cannot all hold, each after the one before, round in a circle; empty where nothing goes round. */
+  /**
+   * Demands that cannot all hold, each after the one before, round in a circle; empty where nothing goes
+   * round.
+   */
   readonly circle: readonly Constraint[];
 };
 
-export type Sequence = { readonly order: readonly string[]; readonly constraints: readonly Constraint[]; readonly conflicts: readonly OrderConflict[] };
+export type Sequence = {
+  readonly order: readonly string[];
+  readonly constraints: readonly Constraint[];
+  readonly conflicts: readonly OrderConflict[];
+};
 
 /** Moves and waits that mends asked for, as wishes. */
-export const wishesOf = (changes: readonly OrderChange[]): readonly OrderWish[] => changes.flatMap((c) => (c.kind === "move" || c.kind === "wait" ? [{ before: c.before, after: c.after, override: null, note: "", minutes: c.kind === "wait" ? c.minutes : 0 }] : []));
+export const wishesOf = (changes: readonly OrderChange[]): readonly OrderWish[] =>
+  changes.flatMap((c) =>
+    c.kind === "move" || c.kind === "wait"
+      ? [
+          {
+            before: c.before,
+            after: c.after,
+            override: null,
+            note: "",
+            minutes: c.kind === "wait" ? c.minutes : 0,
+          },
+        ]
+      : [],
+  );
 
 const lagOf = (step: Step, wait: Wait | number, weather: Weather): number => {
   if (typeof wait === "number") return wait;
   if (wait === "none") return step.waitMinutes;
   const family = step.family ? familyOf(step.family, weather) : null;
   if (!family) return step.waitMinutes;
-  const minutes = wait === "recoat" ? family.recoatMinutes : wait === "handle" ? family.handleMinutes : family.cureMinutes;
+  const minutes =
+    wait === "recoat" ? family.recoatMinutes : wait === "handle" ? family.handleMinutes : family.cureMinutes;
   return Math.max(step.waitMinutes, minutes);
 };
 
 /**
- * An order of steps that breaks no rule, or the conflicts that remain. Rules win over wishes, except where the builder
+ * An order of steps that breaks no rule, or the conflicts that remain. Rules win over wishes, except where
+ * the builder
  * has set the rule aside for that pair; then the wish holds and the conflict stays visible.
- * Of steps that could come next the one with the smallest rank and id goes first, so that the same steps always give
+ * Of steps that could come next the one with the smallest rank and id goes first, so that the same steps
+ * always give
  * the same order, however they were listed.
  */
-export function sequence(steps: readonly Step[], wishes: readonly OrderWish[] = [], rules: readonly OrderRule[] = orderRules, weather: Weather = usualWeather): Sequence {
-  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1)), ids = sorted.map((s) => s.id);
-  const byId = new Map(sorted.map((s) => [s.id, s])), conflicts: OrderConflict[] = [], constraints: Constraint[] = [];
+export function sequence(
+  steps: readonly Step[],
+  wishes: readonly OrderWish[] = [],
+  rules: readonly OrderRule[] = orderRules,
+  weather: Weather = usualWeather,
+): Sequence {
+  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
+  const ids = sorted.map((s) => s.id);
+  const byId = new Map(sorted.map((s) => [s.id, s]));
+  const conflicts: OrderConflict[] = [];
+  const constraints: Constraint[] = [];
   for (const step of sorted) {
-    for (const before of step.after) if (byId.has(before)) constraints.push({ before, after: step.id, lagMinutes: lagOf(byId.get(before)!, "none", weather), from: "recipe", ruleId: null });
+    for (const before of step.after)
+      if (byId.has(before))
+        constraints.push({
+          before,
+          after: step.id,
+          lagMinutes: lagOf(byId.get(before)!, "none", weather),
+          from: "recipe",
+          ruleId: null,
+        });
     const { window } = step;
-    if (window && byId.has(window.after)) constraints.push({ before: window.after, after: step.id, lagMinutes: window.fromMinutes, latestMinutes: window.untilMinutes, from: "recipe", ruleId: null });
+    if (window && byId.has(window.after))
+      constraints.push({
+        before: window.after,
+        after: step.id,
+        lagMinutes: window.fromMinutes,
+        latestMinutes: window.untilMinutes,
+        from: "recipe",
+        ruleId: null,
+      });
   }
   const recipe = edgesFrom(constraints);
   const waived = new Set(wishes.filter((w) => w.override).map((w) => `${w.override} ${w.after} ${w.before}`));
   eachPair(sorted, (i, j) => {
-    for (const [a, b] of [[sorted[i]!, sorted[j]!], [sorted[j]!, sorted[i]!]] as const) {
+    for (const [a, b] of [
+      [sorted[i]!, sorted[j]!],
+      [sorted[j]!, sorted[i]!],
+    ] as const) {
       for (const { rule, precedence } of rulesBetween(a, b, rules)) {
         // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
         if (recipe.has(b.id) && reaches(recipe, b.id, a.id)) continue;
         if (waived.has(`${rule.id} ${a.id} ${b.id}`)) conflicts.push(conflict(rule, a, b, true));
-        else constraints.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, precedence.wait, weather), from: "rule", ruleId: rule.id });
+        else
+          constraints.push({
+            before: a.id,
+            after: b.id,
+            lagMinutes: lagOf(a, precedence.wait, weather),
+            from: "rule",
+            ruleId: rule.id,
+          });
       }
     }
   });
@@ -85,68 +151,196 @@ export function sequence(steps: readonly Step[], wishes: readonly OrderWish[] = 
   const { held, dropped } = withoutLoops(ids, constraints, rules);
   for (const c of dropped) {
     const rule = rules.find((r) => r.id === c.ruleId);
-    if (rule) conflicts.push({ ...conflict(rule, byId.get(c.before)!, byId.get(c.after)!, false, "Rules and recipes go round in a circle:"), circle: [c, ...pathBetween(held, c.after, c.before)] });
+    if (rule)
+      conflicts.push({
+        ...conflict(
+          rule,
+          byId.get(c.before)!,
+          byId.get(c.after)!,
+          false,
+          "Rules and recipes go round in a circle:",
+        ),
+        circle: [c, ...pathBetween(held, c.after, c.before)],
+      });
   }
   for (const wish of wishes) {
     if (!byId.has(wish.before) || !byId.has(wish.after) || wish.before === wish.after) continue;
     if (!reaches(edgesFrom(held), wish.after, wish.before)) {
-      held.push({ before: wish.before, after: wish.after, lagMinutes: wish.minutes ?? 0, from: "wish", ruleId: null });
+      held.push({
+        before: wish.before,
+        after: wish.after,
+        lagMinutes: wish.minutes ?? 0,
+        from: "wish",
+        ruleId: null,
+      });
       continue;
     }
     // The wish goes against a rule; the rule on the way back is the one to name.
-    const path = pathBetween(held, wish.after, wish.before), why = strictest(path, rules), rule = rules.find((r) => r.id === why?.ruleId);
-    const round: readonly Constraint[] = [{ before: wish.before, after: wish.after, lagMinutes: 0, from: "wish", ruleId: null }, ...path];
-    if (rule) conflicts.push({ ...conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false), circle: round });
+    const path = pathBetween(held, wish.after, wish.before);
+    const why = strictest(path, rules);
+    const rule = rules.find((r) => r.id === why?.ruleId);
+    const round: readonly Constraint[] = [
+      { before: wish.before, after: wish.after, lagMinutes: 0, from: "wish", ruleId: null },
+      ...path,
+    ];
+    if (rule)
+      conflicts.push({
+        ...conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false),
+        circle: round,
+      });
     else conflicts.push({ ...roundWish(byId.get(wish.before)!, byId.get(wish.after)!), circle: round });
   }
   const order = topological(ids, held);
-  return { order, constraints: [...held, ...spacings(order.map((id) => byId.get(id)!), rules, weather)], conflicts };
+  return {
+    order,
+    constraints: [
+      ...held,
+      ...spacings(
+        order.map((id) => byId.get(id)!),
+        rules,
+        weather,
+      ),
+    ],
+    conflicts,
+  };
 }
 
 /** Wishes that go round in a circle with each other or with a recipe. */
 const roundWish = (wanted: Step, before: Step): OrderConflict => ({
-  ruleId: "wish", severity: "wastes", before: before.id, after: wanted.id, sentence: `“${wanted.title}” (${wanted.onWhat}) cannot come before “${before.title}” (${before.onWhat}): your other wishes, or the recipe that both belong to, want it the other way round.`,
-  mend: "Take one of the wishes back.", mends: [moveBefore(before, wanted)], overridden: false, circle: [],
+  ruleId: "wish",
+  severity: "wastes",
+  before: before.id,
+  after: wanted.id,
+  sentence: `“${wanted.title}” (${wanted.onWhat}) cannot come before “${before.title}” (${before.onWhat}): your other wishes, or the recipe that both belong to, want it the other way round.`,
+  mend: "Take one of the wishes back.",
+  mends: [moveBefore(before, wanted)],
+  overridden: false,
+  circle: [],
 });
 
 const stageRank: Record<string, number> = {
-  print: -2, test: -1, "wash resin": 0, "remove supports": 1, cure: 2, inspect: 3, clip: 4, flame: 5, sand: 6, level: 7, fill: 8, wash: 9, sterilise: 9, "dry fit": 10, wire: 11, "release film": 11, glue: 12, "fill seam": 13,
-  paste: 14, seal: 14, prime: 15, mask: 16, paint: 17, decal: 17, shade: 18, drybrush: 19, "line in": 19, unmask: 20, varnish: 20.5, place: 21, "lay ground": 22, flock: 23, pigment: 25, "gloss effect": 26, "pour water": 27, "touch up": 27, "draw back": 18, "paint edge": 28,
+  print: -2,
+  test: -1,
+  "wash resin": 0,
+  "remove supports": 1,
+  cure: 2,
+  inspect: 3,
+  clip: 4,
+  flame: 5,
+  sand: 6,
+  level: 7,
+  fill: 8,
+  wash: 9,
+  sterilise: 9,
+  "dry fit": 10,
+  wire: 11,
+  "release film": 11,
+  glue: 12,
+  "fill seam": 13,
+  paste: 14,
+  seal: 14,
+  prime: 15,
+  mask: 16,
+  paint: 17,
+  decal: 17,
+  shade: 18,
+  drybrush: 19,
+  "line in": 19,
+  unmask: 20,
+  varnish: 20.5,
+  place: 21,
+  "lay ground": 22,
+  flock: 23,
+  pigment: 25,
+  "gloss effect": 26,
+  "pour water": 27,
+  "touch up": 27,
+  "draw back": 18,
+  "paint edge": 28,
 };
 const rank = (s: Step) => stageRank[s.action] ?? 99;
 
-/** A step that was put in takes over the place of its anchor: after all that comes before it, or before all that comes after it. */
+/**
+ * A step that was put in takes over the place of its anchor: after all that comes before it, or before all
+ * that comes after it.
+ */
 function tie(steps: readonly Step[], constraints: Constraint[], weather: Weather): void {
-  const waiting = steps.filter((s) => s.tied), placed = new Set(steps.filter((s) => !s.tied).map((s) => s.id));
+  const waiting = steps.filter((s) => s.tied);
+  const placed = new Set(steps.filter((s) => !s.tied).map((s) => s.id));
   while (waiting.length > 0) {
     const at = waiting.findIndex((s) => placed.has(s.tied!.to));
     if (at < 0) return;
-    const [step] = waiting.splice(at, 1), { to, at: side } = step!.tied!, lag = lagOf(step!, "recoat", weather);
+    const [step] = waiting.splice(at, 1);
+    const { to, at: side } = step!.tied!;
+    const lag = lagOf(step!, "recoat", weather);
     placed.add(step!.id);
     for (const c of [...constraints]) {
-      if (side === "before" && c.after === to && c.before !== step!.id) constraints.push({ ...c, after: step!.id, from: "recipe", ruleId: null });
+      if (side === "before" && c.after === to && c.before !== step!.id)
+        constraints.push({ ...c, after: step!.id, from: "recipe", ruleId: null });
       // What has a window at the anchor goes first: it cannot wait.
-      if (side === "after" && c.before === to && c.latestMinutes !== undefined && c.after !== step!.id) constraints.push({ before: c.after, after: step!.id, lagMinutes: lagOf(steps.find((s) => s.id === c.after)!, "none", weather), from: "recipe", ruleId: null });
-      else if (side === "after" && c.before === to && c.after !== step!.id) constraints.push({ before: step!.id, after: c.after, lagMinutes: lag, from: "recipe", ruleId: null });
+      if (side === "after" && c.before === to && c.latestMinutes !== undefined && c.after !== step!.id)
+        constraints.push({
+          before: c.after,
+          after: step!.id,
+          lagMinutes: lagOf(
+            steps.find((s) => s.id === c.after)!,
+            "none",
+            weather,
+          ),
+          from: "recipe",
+          ruleId: null,
+        });
+      else if (side === "after" && c.before === to && c.after !== step!.id)
+        constraints.push({ before: step!.id, after: c.after, lagMinutes: lag, from: "recipe", ruleId: null });
     }
     const anchor = steps.find((s) => s.id === to)!;
     // A window that opens at the anchor has its own times.
-    if (step!.window?.after !== to) constraints.push(side === "before" ? { before: step!.id, after: to, lagMinutes: lag, from: "recipe", ruleId: null } : { before: to, after: step!.id, lagMinutes: lagOf(anchor, "none", weather), from: "recipe", ruleId: null });
+    if (step!.window?.after !== to)
+      constraints.push(
+        side === "before"
+          ? { before: step!.id, after: to, lagMinutes: lag, from: "recipe", ruleId: null }
+          : {
+              before: to,
+              after: step!.id,
+              lagMinutes: lagOf(anchor, "none", weather),
+              from: "recipe",
+              ruleId: null,
+            },
+      );
   }
 }
 
 /** Waits between steps that meet and come in this order anyhow, and windows that shut. */
 function spacings(order: readonly Step[], rules: readonly OrderRule[], weather: Weather): Constraint[] {
-  const spaced = rules.filter((r) => r.spacing), made: Constraint[] = [], { byTarget } = groupsOf(order);
-  const between = (i: number, j: number) => order[i]!.targets.some((t) => order[j]!.targets.includes(t) && (byTarget.get(t) ?? []).some((k) => k > i && k < j && (isFilm(order[k]!) || order[k]!.action === "sand")));
+  const spaced = rules.filter((r) => r.spacing);
+  const made: Constraint[] = [];
+  const { byTarget } = groupsOf(order);
+  const between = (i: number, j: number) =>
+    order[i]!.targets.some(
+      (t) =>
+        order[j]!.targets.includes(t) &&
+        (byTarget.get(t) ?? []).some(
+          (k) => k > i && k < j && (isFilm(order[k]!) || order[k]!.action === "sand"),
+        ),
+    );
   eachPair(order, (i, j) => {
-    const a = order[i]!, b = order[j]!;
+    const a = order[i]!;
+    const b = order[j]!;
     for (const rule of spaced) {
       const space: Spacing | null = rule.spacing!(a, b);
       // What would have to wait the other way round keeps to this way.
-      if (!space && rule.spacing!(b, a)) made.push({ before: a.id, after: b.id, lagMinutes: 0, from: "rule", ruleId: rule.id, soft: true });
+      if (!space && rule.spacing!(b, a))
+        made.push({ before: a.id, after: b.id, lagMinutes: 0, from: "rule", ruleId: rule.id, soft: true });
       if (!space || (space.closed && between(i, j))) continue;
-      made.push({ before: a.id, after: b.id, lagMinutes: lagOf(a, space.atLeast, weather), from: "rule", ruleId: rule.id, soft: true, ...(space.closed ? { closed: space.closed } : {}) });
+      made.push({
+        before: a.id,
+        after: b.id,
+        lagMinutes: lagOf(a, space.atLeast, weather),
+        from: "rule",
+        ruleId: rule.id,
+        soft: true,
+        ...(space.closed ? { closed: space.closed } : {}),
+      });
     }
   });
   return made;
@@ -160,7 +354,9 @@ const levels = (rules: readonly OrderRule[]) => {
 
 /** The shortest row of demands from one step to another; empty when there is none. */
 function pathBetween(constraints: readonly Constraint[], from: string, to: string): Constraint[] {
-  const next = edgesFrom(constraints), came = new Map<string, Constraint>(), queue = [from];
+  const next = edgesFrom(constraints);
+  const came = new Map<string, Constraint>();
+  const queue = [from];
   for (let i = 0; i < queue.length; i++) {
     for (const c of next.get(queue[i]!) ?? []) {
       if (came.has(c.after) || c.after === from) continue;
@@ -184,11 +380,19 @@ function strictest(path: readonly Constraint[], rules: readonly OrderRule[]): Co
 }
 
 /** Rules that go round in a circle: in each knot the softest is left out, until none goes round. */
-function withoutLoops(ids: readonly string[], constraints: readonly Constraint[], rules: readonly OrderRule[]): { readonly held: Constraint[]; readonly dropped: readonly Constraint[] } {
+function withoutLoops(
+  ids: readonly string[],
+  constraints: readonly Constraint[],
+  rules: readonly OrderRule[],
+): { readonly held: Constraint[]; readonly dropped: readonly Constraint[] } {
   // In most plans nothing goes round: then one pass over all of them shows it.
   if (topological(ids, constraints).length === ids.length) return { held: [...constraints], dropped: [] };
-  const knot = knots(ids, constraints), level = levels(rules), inKnot = (c: Constraint) => knot.get(c.before) === knot.get(c.after);
-  const kept = constraints.filter((c) => !inKnot(c)), dropped: Constraint[] = [], next = new Map<string, Constraint[]>();
+  const knot = knots(ids, constraints);
+  const level = levels(rules);
+  const inKnot = (c: Constraint) => knot.get(c.before) === knot.get(c.after);
+  const kept = constraints.filter((c) => !inKnot(c));
+  const dropped: Constraint[] = [];
+  const next = new Map<string, Constraint[]>();
   for (const c of constraints.filter(inKnot).sort((a, b) => level(a) - level(b))) {
     if (reaches(next, c.after, c.before)) {
       dropped.push(c);

@@ -2,23 +2,50 @@ import { familyOf } from "#core/order/families";
 import { isFilm } from "#core/order/rules/ask";
 import { isBoardWide, type Step } from "#core/order/step";
 
-/** One film on a target: which step laid it, when, and when it is cured through, in minutes of the plan's clock. */
-export type Film = { readonly stepId: string; readonly title: string; readonly family: string; readonly chemistry: string; readonly sheen: Step["sheen"]; readonly at: number; readonly curedAt: number; /** Dry thickness of all its coats, mm. */ readonly filmMm: number };
+/**
+ * One film on a target: which step laid it, when, and when it is cured through, in minutes of the plan's
+ * clock.
+ */
+export type Film = {
+  readonly stepId: string;
+  readonly title: string;
+  readonly family: string;
+  readonly chemistry: string;
+  readonly sheen: Step["sheen"];
+  readonly at: number;
+  readonly curedAt: number;
+  /** Dry thickness of all its coats, mm. */ readonly filmMm: number;
+};
 
 /** `Prime, 2 coats` is two. */
 const coatsOf = (title: string) => Number(/, (\d+) coats/.exec(title)?.[1] ?? 1);
 
 /** The films on every target from the substrate up, in the order in which they are laid. */
-export function stacks(steps: readonly Step[], startsAt: ReadonlyMap<string, number>): ReadonlyMap<string, readonly Film[]> {
+export function stacks(
+  steps: readonly Step[],
+  startsAt: ReadonlyMap<string, number>,
+): ReadonlyMap<string, readonly Film[]> {
   const byTarget = new Map<string, Film[]>();
-  const inTime = steps.filter((s) => startsAt.has(s.id) && isFilm(s)).sort((a, b) => startsAt.get(a.id)! - startsAt.get(b.id)! || (a.id < b.id ? -1 : 1));
+  const inTime = steps
+    .filter((s) => startsAt.has(s.id) && isFilm(s))
+    .sort((a, b) => startsAt.get(a.id)! - startsAt.get(b.id)! || (a.id < b.id ? -1 : 1));
   for (const step of inTime) {
-    const family = familyOf(step.family!), at = startsAt.get(step.id)!;
+    const family = familyOf(step.family!);
+    const at = startsAt.get(step.id)!;
     for (const target of step.targets) {
       // Ground lies beside the parts that stand in it, not on them.
       if (isBoardWide(step) && target.startsWith("part:")) continue;
       const stack = byTarget.get(target) ?? byTarget.set(target, []).get(target)!;
-      stack.push({ stepId: step.id, title: step.title, family: family.name, chemistry: family.chemistry, sheen: step.sheen, at, curedAt: at + family.cureMinutes, filmMm: (step.facts?.depthMm ?? family.filmMm) * coatsOf(step.title) });
+      stack.push({
+        stepId: step.id,
+        title: step.title,
+        family: family.name,
+        chemistry: family.chemistry,
+        sheen: step.sheen,
+        at,
+        curedAt: at + family.cureMinutes,
+        filmMm: (step.facts?.depthMm ?? family.filmMm) * coatsOf(step.title),
+      });
     }
   }
   return byTarget;

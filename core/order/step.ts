@@ -1,12 +1,49 @@
 import type { Figure } from "#core/figure";
 import type { StepFacts } from "#core/order/facts";
 
-/** What is done. A print takes no hands: it stands among the steps only for the rules, with the times of its run. */
+/**
+ * What is done. A print takes no hands: it stands among the steps only for the rules, with the times of its
+ * run.
+ */
 export type Action =
-  | "wash resin" | "remove supports" | "cure" | "clip" | "flame" | "sand" | "wash" | "fill" | "fill seam" | "level" | "paste"
-  | "dry fit" | "glue" | "prime" | "paint" | "drybrush" | "shade" | "mask" | "unmask" | "varnish" | "pigment" | "gloss effect"
-  | "lay ground" | "flock" | "pour water" | "wire" | "place" | "paint edge" | "inspect"
-  | "print" | "test" | "seal" | "sterilise" | "line in" | "touch up" | "draw back" | "decal" | "release film";
+  | "wash resin"
+  | "remove supports"
+  | "cure"
+  | "clip"
+  | "flame"
+  | "sand"
+  | "wash"
+  | "fill"
+  | "fill seam"
+  | "level"
+  | "paste"
+  | "dry fit"
+  | "glue"
+  | "prime"
+  | "paint"
+  | "drybrush"
+  | "shade"
+  | "mask"
+  | "unmask"
+  | "varnish"
+  | "pigment"
+  | "gloss effect"
+  | "lay ground"
+  | "flock"
+  | "pour water"
+  | "wire"
+  | "place"
+  | "paint edge"
+  | "inspect"
+  | "print"
+  | "test"
+  | "seal"
+  | "sterilise"
+  | "line in"
+  | "touch up"
+  | "draw back"
+  | "decal"
+  | "release film";
 
 export const places = ["bench", "sink", "booth", "lamp", "outdoors", "drying shelf"] as const;
 export type Place = (typeof places)[number];
@@ -62,4 +99,5 @@ export type Step = {
 };
 
 /** Steps on the whole board meet every part that stands on it; two parts on it do not meet each other. */
-export const isBoardWide = (s: Step) => s.targets.some((t) => t.startsWith("ground:")) || (s.targets.length === 1 && s.targets[0] === "board");
+export const isBoardWide = (s: Step) =>
+  s.targets.some((t) => t.startsWith("ground:")) || (s.targets.length === 1 && s.targets[0] === "board");

@@ -2,12 +2,29 @@ import { familyOf } from "#core/order/families";
 import type { Step } from "#core/order/step";
 import { usualWeather, type Weather, weatherFactor } from "#core/order/weather";
 
-/** A step whose film waits, and whose window opens and shuts, as long as the air and the builder's own times let it. */
+/**
+ * A step whose film waits, and whose window opens and shuts, as long as the air and the builder's own times
+ * let it.
+ */
 export function weathered(step: Step, weather: Weather): Step {
   if (!step.family || weather === usualWeather) return step;
-  const usual = familyOf(step.family), own = weather.times?.[step.family];
+  const usual = familyOf(step.family);
+  const own = weather.times?.[step.family];
   // A wait of several coats grows with each of them.
   const times = own && usual.recoatMinutes > 0 ? own.recoatMinutes / usual.recoatMinutes : 1;
-  const slower = times * weatherFactor(usual.weather, weather).value, { window } = step;
-  return { ...step, waitMinutes: step.waitMinutes * slower, ...(window ? { window: { ...window, fromMinutes: window.fromMinutes * slower, untilMinutes: window.untilMinutes * slower } } : {}) };
+  const slower = times * weatherFactor(usual.weather, weather).value;
+  const { window } = step;
+  return {
+    ...step,
+    waitMinutes: step.waitMinutes * slower,
+    ...(window
+      ? {
+          window: {
+            ...window,
+            fromMinutes: window.fromMinutes * slower,
+            untilMinutes: window.untilMinutes * slower,
+          },
+        }
+      : {}),
+  };
 }

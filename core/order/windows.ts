@@ -5,7 +5,10 @@ type Span = { readonly from: number; readonly to: number };
 /** After so many days without an end the calendar gives up. */
 const MOST_DAYS = 20_000;
 
-/** The builder's hours from a moment on, less what is taken, one window after another. Made as far as they are asked for. */
+/**
+ * The builder's hours from a moment on, less what is taken, one window after another. Made as far as they are
+ * asked for.
+ */
 export class Windows {
   readonly from: number[] = [];
   readonly to: number[] = [];
@@ -16,7 +19,11 @@ export class Windows {
   private readonly busy: readonly Span[];
   private readonly none: boolean;
 
-  constructor(private readonly clock: Clock, private readonly start: number, busy: readonly Span[]) {
+  constructor(
+    private readonly clock: Clock,
+    private readonly start: number,
+    busy: readonly Span[],
+  ) {
     this.day = Math.floor(start / MINUTES_A_DAY);
     this.none = !hasHours(clock.hours);
     this.busy = [...busy].sort((a, b) => a.from - b.from);
@@ -26,9 +33,11 @@ export class Windows {
   has(index: number): boolean {
     if (this.from.length > index) return true;
     if (this.none) return false;
-    const { clock, start } = this, first = Math.floor(start / MINUTES_A_DAY);
+    const { clock, start } = this;
+    const first = Math.floor(start / MINUTES_A_DAY);
     while (this.from.length <= index && this.day - first < MOST_DAYS) {
-      for (const w of windowsOf(clock, this.day)) this.add(Math.max(start, this.day * MINUTES_A_DAY + w.from), this.day * MINUTES_A_DAY + w.to);
+      for (const w of windowsOf(clock, this.day))
+        this.add(Math.max(start, this.day * MINUTES_A_DAY + w.from), this.day * MINUTES_A_DAY + w.to);
       this.day++;
     }
     return this.from.length > index;
@@ -58,7 +67,8 @@ export class Windows {
     let last = Math.max(0, this.to.length - 1);
     while (this.has(last) && this.to[last]! <= t + 1e-9) last = this.to.length;
     if (!this.has(last)) return -1;
-    let low = 0, high = this.to.length - 1;
+    let low = 0;
+    let high = this.to.length - 1;
     while (low < high) {
       const middle = (low + high) >> 1;
       if (this.to[middle]! > t + 1e-9) high = middle;

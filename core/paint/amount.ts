@@ -2,11 +2,46 @@ import { between, type Figure } from "#core/figure";
 
 /** How a coat goes on: film when dry, what reaches the part, what is lost each time. Common practice. */
 export const methods = {
-  brush: { dryFilmMm: 0.017, volumeSolids: 0.35, transfer: 0.9, wasteMl: 0.5, minutesPerCm2: 0.05, fixedMinutes: 5 },
-  airbrush: { dryFilmMm: 0.008, volumeSolids: 0.2, transfer: 0.6, wasteMl: 1, minutesPerCm2: 0.012, fixedMinutes: 10 },
-  can: { dryFilmMm: 0.015, volumeSolids: 0.2, transfer: 0.4, wasteMl: 0, minutesPerCm2: 0.006, fixedMinutes: 5 },
-  drybrush: { dryFilmMm: 0.004, volumeSolids: 0.35, transfer: 0.4, wasteMl: 0.3, minutesPerCm2: 0.03, fixedMinutes: 3 },
-  wash: { dryFilmMm: 0.004, volumeSolids: 0.08, transfer: 0.9, wasteMl: 0.3, minutesPerCm2: 0.02, fixedMinutes: 4 },
+  brush: {
+    dryFilmMm: 0.017,
+    volumeSolids: 0.35,
+    transfer: 0.9,
+    wasteMl: 0.5,
+    minutesPerCm2: 0.05,
+    fixedMinutes: 5,
+  },
+  airbrush: {
+    dryFilmMm: 0.008,
+    volumeSolids: 0.2,
+    transfer: 0.6,
+    wasteMl: 1,
+    minutesPerCm2: 0.012,
+    fixedMinutes: 10,
+  },
+  can: {
+    dryFilmMm: 0.015,
+    volumeSolids: 0.2,
+    transfer: 0.4,
+    wasteMl: 0,
+    minutesPerCm2: 0.006,
+    fixedMinutes: 5,
+  },
+  drybrush: {
+    dryFilmMm: 0.004,
+    volumeSolids: 0.35,
+    transfer: 0.4,
+    wasteMl: 0.3,
+    minutesPerCm2: 0.03,
+    fixedMinutes: 3,
+  },
+  wash: {
+    dryFilmMm: 0.004,
+    volumeSolids: 0.08,
+    transfer: 0.9,
+    wasteMl: 0.3,
+    minutesPerCm2: 0.02,
+    fixedMinutes: 4,
+  },
 } as const;
 export type Method = keyof typeof methods;
 
@@ -22,15 +57,30 @@ export const SPARE_SHARE = 0.2;
  * Paint as used, ml: area x coats x wet film / transfer + waste, and a fifth over.
  * Wet film = dry film x (1 + thinner) / volume solids, from conservation of solids.
  */
-export function paintMillilitres(areaCm2: Figure, coats: number, method: Method, thinnerShare: number): Figure {
+export function paintMillilitres(
+  areaCm2: Figure,
+  coats: number,
+  method: Method,
+  thinnerShare: number,
+): Figure {
   const m = methods[method];
   const wetMm = (m.dryFilmMm * (1 + thinnerShare)) / m.volumeSolids;
   const transfer = method === "can" && areaCm2.value < SMALL_TARGET_CM2 ? SMALL_TARGET_TRANSFER : m.transfer;
-  const ml = (cm2: number) => ((cm2 / 10) * coats * wetMm / transfer + m.wasteMl) * (1 + SPARE_SHARE);
+  const ml = (cm2: number) => (((cm2 / 10) * coats * wetMm) / transfer + m.wasteMl) * (1 + SPARE_SHARE);
   return between(ml(areaCm2.low) * 0.75, ml(areaCm2.value), ml(areaCm2.high) * 1.35, "ml", "practice", [
-    { text: `${areaCm2.value.toFixed(0)} cm2 x ${coats} coat${coats === 1 ? "" : "s"}`, basis: areaCm2.basis },
-    { text: `wet film ${(wetMm * 1000).toFixed(0)} um: ${m.dryFilmMm * 1000} um dry at ${m.volumeSolids * 100} % solids${thinnerShare > 0 ? `, thinned ${Math.round(thinnerShare * 100)} %` : ""}`, basis: "practice" },
-    { text: `${Math.round(transfer * 100)} % reaches the part, ${m.wasteMl} ml stays in the tool, a fifth over`, value: `${ml(areaCm2.value).toFixed(1)} ml`, basis: "practice" },
+    {
+      text: `${areaCm2.value.toFixed(0)} cm2 x ${coats} coat${coats === 1 ? "" : "s"}`,
+      basis: areaCm2.basis,
+    },
+    {
+      text: `wet film ${(wetMm * 1000).toFixed(0)} um: ${m.dryFilmMm * 1000} um dry at ${m.volumeSolids * 100} % solids${thinnerShare > 0 ? `, thinned ${Math.round(thinnerShare * 100)} %` : ""}`,
+      basis: "practice",
+    },
+    {
+      text: `${Math.round(transfer * 100)} % reaches the part, ${m.wasteMl} ml stays in the tool, a fifth over`,
+      value: `${ml(areaCm2.value).toFixed(1)} ml`,
+      basis: "practice",
+    },
   ]);
 }
 

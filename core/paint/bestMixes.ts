@@ -4,7 +4,11 @@ import { mixLab } from "#core/paint/mixing";
 import { type Paint, pigmentOfPaint } from "#core/paint/paint";
 
 /** A mix from pots that are owned: parts of ten, fewest pots first. */
-export type FoundMix = { readonly parts: readonly { readonly paintId: string; readonly parts: number }[]; readonly lab: LabD65; readonly difference: number };
+export type FoundMix = {
+  readonly parts: readonly { readonly paintId: string; readonly parts: number }[];
+  readonly lab: LabD65;
+  readonly difference: number;
+};
 
 /** A pot more must win at least this much to be ranked before a simpler mix. */
 const WORTH_A_POT = 0.5;
@@ -19,7 +23,11 @@ export function bestMixes(target: LabD65, paints: readonly Paint[], most = 6): r
   const pots = [...paints].filter((p) => p.opacity !== "translucent").sort((a, b) => (a.id < b.id ? -1 : 1));
   const found: FoundMix[] = [];
   for (const [i, first] of pots.entries()) {
-    found.push({ parts: [{ paintId: first.id, parts: 1 }], lab: first.lab, difference: ciede2000(first.lab, target) });
+    found.push({
+      parts: [{ paintId: first.id, parts: 1 }],
+      lab: first.lab,
+      difference: ciede2000(first.lab, target),
+    });
     for (const second of pots.slice(i + 1)) {
       let best: FoundMix | undefined;
       for (let tenths = 1; tenths < 10; tenths++) {
@@ -27,7 +35,14 @@ export function bestMixes(target: LabD65, paints: readonly Paint[], most = 6): r
         const difference = ciede2000(lab, target);
         if (best && difference >= best.difference - 1e-9) continue;
         const g = gcd(tenths, 10 - tenths);
-        best = { parts: [{ paintId: first.id, parts: tenths / g }, { paintId: second.id, parts: (10 - tenths) / g }], lab, difference };
+        best = {
+          parts: [
+            { paintId: first.id, parts: tenths / g },
+            { paintId: second.id, parts: (10 - tenths) / g },
+          ],
+          lab,
+          difference,
+        };
       }
       if (best) found.push(best);
     }

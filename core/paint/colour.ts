@@ -16,7 +16,11 @@ const toOklab = converter("oklab");
 export function labOfHex(hex: string): Outcome<LabD65> {
   const colour = parseHex(hex.trim());
   const xyz = colour && toXyz(colour);
-  if (!xyz) return refused("colour/not-understood", `“${hex.trim()}” is not a colour. Type six hexadecimal digits like 7a4b32, or use the picker.`);
+  if (!xyz)
+    return refused(
+      "colour/not-understood",
+      `“${hex.trim()}” is not a colour. Type six hexadecimal digits like 7a4b32, or use the picker.`,
+    );
   return success(labOfXyz([xyz.x, xyz.y, xyz.z]));
 }
 

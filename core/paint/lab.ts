@@ -10,7 +10,9 @@ const f = (t: number) => (t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116);
 const inverse = (t: number) => (t ** 3 > EPSILON ? t ** 3 : (116 * t - 16) / KAPPA);
 
 export function labOfXyz([x, y, z]: Xyz): LabD65 {
-  const fx = f(x / WHITE[0]), fy = f(y / WHITE[1]), fz = f(z / WHITE[2]);
+  const fx = f(x / WHITE[0]);
+  const fy = f(y / WHITE[1]);
+  const fz = f(z / WHITE[2]);
   return { l: 116 * fy - 16, a: 500 * (fx - fy), b: 200 * (fy - fz) };
 }
 

@@ -2,7 +2,10 @@ import { labOfXyz, type LabD65, xyzOfLab } from "#core/paint/lab";
 import { BANDS } from "#core/paint/observer";
 import { type Reflectance, smoothestReflectance, xyzOfReflectance } from "#core/paint/reflectance";
 
-/** A paint as the mixing model knows it: q = absorption over scattering in each band, and how strongly it scatters. */
+/**
+ * A paint as the mixing model knows it: q = absorption over scattering in each band, and how strongly it
+ * scatters.
+ */
 export type Pigment = { readonly q: Float64Array; readonly strength: number };
 
 /** q = (1 - R)^2 / 2R. @source P. Kubelka, F. Munk 1931, from memory */
@@ -18,11 +21,15 @@ export const reflection = (q: number) => 1 + q - Math.sqrt(q * q + 2 * q);
 export function pigmentOf(lab: LabD65, strength?: number): Pigment {
   const xyz = xyzOfLab(lab);
   const { reflectance } = smoothestReflectance(xyz);
-  return { q: reflectance.map((r) => absorption(Math.min(0.9999, Math.max(1e-4, r)))), strength: strength ?? Math.min(1, Math.max(0.1, Math.sqrt(Math.max(0, xyz[1])))) };
+  return {
+    q: reflectance.map((r) => absorption(Math.min(0.9999, Math.max(1e-4, r)))),
+    strength: strength ?? Math.min(1, Math.max(0.1, Math.sqrt(Math.max(0, xyz[1])))),
+  };
 }
 
 /**
- * What pigments give when stirred together, dry and opaque: q of the mix is the mean of q weighted by parts x strength.
+ * What pigments give when stirred together, dry and opaque: q of the mix is the mean of q weighted by parts x
+ * strength.
  * A paint with itself is itself; order does not matter; splitting a part changes nothing.
  * @param parts parts by volume, any scale; all zero is a programming mistake
  * @source D. R. Duncan 1940, additivity of absorption and scattering (from memory)
@@ -41,13 +48,16 @@ export function mixReflectance(pigments: readonly Pigment[], parts: readonly num
   return mix.map(reflection);
 }
 
-export const mixLab = (pigments: readonly Pigment[], parts: readonly number[]): LabD65 => labOfXyz(xyzOfReflectance(mixReflectance(pigments, parts)));
+export const mixLab = (pigments: readonly Pigment[], parts: readonly number[]): LabD65 =>
+  labOfXyz(xyzOfReflectance(mixReflectance(pigments, parts)));
 
 /** The colour of a film of scattering power P over something else; at infinite P it is the paint itself. */
 export function filmOver(reflectance: Reflectance, below: Reflectance, power: number): Reflectance {
   return reflectance.map((r, i) => {
-    const q = absorption(Math.min(0.9999, Math.max(1e-4, r))), rg = below[i]!;
-    const a = 1 + q, b = Math.sqrt(a * a - 1);
+    const q = absorption(Math.min(0.9999, Math.max(1e-4, r)));
+    const rg = below[i]!;
+    const a = 1 + q;
+    const b = Math.sqrt(a * a - 1);
     if (b * power < 1e-4) return rg + power * ((1 - rg) ** 2 - 2 * q * rg);
     const g = 1 / Math.tanh(b * power);
     return (1 - rg * (a - b * g)) / (a - rg + b * g);

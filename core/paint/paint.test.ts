@@ -16,46 +16,80 @@ const lab = (hex: string): LabD65 => {
   if (!outcome.ok) throw new Error(outcome.problems[0]!.message);
   return outcome.value;
 };
-const hexes = fc.tuple(fc.integer({ min: 15, max: 240 }), fc.integer({ min: 15, max: 240 }), fc.integer({ min: 15, max: 240 }))
+const hexes = fc
+  .tuple(
+    fc.integer({ min: 15, max: 240 }),
+    fc.integer({ min: 15, max: 240 }),
+    fc.integer({ min: 15, max: 240 }),
+  )
   .map((rgb) => `#${rgb.map((v) => v.toString(16).padStart(2, "0")).join("")}`);
-const paint = (id: string, hex: string): Paint => ({ id, name: id, family: "water acrylic, brushed", hex, lab: lab(hex), opacity: "opaque", sheen: "matte", millilitres: 17, strength: null });
+const paint = (id: string, hex: string): Paint => ({
+  id,
+  name: id,
+  family: "water acrylic, brushed",
+  hex,
+  lab: lab(hex),
+  opacity: "opaque",
+  sheen: "matte",
+  millilitres: 17,
+  strength: null,
+});
 
 describe("colour", () => {
   it("goes from hex to Lab and back", () => {
-    fc.assert(fc.property(hexes, (hex) => { expect(hexOfLab(lab(hex))).toBe(hex); }));
+    fc.assert(
+      fc.property(hexes, (hex) => {
+        expect(hexOfLab(lab(hex))).toBe(hex);
+      }),
+    );
   });
-  it("has mid grey at L* 53.585 (IEC 61966-2-1)", () => { expect(lab("#808080").l).toBeCloseTo(53.585, 3); });
-  it("refuses what is no colour", () => { expect(labOfHex("reddish").ok).toBe(false); });
-  it("has white at OKLab lightness 1", () => { expect(oklabLightness(lab("#ffffff"))).toBeCloseTo(1, 4); });
+  it("has mid grey at L* 53.585 (IEC 61966-2-1)", () => {
+    expect(lab("#808080").l).toBeCloseTo(53.585, 3);
+  });
+  it("refuses what is no colour", () => {
+    expect(labOfHex("reddish").ok).toBe(false);
+  });
+  it("has white at OKLab lightness 1", () => {
+    expect(oklabLightness(lab("#ffffff"))).toBeCloseTo(1, 4);
+  });
   it("has an observer whose own white is D65", () => {
     const sums = [0, 1, 2].map((k) => observerRows.reduce((s, row) => s + row[k]! * row[3], 0));
     expect(sums[0]! / sums[1]!).toBeCloseTo(0.9504, 3);
     expect(sums[2]! / sums[1]!).toBeCloseTo(1.0888, 2);
-    weights.forEach((w, k) => { expect(w.reduce((s, v) => s + v, 0)).toBeCloseTo(WHITE[k]!, 12); });
+    weights.forEach((w, k) => {
+      expect(w.reduce((s, v) => s + v, 0)).toBeCloseTo(WHITE[k]!, 12);
+    });
   });
 });
 
 describe("smoothest reflectance", () => {
   it("looks like the colour it was made from, and stays between 0 and 1", () => {
-    fc.assert(fc.property(hexes, (hex) => {
-      const target = xyzOfLab(lab(hex));
-      const { reflectance, moved } = smoothestReflectance(target);
-      for (const r of reflectance) expect(r > 0 && r < 1).toBe(true);
-      const back = labOfXyz(xyzOfReflectance(reflectance));
-      if (moved < 1e-9) expect(ciede2000(back, lab(hex))).toBeLessThan(1e-4);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(hexes, (hex) => {
+        const target = xyzOfLab(lab(hex));
+        const { reflectance, moved } = smoothestReflectance(target);
+        for (const r of reflectance) expect(r > 0 && r < 1).toBe(true);
+        const back = labOfXyz(xyzOfReflectance(reflectance));
+        if (moved < 1e-9) expect(ciede2000(back, lab(hex))).toBeLessThan(1e-4);
+      }),
+      { numRuns: 60 },
+    );
   });
 });
 
 describe("mixing", () => {
   it("of a paint with itself is itself", () => {
-    fc.assert(fc.property(hexes, fc.integer({ min: 1, max: 9 }), (hex, parts) => {
-      const p = pigmentOf(lab(hex));
-      expect(ciede2000(mixLab([p, p], [parts, 10 - parts]), mixLab([p], [1]))).toBeLessThan(1e-6);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(hexes, fc.integer({ min: 1, max: 9 }), (hex, parts) => {
+        const p = pigmentOf(lab(hex));
+        expect(ciede2000(mixLab([p, p], [parts, 10 - parts]), mixLab([p], [1]))).toBeLessThan(1e-6);
+      }),
+      { numRuns: 40 },
+    );
   });
   it("does not depend on order or on how a part is split", () => {
-    const a = pigmentOf(lab("#7a4b32")), b = pigmentOf(lab("#d8c9a3"));
+    const a = pigmentOf(lab("#7a4b32"));
+    const b = pigmentOf(lab("#d8c9a3"));
     const one = mixLab([a, b], [3, 2]);
     expect(ciede2000(mixLab([b, a], [2, 3]), one)).toBeLessThan(1e-9);
     expect(ciede2000(mixLab([a, b, a], [1, 2, 2]), one)).toBeLessThan(1e-6);
@@ -73,34 +107,65 @@ describe("mixing", () => {
     expect(() => mixReflectance([pigmentOf(lab("#808080"))], [0])).toThrow(RangeError);
   });
   it("of a thick film is the paint, of none what is below", () => {
-    const top = smoothestReflectance(xyzOfLab(lab("#c9b27c"))).reflectance, below = smoothestReflectance(xyzOfLab(lab("#303030"))).reflectance;
-    filmOver(top, below, 60).forEach((r, i) => { expect(r).toBeCloseTo(top[i]!, 4); });
-    filmOver(top, below, 1e-9).forEach((r, i) => { expect(r).toBeCloseTo(below[i]!, 6); });
+    const top = smoothestReflectance(xyzOfLab(lab("#c9b27c"))).reflectance;
+    const below = smoothestReflectance(xyzOfLab(lab("#303030"))).reflectance;
+    filmOver(top, below, 60).forEach((r, i) => {
+      expect(r).toBeCloseTo(top[i]!, 4);
+    });
+    filmOver(top, below, 1e-9).forEach((r, i) => {
+      expect(r).toBeCloseTo(below[i]!, 6);
+    });
   });
 });
 
 describe("recipes", () => {
-  const pots = [paint("brick", "#8a4a32"), paint("bone", "#d9cfb4"), paint("slate", "#4d5a63"), paint("reed", "#c2a860")];
+  const pots = [
+    paint("brick", "#8a4a32"),
+    paint("bone", "#d9cfb4"),
+    paint("slate", "#4d5a63"),
+    paint("reed", "#c2a860"),
+  ];
   const byId = new Map(pots.map((p) => [p.id, p]));
   it("are predicted with their distance from the target and a band", () => {
     const target = mixLab([pigmentOf(lab("#8a4a32")), pigmentOf(lab("#d9cfb4"))], [2, 1]);
-    const p = predictMix({ id: "r", name: "wall", parts: [{ paintId: "brick", parts: 2 }, { paintId: "bone", parts: 1 }], thinnerShare: 0, target }, byId)!;
+    const p = predictMix(
+      {
+        id: "r",
+        name: "wall",
+        parts: [
+          { paintId: "brick", parts: 2 },
+          { paintId: "bone", parts: 1 },
+        ],
+        thinnerShare: 0,
+        target,
+      },
+      byId,
+    )!;
     expect(p.difference).toBeLessThan(1e-6);
     expect(ciede2000(p.low, p.high)).toBeGreaterThan(1);
-    expect(predictMix({ id: "r", name: "", parts: [{ paintId: "gone", parts: 1 }], thinnerShare: 0, target: null }, byId)).toBeNull();
+    expect(
+      predictMix(
+        { id: "r", name: "", parts: [{ paintId: "gone", parts: 1 }], thinnerShare: 0, target: null },
+        byId,
+      ),
+    ).toBeNull();
   });
   it("are found again by the search", () => {
     const target = mixLab([pigmentOf(lab("#4d5a63")), pigmentOf(lab("#c2a860"))], [3, 7]);
     const best = bestMixes(target, pots)[0]!;
     expect(best.difference).toBeLessThan(0.01);
-    expect(best.parts).toEqual([{ paintId: "reed", parts: 7 }, { paintId: "slate", parts: 3 }]);
+    expect(best.parts).toEqual([
+      { paintId: "reed", parts: 7 },
+      { paintId: "slate", parts: 3 },
+    ]);
     expect(bestMixes(target, [...pots].reverse())).toEqual(bestMixes(target, pots));
   });
 });
 
 describe("amounts", () => {
   it("conserve solids: thinned paint goes further wet and no further dry", () => {
-    const neat = paintMillilitres(exact(200, "cm2", "measured"), 2, "airbrush", 0).value, thinned = paintMillilitres(exact(200, "cm2", "measured"), 2, "airbrush", 1).value;
+    const neat = paintMillilitres(exact(200, "cm2", "measured"), 2, "airbrush", 0).value;
+    const thinned = paintMillilitres(exact(200, "cm2", "measured"), 2, "airbrush", 1).value;
     const waste = 1 * 1.2;
     expect(neatMillilitres(thinned - waste, 1)).toBeCloseTo(neat - waste, 9);
   });

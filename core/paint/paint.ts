@@ -17,10 +17,22 @@ export type Paint = {
 };
 
 /** A mix in parts. `thinnerShare` is thinner per paint: 0.25 for 1 to 4. */
-export type Recipe = { readonly id: string; readonly name: string; readonly parts: readonly { readonly paintId: string; readonly parts: number }[]; readonly thinnerShare: number; readonly target: LabD65 | null };
+export type Recipe = {
+  readonly id: string;
+  readonly name: string;
+  readonly parts: readonly { readonly paintId: string; readonly parts: number }[];
+  readonly thinnerShare: number;
+  readonly target: LabD65 | null;
+};
 
 /** What a recipe gives, how far it is from its target, and how far if the strengths are half or double. */
-export type MixPrediction = { readonly lab: LabD65; readonly difference: number | null; readonly low: LabD65; readonly high: LabD65; readonly missing: readonly string[] };
+export type MixPrediction = {
+  readonly lab: LabD65;
+  readonly difference: number | null;
+  readonly low: LabD65;
+  readonly high: LabD65;
+  readonly missing: readonly string[];
+};
 
 const pigments = new WeakMap<Paint, Pigment>();
 
@@ -41,9 +53,16 @@ export function predictMix(recipe: Recipe, paints: ReadonlyMap<string, Paint>): 
   const pots = known.map((p) => pigmentOfPaint(paints.get(p.paintId)!));
   const parts = known.map((p) => p.parts);
   const lab = mixLab(pots, parts);
-  // The pots without a swatch may be half or twice as strong; the first of them against the rest shows the band.
+  // The pots without a swatch may be half or twice as strong; the first of them against the rest shows the
+  // band.
   const unsure = known.findIndex((p) => paints.get(p.paintId)!.strength === null);
-  const swung = (factor: number) => (unsure < 0 || pots.length < 2 ? lab : mixLab(pots.map((p, i) => (i === unsure ? { ...p, strength: p.strength * factor } : p)), parts));
+  const swung = (factor: number) =>
+    unsure < 0 || pots.length < 2
+      ? lab
+      : mixLab(
+          pots.map((p, i) => (i === unsure ? { ...p, strength: p.strength * factor } : p)),
+          parts,
+        );
   return {
     lab,
     difference: recipe.target ? ciede2000(lab, recipe.target) : null,

@@ -5,7 +5,8 @@ import type { Xyz } from "#core/paint/lab";
 export type Reflectance = Float64Array;
 
 /** Darkest and lightest that a paint on a photo can be; colours outside are brought here first. */
-const DARKEST = 0.01, LIGHTEST = 0.97;
+const DARKEST = 0.01;
+const LIGHTEST = 0.97;
 
 export function xyzOfReflectance(r: Reflectance): Xyz {
   const sum = (axis: number) => {
@@ -18,34 +19,54 @@ export function xyzOfReflectance(r: Reflectance): Xyz {
 }
 
 /**
- * The smoothest reflectance curve that looks like a colour: minimises the squared steps of z, R = (tanh z + 1) / 2,
+ * The smoothest reflectance curve that looks like a colour: minimises the squared steps of z, R = (tanh z +
+ * 1) / 2,
  * under the three equations of the colour, by Newton's method on z and three multipliers.
  * @returns the curve, and by how much the colour had to be moved to be a possible paint (0 when it was one)
- * @source S. A. Burns, Numerical methods for smoothest reflectance reconstruction, Color Research and Application 45 (2020), from memory
+ * @source S. A. Burns, Numerical methods for smoothest reflectance reconstruction, Color Research and
+ * Application 45 (2020), from memory
  */
-export function smoothestReflectance(target: Xyz): { readonly reflectance: Reflectance; readonly moved: number } {
+export function smoothestReflectance(target: Xyz): {
+  readonly reflectance: Reflectance;
+  readonly moved: number;
+} {
   let xyz: Xyz = target;
-  // A colour no smooth paint can have (too pure) is pulled toward the grey of its own lightness until one is found.
+  // A colour no smooth paint can have (too pure) is pulled toward the grey of its own lightness until one is
+  // found.
   const y = Math.min(LIGHTEST, Math.max(DARKEST, target[1]));
   const grey: Xyz = [y * 0.950456, y, y * 1.089058];
   for (let pull = 0; pull <= 1.0001; pull += 0.05) {
-    xyz = [0, 1, 2].map((k) => (1 - pull) * Math.max(1e-4, target[k]!) * (k === 1 ? y / Math.max(1e-4, target[1]) : y / Math.max(1e-4, target[1])) + pull * grey[k]!) as unknown as Xyz;
+    xyz = [0, 1, 2].map(
+      (k) =>
+        (1 - pull) *
+          Math.max(1e-4, target[k]!) *
+          (k === 1 ? y / Math.max(1e-4, target[1]) : y / Math.max(1e-4, target[1])) +
+        pull * grey[k]!,
+    ) as unknown as Xyz;
     const reflectance = newton(xyz);
-    if (reflectance) return { reflectance, moved: Math.hypot(xyz[0] - target[0], xyz[1] - target[1], xyz[2] - target[2]) };
+    if (reflectance)
+      return { reflectance, moved: Math.hypot(xyz[0] - target[0], xyz[1] - target[1], xyz[2] - target[2]) };
   }
-  return { reflectance: new Float64Array(BANDS).fill(y), moved: Math.hypot(grey[0] - target[0], grey[1] - target[1], grey[2] - target[2]) };
+  return {
+    reflectance: new Float64Array(BANDS).fill(y),
+    moved: Math.hypot(grey[0] - target[0], grey[1] - target[1], grey[2] - target[2]),
+  };
 }
 
 function newton(xyz: Xyz): Reflectance | null {
-  const n = BANDS, m = n + 3;
+  const n = BANDS;
+  const m = n + 3;
   const z = new Float64Array(n).fill(Math.atanh(2 * Math.min(0.98, Math.max(0.02, xyz[1])) - 1));
   const lambda = [0, 0, 0];
   for (let round = 0; round < 40; round++) {
     const jacobian = Array.from({ length: m }, () => new Float64Array(m + 1));
     let residual = 0;
     for (let i = 0; i < n; i++) {
-      const th = Math.tanh(z[i]!), slope = (1 - th * th) / 2, bend = -th * (1 - th * th);
-      let gradient = 0, pulled = 0;
+      const th = Math.tanh(z[i]!);
+      const slope = (1 - th * th) / 2;
+      const bend = -th * (1 - th * th);
+      let gradient = 0;
+      let pulled = 0;
       for (let k = 0; k < 3; k++) {
         const w = weights[k]![i]!;
         pulled += lambda[k]! * w;

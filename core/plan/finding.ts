@@ -1,11 +1,28 @@
-export const stages = ["lay", "rule", "parts", "plates", "surface", "colour", "ground", "joints", "order", "bench", "stores", "log"] as const;
+export const stages = [
+  "lay",
+  "rule",
+  "parts",
+  "plates",
+  "surface",
+  "colour",
+  "ground",
+  "joints",
+  "order",
+  "bench",
+  "stores",
+  "log",
+] as const;
 export type Stage = (typeof stages)[number];
 
 export const findingSeverities = ["ruins", "weakens", "wastes", "missing"] as const;
 export type FindingSeverity = (typeof findingSeverities)[number];
 
 /** A change that mends a finding at one touch: fields of one part or of the scene. */
-export type Edit = { readonly table: "parts" | "scenes" | "joints" | "grounds"; readonly id: string; readonly patch: Readonly<Record<string, unknown>> };
+export type Edit = {
+  readonly table: "parts" | "scenes" | "joints" | "grounds";
+  readonly id: string;
+  readonly patch: Readonly<Record<string, unknown>>;
+};
 
 /** What can be done about a finding: a change that is made at once, or where to go. */
 export type Mend = { readonly label: string; readonly edit: Edit | null };
@@ -23,8 +40,24 @@ export type Finding = {
 
 /** Worst first, then in the order of the stages, then by id. */
 export const worstFirst = (a: Finding, b: Finding) =>
-  findingSeverities.indexOf(a.severity) - findingSeverities.indexOf(b.severity) || stages.indexOf(a.stage) - stages.indexOf(b.stage) || (a.id < b.id ? -1 : 1);
+  findingSeverities.indexOf(a.severity) - findingSeverities.indexOf(b.severity) ||
+  stages.indexOf(a.stage) - stages.indexOf(b.stage) ||
+  (a.id < b.id ? -1 : 1);
 
-export const finding = (severity: FindingSeverity, stage: Stage, about: string, name: string, code: string, sentence: string, mends: readonly Mend[] = []): Finding => ({
-  id: `${stage}/${about}/${code}`, severity, stage, about, name, sentence, mends,
+export const finding = (
+  severity: FindingSeverity,
+  stage: Stage,
+  about: string,
+  name: string,
+  code: string,
+  sentence: string,
+  mends: readonly Mend[] = [],
+): Finding => ({
+  id: `${stage}/${about}/${code}`,
+  severity,
+  stage,
+  about,
+  name,
+  sentence,
+  mends,
 });

@@ -14,21 +14,48 @@ import { largestWholeRatio, scaleSweep } from "#core/plan/scaleSweep";
 import type { Part, PlanInput, Workshop } from "#core/plan/sceneData";
 
 const scene = newScene({ id: "s", name: "Trial", denominator: 72, startOn: "2026-03-02" });
-const workshop: Workshop = { ...emptyWorkshop, printers: [testFilament, testResin], materials: [testPla, testResinFluid] };
-const wall = measureMesh(soupOf(box(3600, 200, 2880))).measurement, ball = measureMesh(soupOf(sphere(500, 20, 30))).measurement;
-const part = (given: Partial<Part>): Part => newPart({ id: "p", sceneId: "s", name: "wall", meshId: "wall", source: { kind: "full" }, ...given });
+const workshop: Workshop = {
+  ...emptyWorkshop,
+  printers: [testFilament, testResin],
+  materials: [testPla, testResinFluid],
+};
+const wall = measureMesh(soupOf(box(3600, 200, 2880))).measurement;
+const ball = measureMesh(soupOf(sphere(500, 20, 30))).measurement;
+const part = (given: Partial<Part>): Part =>
+  newPart({ id: "p", sceneId: "s", name: "wall", meshId: "wall", source: { kind: "full" }, ...given });
 const measurementOf = (p: Part) => (p.meshId === "wall" ? wall : p.meshId === "ball" ? ball : null);
-const planned = (given: Partial<Part>) => planPart(part(given), measurementOf(part(given)), measurementOf(part(given)), scene, workshop);
-const input = (...parts: Part[]): PlanInput => planInputOf({ scene, parts, workshop, measurements: new Map([["wall", wall], ["ball", ball]]), now: { today: "2026-03-02", minute: 0, ms: 0 } });
+const planned = (given: Partial<Part>) =>
+  planPart(part(given), measurementOf(part(given)), measurementOf(part(given)), scene, workshop);
+const input = (...parts: Part[]): PlanInput =>
+  planInputOf({
+    scene,
+    parts,
+    workshop,
+    measurements: new Map([
+      ["wall", wall],
+      ["ball", ball],
+    ]),
+    now: { today: "2026-03-02", minute: 0, ms: 0 },
+  });
 
 describe("the scale audit", () => {
   it("finds the odd one by a feature of known size, and leaves what has its own size alone", () => {
-    const audit = scaleAudit([
-      planned({ id: "right", features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 1981 }] }),
-      planned({ id: "odd", source: { kind: "ratio", denominator: 1 }, features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 2400 }] }),
-      planned({ id: "clip", source: { kind: "real-object" } }),
-      planned({ id: "unknown", source: { kind: "unknown" } }),
-    ], 72);
+    const audit = scaleAudit(
+      [
+        planned({
+          id: "right",
+          features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 1981 }],
+        }),
+        planned({
+          id: "odd",
+          source: { kind: "ratio", denominator: 1 },
+          features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 2400 }],
+        }),
+        planned({ id: "clip", source: { kind: "real-object" } }),
+        planned({ id: "unknown", source: { kind: "unknown" } }),
+      ],
+      72,
+    );
     expect(audit.lines.map((l) => l.advice)).toEqual(["right", "rescale", "stays as it is", "say its scale"]);
     expect(audit.odd.map((l) => l.partId)).toEqual(["odd", "unknown"]);
     expect(audit.lines[1]!.offShare).toBeCloseTo(2400 / 1981 - 1, 9);
@@ -62,7 +89,8 @@ describe("the scale sweep", () => {
   it("finds the largest ratio at which all of it fits", () => {
     const largest = largestWholeRatio(input(part({}), part({ id: "b", name: "ball", meshId: "ball" })))!;
     expect(largest.tightest).toBe("wall");
-    const at = (n: number) => scaleSweep(input(part({}), part({ id: "b", name: "ball", meshId: "ball" })), [n])[0]!.cut;
+    const at = (n: number) =>
+      scaleSweep(input(part({}), part({ id: "b", name: "ball", meshId: "ball" })), [n])[0]!.cut;
     expect(at(largest.denominator * 1.001)).toBe(0);
     expect(at(largest.denominator * 0.98)).toBe(1);
     expect(largestWholeRatio(input())).toBe(null);
@@ -70,13 +98,20 @@ describe("the scale sweep", () => {
 });
 
 describe("make, buy or build", () => {
-  const other = { buyEachMinor: 400, buildEachMinor: 50, buildEachHours: 2, makeOnceHours: 3, hourWorthMinor: 500 };
+  const other = {
+    buyEachMinor: 400,
+    buildEachMinor: 50,
+    buildEachHours: 2,
+    makeOnceHours: 3,
+    hourWorthMinor: 500,
+  };
   it("breaks even where both cost the same, and not one earlier", () => {
     const print = { eachMinor: 100, eachHours: 0.1 };
     const { breakEven } = compareWays(1, print, other);
     const buy = breakEven.find((b) => b.against === "buy")!;
     expect(buy.count).toBe(Math.ceil(1500 / (400 - 150)));
-    const together = (n: number, way: string) => compareWays(n, print, other).ways.find((w) => w.way === way)!.together.value;
+    const together = (n: number, way: string) =>
+      compareWays(n, print, other).ways.find((w) => w.way === way)!.together.value;
     expect(together(buy.count!, "print")).toBeLessThanOrEqual(together(buy.count!, "buy"));
     expect(together(buy.count! - 1, "print")).toBeGreaterThan(together(buy.count! - 1, "buy"));
   });
@@ -89,14 +124,40 @@ describe("make, buy or build", () => {
 
 describe("the bill", () => {
   it("counts each copy in one state", () => {
-    expect(statesOf(["printed", "spoilt", "in place", "printed"], 6)).toEqual({ "to make": 2, printed: 2, spoilt: 1, finished: 0, "in place": 1 });
+    expect(statesOf(["printed", "spoilt", "in place", "printed"], 6)).toEqual({
+      "to make": 2,
+      printed: 2,
+      spoilt: 1,
+      finished: 0,
+      "in place": 1,
+    });
     expect(statesOf(["printed", "printed", "printed"], 2).printed).toBe(2);
   });
   it("has a line for every part with its source, whatever it is made of", () => {
     const lines = billOfParts([
-      planned({ count: 2, origin: { fileName: "wall.stl", from: "a shelf", licence: "own use", nativeScale: "1:1", priceMinor: 350 } }),
+      planned({
+        count: 2,
+        origin: {
+          fileName: "wall.stl",
+          from: "a shelf",
+          licence: "own use",
+          nativeScale: "1:1",
+          priceMinor: 350,
+        },
+      }),
       planned({ id: "b", meshId: null, made: "bought", sizeMm: [10, 10, 10] }),
-      planned({ id: "c", meshId: null, sizeMm: [90, 60, 40], listing: { priceMinor: 1200, from: "a market", supports: "not told", smallestDetailMm: null, bought: false } }),
+      planned({
+        id: "c",
+        meshId: null,
+        sizeMm: [90, 60, 40],
+        listing: {
+          priceMinor: 1200,
+          from: "a market",
+          supports: "not told",
+          smallestDetailMm: null,
+          bought: false,
+        },
+      }),
     ]);
     expect(lines.map((l) => l.made)).toEqual([expect.any(String), "bought", "looked at"]);
     expect(lines[0]).toMatchObject({ count: 2, licence: "own use", priceMinor: 350, nativeScale: "1:1" });
@@ -113,6 +174,14 @@ describe("what is cut from sheet and strip", () => {
     expect(list.sheetCm2).toBe(100);
     expect(list.stripMm).toBe(600);
     expect(list.surfaceCm2).toBeCloseTo((2 * (2 * (5000 + 100 + 50)) + 3 * 2 * (400 + 200 + 2)) / 100, 9);
-    expect(planned({ meshId: null, made: "by hand", cutPieces: [{ id: "a", form: "sheet", material: "card", lengthMm: 100, widthMm: 50, thicknessMm: 1, count: 1 }] }).areaCm2.value).toBeCloseTo(103, 6);
+    expect(
+      planned({
+        meshId: null,
+        made: "by hand",
+        cutPieces: [
+          { id: "a", form: "sheet", material: "card", lengthMm: 100, widthMm: 50, thicknessMm: 1, count: 1 },
+        ],
+      }).areaCm2.value,
+    ).toBeCloseTo(103, 6);
   });
 });

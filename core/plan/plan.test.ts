@@ -15,32 +15,57 @@ const days = fc.integer({ min: 0, max: 40_000 }).map((n) => new Date(Date.UTC(19
 
 describe("calendar days", () => {
   it("count as the calendar does, over leap years and back", () => {
-    fc.assert(fc.property(days, fc.integer({ min: -2000, max: 2000 }), (date, n) => {
-      const iso = date.toISOString().slice(0, 10);
-      expect(weekdayOf(iso)).toBe(date.getUTCDay());
-      expect(daysBetween(iso, addDays(iso, n))).toBe(n);
-      expect(isIsoDate(addDays(iso, n))).toBe(true);
-    }));
+    fc.assert(
+      fc.property(days, fc.integer({ min: -2000, max: 2000 }), (date, n) => {
+        const iso = date.toISOString().slice(0, 10);
+        expect(weekdayOf(iso)).toBe(date.getUTCDay());
+        expect(daysBetween(iso, addDays(iso, n))).toBe(n);
+        expect(isIsoDate(addDays(iso, n))).toBe(true);
+      }),
+    );
   });
   it("are refused when they are none", () => {
-    for (const text of ["", "2026-02-30", "2026-13-01", "26-01-01", "2026-1-1", "tomorrow"]) expect(isIsoDate(text)).toBe(false);
+    for (const text of ["", "2026-02-30", "2026-13-01", "26-01-01", "2026-1-1", "tomorrow"])
+      expect(isIsoDate(text)).toBe(false);
   });
 });
 
 describe("findings", () => {
   it("are sorted worst first, then by stage, whatever their order was", () => {
-    const all = findingSeverities.flatMap((severity) => stages.map((stage) => finding(severity, stage, "x", "x", "c", "A sentence.")));
-    fc.assert(fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (mixed) => {
-      expect([...mixed].sort(worstFirst)).toEqual(all);
-    }), { numRuns: 20 });
+    const all = findingSeverities.flatMap((severity) =>
+      stages.map((stage) => finding(severity, stage, "x", "x", "c", "A sentence.")),
+    );
+    fc.assert(
+      fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (mixed) => {
+        expect([...mixed].sort(worstFirst)).toEqual(all);
+      }),
+      { numRuns: 20 },
+    );
   });
 });
 
 const scene = newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" });
-const part = (given: Partial<Part>): Part => newPart({ id: "p", sceneId: "s", name: "block", meshId: "block", source: { kind: "full" }, ...given });
-const measurements = new Map([["block", measureMesh(soupOf(box(40, 30, 20))).measurement], ["land", measureMesh(soupOf(terrain(30, 100, 2))).measurement]]);
-const workshop: Workshop = { ...emptyWorkshop, printers: [testFilament, testResin], materials: [testPla, testResinFluid], hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1140, to: 1260 }]), []] };
-const input = (given: Partial<PlanInput> = {}): PlanInput => planInputOf({ scene, workshop, parts: [part({})], measurements, now: { today: "2026-03-02", minute: 0, ms: 0 }, ...given });
+const part = (given: Partial<Part>): Part =>
+  newPart({ id: "p", sceneId: "s", name: "block", meshId: "block", source: { kind: "full" }, ...given });
+const measurements = new Map([
+  ["block", measureMesh(soupOf(box(40, 30, 20))).measurement],
+  ["land", measureMesh(soupOf(terrain(30, 100, 2))).measurement],
+]);
+const workshop: Workshop = {
+  ...emptyWorkshop,
+  printers: [testFilament, testResin],
+  materials: [testPla, testResinFluid],
+  hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1140, to: 1260 }]), []],
+};
+const input = (given: Partial<PlanInput> = {}): PlanInput =>
+  planInputOf({
+    scene,
+    workshop,
+    parts: [part({})],
+    measurements,
+    now: { today: "2026-03-02", minute: 0, ms: 0 },
+    ...given,
+  });
 const cost = (given: Partial<Part>) => makePlan(input({ parts: [part(given)] })).totals.cost.value;
 
 describe("makePlan", () => {
@@ -49,16 +74,29 @@ describe("makePlan", () => {
     // Three lie on the same plate: the material is three times as dear, the machine's power is not.
     expect(cost({ printerId: "bench-r", count: 3 })).toBeLessThan(3 * one);
     expect(cost({ printerId: "bench-r", count: 3 })).toBeGreaterThan(2.9 * one);
-    const half = makePlan(input({ scene: { ...scene, denominator: 2 }, parts: [part({ printerId: "bench-r" })] }));
+    const half = makePlan(
+      input({ scene: { ...scene, denominator: 2 }, parts: [part({ printerId: "bench-r" })] }),
+    );
     expect(half.parts[0]!.body!.volumeMm3).toBeCloseTo(3000, 3);
   });
   it("keeps every number inside its own range", () => {
-    const plan = makePlan(input({ parts: [part({}), part({ id: "q", name: "land", meshId: "land", count: 4 })] }));
-    for (const p of plan.parts) for (const c of p.candidates) for (const f of [c.all.minutes, c.all.grams, c.all.cost, c.surface.plain, c.surface.raking, c.surface.unseen]) {
-      expect(f.low).toBeLessThanOrEqual(f.value + 1e-9);
-      expect(f.high).toBeGreaterThanOrEqual(f.value - 1e-9);
-      expect(Number.isFinite(f.value)).toBe(true);
-    }
+    const plan = makePlan(
+      input({ parts: [part({}), part({ id: "q", name: "land", meshId: "land", count: 4 })] }),
+    );
+    for (const p of plan.parts)
+      for (const c of p.candidates)
+        for (const f of [
+          c.all.minutes,
+          c.all.grams,
+          c.all.cost,
+          c.surface.plain,
+          c.surface.raking,
+          c.surface.unseen,
+        ]) {
+          expect(f.low).toBeLessThanOrEqual(f.value + 1e-9);
+          expect(f.high).toBeGreaterThanOrEqual(f.value - 1e-9);
+          expect(Number.isFinite(f.value)).toBe(true);
+        }
   });
   it("goes by the printer that was chosen, and says so", () => {
     const plan = makePlan(input({ parts: [part({ printerId: "bench-r" })] }));
@@ -66,32 +104,78 @@ describe("makePlan", () => {
     expect(plan.parts[0]!.reason).toBe("You chose this printer.");
   });
   it("learns from good runs of its own printer, never from simulated or failed ones", () => {
-    const run = (given: Partial<LogEntry>): LogEntry => ({ id: "l", kind: "run", key: "bench-f", what: "", at: "", sceneId: null, estimatedMinutes: 100, actualMinutes: 150, outcome: "good", cause: "", note: "", simulated: false, materialId: null, settings: {}, ...given });
-    const minutes = (log: readonly LogEntry[]) => makePlan(input({ parts: [part({ printerId: "bench-f" })], workshop: { ...input().workshop, log } })).parts[0]!.chosen!.one.minutes;
-    const many = (given: Partial<LogEntry>) => Array.from({ length: 12 }, (_, i) => run({ id: `l${i}`, ...given }));
+    const run = (given: Partial<LogEntry>): LogEntry => ({
+      id: "l",
+      kind: "run",
+      key: "bench-f",
+      what: "",
+      at: "",
+      sceneId: null,
+      estimatedMinutes: 100,
+      actualMinutes: 150,
+      outcome: "good",
+      cause: "",
+      note: "",
+      simulated: false,
+      materialId: null,
+      settings: {},
+      ...given,
+    });
+    const minutes = (log: readonly LogEntry[]) =>
+      makePlan(input({ parts: [part({ printerId: "bench-f" })], workshop: { ...input().workshop, log } }))
+        .parts[0]!.chosen!.one.minutes;
+    const many = (given: Partial<LogEntry>) =>
+      Array.from({ length: 12 }, (_, i) => run({ id: `l${i}`, ...given }));
     expect(minutes(many({})).value / minutes([]).value).toBeGreaterThan(1.25);
     expect(minutes(many({})).basis).toBe("learned");
     expect(minutes(many({ simulated: true })).value).toBe(minutes([]).value);
     expect(minutes(many({ key: "other" })).value).toBe(minutes([]).value);
   });
   it("keeps filament plates short enough that one failure does not cost a day", () => {
-    const plan = makePlan(input({ parts: [part({ id: "q", meshId: "land", count: 8, printerId: "bench-f" })] }));
+    const plan = makePlan(
+      input({ parts: [part({ id: "q", meshId: "land", count: 8, printerId: "bench-f" })] }),
+    );
     expect(plan.plates.length).toBeGreaterThan(1);
-    for (const plate of plan.plates) if (plate.laid.length > 1) expect(plate.minutes.value).toBeLessThanOrEqual(20 * 60 + 10);
+    for (const plate of plan.plates)
+      if (plate.laid.length > 1) expect(plate.minutes.value).toBeLessThanOrEqual(20 * 60 + 10);
   });
   it("takes a resin plate as long as its tallest piece, however many lie on it", () => {
-    const minutes = (count: number) => makePlan(input({ parts: [part({ count, printerId: "bench-r" })] })).plates[0]!.minutes.value;
+    const minutes = (count: number) =>
+      makePlan(input({ parts: [part({ count, printerId: "bench-r" })] })).plates[0]!.minutes.value;
     expect(minutes(3)).toBeCloseTo(minutes(1), 6);
   });
   it("tells a part that hangs over the edge of the board", () => {
-    const off = (xMm: number) => makePlan(input({ parts: [part({ placements: [{ xMm, yMm: 100, turnDeg: 0 }] })] })).findings.some((f) => f.stage === "lay");
+    const off = (xMm: number) =>
+      makePlan(input({ parts: [part({ placements: [{ xMm, yMm: 100, turnDeg: 0 }] })] })).findings.some(
+        (f) => f.stage === "lay",
+      );
     expect(off(150)).toBe(false);
     expect(off(10)).toBe(true);
   });
   it("says how many days late the work ends", () => {
-    const slow = part({ scheme: [{ id: "oil", kind: "shade", family: "oil wash", recipeId: null, paintId: null, method: "wash", coats: 1, coverage: 1, sheen: "matte" }] });
-    const late = makePlan(input({ scene: { ...scene, finishBy: "2026-03-03" }, parts: [slow] })).findings.find((f) => f.id.endsWith("late"));
+    const slow = part({
+      scheme: [
+        {
+          id: "oil",
+          kind: "shade",
+          family: "oil wash",
+          recipeId: null,
+          paintId: null,
+          method: "wash",
+          coats: 1,
+          coverage: 1,
+          sheen: "matte",
+        },
+      ],
+    });
+    const late = makePlan(
+      input({ scene: { ...scene, finishBy: "2026-03-03" }, parts: [slow] }),
+    ).findings.find((f) => f.id.endsWith("late"));
     expect(late?.sentence).toMatch(/The work ends \d+ days? after/);
-    expect(makePlan(input({ scene: { ...scene, finishBy: "2026-05-03" }, parts: [slow] })).findings.some((f) => f.id.endsWith("late"))).toBe(false);
+    expect(
+      makePlan(input({ scene: { ...scene, finishBy: "2026-05-03" }, parts: [slow] })).findings.some((f) =>
+        f.id.endsWith("late"),
+      ),
+    ).toBe(false);
   });
 });

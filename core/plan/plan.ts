@@ -18,15 +18,36 @@ import { type DayLoad, loadByDay, type OtherRun, planPrinting } from "#core/plan
 import type { Wanted } from "#core/plan/derivedKeys";
 import { planStores } from "#core/plan/planStores";
 import { planWork, type WorkPlan } from "#core/plan/planWork";
-import { groundFindings, jointFindings, lampFindings, layFindings, orderFindings, plateFindings, printerFindings, sizingFindings, storeFindings } from "#core/plan/sceneFindings";
+import {
+  groundFindings,
+  jointFindings,
+  lampFindings,
+  layFindings,
+  orderFindings,
+  plateFindings,
+  printerFindings,
+  sizingFindings,
+  storeFindings,
+} from "#core/plan/sceneFindings";
 import type { Ground, Joint, PlanInput, Workshop } from "#core/plan/sceneData";
 
-export type JointPlan = { readonly joint: Joint; readonly clearance: ClearanceVerdict | null; readonly filmsMm: number; readonly factor: number };
+export type JointPlan = {
+  readonly joint: Joint;
+  readonly clearance: ClearanceVerdict | null;
+  readonly filmsMm: number;
+  readonly factor: number;
+};
 export type GroundPlan = { readonly ground: Ground; readonly amounts: LayerAmounts };
-export type LampPlan = { readonly partId: string; readonly choice: ResistorChoice | null; readonly problem: string | null };
+export type LampPlan = {
+  readonly partId: string;
+  readonly choice: ResistorChoice | null;
+  readonly problem: string | null;
+};
 export type Readiness = { readonly settled: number; readonly of: number; readonly findings: number };
 
-/** The whole plan of a scene: what its decisions lead to. Made by `makePlan` alone; nothing of it is stored. */
+/**
+ * The whole plan of a scene: what its decisions lead to. Made by `makePlan` alone; nothing of it is stored.
+ */
 export type Plan = {
   readonly parts: readonly PartPlan[];
   readonly plates: readonly PlatePlan[];
@@ -50,59 +71,200 @@ export type Plan = {
   readonly stores: readonly StockLine[];
   readonly findings: readonly Finding[];
   readonly readiness: Readonly<Record<Stage, Readiness>>;
-  readonly totals: { readonly machineMinutes: Figure; readonly handsMinutes: Figure; readonly cost: Figure; readonly finishAt: number; readonly boundAt: number };
+  readonly totals: {
+    readonly machineMinutes: Figure;
+    readonly handsMinutes: Figure;
+    readonly cost: Figure;
+    readonly finishAt: number;
+    readonly boundAt: number;
+  };
   readonly clock: Clock;
 };
 
-export const stepCautions = (step: Step): readonly CautionId[] => cautionsFor({ action: step.action, family: step.family, place: step.place, process: step.process, tool: step.tool });
+export const stepCautions = (step: Step): readonly CautionId[] =>
+  cautionsFor({
+    action: step.action,
+    family: step.family,
+    place: step.place,
+    process: step.process,
+    tool: step.tool,
+  });
 
 /**
  * The same input always gives the same plan. Runs in a worker for the app and in Node for `npm run plan`.
  * @param others the other open scenes, which take hours of the same machines
  * @param memory kept from plan to plan, so that only what a change touches is worked out again
  */
-export function makePlan(input: PlanInput, others: readonly PlanInput[] = [], memory: PlanMemory = planMemory()): Plan {
+export function makePlan(
+  input: PlanInput,
+  others: readonly PlanInput[] = [],
+  memory: PlanMemory = planMemory(),
+): Plan {
   const { scene, workshop } = input;
   const away = workshop.rooms.away.map((d) => daysBetween(input.now.today, d)).filter((d) => d >= 0);
-  const clock: Clock = { startWeekday: weekdayOf(input.now.today), hours: workshop.hours, ...(away.length > 0 ? { away } : {}) };
+  const clock: Clock = {
+    startWeekday: weekdayOf(input.now.today),
+    hours: workshop.hours,
+    ...(away.length > 0 ? { away } : {}),
+  };
   const from = Math.max(input.now.minute, daysBetween(input.now.today, scene.startOn) * 1440);
   const there = hasHours(workshop.hours);
-  const { parts, plates, runs, others: otherRuns, allPlates, calendar, printedBoundAt, busy, wanted, scenes } = planPrinting(input, others, memory, clock);
+  const {
+    parts,
+    plates,
+    runs,
+    others: otherRuns,
+    allPlates,
+    calendar,
+    printedBoundAt,
+    busy,
+    wanted,
+    scenes,
+  } = planPrinting(input, others, memory, clock);
   const work = planWork(scenes, clock, busy);
   const stores = planStores(input, plates, work.steps, work.sequence.order);
-  const grounds = [...input.grounds].sort((a, b) => a.position - b.position).map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
-  const weight = boardGrams(input.grounds, boardOf(input), sum(parts.filter((p) => p.chosen && (p.part.placements.length > 0 || parts.some((w) => w.part.id === p.part.pieceOf?.partId && w.part.placements.length > 0))).map((p) => p.chosen!.all.grams), "g", "shared"));
+  const grounds = [...input.grounds]
+    .sort((a, b) => a.position - b.position)
+    .map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
+  const weight = boardGrams(
+    input.grounds,
+    boardOf(input),
+    sum(
+      parts
+        .filter(
+          (p) =>
+            p.chosen &&
+            (p.part.placements.length > 0 ||
+              parts.some((w) => w.part.id === p.part.pieceOf?.partId && w.part.placements.length > 0)),
+        )
+        .map((p) => p.chosen!.all.grams),
+      "g",
+      "shared",
+    ),
+  );
   const joints = input.joints.map((j) => planJoint(j, parts, workshop));
-  const lamps = parts.filter((p) => p.part.lamp).map((p): LampPlan => {
-    const choice = chooseResistor(p.part.lamp!);
-    return { partId: p.part.id, choice: choice.ok ? choice.value : null, problem: choice.ok ? null : choice.problems[0]!.message };
-  });
+  const lamps = parts
+    .filter((p) => p.part.lamp)
+    .map((p): LampPlan => {
+      const choice = chooseResistor(p.part.lamp!);
+      return {
+        partId: p.part.id,
+        choice: choice.ok ? choice.value : null,
+        problem: choice.ok ? null : choice.problems[0]!.message,
+      };
+    });
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
-  const mixes = new Map(workshop.recipes.flatMap((r) => {
-    const mix = predictMix(r, paints);
-    return mix ? [[r.id, mix] as const] : [];
-  }));
+  const mixes = new Map(
+    workshop.recipes.flatMap((r) => {
+      const mix = predictMix(r, paints);
+      return mix ? [[r.id, mix] as const] : [];
+    }),
+  );
   const findings = [
     ...parts.flatMap((p) => p.findings),
-    ...(there ? [] : [finding("missing", "order", "hours", "Hours", "no-hours", "There are no working hours yet. Say when you are at the bench to get dates.")]),
-    ...lampFindings(lamps, parts), ...jointFindings(joints, input, parts), ...plateFindings(plates, runs, there), ...sizingFindings(parts, input, plates, runs), ...printerFindings(workshop.printers), ...groundFindings(weight), ...orderFindings(work, input, there), ...storeFindings(stores), ...layFindings(parts, input),
+    ...(there
+      ? []
+      : [
+          finding(
+            "missing",
+            "order",
+            "hours",
+            "Hours",
+            "no-hours",
+            "There are no working hours yet. Say when you are at the bench to get dates.",
+          ),
+        ]),
+    ...lampFindings(lamps, parts),
+    ...jointFindings(joints, input, parts),
+    ...plateFindings(plates, runs, there),
+    ...sizingFindings(parts, input, plates, runs),
+    ...printerFindings(workshop.printers),
+    ...groundFindings(weight),
+    ...orderFindings(work, input, there),
+    ...storeFindings(stores),
+    ...layFindings(parts, input),
   ].sort(worstFirst);
   const finishAt = Math.max(work.schedule.finishAt, ...runs.map((r) => r.clearedAt));
   const dueAt = scene.finishBy ? (daysBetween(input.now.today, scene.finishBy) + 1) * 1440 : null;
-  const firstStep = work.schedule.critical[0], released = work.steps.find((s) => s.id === firstStep)?.releaseAt;
-  const gate = runs.find((r) => r.clearedAt === released) ?? (work.schedule.critical.length === 0 ? runs.at(-1) : undefined);
+  const firstStep = work.schedule.critical[0];
+  const released = work.steps.find((s) => s.id === firstStep)?.releaseAt;
+  const gate =
+    runs.find((r) => r.clearedAt === released) ??
+    (work.schedule.critical.length === 0 ? runs.at(-1) : undefined);
   return {
-    otherRuns, wanted, load: loadByDay(clock, busy, [...work.schedule.slots, ...work.otherSlots].flatMap((s) => s.parts)), critical: { plateIds: gate ? chainTo(calendar.runs, gate.plateId) : [], stepIds: work.schedule.critical },
-    printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: printedBoundAt }, chance: there && plates.length > 0 ? planChance(allPlates, calendar.runs, clock, from, finishAt, dueAt, memory) : null,
-    parts, plates, runs, work, joints, grounds, boardGrams: weight, lamps, mixes, stores, findings, clock,
+    otherRuns,
+    wanted,
+    load: loadByDay(
+      clock,
+      busy,
+      [...work.schedule.slots, ...work.otherSlots].flatMap((s) => s.parts),
+    ),
+    critical: { plateIds: gate ? chainTo(calendar.runs, gate.plateId) : [], stepIds: work.schedule.critical },
+    printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: printedBoundAt },
+    chance:
+      there && plates.length > 0
+        ? planChance(allPlates, calendar.runs, clock, from, finishAt, dueAt, memory)
+        : null,
+    parts,
+    plates,
+    runs,
+    work,
+    joints,
+    grounds,
+    boardGrams: weight,
+    lamps,
+    mixes,
+    stores,
+    findings,
+    clock,
     readiness: readiness(input, parts, joints, work, stores, findings),
     totals: {
-      machineMinutes: sum(plates.map((p) => times(p.minutes, p.runs.value)), "min", "shared", plates.map((p) => ({ text: `plate ${p.number} on ${p.printer.name}, ${p.runs.value.toFixed(2)} runs expected`, value: `${(p.minutes.value * p.runs.value).toFixed(0)} min`, basis: p.minutes.basis }))),
-      handsMinutes: sum(work.steps.map((s) => s.handsMinutes), "min", "shared", [{ text: `${work.steps.length} steps`, basis: "practice" }]),
-      cost: sum([...parts.filter((p) => p.chosen).map((p) => p.chosen!.all.cost), exact(stores.filter((l) => !l.needKey.startsWith("material:")).reduce((total, l) => total + l.cost, 0), "minor", "yours")], "minor", "shared", [
-        ...parts.filter((p) => p.chosen).map((p) => ({ text: p.part.name, value: (p.chosen!.all.cost.value / 100).toFixed(2), basis: p.chosen!.all.cost.basis })),
-        { text: "products from the shelf", value: (stores.filter((l) => !l.needKey.startsWith("material:")).reduce((total, l) => total + l.cost, 0) / 100).toFixed(2), basis: "yours" },
-      ]),
+      machineMinutes: sum(
+        plates.map((p) => times(p.minutes, p.runs.value)),
+        "min",
+        "shared",
+        plates.map((p) => ({
+          text: `plate ${p.number} on ${p.printer.name}, ${p.runs.value.toFixed(2)} runs expected`,
+          value: `${(p.minutes.value * p.runs.value).toFixed(0)} min`,
+          basis: p.minutes.basis,
+        })),
+      ),
+      handsMinutes: sum(
+        work.steps.map((s) => s.handsMinutes),
+        "min",
+        "shared",
+        [{ text: `${work.steps.length} steps`, basis: "practice" }],
+      ),
+      cost: sum(
+        [
+          ...parts.filter((p) => p.chosen).map((p) => p.chosen!.all.cost),
+          exact(
+            stores.filter((l) => !l.needKey.startsWith("material:")).reduce((total, l) => total + l.cost, 0),
+            "minor",
+            "yours",
+          ),
+        ],
+        "minor",
+        "shared",
+        [
+          ...parts
+            .filter((p) => p.chosen)
+            .map((p) => ({
+              text: p.part.name,
+              value: (p.chosen!.all.cost.value / 100).toFixed(2),
+              basis: p.chosen!.all.cost.basis,
+            })),
+          {
+            text: "products from the shelf",
+            value: (
+              stores
+                .filter((l) => !l.needKey.startsWith("material:"))
+                .reduce((total, l) => total + l.cost, 0) / 100
+            ).toFixed(2),
+            basis: "yours",
+          },
+        ],
+      ),
       finishAt,
       boundAt: work.schedule.boundAt,
     },
@@ -115,26 +277,70 @@ function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Workshop)
   const members = parts.filter((p) => joint.partIds.includes(p.part.id));
   const first = members[0];
   const factor = first?.rescale.factor ?? 1;
-  // Every dry film on both faces counts; sockets that a rule keeps clear (clips, slides) are still easily oversprayed.
-  const filmsMm = members.slice(0, 2).reduce((total, p) => total + p.part.scheme.reduce((film, l) => film + methods[l.method].dryFilmMm * l.coats, 0), 0) * (members.length === 1 ? 2 : 1);
-  const on = first?.finish ?? null, process = on?.printer.process;
+  // Every dry film on both faces counts; sockets that a rule keeps clear (clips, slides) are still easily
+  // oversprayed.
+  const filmsMm =
+    members
+      .slice(0, 2)
+      .reduce(
+        (total, p) =>
+          total + p.part.scheme.reduce((film, l) => film + methods[l.method].dryFilmMm * l.coats, 0),
+        0,
+      ) * (members.length === 1 ? 2 : 1);
+  const on = first?.finish ?? null;
+  const process = on?.printer.process;
   // What fitted on a trial of this machine goes before the usual gap; the latest one counts.
-  const kept = on ? workshop.coupons.filter((c) => c.printerId === on.printer.id && c.fit === joint.fit && (c.materialId === null || c.materialId === on.material?.id)).sort((a, b) => (a.at < b.at ? 1 : -1))[0] : undefined;
-  return { joint, factor, filmsMm, clearance: joint.gapInFileMm !== null && process ? clearanceVerdict(process, joint.fit, joint.gapInFileMm, factor, filmsMm, kept?.chosenMm ?? null) : null };
+  const kept = on
+    ? workshop.coupons
+        .filter(
+          (c) =>
+            c.printerId === on.printer.id &&
+            c.fit === joint.fit &&
+            (c.materialId === null || c.materialId === on.material?.id),
+        )
+        .sort((a, b) => (a.at < b.at ? 1 : -1))[0]
+    : undefined;
+  return {
+    joint,
+    factor,
+    filmsMm,
+    clearance:
+      joint.gapInFileMm !== null && process
+        ? clearanceVerdict(process, joint.fit, joint.gapInFileMm, factor, filmsMm, kept?.chosenMm ?? null)
+        : null,
+  };
 }
 
-function readiness(input: PlanInput, parts: readonly PartPlan[], joints: readonly JointPlan[], work: WorkPlan, stores: readonly StockLine[], findings: readonly Finding[]): Plan["readiness"] {
+function readiness(
+  input: PlanInput,
+  parts: readonly PartPlan[],
+  joints: readonly JointPlan[],
+  work: WorkPlan,
+  stores: readonly StockLine[],
+  findings: readonly Finding[],
+): Plan["readiness"] {
   const wholes = parts.filter((p) => !p.part.pieceOf);
-  const printed = parts.filter((p) => p.part.made === "printed"), seen = wholes.filter((p) => p.finish !== null);
+  const printed = parts.filter((p) => p.part.made === "printed");
+  const seen = wholes.filter((p) => p.finish !== null);
   const share = (list: readonly unknown[], settled: number) => ({ settled, of: list.length });
-  const bad = (stage: Stage) => new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
-  const clean = (stage: Stage, list: readonly PartPlan[]) => list.filter((p) => !bad(stage).has(p.part.id)).length;
+  const bad = (stage: Stage) =>
+    new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
+  const clean = (stage: Stage, list: readonly PartPlan[]) =>
+    list.filter((p) => !bad(stage).has(p.part.id)).length;
   const coloured = wholes.filter((p) => !p.part.clear);
   const of: Record<Stage, { settled: number; of: number }> = {
     lay: share(wholes, wholes.filter((p) => p.part.placements.length >= 1).length),
     rule: { settled: 1, of: 1 },
-    parts: share(wholes, wholes.filter((p) => p.part.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(p.part.id)).length),
-    plates: share(printed, printed.filter((p) => p.chosen?.fit.kind === "fits" && !bad("plates").has(p.part.id)).length),
+    parts: share(
+      wholes,
+      wholes.filter(
+        (p) => p.part.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(p.part.id),
+      ).length,
+    ),
+    plates: share(
+      printed,
+      printed.filter((p) => p.chosen?.fit.kind === "fits" && !bad("plates").has(p.part.id)).length,
+    ),
     surface: share(seen, clean("surface", seen)),
     colour: share(coloured, coloured.filter((p) => p.part.scheme.length > 0).length),
     ground: share(input.grounds, input.grounds.length),
@@ -144,5 +350,10 @@ function readiness(input: PlanInput, parts: readonly PartPlan[], joints: readonl
     stores: share(stores, stores.filter((l) => l.state === "enough").length),
     log: { settled: input.workshop.log.length > 0 ? 1 : 0, of: 1 },
   };
-  return Object.fromEntries(stages.map((stage) => [stage, { ...of[stage], findings: findings.filter((f) => f.stage === stage).length }])) as Record<Stage, Readiness>;
+  return Object.fromEntries(
+    stages.map((stage) => [
+      stage,
+      { ...of[stage], findings: findings.filter((f) => f.stage === stage).length },
+    ]),
+  ) as Record<Stage, Readiness>;
 }

@@ -1,33 +1,83 @@
-import { type ChancePlate, type ChanceRules, dateChance, type SpareWorth, worthwhileSpares } from "#core/print/dateChance";
+import {
+  type ChancePlate,
+  type ChanceRules,
+  dateChance,
+  type SpareWorth,
+  worthwhileSpares,
+} from "#core/print/dateChance";
 import type { Clock } from "#core/print/hours";
 import type { RunSlot } from "#core/print/printCalendar";
 import type { SuccessRecord } from "#core/print/reprints";
 import type { PlanMemory, PlatePlan } from "#core/plan/planPlates";
 
-/** How likely the date is, and when it is done in half, four fifths and nineteen of twenty cases. Minutes of the plan's clock. */
-export type PlannedChance = { readonly dueAt: number | null; readonly chance: number; readonly halfWidth: number; readonly at50: number; readonly at80: number; readonly at95: number; readonly runs: number };
+/**
+ * How likely the date is, and when it is done in half, four fifths and nineteen of twenty cases. Minutes of
+ * the plan's clock.
+ */
+export type PlannedChance = {
+  readonly dueAt: number | null;
+  readonly chance: number;
+  readonly halfWidth: number;
+  readonly at50: number;
+  readonly at80: number;
+  readonly at95: number;
+  readonly runs: number;
+};
 
 const RUNS = 1000;
 
 type Question = { readonly plates: readonly ChancePlate[]; readonly rules: ChanceRules };
 
-/** What chance is played with: the plates that are still to be printed, each with what its machine has shown with plates of its kind. */
-function questionOf(plates: readonly PlatePlan[], runs: readonly RunSlot[], clock: Clock, from: number, plannedFinish: number): Question {
+/**
+ * What chance is played with: the plates that are still to be printed, each with what its machine has shown
+ * with plates of its kind.
+ */
+function questionOf(
+  plates: readonly PlatePlan[],
+  runs: readonly RunSlot[],
+  clock: Clock,
+  from: number,
+  plannedFinish: number,
+): Question {
   const records = new Map<string, SuccessRecord>();
   const list = plates.map((p): ChancePlate => {
     const kind = `${p.printer.id} ${p.kind}`;
     records.set(kind, p.record);
     // Of a plate that runs, what is left of it.
-    const minutes = p.running ? Math.max(1, (runs.find((r) => r.plateId === p.id)?.endsAt ?? from) - from) : p.minutes.value;
-    return { plateId: p.id, kind, on: [{ printerId: p.printer.id, minutes }], setupMinutes: p.printer.setupMinutes, clearMinutes: p.printer.clearMinutes, tailMinutes: p.tailMinutes };
+    const minutes = p.running
+      ? Math.max(1, (runs.find((r) => r.plateId === p.id)?.endsAt ?? from) - from)
+      : p.minutes.value;
+    return {
+      plateId: p.id,
+      kind,
+      on: [{ printerId: p.printer.id, minutes }],
+      setupMinutes: p.printer.setupMinutes,
+      clearMinutes: p.printer.clearMinutes,
+      tailMinutes: p.tailMinutes,
+    };
   });
   return { plates: list, rules: { clock, from, records, plannedFinish, runs: RUNS } };
 }
 
-export function planChance(plates: readonly PlatePlan[], runs: readonly RunSlot[], clock: Clock, from: number, plannedFinish: number, dueAt: number | null, memory: PlanMemory): PlannedChance | null {
+export function planChance(
+  plates: readonly PlatePlan[],
+  runs: readonly RunSlot[],
+  clock: Clock,
+  from: number,
+  plannedFinish: number,
+  dueAt: number | null,
+  memory: PlanMemory,
+): PlannedChance | null {
   if (!Number.isFinite(plannedFinish)) return null;
   const question = questionOf(plates, runs, clock, from, plannedFinish);
-  const key = JSON.stringify([question.plates, [...question.rules.records], clock, from, plannedFinish, dueAt]);
+  const key = JSON.stringify([
+    question.plates,
+    [...question.rules.records],
+    clock,
+    from,
+    plannedFinish,
+    dueAt,
+  ]);
   if (memory.chance?.key !== key) {
     const { chance, halfWidth, at50, at80, at95, runs } = dateChance(question.plates, dueAt, question.rules);
     memory.chance = { key, made: { dueAt, chance, halfWidth, at50, at80, at95, runs } };
@@ -36,7 +86,20 @@ export function planChance(plates: readonly PlatePlan[], runs: readonly RunSlot[
 }
 
 /** The spares that raise the chance of the date most for an hour of machine. */
-export function planSpares(plates: readonly PlatePlan[], runs: readonly RunSlot[], clock: Clock, from: number, plannedFinish: number, dueAt: number): readonly SpareWorth[] {
-  const { plates: list, rules } = questionOf(plates.filter((p) => !p.running), runs, clock, from, plannedFinish);
+export function planSpares(
+  plates: readonly PlatePlan[],
+  runs: readonly RunSlot[],
+  clock: Clock,
+  from: number,
+  plannedFinish: number,
+  dueAt: number,
+): readonly SpareWorth[] {
+  const { plates: list, rules } = questionOf(
+    plates.filter((p) => !p.running),
+    runs,
+    clock,
+    from,
+    plannedFinish,
+  );
   return worthwhileSpares(list, dueAt, rules);
 }

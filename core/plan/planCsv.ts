@@ -8,12 +8,49 @@ import type { Plan } from "#core/plan/plan";
 export function platesCsv(plan: Plan, momentOf: (minute: number) => string): string {
   const runs = new Map(plan.runs.map((r) => [r.plateId, r]));
   return writeCsv(
-    ["plate", "printer", "material", "layer mm", "part", "pieces", "set up", "starts", "ends", "cleared", "machine minutes", "low", "high", "basis", "grams", "runs to expect", "chance of failing %"],
+    [
+      "plate",
+      "printer",
+      "material",
+      "layer mm",
+      "part",
+      "pieces",
+      "set up",
+      "starts",
+      "ends",
+      "cleared",
+      "machine minutes",
+      "low",
+      "high",
+      "basis",
+      "grams",
+      "runs to expect",
+      "chance of failing %",
+    ],
     plan.plates.flatMap((p) => {
-      const run = runs.get(p.id), at = (minute: number | undefined) => (minute === undefined || !Number.isFinite(minute) ? "" : momentOf(minute));
-      return [...new Map(p.laid.map((l) => [l.partName, p.laid.filter((x) => x.partName === l.partName).length]))].map(([name, count]) => [
-        p.number, p.printer.name, p.material?.name ?? "", p.printer.layerMm, name, count, at(run?.setupAt), at(run?.startsAt), at(run?.endsAt), at(run?.clearedAt),
-        Math.round(p.minutes.value), Math.round(p.minutes.low), Math.round(p.minutes.high), p.minutes.basis, Number(p.grams.value.toFixed(1)), Number(p.runs.value.toFixed(2)), Math.round(100 * p.odds.total),
+      const run = runs.get(p.id);
+      const at = (minute: number | undefined) =>
+        minute === undefined || !Number.isFinite(minute) ? "" : momentOf(minute);
+      return [
+        ...new Map(p.laid.map((l) => [l.partName, p.laid.filter((x) => x.partName === l.partName).length])),
+      ].map(([name, count]) => [
+        p.number,
+        p.printer.name,
+        p.material?.name ?? "",
+        p.printer.layerMm,
+        name,
+        count,
+        at(run?.setupAt),
+        at(run?.startsAt),
+        at(run?.endsAt),
+        at(run?.clearedAt),
+        Math.round(p.minutes.value),
+        Math.round(p.minutes.low),
+        Math.round(p.minutes.high),
+        p.minutes.basis,
+        Number(p.grams.value.toFixed(1)),
+        Number(p.runs.value.toFixed(2)),
+        Math.round(100 * p.odds.total),
       ]);
     }),
   );

@@ -60,36 +60,90 @@ export type Scene = {
 export type Placement = { readonly xMm: number; readonly yMm: number; readonly turnDeg: number };
 
 /** A feature whose real size is known and whose size in the file was measured or typed. */
-export type KnownFeature = { readonly featureId: string; readonly name: string; readonly realMm: number; readonly fileSize: number };
+export type KnownFeature = {
+  readonly featureId: string;
+  readonly name: string;
+  readonly realMm: number;
+  readonly fileSize: number;
+};
 
 /** How far a copy has come. A copy that is not told is to be made. */
 export const copyStates = ["to make", "printed", "spoilt", "finished", "in place"] as const;
 export type CopyState = (typeof copyStates)[number];
 
-/** A file that a part had or has: what was found wrong, what was changed, and what answered it. Newest last. */
-export type FileVersion = { readonly id: string; readonly meshId: string | null; readonly fileName: string; readonly at: string; readonly change: string; readonly flaw: string; readonly corrected: boolean; readonly trialCopies: number; readonly saidBy: string };
+/**
+ * A file that a part had or has: what was found wrong, what was changed, and what answered it. Newest last.
+ */
+export type FileVersion = {
+  readonly id: string;
+  readonly meshId: string | null;
+  readonly fileName: string;
+  readonly at: string;
+  readonly change: string;
+  readonly flaw: string;
+  readonly corrected: boolean;
+  readonly trialCopies: number;
+  readonly saidBy: string;
+};
 
 /** What a seller says of a file or kit that is not bought yet. Money in minor units. */
-export type Listing = { readonly priceMinor: number; readonly from: string; readonly supports: "none needed" | "supported" | "not told"; readonly smallestDetailMm: number | null; readonly bought: boolean };
+export type Listing = {
+  readonly priceMinor: number;
+  readonly from: string;
+  readonly supports: "none needed" | "supported" | "not told";
+  readonly smallestDetailMm: number | null;
+  readonly bought: boolean;
+};
 
 /** A piece cut for something built by hand, bench mm. A strip's width and thickness are its section. */
-export type CutPiece = { readonly id: string; readonly form: "sheet" | "strip" | "rod"; readonly material: string; readonly lengthMm: number; readonly widthMm: number; readonly thicknessMm: number; readonly count: number };
+export type CutPiece = {
+  readonly id: string;
+  readonly form: "sheet" | "strip" | "rod";
+  readonly material: string;
+  readonly lengthMm: number;
+  readonly widthMm: number;
+  readonly thicknessMm: number;
+  readonly count: number;
+};
 
-/** What the builder reckons for having a part otherwise. Money in minor units; hours with hands on it, each. */
-export type OtherWays = { readonly buyEachMinor: number | null; readonly buildEachMinor: number | null; readonly buildEachHours: number | null; readonly makeOnceHours: number; readonly hourWorthMinor: number };
+/**
+ * What the builder reckons for having a part otherwise. Money in minor units; hours with hands on it, each.
+ */
+export type OtherWays = {
+  readonly buyEachMinor: number | null;
+  readonly buildEachMinor: number | null;
+  readonly buildEachHours: number | null;
+  readonly makeOnceHours: number;
+  readonly hourWorthMinor: number;
+};
 
 /** A real dimension worth keeping: what it is, how long, and whether it runs along the bed or up. */
-export type LedgerRow = { readonly id: string; readonly sceneId: string; readonly name: string; readonly realMm: number; readonly along: "bed" | "height"; readonly position: number };
+export type LedgerRow = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly name: string;
+  readonly realMm: number;
+  readonly along: "bed" | "height";
+  readonly position: number;
+};
 
 /** A thing of known size that the builder added. */
-export type OwnFeature = { readonly id: string; readonly name: string; readonly lowMm: number; readonly highMm: number; readonly source: string };
+export type OwnFeature = {
+  readonly id: string;
+  readonly name: string;
+  readonly lowMm: number;
+  readonly highMm: number;
+  readonly source: string;
+};
 
 /** One thing in a scene, with a count. */
 export type Part = {
   readonly id: string;
   readonly sceneId: string;
   readonly name: string;
-  /** A part from pieces was cut: its pieces are parts of their own and are printed; it is what they become. */
+  /**
+   * A part from pieces was cut: its pieces are parts of their own and are printed; it is what they become.
+   */
   readonly made: "printed" | "bought" | "by hand" | "from pieces";
   readonly meshId: string | null;
   readonly source: SourceScale;
@@ -112,7 +166,13 @@ export type Part = {
   readonly sizeMm: readonly [number, number, number] | null;
   readonly placements: readonly Placement[];
   /** Where the file came from. `nativeScale` as its source says it; the price in minor units. */
-  readonly origin: { readonly fileName: string; readonly from: string; readonly licence: string; readonly nativeScale: string; readonly priceMinor: number | null };
+  readonly origin: {
+    readonly fileName: string;
+    readonly from: string;
+    readonly licence: string;
+    readonly nativeScale: string;
+    readonly priceMinor: number | null;
+  };
   readonly note: string;
   /** Times the scale: a variant of the same mesh, larger or smaller than true. 1 for most. */
   readonly ownFactor: number;
@@ -157,7 +217,12 @@ export type Joint = {
   readonly shows: boolean;
 };
 
-export type Ground = GroundLayer & { readonly sceneId: string; readonly wetWith: "alcohol" | "water" | "none"; readonly flock: boolean; readonly position: number };
+export type Ground = GroundLayer & {
+  readonly sceneId: string;
+  readonly wetWith: "alcohol" | "water" | "none";
+  readonly flock: boolean;
+  readonly position: number;
+};
 
 /** What happened: a run of a plate or a step at the bench. `key` is a printer's id or a step's action. */
 export type LogEntry = {
@@ -179,34 +244,105 @@ export type LogEntry = {
 };
 
 /** What the builder said of a step at the bench. Done for some: `pieces` of it. */
-export type StepRecord = { readonly id: string; readonly sceneId: string; readonly stepId: string; readonly state: "done" | "some" | "went wrong" | "skipped"; readonly at: string; readonly actualMinutes: number | null; readonly pieces: number | null; readonly note: string };
+export type StepRecord = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly stepId: string;
+  readonly state: "done" | "some" | "went wrong" | "skipped";
+  readonly at: string;
+  readonly actualMinutes: number | null;
+  readonly pieces: number | null;
+  readonly note: string;
+};
 
-/** The order of work as it was last accepted: begin and end of each step, in minutes from the midnight before `day`. */
-export type AcceptedPlan = { readonly id: string; readonly acceptedAt: string; readonly day: string; readonly slots: Readonly<Record<string, readonly [number, number]>>; readonly sequenceNumber: number };
+/**
+ * The order of work as it was last accepted: begin and end of each step, in minutes from the midnight before
+ * `day`.
+ */
+export type AcceptedPlan = {
+  readonly id: string;
+  readonly acceptedAt: string;
+  readonly day: string;
+  readonly slots: Readonly<Record<string, readonly [number, number]>>;
+  readonly sequenceNumber: number;
+};
 
-/** Plates that the builder laid by hand: pieces stay where they are put, and others are laid round them. Latest last. */
-export type PlateLayout = { readonly id: string; readonly sceneId: string; readonly printerId: string; readonly position: number; readonly laid: readonly Nested[] };
+/**
+ * Plates that the builder laid by hand: pieces stay where they are put, and others are laid round them.
+ * Latest last.
+ */
+export type PlateLayout = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly printerId: string;
+  readonly position: number;
+  readonly laid: readonly Nested[];
+};
 
 /** A copy of a part on a plate that runs or ran. */
-export type RunPiece = Omit<Nested, "id"> & { readonly pieceId: string; readonly partId: string; readonly partName: string; readonly copy: number };
+export type RunPiece = Omit<Nested, "id"> & {
+  readonly pieceId: string;
+  readonly partId: string;
+  readonly partName: string;
+  readonly copy: number;
+};
 
 export const runStates = ["running", "good", "failed", "stopped"] as const;
 /** One attempt at a plate, real or on a simulated machine. `settings`: everything it is printed with. */
 export type PlateRun = {
-  readonly id: string; readonly sceneId: string; readonly plateId: string; readonly plateNumber: number; readonly printerId: string; readonly printerName: string; readonly process: Process; readonly materialId: string | null; readonly pieces: readonly RunPiece[];
-  readonly startedAtMs: number; readonly speed: number; readonly warmMinutes: number; readonly minutes: number; readonly layers: number; readonly simulated: boolean; readonly fate: SimulatedFate | null;
-  readonly gate: { readonly skipped: boolean; readonly ticked: readonly string[] }; readonly settings: Readonly<Record<string, number>>; readonly state: (typeof runStates)[number]; readonly endedAt: string | null; readonly note: string;
+  readonly id: string;
+  readonly sceneId: string;
+  readonly plateId: string;
+  readonly plateNumber: number;
+  readonly printerId: string;
+  readonly printerName: string;
+  readonly process: Process;
+  readonly materialId: string | null;
+  readonly pieces: readonly RunPiece[];
+  readonly startedAtMs: number;
+  readonly speed: number;
+  readonly warmMinutes: number;
+  readonly minutes: number;
+  readonly layers: number;
+  readonly simulated: boolean;
+  readonly fate: SimulatedFate | null;
+  readonly gate: { readonly skipped: boolean; readonly ticked: readonly string[] };
+  readonly settings: Readonly<Record<string, number>>;
+  readonly state: (typeof runStates)[number];
+  readonly endedAt: string | null;
+  readonly note: string;
 };
 
 /** A machine file put in place of an estimate. `contents` names what lay on the plate when it was read. */
-export type PlateGcode = { readonly id: string; readonly sceneId: string; readonly printerId: string; readonly contents: string; readonly fileName: string; readonly report: GcodeReport };
+export type PlateGcode = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly printerId: string;
+  readonly contents: string;
+  readonly fileName: string;
+  readonly report: GcodeReport;
+};
 
-/** A slice of a real joint printed at several offsets: the gap a side that fitted, kept for the printer and material. mm. */
-export type Coupon = { readonly id: string; readonly printerId: string; readonly materialId: string | null; readonly fit: FitKind; readonly chosenMm: number; readonly at: string; readonly note: string };
+/**
+ * A slice of a real joint printed at several offsets: the gap a side that fitted, kept for the printer and
+ * material. mm.
+ */
+export type Coupon = {
+  readonly id: string;
+  readonly printerId: string;
+  readonly materialId: string | null;
+  readonly fit: FitKind;
+  readonly chosenMm: number;
+  readonly at: string;
+  readonly note: string;
+};
 
 /** The rooms in which the work is done. Noise in dB at a metre; quiet hours in minutes after midnight. */
 export type Rooms = {
-  readonly ventilation: "none" | "window" | "extraction"; readonly dustExtraction: boolean; readonly outdoors: boolean; readonly resinAllowed: boolean;
+  readonly ventilation: "none" | "window" | "extraction";
+  readonly dustExtraction: boolean;
+  readonly outdoors: boolean;
+  readonly resinAllowed: boolean;
   readonly quiet: { readonly from: number; readonly to: number; readonly mostDb: number } | null;
   /** Most minutes a week over resin, solvent and spray; null without a limit. */
   readonly exposureMinutesAWeek: number | null;
@@ -214,7 +350,9 @@ export type Rooms = {
   readonly longestPlateMinutes: number;
   readonly hourWorthMinor: number;
   readonly powerMinorPerKwh: number;
-  /** Air where things dry, as it usually is, and on days for which something else was told: each `2026-03-14`. */
+  /**
+   * Air where things dry, as it usually is, and on days for which something else was told: each `2026-03-14`.
+   */
   readonly weather: Weather;
   /** Pieces that can lie and dry at once; null when there is always room. */
   readonly shelfPieces: number | null;
@@ -244,10 +382,14 @@ export type Workshop = {
 };
 
 /**
- * Results that took long to work out, by a key of everything they depend on. What is not there is reckoned, and said to
+ * Results that took long to work out, by a key of everything they depend on. What is not there is reckoned,
+ * and said to
  * be. Always safe to throw away.
  */
-export type Derived = { readonly works: ReadonlyMap<string, FilamentWork>; readonly shells: ReadonlyMap<string, Shell> };
+export type Derived = {
+  readonly works: ReadonlyMap<string, FilamentWork>;
+  readonly shells: ReadonlyMap<string, Shell>;
+};
 export const nothingDerived: Derived = { works: new Map(), shells: new Map() };
 
 /** Everything one scene's plan is computed from. `now` is in the builder's own day and clock. */
@@ -266,10 +408,30 @@ export type PlanInput = {
   /** By the mesh's id, with its pose where it lies otherwise than drawn: see `posedId`. */
   readonly measurements: ReadonlyMap<string, MeshMeasurement>;
   readonly derived: Derived;
-  readonly now: { readonly today: string; readonly minute: number; /** The same moment, milliseconds since 1970. */ readonly ms: number };
+  readonly now: {
+    readonly today: string;
+    readonly minute: number;
+    /** The same moment, milliseconds since 1970. */ readonly ms: number;
+  };
 };
 
-export const usualRooms: Rooms = { ventilation: "window", dustExtraction: false, outdoors: false, resinAllowed: true, quiet: null, exposureMinutesAWeek: null, longestPlateMinutes: 20 * 60, hourWorthMinor: 1200, powerMinorPerKwh: 30, weather: usualWeather, shelfPieces: null, days: [], productTimes: {}, away: [] };
+export const usualRooms: Rooms = {
+  ventilation: "window",
+  dustExtraction: false,
+  outdoors: false,
+  resinAllowed: true,
+  quiet: null,
+  exposureMinutesAWeek: null,
+  longestPlateMinutes: 20 * 60,
+  hourWorthMinor: 1200,
+  powerMinorPerKwh: 30,
+  weather: usualWeather,
+  shelfPieces: null,
+  days: [],
+  productTimes: {},
+  away: [],
+};
 
 /** The air at the bench with the builder's own times for products. */
-export const airOf = ({ weather, productTimes }: Rooms): Weather => (Object.keys(productTimes).length > 0 ? { ...weather, times: productTimes } : weather);
+export const airOf = ({ weather, productTimes }: Rooms): Weather =>
+  Object.keys(productTimes).length > 0 ? { ...weather, times: productTimes } : weather;

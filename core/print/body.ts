@@ -22,7 +22,8 @@ export type PrintBody = {
 /** @param factor from file units to millimetres on the bench */
 export function printBody(m: MeshMeasurement, factor: number): PrintBody {
   const size = boxSize(m.box);
-  const f2 = factor * factor, f3 = f2 * factor;
+  const f2 = factor * factor;
+  const f3 = f2 * factor;
   return {
     sizeMm: [size[0] * factor, size[1] * factor, size[2] * factor],
     volumeMm3: Math.abs(m.volume) * f3,

@@ -1,5 +1,6 @@
 /**
- * A stream of chance that depends on nothing but its numbers: the same seed, run, plate and try have the same luck in
+ * A stream of chance that depends on nothing but its numbers: the same seed, run, plate and try have the same
+ * luck in
  * every plan, so that two plans can be compared. Each call gives the next number in (0, 1).
  */
 export type Luck = () => number;
@@ -26,14 +27,17 @@ export function keyOf(name: string): number {
 }
 
 /** Normally spread about 0 with spread 1. @source Box and Muller 1958 (from memory) */
-export const normal = (luck: Luck): number => Math.sqrt(-2 * Math.log(luck())) * Math.cos(2 * Math.PI * luck());
+export const normal = (luck: Luck): number =>
+  Math.sqrt(-2 * Math.log(luck())) * Math.cos(2 * Math.PI * luck());
 
 /** @source Marsaglia and Tsang 2000, for shape 1 and over; below it by a power (from memory) */
 function gamma(shape: number, luck: Luck): number {
   if (shape < 1) return gamma(shape + 1, luck) * luck() ** (1 / shape);
-  const d = shape - 1 / 3, c = 1 / Math.sqrt(9 * d);
+  const d = shape - 1 / 3;
+  const c = 1 / Math.sqrt(9 * d);
   for (;;) {
-    const x = normal(luck), v = (1 + c * x) ** 3;
+    const x = normal(luck);
+    const v = (1 + c * x) ** 3;
     if (v > 0 && Math.log(luck()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v;
   }
 }

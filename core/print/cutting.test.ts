@@ -15,8 +15,17 @@ const proposed = (m: TriangleMesh, factor = 1, printer: Parameters<typeof propos
   if (!p.ok) throw new Error(p.problems[0]!.message);
   return p.value;
 };
-const pieces = (m: TriangleMesh, factor = 1, style: Parameters<typeof cutIntoPieces>[3] = pegStyleOf("filament")) => {
-  const c = cutIntoPieces(m, proposed(m, factor).cuts.map((x) => x.plane), factor, style);
+const pieces = (
+  m: TriangleMesh,
+  factor = 1,
+  style: Parameters<typeof cutIntoPieces>[3] = pegStyleOf("filament"),
+) => {
+  const c = cutIntoPieces(
+    m,
+    proposed(m, factor).cuts.map((x) => x.plane),
+    factor,
+    style,
+  );
   if (!c.ok) throw new Error(c.problems[0]!.message);
   return c.value;
 };
@@ -24,8 +33,15 @@ const closed = (m: TriangleMesh) => isClosed(meshHealth(m, findTwins(m)));
 
 describe("cuts", () => {
   it("make as few pieces as the bed allows, and every piece fits", () => {
-    for (const [x, y, z] of [[430, 60, 20], [300, 300, 40], [100, 100, 520], [650, 230, 30]] as const) {
-      const m = box(x, y, z), got = pieces(m, 1).pieces, bed = usableBed(testFilament);
+    for (const [x, y, z] of [
+      [430, 60, 20],
+      [300, 300, 40],
+      [100, 100, 520],
+      [650, 230, 30],
+    ] as const) {
+      const m = box(x, y, z);
+      const got = pieces(m, 1).pieces;
+      const bed = usableBed(testFilament);
       expect(got.length).toBe(piecesOn([x, y, z], bed).reduce((a, b) => a * b, 1));
       for (const mesh of got) {
         expect(closed(mesh)).toBe(true);
@@ -36,8 +52,11 @@ describe("cuts", () => {
     }
   });
   it("keep the volume, less the gaps round the pegs", () => {
-    const m = box(430, 60, 20), { pieces: got, pegs } = pieces(m);
-    const volumes = (list: readonly TriangleMesh[]) => list.reduce((s, p) => s + solidProperties(p).volume, 0), total = volumes(got);
+    const m = box(430, 60, 20);
+    const { pieces: got, pegs } = pieces(m);
+    const volumes = (list: readonly TriangleMesh[]) =>
+      list.reduce((s, p) => s + solidProperties(p).volume, 0);
+    const total = volumes(got);
     expect(total).toBeLessThan(430 * 60 * 20);
     expect(total / (430 * 60 * 20)).toBeGreaterThan(0.998);
     expect(pegs).toBe(4);
@@ -46,7 +65,11 @@ describe("cuts", () => {
   });
   it("go through a waist rather than beside it", () => {
     // Two blocks on a thin neck, near the middle: the neck is the natural line.
-    const dumbbell = together(box(190, 60, 30), moved(box(40, 20, 15), 185, 20, 0), moved(box(180, 60, 30), 220, 0, 0));
+    const dumbbell = together(
+      box(190, 60, 30),
+      moved(box(40, 20, 15), 185, 20, 0),
+      moved(box(180, 60, 30), 220, 0, 0),
+    );
     const [cut] = proposed(dumbbell).cuts;
     expect(cut!.share * 400).toBeGreaterThan(190);
     expect(cut!.share * 400).toBeLessThan(220);
@@ -55,16 +78,28 @@ describe("cuts", () => {
   });
   it("scale with the part, and say when none are needed or too many would be", () => {
     expect(proposed(scaledMesh(box(430, 60, 20), 0.01), 100).pieces).toBe(3);
-    expect(proposeCuts(box(10, 10, 10), findTwins(box(10, 10, 10)).twin, 1, testFilament)).toMatchObject({ ok: false, problems: [{ code: "cut/none-needed" }] });
-    expect(proposeCuts(box(900, 900, 900), findTwins(box(9, 9, 9)).twin, 1, testResin)).toMatchObject({ ok: false, problems: [{ code: "cut/too-many" }] });
+    expect(proposeCuts(box(10, 10, 10), findTwins(box(10, 10, 10)).twin, 1, testFilament)).toMatchObject({
+      ok: false,
+      problems: [{ code: "cut/none-needed" }],
+    });
+    expect(proposeCuts(box(900, 900, 900), findTwins(box(9, 9, 9)).twin, 1, testResin)).toMatchObject({
+      ok: false,
+      problems: [{ code: "cut/too-many" }],
+    });
     expect(MOST_PIECES).toBe(64);
   });
   it("that miss, or were stopped, change nothing and say so", () => {
-    expect(cutIntoPieces(box(5, 5, 5), [{ normal: [1, 0, 0], offset: 50 }], 1, null)).toMatchObject({ ok: false, problems: [{ code: "cut/misses" }] });
-    expect(cutIntoPieces(box(5, 5, 5), [{ normal: [1, 0, 0], offset: 2 }], 1, null, () => false)).toMatchObject({ ok: false, problems: [{ code: "cut/stopped" }] });
+    expect(cutIntoPieces(box(5, 5, 5), [{ normal: [1, 0, 0], offset: 50 }], 1, null)).toMatchObject({
+      ok: false,
+      problems: [{ code: "cut/misses" }],
+    });
+    expect(
+      cutIntoPieces(box(5, 5, 5), [{ normal: [1, 0, 0], offset: 2 }], 1, null, () => false),
+    ).toMatchObject({ ok: false, problems: [{ code: "cut/stopped" }] });
   });
   it("of rough ground in four are closed and add up", () => {
-    const land = terrain(60, 300, 2), got = pieces(land).pieces;
+    const land = terrain(60, 300, 2);
+    const got = pieces(land).pieces;
     expect(got.length).toBe(4);
     const total = got.reduce((s, p) => s + solidProperties(p).volume, 0);
     expect(total / solidProperties(land).volume).toBeGreaterThan(0.995);
@@ -89,6 +124,8 @@ describe("places for pegs", () => {
       expect(peg.clearance).toBe(0.08);
     }
     // A plate 4 mm thick leaves a peg across it no depth.
-    expect(pegPlaces(box(4, 60, 40), { normal: [1, 0, 0], offset: 2 }, 1, pegStyleOf("filament"))).toEqual([]);
+    expect(pegPlaces(box(4, 60, 40), { normal: [1, 0, 0], offset: 2 }, 1, pegStyleOf("filament"))).toEqual(
+      [],
+    );
   });
 });

@@ -3,14 +3,36 @@ import { beta, keyOf, luckOf, normal } from "#core/print/chance";
 import { type ChancePlate, type ChanceRules, dateChance, worthwhileSpares } from "#core/print/dateChance";
 import { type Clock, MINUTES_A_DAY } from "#core/print/hours";
 
-const always: Clock = { startWeekday: 0, hours: Array.from({ length: 7 }, () => [{ from: 0, to: MINUTES_A_DAY }]) };
-const evenings: Clock = { startWeekday: 1, hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 21 * 60 }]), [{ from: 600, to: 840 }]] };
+const always: Clock = {
+  startWeekday: 0,
+  hours: Array.from({ length: 7 }, () => [{ from: 0, to: MINUTES_A_DAY }]),
+};
+const evenings: Clock = {
+  startWeekday: 1,
+  hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 21 * 60 }]), [{ from: 600, to: 840 }]],
+};
 const still = { printer: 0, run: 0, hands: 0 };
-const plate = (plateId: string, minutes = 100, given: Partial<ChancePlate> = {}): ChancePlate => ({ plateId, kind: "k", on: [{ printerId: "m", minutes }], setupMinutes: 0, clearMinutes: 0, tailMinutes: 0, ...given });
+const plate = (plateId: string, minutes = 100, given: Partial<ChancePlate> = {}): ChancePlate => ({
+  plateId,
+  kind: "k",
+  on: [{ printerId: "m", minutes }],
+  setupMinutes: 0,
+  clearMinutes: 0,
+  tailMinutes: 0,
+  ...given,
+});
 const sure = new Map([["k", { good: 1e9, failed: -1 }]]);
 /** A record so long that the share is as good as fixed. */
 const fixed = (p: number) => new Map([["k", { good: p * 1e7, failed: (1 - p) * 1e7 }]]);
-const rules = (given: Partial<ChanceRules> = {}): ChanceRules => ({ clock: always, from: 0, records: sure, plannedFinish: 0, spreads: still, runs: 4000, ...given });
+const rules = (given: Partial<ChanceRules> = {}): ChanceRules => ({
+  clock: always,
+  from: 0,
+  records: sure,
+  plannedFinish: 0,
+  spreads: still,
+  runs: 4000,
+  ...given,
+});
 
 describe("luck", () => {
   it("is the same for the same keys, and evenly spread", () => {
@@ -22,7 +44,9 @@ describe("luck", () => {
     expect(keyOf("a")).not.toBe(keyOf("b"));
   });
   it("has the mean and spread of a normal and of a Beta", () => {
-    const luck = luckOf(5), n = Array.from({ length: 20_000 }, () => normal(luck)), b = Array.from({ length: 20_000 }, () => beta(4, 1, luck));
+    const luck = luckOf(5);
+    const n = Array.from({ length: 20_000 }, () => normal(luck));
+    const b = Array.from({ length: 20_000 }, () => beta(4, 1, luck));
     const mean = (list: number[]) => list.reduce((s, v) => s + v, 0) / list.length;
     expect(mean(n)).toBeCloseTo(0, 1);
     expect(mean(n.map((v) => v * v))).toBeCloseTo(1, 1);
@@ -56,24 +80,47 @@ describe("chance of the date", () => {
     expect(finishes.filter((f) => f > 100 && f <= 200).length / 4000).toBeGreaterThan(0.2);
   });
   it("falls with more plates, rises with a better record and a later date, and is the same for the same seed", () => {
-    const some = (n: number) => Array.from({ length: n }, (_, i) => plate(`p${i}`, 120, { setupMinutes: 10, clearMinutes: 10 }));
-    const c = (n: number, due: number, records: ChanceRules["records"] = new Map()) => dateChance(some(n), due, rules({ clock: evenings, records, runs: 600, spreads: { printer: 0.08, run: 0.05, hands: 0.25 } })).chance;
+    const some = (n: number) =>
+      Array.from({ length: n }, (_, i) => plate(`p${i}`, 120, { setupMinutes: 10, clearMinutes: 10 }));
+    const c = (n: number, due: number, records: ChanceRules["records"] = new Map()) =>
+      dateChance(
+        some(n),
+        due,
+        rules({ clock: evenings, records, runs: 600, spreads: { printer: 0.08, run: 0.05, hands: 0.25 } }),
+      ).chance;
     expect(c(6, 9 * 1440)).toBeLessThanOrEqual(c(4, 9 * 1440));
     expect(c(6, 12 * 1440)).toBeGreaterThanOrEqual(c(6, 9 * 1440));
     expect(c(6, 9 * 1440, new Map([["k", { good: 40, failed: 0 }]]))).toBeGreaterThan(c(6, 9 * 1440));
     expect(c(6, 9 * 1440)).toBe(c(6, 9 * 1440));
   });
   it("never comes when there are no hours", () => {
-    expect(dateChance([plate("a", 100, { setupMinutes: 5 })], 1e6, rules({ clock: { startWeekday: 0, hours: [[], [], [], [], [], [], []] }, runs: 10 })).chance).toBe(0);
+    expect(
+      dateChance(
+        [plate("a", 100, { setupMinutes: 5 })],
+        1e6,
+        rules({ clock: { startWeekday: 0, hours: [[], [], [], [], [], [], []] }, runs: 10 }),
+      ).chance,
+    ).toBe(0);
   });
   it("names the spare that helps most for its hours", () => {
     const plates = [plate("risky", 300, { tailMinutes: 2000 }), plate("other", 30, { kind: "good" })];
-    const spares = worthwhileSpares(plates, 2400, rules({ records: new Map([["good", { good: 100, failed: 0 }]]) }));
+    const spares = worthwhileSpares(
+      plates,
+      2400,
+      rules({ records: new Map([["good", { good: 100, failed: 0 }]]) }),
+    );
     expect(spares[0]!.plateId).toBe("risky");
     expect(spares[0]!.gain).toBeGreaterThan(0.05);
   });
   it("plays 60 plates on 5 printers a thousand times in no long time", () => {
-    const sixty = Array.from({ length: 60 }, (_, i) => plate(`p${i}`, 60 + 7 * i, { kind: `m${i % 5}`, on: [{ printerId: `m${i % 5}`, minutes: 60 + 7 * i }], setupMinutes: 10, clearMinutes: 15 }));
+    const sixty = Array.from({ length: 60 }, (_, i) =>
+      plate(`p${i}`, 60 + 7 * i, {
+        kind: `m${i % 5}`,
+        on: [{ printerId: `m${i % 5}`, minutes: 60 + 7 * i }],
+        setupMinutes: 10,
+        clearMinutes: 15,
+      }),
+    );
     const c = dateChance(sixty, 60 * 1440, rules({ clock: evenings, records: new Map(), runs: 1000 }));
     expect(c.at50).toBeLessThan(c.at95);
     expect(c.runs).toBe(1000);

@@ -24,12 +24,16 @@ function drained(mesh: TriangleMesh, pose: Pose | null = null, raised = true) {
   if (!bored.ok) throw new Error(bored.problems[0]!.message);
   return { holes, hollow: hollow.value, mesh: bored.value };
 }
-const spaces = (mesh: TriangleMesh) => layerRegions(mesh, findTwins(mesh).twin, boundingBox(mesh.positions)).spaces;
+const spaces = (mesh: TriangleMesh) =>
+  layerRegions(mesh, findTwins(mesh).twin, boundingBox(mesh.positions)).spaces;
 
 describe("drain holes", () => {
   it("lie one at each end of a room as it lies, and let everything out", () => {
-    const mesh = box(30, 24, 40), before = hollowMesh(mesh, WALL, 1);
-    expect(before.ok && spaces(withRooms(mesh, before.value.inner)).filter((s) => s.kind === "hollow").length).toBe(1);
+    const mesh = box(30, 24, 40);
+    const before = hollowMesh(mesh, WALL, 1);
+    expect(
+      before.ok && spaces(withRooms(mesh, before.value.inner)).filter((s) => s.kind === "hollow").length,
+    ).toBe(1);
     const made = drained(mesh);
     expect(made.holes.length).toBe(2);
     expect(isClosed(meshHealth(made.mesh, findTwins(made.mesh)))).toBe(true);
@@ -48,13 +52,16 @@ describe("drain holes", () => {
     const two = together(box(30, 30, 30), moved(box(52, 50, 52), 60, 0, 0));
     const made = drained(two);
     expect(made.holes.map((h) => h.radiusMm).sort()).toEqual([1.25, 1.25, 1.75, 1.75]);
-    const left = Math.abs(solidProperties(withRooms(two, made.hollow.inner)).volume) - Math.abs(solidProperties(made.mesh).volume);
+    const left =
+      Math.abs(solidProperties(withRooms(two, made.hollow.inner)).volume) -
+      Math.abs(solidProperties(made.mesh).volume);
     const most = made.holes.reduce((s, h) => s + Math.PI * h.radiusMm ** 2 * (1.5 * WALL + 3), 0);
     expect(left).toBeGreaterThan(0);
     expect(left).toBeLessThan(most);
   });
   it("keep off the face on the plate of a part that lies flat on it", () => {
-    for (const h of drained(box(30, 30, 30), null, false).holes) expect(h.at[2] > 0.5 || h.inward[2] < 0.9).toBe(true);
+    for (const h of drained(box(30, 30, 30), null, false).holes)
+      expect(h.at[2] > 0.5 || h.inward[2] < 0.9).toBe(true);
   });
   it("pass through the wall of a ball wherever they are", () => {
     const made = drained(sphere(18, 40, 60));

@@ -28,28 +28,80 @@ const PURGE_SHARE = 0.02;
  * The figures of a filament print from its work and its supports.
  * @param timeFactor learned from the log: actual over estimated; 1 when nothing is known
  */
-export function filamentEstimate(body: PrintBody, work: FilamentWork, supports: SupportWork, printer: FilamentPrinter, material: PrintMaterial, timeFactor = 1): PrintEstimate {
+export function filamentEstimate(
+  body: PrintBody,
+  work: FilamentWork,
+  supports: SupportWork,
+  printer: FilamentPrinter,
+  material: PrintMaterial,
+  timeFactor = 1,
+): PrintEstimate {
   const { mm, seconds } = work;
   const bead = beadAreaMm2(beadWidthMm(printer.nozzleMm), printer.layerMm);
   const mm3 = (mm.walls + mm.solid + mm.sparse + mm.skirt) * bead + supports.ml * 1000;
   const grams = (mm3 / 1000) * (1 + PURGE_SHARE) * material.densityGPerCm3;
-  const total = seconds.walls + seconds.fill + seconds.skirt + seconds.travel + seconds.waits + supports.seconds;
+  const total =
+    seconds.walls + seconds.fill + seconds.skirt + seconds.travel + seconds.waits + supports.seconds;
   const minutes = (total / 60) * timeFactor;
-  const open = body.volumeHighMm3 > body.volumeLowMm3 && body.volumeMm3 > 0 ? (body.volumeHighMm3 - body.volumeLowMm3) / (2 * Math.max(body.volumeHighMm3, 1e-9)) : 0;
+  const open =
+    body.volumeHighMm3 > body.volumeLowMm3 && body.volumeMm3 > 0
+      ? (body.volumeHighMm3 - body.volumeLowMm3) / (2 * Math.max(body.volumeHighMm3, 1e-9))
+      : 0;
   const followed = work.exactLayers > 0;
   const off = Math.hypot(timeFactor === 1 ? MOTION_OFF : LEARNED_OFF, work.wallsOff) + open;
   const min = (s: number) => `${(s / 60).toFixed(0)} min`;
   const working: WorkingLine[] = [
-    { text: `${work.layers} layers of ${printer.layerMm} mm in ${body.sizeMm[2].toFixed(1)} mm`, basis: "measured" },
-    { text: `${printer.walls} walls, ${(mm.walls / 1000).toFixed(1)} m; ${followed ? `followed exactly in ${work.exactLayers} layers, off by ${(100 * work.wallsOff).toFixed(1)} % at most between them` : "reckoned from perimeters and turns until the layers were followed"}`, value: min(seconds.walls), basis: "computed" },
-    { text: `top, bottom and ${Math.round(printer.infillShare * 100)} % infill, ${((mm.solid + mm.sparse) / 1000).toFixed(1)} m`, value: min(seconds.fill), basis: "computed" },
-    ...(mm.skirt > 0 ? [{ text: `skirt and brim, ${(mm.skirt / 1000).toFixed(1)} m`, value: min(seconds.skirt), basis: "computed" as const }] : []),
+    {
+      text: `${work.layers} layers of ${printer.layerMm} mm in ${body.sizeMm[2].toFixed(1)} mm`,
+      basis: "measured",
+    },
+    {
+      text: `${printer.walls} walls, ${(mm.walls / 1000).toFixed(1)} m; ${followed ? `followed exactly in ${work.exactLayers} layers, off by ${(100 * work.wallsOff).toFixed(1)} % at most between them` : "reckoned from perimeters and turns until the layers were followed"}`,
+      value: min(seconds.walls),
+      basis: "computed",
+    },
+    {
+      text: `top, bottom and ${Math.round(printer.infillShare * 100)} % infill, ${((mm.solid + mm.sparse) / 1000).toFixed(1)} m`,
+      value: min(seconds.fill),
+      basis: "computed",
+    },
+    ...(mm.skirt > 0
+      ? [
+          {
+            text: `skirt and brim, ${(mm.skirt / 1000).toFixed(1)} m`,
+            value: min(seconds.skirt),
+            basis: "computed" as const,
+          },
+        ]
+      : []),
     supports.needless
-      ? { text: supports.bridgesMm.length > 0 ? `no supports; bridges up to ${supports.bridgesMm[0]!.toFixed(0)} mm` : "no supports", basis: "measured" }
-      : { text: `supports under ${supports.regions.length} ${supports.regions.length === 1 ? "place" : "places"}, ${supports.ml.toFixed(1)} ml at ${Math.round(printer.supportShare * 100)} % density`, value: min(supports.seconds), basis: "practice" },
-    { text: `travels and layer changes${seconds.waits > 0 ? `, waiting for small layers to set (${printer.minimumLayerSeconds} s each)` : ""}`, value: min(seconds.travel + seconds.waits), basis: "computed" },
-    ...(timeFactor === 1 ? [] : [{ text: `times ${timeFactor.toFixed(2)}, what this printer's log says`, basis: "learned" as const }]),
-    { text: `${(mm3 / 1000).toFixed(1)} cm3 and ${PURGE_SHARE * 100} % purged, at ${material.densityGPerCm3} g/cm3`, value: `${grams.toFixed(1)} g`, basis: "practice" },
+      ? {
+          text:
+            supports.bridgesMm.length > 0
+              ? `no supports; bridges up to ${supports.bridgesMm[0]!.toFixed(0)} mm`
+              : "no supports",
+          basis: "measured",
+        }
+      : {
+          text: `supports under ${supports.regions.length} ${supports.regions.length === 1 ? "place" : "places"}, ${supports.ml.toFixed(1)} ml at ${Math.round(printer.supportShare * 100)} % density`,
+          value: min(supports.seconds),
+          basis: "practice",
+        },
+    {
+      text: `travels and layer changes${seconds.waits > 0 ? `, waiting for small layers to set (${printer.minimumLayerSeconds} s each)` : ""}`,
+      value: min(seconds.travel + seconds.waits),
+      basis: "computed",
+    },
+    ...(timeFactor === 1
+      ? []
+      : [
+          { text: `times ${timeFactor.toFixed(2)}, what this printer's log says`, basis: "learned" as const },
+        ]),
+    {
+      text: `${(mm3 / 1000).toFixed(1)} cm3 and ${PURGE_SHARE * 100} % purged, at ${material.densityGPerCm3} g/cm3`,
+      value: `${grams.toFixed(1)} g`,
+      basis: "practice",
+    },
   ];
   return {
     minutes: spread(minutes, off, "min", timeFactor === 1 ? "computed" : "learned", working),

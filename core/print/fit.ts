@@ -1,6 +1,9 @@
 import { type Printer, usableBed } from "#core/print/printer";
 
-/** Whether a part goes on a bed, as it lies or turned flat by up to 90 degrees; and into how many it must be cut if not. */
+/**
+ * Whether a part goes on a bed, as it lies or turned flat by up to 90 degrees; and into how many it must be
+ * cut if not.
+ */
 export type Fit =
   | { readonly kind: "fits"; readonly turnDeg: number }
   | { readonly kind: "cut"; readonly pieces: readonly [number, number, number]; readonly overMm: number };
@@ -11,28 +14,47 @@ export const MOST_PIECES = 64;
 const UNCOUNTED = 999;
 
 /** How many pieces a part is in a fit: 1 where it fits whole. */
-export const pieceCount = (fit: Fit): number => (fit.kind === "fits" ? 1 : fit.pieces[0] * fit.pieces[1] * fit.pieces[2]);
+export const pieceCount = (fit: Fit): number =>
+  fit.kind === "fits" ? 1 : fit.pieces[0] * fit.pieces[1] * fit.pieces[2];
 
 /** A hair that floating-point sizes may be over. */
 const SLACK_MM = 1e-6;
 
 /**
  * @param sizeMm width, depth and height of the part as it will be made
- * Turned flat by angle a, a rectangle w x d needs w cos a + d sin a by w sin a + d cos a; whole degrees are tried.
+ * Turned flat by angle a, a rectangle w x d needs w cos a + d sin a by w sin a + d cos a; whole degrees are
+ * tried.
  */
 export function fitOn(printer: Printer, sizeMm: readonly [number, number, number]): Fit {
   const bed = usableBed(printer);
   const [w, d, h] = sizeMm;
   if (h <= bed[2] + SLACK_MM) {
     for (let deg = 0; deg <= 90; deg++) {
-      const a = (deg * Math.PI) / 180, c = Math.cos(a), s = Math.sin(a);
-      if (w * c + d * s <= bed[0] + SLACK_MM && w * s + d * c <= bed[1] + SLACK_MM) return { kind: "fits", turnDeg: deg };
+      const a = (deg * Math.PI) / 180;
+      const c = Math.cos(a);
+      const s = Math.sin(a);
+      if (w * c + d * s <= bed[0] + SLACK_MM && w * s + d * c <= bed[1] + SLACK_MM)
+        return { kind: "fits", turnDeg: deg };
     }
   }
-  const along = (size: number, room: number) => (room > 0 ? Math.min(UNCOUNTED, Math.max(1, Math.ceil(size / room - SLACK_MM))) : UNCOUNTED);
-  const pieces = (x: number, y: number): [number, number, number] => [along(x, bed[0]), along(y, bed[1]), along(h, bed[2])];
-  const straight = pieces(w, d), turned = pieces(d, w);
+  const along = (size: number, room: number) =>
+    room > 0 ? Math.min(UNCOUNTED, Math.max(1, Math.ceil(size / room - SLACK_MM))) : UNCOUNTED;
+  const pieces = (x: number, y: number): [number, number, number] => [
+    along(x, bed[0]),
+    along(y, bed[1]),
+    along(h, bed[2]),
+  ];
+  const straight = pieces(w, d);
+  const turned = pieces(d, w);
   const count = (p: readonly number[]) => p.reduce((product, n) => product * n, 1);
-  const overMm = Math.max(0, Math.min(Math.max(w - bed[0], d - bed[1]), Math.max(w - bed[1], d - bed[0])), h - bed[2]);
-  return { kind: "cut", pieces: count(straight) <= count(turned) ? straight : [turned[1], turned[0], turned[2]], overMm };
+  const overMm = Math.max(
+    0,
+    Math.min(Math.max(w - bed[0], d - bed[1]), Math.max(w - bed[1], d - bed[0])),
+    h - bed[2],
+  );
+  return {
+    kind: "cut",
+    pieces: count(straight) <= count(turned) ? straight : [turned[1], turned[0], turned[2]],
+    overMm,
+  };
 }

@@ -3,13 +3,21 @@ import type { Plastic } from "#core/print/plastics";
 import type { Printer } from "#core/print/printer";
 
 /** One thing to see to before a run, in order. `warn` when it is in doubt now. */
-export type GateStep = { readonly id: string; readonly text: string; readonly why: string; readonly warn: string | null };
+export type GateStep = {
+  readonly id: string;
+  readonly text: string;
+  readonly why: string;
+  readonly warn: string | null;
+};
 
 export type GateContext = {
   readonly printer: Printer;
   readonly plastic: Plastic | null;
   readonly materialName: string;
-  /** Grams or millilitres that the run takes, with its range, and what is left on the shelf; null where that is not written down. */
+  /**
+   * Grams or millilitres that the run takes, with its range, and what is left on the shelf; null where that
+   * is not written down.
+   */
   readonly needed: Figure;
   readonly left: number | null;
   readonly damp: boolean;
@@ -19,7 +27,11 @@ export type GateContext = {
   /** Least share of a piece's outline that lies on the bed, and whose. */
   readonly leastContact: { readonly name: string; readonly mm2: number } | null;
   readonly flatBase: boolean;
-  readonly incidents: readonly { readonly cause: string; readonly at: string; readonly lostMinutes: number }[];
+  readonly incidents: readonly {
+    readonly cause: string;
+    readonly at: string;
+    readonly lostMinutes: number;
+  }[];
   /** Readings at the corners of the bed, mm; empty when none were taken. */
   readonly levelMm: readonly number[];
 };
@@ -29,12 +41,34 @@ const LEVEL_SPREAD_MM = 0.15;
 /** A foot smaller than this, mm2, holds badly (common practice). */
 const LEAST_FOOT_MM2 = 60;
 
-/** The list before a run of that machine and material, in its order; and how the piece is taken off at its end. Common practice. */
+/**
+ * The list before a run of that machine and material, in its order; and how the piece is taken off at its
+ * end. Common practice.
+ */
 export function gateFor(c: GateContext): readonly GateStep[] {
-  const step = (id: string, text: string, why: string, warn: string | null = null): GateStep => ({ id, text, why, warn });
+  const step = (id: string, text: string, why: string, warn: string | null = null): GateStep => ({
+    id,
+    text,
+    why,
+    warn,
+  });
   const short = c.left !== null && c.left < c.needed.high;
-  const enough = step("enough", `${c.materialName}: ${c.needed.value.toFixed(0)} ${c.needed.unit} are needed${c.left === null ? "" : `, ${c.left.toFixed(0)} are there`}`, "a run that starves is lost whole", short ? (c.left! < c.needed.low ? "there is not enough" : "it may run out") : null);
-  const past = c.incidents.slice(-2).map((i, k) => step(`incident-${k}`, `last time: ${i.cause}`, `it cost ${(i.lostMinutes / 60).toFixed(1)} h on ${i.at.slice(0, 10)}`, "see to it first"));
+  const enough = step(
+    "enough",
+    `${c.materialName}: ${c.needed.value.toFixed(0)} ${c.needed.unit} are needed${c.left === null ? "" : `, ${c.left.toFixed(0)} are there`}`,
+    "a run that starves is lost whole",
+    short ? (c.left! < c.needed.low ? "there is not enough" : "it may run out") : null,
+  );
+  const past = c.incidents
+    .slice(-2)
+    .map((i, k) =>
+      step(
+        `incident-${k}`,
+        `last time: ${i.cause}`,
+        `it cost ${(i.lostMinutes / 60).toFixed(1)} h on ${i.at.slice(0, 10)}`,
+        "see to it first",
+      ),
+    );
   const start = c.newMachine ? newMachine(c.printer) : [];
   const off = takeOff(c);
   if (c.printer.process === "filament") {
@@ -44,11 +78,34 @@ export function gateFor(c: GateContext): readonly GateStep[] {
       step("clean", "Clean the bed", "finger grease lets corners go"),
       step("heat", "Heat bed and nozzle", "metal grows: level it hot"),
       step("wait", "Wait five minutes at heat", "the bed warms through slower than its sensor"),
-      step("level", c.levelMm.length > 1 ? `Level: corners ${spread.toFixed(2)} mm apart` : "Level, and write the corners down", "the first layer decides", spread > LEVEL_SPREAD_MM ? `more than ${LEVEL_SPREAD_MM} mm apart: level again` : null),
-      step("dry", `Dry filament${c.plastic && c.plastic.dryHours > 0 ? `: ${c.plastic.dryHours} h in the dryer if it was open for weeks` : ""}`, "damp filament strings and splits", c.damp ? "this roll is noted as damp" : null),
+      step(
+        "level",
+        c.levelMm.length > 1
+          ? `Level: corners ${spread.toFixed(2)} mm apart`
+          : "Level, and write the corners down",
+        "the first layer decides",
+        spread > LEVEL_SPREAD_MM ? `more than ${LEVEL_SPREAD_MM} mm apart: level again` : null,
+      ),
+      step(
+        "dry",
+        `Dry filament${c.plastic && c.plastic.dryHours > 0 ? `: ${c.plastic.dryHours} h in the dryer if it was open for weeks` : ""}`,
+        "damp filament strings and splits",
+        c.damp ? "this roll is noted as damp" : null,
+      ),
       enough,
-      ...(c.newMaterial ? [step("trial", "A trial piece first", "nothing was printed with this here yet", "new material")] : []),
-      ...(c.leastContact ? [step("foot", `Smallest foot: ${c.leastContact.name}, ${c.leastContact.mm2.toFixed(0)} mm2`, "small feet let go", c.leastContact.mm2 < LEAST_FOOT_MM2 ? "give it a brim" : null)] : []),
+      ...(c.newMaterial
+        ? [step("trial", "A trial piece first", "nothing was printed with this here yet", "new material")]
+        : []),
+      ...(c.leastContact
+        ? [
+            step(
+              "foot",
+              `Smallest foot: ${c.leastContact.name}, ${c.leastContact.mm2.toFixed(0)} mm2`,
+              "small feet let go",
+              c.leastContact.mm2 < LEAST_FOOT_MM2 ? "give it a brim" : null,
+            ),
+          ]
+        : []),
       ...past,
       step("first", "Watch the first layer to its end", "most failures begin there"),
       off,
@@ -56,10 +113,23 @@ export function gateFor(c: GateContext): readonly GateStep[] {
   }
   return [
     ...start,
-    step("film", "Look through the film and the vat: no skin, no dent", "what is stuck there tears the next layer"),
+    step(
+      "film",
+      "Look through the film and the vat: no skin, no dent",
+      "what is stuck there tears the next layer",
+    ),
     step("stir", "Stir the resin", "pigment settles"),
     enough,
-    ...(c.newMaterial ? [step("trial", "A test piece first: write down its verdict and what was changed", "new or mixed resin wants its own exposure", "new material")] : []),
+    ...(c.newMaterial
+      ? [
+          step(
+            "trial",
+            "A test piece first: write down its verdict and what was changed",
+            "new or mixed resin wants its own exposure",
+            "new material",
+          ),
+        ]
+      : []),
     step("plate", "Plate clean, tight and level", "a loose plate loses everything"),
     ...past,
     step("air", "Gloves, goggles, air moving outward", "liquid resin"),
@@ -69,10 +139,28 @@ export function gateFor(c: GateContext): readonly GateStep[] {
 
 const takeOff = ({ printer, flatBase }: GateContext): GateStep => ({
   id: "off",
-  text: printer.plate === "flexible" ? "At its end: cold, then bend the sheet away from the piece" : flatBase ? "At its end: cold, scraper under a corner, flat and away from the hand" : "At its end: cold, cut the supports at the plate, then lift",
-  why: flatBase ? "a flat base holds all over" : "supports let go one by one", warn: null,
+  text:
+    printer.plate === "flexible"
+      ? "At its end: cold, then bend the sheet away from the piece"
+      : flatBase
+        ? "At its end: cold, scraper under a corner, flat and away from the hand"
+        : "At its end: cold, cut the supports at the plate, then lift",
+  why: flatBase ? "a flat base holds all over" : "supports let go one by one",
+  warn: null,
 });
 
 const newMachine = (printer: Printer): GateStep[] => [
-  ...(["Stands level, on something heavy, with room round it", "Locks, ties and films of the packing are all out", "Screws of frame and bed are tight", printer.process === "filament" ? "Belts are tight, wheels turn without play" : "Screen film is off, lamp test shows a whole picture"]).map((text, i): GateStep => ({ id: `new-${i}`, text, why: "nothing was printed on this machine yet", warn: "new machine" })),
+  ...[
+    "Stands level, on something heavy, with room round it",
+    "Locks, ties and films of the packing are all out",
+    "Screws of frame and bed are tight",
+    printer.process === "filament"
+      ? "Belts are tight, wheels turn without play"
+      : "Screen film is off, lamp test shows a whole picture",
+  ].map((text, i): GateStep => ({
+    id: `new-${i}`,
+    text,
+    why: "nothing was printed on this machine yet",
+    warn: "new machine",
+  })),
 ];

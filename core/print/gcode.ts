@@ -3,7 +3,9 @@ import { type NumberScan, scanNumberInto } from "#core/formats/asciiNumber";
 import { filamentAreaMm2 } from "#core/print/bead";
 import { cornerSpeed, type Motion, moveSecondsBetween, USUAL_CORNER_MM } from "#core/print/kinematics";
 
-/** What the moves of a machine file come to, and beside it what its comments say. Lengths mm, time minutes. */
+/**
+ * What the moves of a machine file come to, and beside it what its comments say. Lengths mm, time minutes.
+ */
 export type GcodeReport = {
   readonly minutes: number;
   readonly filamentMm: number;
@@ -18,14 +20,30 @@ export type GcodeReport = {
   readonly hottestBedC: number | null;
   /** Lines that no machine of this kind would understand. */
   readonly strange: number;
-  readonly reported: { readonly minutes: number | null; readonly filamentMm: number | null; readonly grams: number | null; readonly layerMm: number | null; readonly settings: Readonly<Record<string, string>> };
+  readonly reported: {
+    readonly minutes: number | null;
+    readonly filamentMm: number | null;
+    readonly grams: number | null;
+    readonly layerMm: number | null;
+    readonly settings: Readonly<Record<string, string>>;
+  };
 };
 
 export type GcodeProblem = Problem<"gcode/empty" | "gcode/no-moves" | "gcode/not-text" | "gcode/absurd">;
 
 /** How the machine moves where the file does not say. Speeds mm/s. */
-export type GcodeMachine = { readonly acceleration: number; readonly travelSpeed: number; readonly cornerMm: number; readonly filamentMm: number };
-export const usualMachine: GcodeMachine = { acceleration: 1500, travelSpeed: 150, cornerMm: USUAL_CORNER_MM, filamentMm: 1.75 };
+export type GcodeMachine = {
+  readonly acceleration: number;
+  readonly travelSpeed: number;
+  readonly cornerMm: number;
+  readonly filamentMm: number;
+};
+export const usualMachine: GcodeMachine = {
+  acceleration: 1500,
+  travelSpeed: 150,
+  cornerMm: USUAL_CORNER_MM,
+  filamentMm: 1.75,
+};
 
 /** Moves that are looked ahead over; half of them are settled when it is full. */
 const AHEAD = 4096;
@@ -33,8 +51,10 @@ const AHEAD = 4096;
 const LONGEST_LINE = 4096;
 const MM_PER_INCH = 25.4;
 /**
- * What no machine on a bench does: a way further than ten metres, ten metres a second, a wait of over a week, a speeding up
- * beyond a thousand times that of gravity, a thousand degrees, a run of over a year. Our choice; honest files stay far below.
+ * What no machine on a bench does: a way further than ten metres, ten metres a second, a wait of over a week,
+ * a speeding up
+ * beyond a thousand times that of gravity, a thousand degrees, a run of over a year. Our choice; honest files
+ * stay far below.
  */
 const FURTHEST_MM = 10_000;
 const FASTEST_MM_S = 10_000;
@@ -48,7 +68,8 @@ const MOST_FILAMENT_MM = 1e8;
 const MOST_SETTINGS = 80;
 
 /**
- * Reads a machine file piece by piece, so that one of any size goes through little memory: G0 to G3, G4, G20 and G21, G28,
+ * Reads a machine file piece by piece, so that one of any size goes through little memory: G0 to G3, G4, G20
+ * and G21, G28,
  * G90 to G92, M82 and M83, M204, temperatures. Time is by the same look-ahead as our own estimates.
  */
 export class GcodeReader {
@@ -96,7 +117,10 @@ export class GcodeReader {
   private entry = 0;
   private readonly ending = new Float64Array(3);
   private before = 0;
-  /** A move on its way into the look-ahead: length, limit, the directions that it begins and ends in. In an array, since numbers handed over one by one are boxed. */
+  /**
+   * A move on its way into the look-ahead: length, limit, the directions that it begins and ends in. In an
+   * array, since numbers handed over one by one are boxed.
+   */
   private readonly move = new Float64Array(8);
   private seconds = 0;
 
@@ -110,7 +134,7 @@ export class GcodeReader {
   feedBytes(chunk: Uint8Array): void {
     const { line } = this;
     this.bytes += chunk.byteLength;
-    for (let i = 0; i < chunk.byteLength; ) {
+    for (let i = 0; i < chunk.byteLength;) {
       let end = i;
       while (end < chunk.byteLength && chunk[end] !== 10) end++;
       const take = Math.min(end - i, LONGEST_LINE - this.held);
@@ -125,7 +149,10 @@ export class GcodeReader {
     }
   }
 
-  /** Reads the line that was put together. Behind it stands an end, so that nothing of an older line is read with it. */
+  /**
+   * Reads the line that was put together. Behind it stands an end, so that nothing of an older line is read
+   * with it.
+   */
   private readHeld(): void {
     this.line[this.held] = 10;
     this.readLine(this.line, 0, this.held);
@@ -139,15 +166,35 @@ export class GcodeReader {
     if (this.bytes === 0) return refused("gcode/empty", "The file is empty. Export it again.");
     this.checkSums();
     if (this.absurd !== null) {
-      return refused("gcode/absurd", `${this.absurd} The file is damaged or for another kind of machine; export it again.`);
+      return refused(
+        "gcode/absurd",
+        `${this.absurd} The file is damaged or for another kind of machine; export it again.`,
+      );
     }
-    if (this.moves === 0) return refused(this.strange > 20 ? "gcode/not-text" : "gcode/no-moves", "The file holds no moves of a filament machine. It is probably another kind of file.");
-    const top = this.layerZ.at(-1) ?? 0, steps = this.layerZ.slice(1).map((v, i) => v - this.layerZ[i]!).sort((p, q) => p - q);
+    if (this.moves === 0)
+      return refused(
+        this.strange > 20 ? "gcode/not-text" : "gcode/no-moves",
+        "The file holds no moves of a filament machine. It is probably another kind of file.",
+      );
+    const top = this.layerZ.at(-1) ?? 0;
+    const steps = this.layerZ
+      .slice(1)
+      .map((v, i) => v - this.layerZ[i]!)
+      .sort((p, q) => p - q);
     return success({
-      minutes: (this.seconds + this.extra) / 60, filamentMm: this.filament, millilitres: (this.filament * filamentAreaMm2(this.machine.filamentMm)) / 1000, moves: this.moves, layers: this.layerZ.length, heightMm: top,
-      layerMm: steps.length > 0 ? steps[steps.length >> 1]! : this.layerZ[0] ?? null,
-      min: this.low.map((v) => (Number.isFinite(v) ? v : 0)) as [number, number, number], max: this.high.map((v) => (Number.isFinite(v) ? v : 0)) as [number, number, number],
-      hottestNozzleC: this.nozzle, hottestBedC: this.bed, strange: this.strange, reported: reportedOf(this.comments),
+      minutes: (this.seconds + this.extra) / 60,
+      filamentMm: this.filament,
+      millilitres: (this.filament * filamentAreaMm2(this.machine.filamentMm)) / 1000,
+      moves: this.moves,
+      layers: this.layerZ.length,
+      heightMm: top,
+      layerMm: steps.length > 0 ? steps[steps.length >> 1]! : (this.layerZ[0] ?? null),
+      min: this.low.map((v) => (Number.isFinite(v) ? v : 0)) as [number, number, number],
+      max: this.high.map((v) => (Number.isFinite(v) ? v : 0)) as [number, number, number],
+      hottestNozzleC: this.nozzle,
+      hottestBedC: this.bed,
+      strange: this.strange,
+      reported: reportedOf(this.comments),
     });
   }
 
@@ -159,7 +206,8 @@ export class GcodeReader {
   private checkSums(): void {
     const seconds = this.seconds + this.extra;
     if (!(seconds <= LONGEST_RUN_S)) this.absurd ??= "Its moves would take over a year.";
-    if (!(this.filament <= MOST_FILAMENT_MM)) this.absurd ??= "It would feed over a hundred kilometres of filament.";
+    if (!(this.filament <= MOST_FILAMENT_MM))
+      this.absurd ??= "It would feed over a hundred kilometres of filament.";
   }
 
   private readLine(b: Uint8Array, from: number, to: number): void {
@@ -172,7 +220,8 @@ export class GcodeReader {
       return;
     }
     this.present = 0;
-    let command = 0, number = -1;
+    let command = 0;
+    let number = -1;
     while (i < to) {
       const c = b[i]!;
       if (c <= 32) {
@@ -240,7 +289,8 @@ export class GcodeReader {
         break;
       case 28:
         this.settle(true);
-        if (!this.has(23) && !this.has(24) && !this.has(25) && (this.present & 0x3800000) === 0) this.x = this.y = this.z = 0;
+        if (!this.has(23) && !this.has(24) && !this.has(25) && (this.present & 0x3800000) === 0)
+          this.x = this.y = this.z = 0;
         else {
           if (this.present & (1 << 23)) this.x = 0;
           if (this.present & (1 << 24)) this.y = 0;
@@ -295,7 +345,8 @@ export class GcodeReader {
   /** How much is fed by this line, mm, and E moved on. */
   private fed(): number {
     if (!this.has(4)) return 0;
-    const v = this.words[4]! * this.unit, by = this.absoluteE ? v - this.e : v;
+    const v = this.words[4]! * this.unit;
+    const by = this.absoluteE ? v - this.e : v;
     if (!(Math.abs(by) <= FURTHEST_MM)) {
       this.refuse(`feeds ${shown(by)} mm at once`);
       return 0;
@@ -314,7 +365,9 @@ export class GcodeReader {
     if (!this.has(letter)) return here;
     const there = this.words[letter]! * this.unit + (this.absolute ? 0 : here);
     if (Math.abs(there) <= FURTHEST_MM) return there;
-    this.refuse(`moves ${"ABCDEFGHIJKLMNOPQRSTUVWXYZ"[letter]} to ${shown(there)} mm, further than any bed reaches`);
+    this.refuse(
+      `moves ${"ABCDEFGHIJKLMNOPQRSTUVWXYZ"[letter]} to ${shown(there)} mm, further than any bed reaches`,
+    );
     return here;
   }
 
@@ -327,8 +380,14 @@ export class GcodeReader {
 
   private straight(rapid: boolean): void {
     this.takeFeed();
-    const x = this.target(23, this.x), y = this.target(24, this.y), z = this.target(25, this.z);
-    const by = this.fed(), dx = x - this.x, dy = y - this.y, dz = z - this.z, l = Math.sqrt(dx * dx + dy * dy + dz * dz);
+    const x = this.target(23, this.x);
+    const y = this.target(24, this.y);
+    const z = this.target(25, this.z);
+    const by = this.fed();
+    const dx = x - this.x;
+    const dy = y - this.y;
+    const dz = z - this.z;
+    const l = Math.sqrt(dx * dx + dy * dy + dz * dz);
     if (by > 0 && (dx !== 0 || dy !== 0)) {
       this.reach(this.x, this.y, z);
       this.reach(x, y, z);
@@ -357,11 +416,19 @@ export class GcodeReader {
 
   private arc(clockwise: boolean): void {
     this.takeFeed();
-    const x = this.target(23, this.x), y = this.target(24, this.y), z = this.target(25, this.z), by = this.fed();
-    let cx: number, cy: number;
+    const x = this.target(23, this.x);
+    const y = this.target(24, this.y);
+    const z = this.target(25, this.z);
+    const by = this.fed();
+    let cx: number;
+    let cy: number;
     if (this.has(17)) {
       // By its radius: the middle lies beside the middle of the chord.
-      const r = this.words[17]! * this.unit, dx = x - this.x, dy = y - this.y, d = Math.hypot(dx, dy), h = Math.sqrt(Math.max(0, r * r - (d * d) / 4)) * (r < 0 !== clockwise ? -1 : 1);
+      const r = this.words[17]! * this.unit;
+      const dx = x - this.x;
+      const dy = y - this.y;
+      const d = Math.hypot(dx, dy);
+      const h = Math.sqrt(Math.max(0, r * r - (d * d) / 4)) * (r < 0 !== clockwise ? -1 : 1);
       cx = (this.x + x) / 2 - (h * dy) / (d || 1);
       cy = (this.y + y) / 2 + (h * dx) / (d || 1);
     } else {
@@ -373,14 +440,23 @@ export class GcodeReader {
       this.refuse(`turns about a point ${shown(r)} mm away`);
       return;
     }
-    const a0 = Math.atan2(this.y - cy, this.x - cx), a1 = Math.atan2(y - cy, x - cx);
+    const a0 = Math.atan2(this.y - cy, this.x - cx);
+    const a1 = Math.atan2(y - cy, x - cx);
     let sweep = clockwise ? a0 - a1 : a1 - a0;
     if (sweep <= 1e-9) sweep += 2 * Math.PI;
-    const flat = r * sweep, l = Math.hypot(flat, z - this.z);
-    const s = clockwise ? -1 : 1, rise = l > 0 ? (z - this.z) / l : 0, level = l > 0 ? flat / l : 0;
+    const flat = r * sweep;
+    const l = Math.hypot(flat, z - this.z);
+    const s = clockwise ? -1 : 1;
+    const rise = l > 0 ? (z - this.z) / l : 0;
+    const level = l > 0 ? flat / l : 0;
     if (by > 0) {
       // The quarters that it passes reach furthest.
-      for (let q = Math.ceil(Math.min(a0, a0 + s * sweep) / (Math.PI / 2)); q * (Math.PI / 2) <= Math.max(a0, a0 + s * sweep); q++) this.reach(cx + r * Math.cos((q * Math.PI) / 2), cy + r * Math.sin((q * Math.PI) / 2), z);
+      for (
+        let q = Math.ceil(Math.min(a0, a0 + s * sweep) / (Math.PI / 2));
+        q * (Math.PI / 2) <= Math.max(a0, a0 + s * sweep);
+        q++
+      )
+        this.reach(cx + r * Math.cos((q * Math.PI) / 2), cy + r * Math.sin((q * Math.PI) / 2), z);
       this.reach(this.x, this.y, z);
       this.reach(x, y, z);
       this.layerAt(z);
@@ -389,7 +465,16 @@ export class GcodeReader {
     this.y = y;
     this.z = z;
     if (l < 1e-9) return;
-    this.move.set([l, Math.min(this.feed, Math.sqrt(this.acceleration * Math.max(r, 1e-6))), -s * Math.sin(a0) * level, s * Math.cos(a0) * level, rise, -s * Math.sin(a1) * level, s * Math.cos(a1) * level, rise]);
+    this.move.set([
+      l,
+      Math.min(this.feed, Math.sqrt(this.acceleration * Math.max(r, 1e-6))),
+      -s * Math.sin(a0) * level,
+      s * Math.cos(a0) * level,
+      rise,
+      -s * Math.sin(a1) * level,
+      s * Math.cos(a1) * level,
+      rise,
+    ]);
     this.add();
   }
 
@@ -413,11 +498,18 @@ export class GcodeReader {
   private add(): void {
     this.moves++;
     if (this.count === AHEAD) this.settle(false);
-    const { move, ending, count } = this, l = move[0]!;
+    const { move, ending, count } = this;
+    const l = move[0]!;
     const first = count === 0 && this.entry === 0 && this.before === 0;
     this.length[count] = l;
     this.limit[count] = Math.max(move[1]!, 1e-3);
-    this.corner[count] = first ? 0 : cornerSpeed(ending[0]! * move[2]! + ending[1]! * move[3]! + ending[2]! * move[4]!, Math.min(this.before, l), this.motion);
+    this.corner[count] = first
+      ? 0
+      : cornerSpeed(
+          ending[0]! * move[2]! + ending[1]! * move[3]! + ending[2]! * move[4]!,
+          Math.min(this.before, l),
+          this.motion,
+        );
     this.accel[count] = this.acceleration;
     this.count++;
     ending[0] = move[5]!;
@@ -426,7 +518,10 @@ export class GcodeReader {
     this.before = l;
   }
 
-  /** Settles the moves looked ahead over: all of them to a standstill, or the first half while the rest waits for more. */
+  /**
+   * Settles the moves looked ahead over: all of them to a standstill, or the first half while the rest waits
+   * for more.
+   */
   private settle(stop: boolean): void {
     const { count, length, limit, corner, accel } = this;
     if (count > 0) {
@@ -442,7 +537,10 @@ export class GcodeReader {
       }
       let speed = Math.min(this.entry, entries[0]!);
       for (let i = 0; i < part; i++) {
-        const end = Math.min(i + 1 < count ? entries[i + 1]! : 0, Math.sqrt(speed * speed + 2 * accel[i]! * length[i]!));
+        const end = Math.min(
+          i + 1 < count ? entries[i + 1]! : 0,
+          Math.sqrt(speed * speed + 2 * accel[i]! * length[i]!),
+        );
         this.seconds += moveSecondsBetween(length[i]!, speed, end, limit[i]!, accel[i]!);
         speed = end;
       }
@@ -467,18 +565,25 @@ export class GcodeReader {
     }
     if (split < 0) return;
     const text = (a: number, z: number) => String.fromCharCode(...b.subarray(a, z)).trim();
-    const key = text(from, split).toLowerCase(), value = text(split + 1, to);
-    if (key !== "" && key.length < 60 && value !== "" && !this.comments.has(key)) this.comments.set(key, value);
+    const key = text(from, split).toLowerCase();
+    const value = text(split + 1, to);
+    if (key !== "" && key.length < 60 && value !== "" && !this.comments.has(key))
+      this.comments.set(key, value);
   }
 }
 
 /** What comments say, whoever wrote them: any line that names a thing and its value. */
 function reportedOf(comments: ReadonlyMap<string, string>): GcodeReport["reported"] {
-  let minutes: number | null = null, filamentMm: number | null = null, grams: number | null = null, layerMm: number | null = null;
+  let minutes: number | null = null;
+  let filamentMm: number | null = null;
+  let grams: number | null = null;
+  let layerMm: number | null = null;
   for (const [key, value] of comments) {
-    if (/\btime\b/.test(key) && !/elapsed|remaining|first layer|layer time|minimum|min_/.test(key)) minutes ??= possible(minutesOf(value) ?? -1, LONGEST_RUN_S / 60);
+    if (/\btime\b/.test(key) && !/elapsed|remaining|first layer|layer time|minimum|min_/.test(key))
+      minutes ??= possible(minutesOf(value) ?? -1, LONGEST_RUN_S / 60);
     if (/filament/.test(key) && /used|length|amount/.test(key)) {
-      const unit = /\[(\w+)\]/.exec(key)?.[1] ?? /[\d.]\s*(mm3|cm3|mm|cm|m|g)\b/.exec(value)?.[1] ?? "mm", amount = Number.parseFloat(value.replaceAll(",", "."));
+      const unit = /\[(\w+)\]/.exec(key)?.[1] ?? /[\d.]\s*(mm3|cm3|mm|cm|m|g)\b/.exec(value)?.[1] ?? "mm";
+      const amount = Number.parseFloat(value.replaceAll(",", "."));
       if (possible(amount, MOST_FILAMENT_MM) !== null) {
         if (unit === "g") grams ??= amount;
         else if (unit === "m") filamentMm ??= amount * 1000;
@@ -486,9 +591,16 @@ function reportedOf(comments: ReadonlyMap<string, string>): GcodeReport["reporte
         else if (unit === "mm") filamentMm ??= amount;
       }
     }
-    if (/^(layer[ _]?height|layer[ _]thickness)$/.test(key.replace(/\s*\[.*\]/, ""))) layerMm ??= positive(Number.parseFloat(value));
+    if (/^(layer[ _]?height|layer[ _]thickness)$/.test(key.replace(/\s*\[.*\]/, "")))
+      layerMm ??= positive(Number.parseFloat(value));
   }
-  return { minutes, filamentMm, grams, layerMm, settings: Object.fromEntries([...comments].slice(0, MOST_SETTINGS)) };
+  return {
+    minutes,
+    filamentMm,
+    grams,
+    layerMm,
+    settings: Object.fromEntries([...comments].slice(0, MOST_SETTINGS)),
+  };
 }
 
 const positive = (v: number) => (v > 0 && v < 10 ? v : null);
@@ -504,7 +616,12 @@ function minutesOf(value: string): number | null {
   const clock = /^(\d+):(\d\d):(\d\d)$/.exec(value);
   if (clock) return Number(clock[1]) * 60 + Number(clock[2]) + Number(clock[3]) / 60;
   const named = [...value.matchAll(/(\d+(?:\.\d+)?)\s*(d|h|m|s)/gi)];
-  if (named.length > 0) return named.reduce((sum, [, n, u]) => sum + Number(n) * { d: 1440, h: 60, m: 1, s: 1 / 60 }[u!.toLowerCase() as "d" | "h" | "m" | "s"], 0);
+  if (named.length > 0)
+    return named.reduce(
+      (sum, [, n, u]) =>
+        sum + Number(n) * { d: 1440, h: 60, m: 1, s: 1 / 60 }[u!.toLowerCase() as "d" | "h" | "m" | "s"],
+      0,
+    );
   const seconds = Number.parseFloat(value);
   return /^\d+(\.\d+)?$/.test(value) && seconds > 0 ? seconds / 60 : null;
 }

@@ -1,10 +1,13 @@
-/** When the builder is there: for each day of the week, from Sunday, the windows in minutes after midnight. */
+/**
+ * When the builder is there: for each day of the week, from Sunday, the windows in minutes after midnight.
+ */
 export type WeekHours = readonly (readonly { readonly from: number; readonly to: number }[])[];
 
 export const MINUTES_A_DAY = 24 * 60;
 
 /**
- * Time in the core is minutes after midnight of the day the plan starts, in the builder's own clock; the day of the
+ * Time in the core is minutes after midnight of the day the plan starts, in the builder's own clock; the day
+ * of the
  * week of that day comes with it. Clock changes are the interface's business.
  */
 export type Clock = {
@@ -15,7 +18,8 @@ export type Clock = {
 };
 
 /** The builder's windows on a day of the plan, minutes after its midnight. */
-export const windowsOf = (clock: Clock, day: number) => (clock.away?.includes(day) ? [] : clock.hours[(((clock.startWeekday + day) % 7) + 7) % 7] ?? []);
+export const windowsOf = (clock: Clock, day: number) =>
+  clock.away?.includes(day) ? [] : (clock.hours[(((clock.startWeekday + day) % 7) + 7) % 7] ?? []);
 
 /** True when there is any hour in the week at all. */
 export const hasHours = (hours: WeekHours) => hours.some((day) => day.some((w) => w.to > w.from));
@@ -23,9 +27,14 @@ export const hasHours = (hours: WeekHours) => hours.some((day) => day.some((w) =
 /** The first moment at or after `at` when the builder is there; Infinity when they never are. */
 export function nextPresence(clock: Clock, at: number): number {
   if (!Number.isFinite(at)) return at;
-  for (let day = Math.floor(at / MINUTES_A_DAY), last = day + 8 + (clock.away?.length ?? 0); day <= last; day++) {
+  for (
+    let day = Math.floor(at / MINUTES_A_DAY), last = day + 8 + (clock.away?.length ?? 0);
+    day <= last;
+    day++
+  ) {
     for (const w of windowsOf(clock, day)) {
-      const from = day * MINUTES_A_DAY + w.from, to = day * MINUTES_A_DAY + w.to;
+      const from = day * MINUTES_A_DAY + w.from;
+      const to = day * MINUTES_A_DAY + w.to;
       if (to > at && to > from) return Math.max(at, from);
     }
   }
@@ -37,7 +46,8 @@ export function presenceEnd(clock: Clock, at: number): number {
   if (!Number.isFinite(at)) return at;
   const day = Math.floor(at / MINUTES_A_DAY);
   for (const w of windowsOf(clock, day)) {
-    const from = day * MINUTES_A_DAY + w.from, to = day * MINUTES_A_DAY + w.to;
+    const from = day * MINUTES_A_DAY + w.from;
+    const to = day * MINUTES_A_DAY + w.to;
     if (at >= from && at < to) return to;
   }
   return at;
@@ -47,15 +57,20 @@ export function presenceEnd(clock: Clock, at: number): number {
 const longestOf = new WeakMap<WeekHours, number>();
 function longestWindow(hours: WeekHours): number {
   let longest = longestOf.get(hours);
-  if (longest === undefined) longestOf.set(hours, (longest = Math.max(0, ...hours.flat().map((w) => w.to - w.from))));
+  if (longest === undefined)
+    longestOf.set(hours, (longest = Math.max(0, ...hours.flat().map((w) => w.to - w.from))));
   return longest;
 }
 
-/** The first moment at or after `at` with `minutes` of unbroken presence, or the longest window there is if none is that long. */
+/**
+ * The first moment at or after `at` with `minutes` of unbroken presence, or the longest window there is if
+ * none is that long.
+ */
 export function nextSlot(clock: Clock, at: number, minutes: number): number {
   const need = Math.min(minutes, longestWindow(clock.hours));
   let t = nextPresence(clock, at);
-  while (Number.isFinite(t) && presenceEnd(clock, t) - t < need - 1e-9) t = nextPresence(clock, presenceEnd(clock, t));
+  while (Number.isFinite(t) && presenceEnd(clock, t) - t < need - 1e-9)
+    t = nextPresence(clock, presenceEnd(clock, t));
   return t;
 }
 
@@ -64,7 +79,10 @@ export function presenceBetween(clock: Clock, from: number, to: number): number 
   let total = 0;
   for (let day = Math.floor(from / MINUTES_A_DAY); day * MINUTES_A_DAY < to; day++) {
     for (const w of windowsOf(clock, day)) {
-      total += Math.max(0, Math.min(to, day * MINUTES_A_DAY + w.to) - Math.max(from, day * MINUTES_A_DAY + w.from));
+      total += Math.max(
+        0,
+        Math.min(to, day * MINUTES_A_DAY + w.to) - Math.max(from, day * MINUTES_A_DAY + w.from),
+      );
     }
   }
   return total;
@@ -72,7 +90,8 @@ export function presenceBetween(clock: Clock, from: number, to: number): number 
 
 /** The moment at which so many minutes of presence have passed. */
 export function through(clock: Clock, at: number, minutes: number): number {
-  let t = nextPresence(clock, at), left = minutes;
+  let t = nextPresence(clock, at);
+  let left = minutes;
   for (let guard = 0; guard < 100_000 && Number.isFinite(t); guard++) {
     const end = presenceEnd(clock, t);
     if (left <= end - t + 1e-9) return t + left;

@@ -9,8 +9,10 @@ export const USUAL_CORNER_MM = 0.02;
 /**
  * Highest speed through the corner between two moves, mm/s; Infinity straight on, 0 back the way it came.
  * @param cosTurn cosine of the change of direction: 1 straight on, -1 back
- * @param shorterMm the shorter of the two moves: on a curve cut into short ones the curve's own radius limits too
- * @source junction deviation as in open motion firmware (from memory): v^2 = a d s / (1 - s), s the sine of half the angle between the moves
+ * @param shorterMm the shorter of the two moves: on a curve cut into short ones the curve's own radius limits
+ * too
+ * @source junction deviation as in open motion firmware (from memory): v^2 = a d s / (1 - s), s the sine of
+ * half the angle between the moves
  */
 export function cornerSpeed(cosTurn: number, shorterMm: number, { acceleration, cornerMm }: Motion): number {
   const s = Math.sqrt(Math.max(0, (1 + cosTurn) / 2));
@@ -22,17 +24,37 @@ export function cornerSpeed(cosTurn: number, shorterMm: number, { acceleration, 
 }
 
 /** Seconds of one straight move that enters and leaves at given speeds and may go at `limit` between. */
-export function moveSecondsBetween(lengthMm: number, entry: number, exit: number, limit: number, acceleration: number): number {
-  const peak = Math.min(limit, Math.sqrt(Math.max(entry * entry, exit * exit, (2 * acceleration * lengthMm + entry * entry + exit * exit) / 2)));
-  const speeding = (peak * peak - entry * entry) / (2 * acceleration), braking = (peak * peak - exit * exit) / (2 * acceleration);
+export function moveSecondsBetween(
+  lengthMm: number,
+  entry: number,
+  exit: number,
+  limit: number,
+  acceleration: number,
+): number {
+  const peak = Math.min(
+    limit,
+    Math.sqrt(
+      Math.max(entry * entry, exit * exit, (2 * acceleration * lengthMm + entry * entry + exit * exit) / 2),
+    ),
+  );
+  const speeding = (peak * peak - entry * entry) / (2 * acceleration);
+  const braking = (peak * peak - exit * exit) / (2 * acceleration);
   const rest = Math.max(0, lengthMm - speeding - braking);
   return (peak - entry) / acceleration + (peak - exit) / acceleration + (peak > 0 ? rest / peak : 0);
 }
 
-/** Lengths, speed limits and corner speeds of moves one after the other; reused, so that a long path makes no garbage. */
+/**
+ * Lengths, speed limits and corner speeds of moves one after the other; reused, so that a long path makes no
+ * garbage.
+ */
 export type MoveList = { count: number; length: Float64Array; limit: Float64Array; corner: Float64Array };
 
-export const moveList = (room = 1024): MoveList => ({ count: 0, length: new Float64Array(room), limit: new Float64Array(room), corner: new Float64Array(room) });
+export const moveList = (room = 1024): MoveList => ({
+  count: 0,
+  length: new Float64Array(room),
+  limit: new Float64Array(room),
+  corner: new Float64Array(room),
+});
 
 /** @param corner highest speed at the start of the move */
 export function addMove(moves: MoveList, lengthMm: number, limit: number, corner: number): void {
@@ -49,11 +71,18 @@ export function addMove(moves: MoveList, lengthMm: number, limit: number, corner
 }
 
 /**
- * Seconds of a row of moves with look-ahead: no corner is entered faster than the rest of the way allows to brake. It
+ * Seconds of a row of moves with look-ahead: no corner is entered faster than the rest of the way allows to
+ * brake. It
  * starts at `entry` and ends at `exit`.
  * @param eachMove told the seconds of each move
  */
-export function rowSeconds(moves: MoveList, acceleration: number, entry = 0, exit = 0, eachMove?: (move: number, seconds: number) => void): number {
+export function rowSeconds(
+  moves: MoveList,
+  acceleration: number,
+  entry = 0,
+  exit = 0,
+  eachMove?: (move: number, seconds: number) => void,
+): number {
   const { count, length, limit, corner } = moves;
   if (count === 0) return 0;
   // Backward: what can still be braked from. `corner` holds the entry speeds from here on.
@@ -64,7 +93,8 @@ export function rowSeconds(moves: MoveList, acceleration: number, entry = 0, exi
     corner[i] = v;
     next = v;
   }
-  let seconds = 0, speed = Math.min(entry, corner[0]!);
+  let seconds = 0;
+  let speed = Math.min(entry, corner[0]!);
   for (let i = 0; i < count; i++) {
     const reach = Math.sqrt(speed * speed + 2 * acceleration * length[i]!);
     const end = Math.min(i + 1 < count ? corner[i + 1]! : exit, reach);
@@ -80,16 +110,34 @@ export function rowSeconds(moves: MoveList, acceleration: number, entry = 0, exi
  * Seconds of a closed line at one speed, from rest to rest.
  * @param points x and y in turn, mm; `from` and `to` count points
  */
-export function loopSeconds(points: ArrayLike<number>, from: number, to: number, speed: number, motion: Motion, moves: MoveList): number {
+export function loopSeconds(
+  points: ArrayLike<number>,
+  from: number,
+  to: number,
+  speed: number,
+  motion: Motion,
+  moves: MoveList,
+): number {
   moves.count = 0;
   const n = to - from;
-  let ux = 0, uy = 0, before = 0;
+  let ux = 0;
+  let uy = 0;
+  let before = 0;
   for (let i = 0; i < n; i++) {
-    const p = 2 * (from + i), q = 2 * (from + ((i + 1) % n));
-    const dx = points[q]! - points[p]!, dy = points[q + 1]! - points[p + 1]!, l = Math.sqrt(dx * dx + dy * dy);
+    const p = 2 * (from + i);
+    const q = 2 * (from + ((i + 1) % n));
+    const dx = points[q]! - points[p]!;
+    const dy = points[q + 1]! - points[p + 1]!;
+    const l = Math.sqrt(dx * dx + dy * dy);
     if (l < 1e-9) continue;
-    const vx = dx / l, vy = dy / l;
-    addMove(moves, l, speed, moves.count === 0 ? 0 : cornerSpeed(ux * vx + uy * vy, Math.min(before, l), motion));
+    const vx = dx / l;
+    const vy = dy / l;
+    addMove(
+      moves,
+      l,
+      speed,
+      moves.count === 0 ? 0 : cornerSpeed(ux * vx + uy * vy, Math.min(before, l), motion),
+    );
     ux = vx;
     uy = vy;
     before = l;

@@ -14,8 +14,17 @@ import { testFilament, testPla, testResin, testResinFluid } from "#core/print/te
 
 const bodyOf = (m: TriangleMesh, factor = 1) => printBody(measureMesh(soupOf(m)).measurement, factor);
 const printed = (m: TriangleMesh, change: Partial<typeof testFilament> = {}, factor = 1, timeFactor = 1) => {
-  const measurement = measureMesh(soupOf(m)).measurement, body = printBody(measurement, factor), printer = { ...testFilament, ...change };
-  return filamentEstimate(body, quickFilamentWork(body, printer), supportWork(printer, measurement.overhangs, factor), printer, testPla, timeFactor);
+  const measurement = measureMesh(soupOf(m)).measurement;
+  const body = printBody(measurement, factor);
+  const printer = { ...testFilament, ...change };
+  return filamentEstimate(
+    body,
+    quickFilamentWork(body, printer),
+    supportWork(printer, measurement.overhangs, factor),
+    printer,
+    testPla,
+    timeFactor,
+  );
 };
 
 describe("filament", () => {
@@ -27,7 +36,9 @@ describe("filament", () => {
     expect(filamentGrams(86.92, 1.75, 1.24)).toBeCloseTo(259.2, 1);
   });
   it("moves without a jump where full speed is just reached", () => {
-    const v = 60, a = 1500, l = (v * v) / a;
+    const v = 60;
+    const a = 1500;
+    const l = (v * v) / a;
     expect(moveSeconds(l, v, a)).toBeCloseTo(moveSeconds(l - 1e-9, v, a), 6);
   });
   it("prints a solid prism as area x height within 2 %", () => {
@@ -48,7 +59,9 @@ describe("filament", () => {
   it("never uses more plastic than the solid and its supports", () => {
     for (const m of [box(50, 50, 3), sphere(12, 30, 40), box(2, 2, 40)]) {
       const measurement = measureMesh(soupOf(m)).measurement;
-      expect(printed(m).millilitres.value).toBeLessThanOrEqual((Math.abs(measurement.volume) / 1000 + supportWork(testFilament, measurement.overhangs, 1).ml) * 1.03);
+      expect(printed(m).millilitres.value).toBeLessThanOrEqual(
+        (Math.abs(measurement.volume) / 1000 + supportWork(testFilament, measurement.overhangs, 1).ml) * 1.03,
+      );
     }
   });
   it("puts a palm-sized flat plate at about an hour and a half (common practice)", () => {
@@ -57,7 +70,8 @@ describe("filament", () => {
     expect(e.minutes.value).toBeLessThan(150);
   });
   it("shows what was learned and applies it", () => {
-    const plain = printed(box(20, 20, 20)), learned = printed(box(20, 20, 20), {}, 1, 1.25);
+    const plain = printed(box(20, 20, 20));
+    const learned = printed(box(20, 20, 20), {}, 1, 1.25);
     expect(learned.minutes.value / plain.minutes.value).toBeCloseTo(1.25, 6);
     expect(learned.minutes.basis).toBe("learned");
   });
@@ -65,26 +79,55 @@ describe("filament", () => {
 
 describe("resin", () => {
   it("takes 5.83 h for 2000 layers of 10.5 s", () => {
-    const printer = { ...testResin, exposureSeconds: 2.5, bottomExposureSeconds: 2.5, restSeconds: 2, liftMm: 6, liftSpeed: 2, retractSpeed: 2 };
+    const printer = {
+      ...testResin,
+      exposureSeconds: 2.5,
+      bottomExposureSeconds: 2.5,
+      restSeconds: 2,
+      liftMm: 6,
+      liftSpeed: 2,
+      retractSpeed: 2,
+    };
     expect(resinPlateMinutes(100, printer).value / 60).toBeCloseTo(5.83, 2);
-    expect(resinPlateMinutes(100, { ...printer, layerMm: 0.025 }).value / resinPlateMinutes(100, printer).value).toBeCloseTo(2, 6);
+    expect(
+      resinPlateMinutes(100, { ...printer, layerMm: 0.025 }).value / resinPlateMinutes(100, printer).value,
+    ).toBeCloseTo(2, 6);
   });
   it("lifts in two stretches where it is told to", () => {
-    const one = resinPlateMinutes(100, testResin).value, two = resinPlateMinutes(100, { ...testResin, slowLiftMm: 3, slowLiftSpeed: 0.5 }).value;
+    const one = resinPlateMinutes(100, testResin).value;
+    const two = resinPlateMinutes(100, { ...testResin, slowLiftMm: 3, slowLiftSpeed: 0.5 }).value;
     // 3 mm at 0.5 instead of 1.5 mm/s: 4 s more for each of 2000 layers.
     expect(two - one).toBeCloseTo((2000 * 4) / 60, 6);
   });
   it("needs less when hollow and never more than solid, and what the mesh says over what was reckoned", () => {
     const b = bodyOf(sphere(20, 40, 60));
-    const ml = (hollow: { wallMm: number } | null, shell: { millilitres: number; thinnestMm: number } | null = null) => resinEstimate(b, null, hollow && { ...hollow, drains: 2, holes: [] }, shell, true, testResin, testResinFluid).millilitres.value;
+    const ml = (
+      hollow: { wallMm: number } | null,
+      shell: { millilitres: number; thinnestMm: number } | null = null,
+    ) =>
+      resinEstimate(
+        b,
+        null,
+        hollow && { ...hollow, drains: 2, holes: [] },
+        shell,
+        true,
+        testResin,
+        testResinFluid,
+      ).millilitres.value;
     expect(ml({ wallMm: 2 })).toBeLessThan(0.5 * ml(null));
     expect(ml({ wallMm: 50 })).toBeCloseTo(ml(null), 9);
     expect(ml({ wallMm: 2 }, { millilitres: 8, thinnestMm: 2 })).toBeLessThan(ml({ wallMm: 2 }));
   });
   it("takes as long as its height and no longer for what lies beside, and longer on supports than flat", () => {
     const b = bodyOf(box(20, 20, 20));
-    expect(resinEstimate(b, null, null, null, true, testResin, testResinFluid).minutes.value).toBeCloseTo(resinPlateMinutes(24, testResin).value, 9);
-    expect(resinEstimate(b, null, null, null, false, testResin, testResinFluid).minutes.value).toBeCloseTo(resinPlateMinutes(20, testResin).value, 9);
+    expect(resinEstimate(b, null, null, null, true, testResin, testResinFluid).minutes.value).toBeCloseTo(
+      resinPlateMinutes(24, testResin).value,
+      9,
+    );
+    expect(resinEstimate(b, null, null, null, false, testResin, testResinFluid).minutes.value).toBeCloseTo(
+      resinPlateMinutes(20, testResin).value,
+      9,
+    );
   });
   it("lets the support share fall from small to large without a jump", () => {
     expect(supportShare(5)).toBe(0.25);
@@ -110,14 +153,29 @@ it("expects 1.33 runs of a machine nobody knows, and fewer as it proves itself",
 });
 
 it("lets old failures fade and good runs stay", () => {
-  const runs = (n: number, failedAt: number) => Array.from({ length: n }, (_, i) => ({ outcome: i === failedAt ? "failed" as const : "good" as const }));
+  const runs = (n: number, failedAt: number) =>
+    Array.from({ length: n }, (_, i) => ({
+      outcome: i === failedAt ? ("failed" as const) : ("good" as const),
+    }));
   expect(recordOf(runs(10, 3))).toEqual({ good: 9, failed: 1 });
   expect(recordOf(runs(41, 0)).failed).toBeCloseTo(0.95 ** 20, 9);
   expect(recordOf([])).toEqual({ good: 0, failed: 0 });
 });
 
 describe("reprint or repair", () => {
-  const case1 = { reprintMinutes: 300, reprintHandsMinutes: 20, reprintMinor: 150, repairHandsMinutes: 15, repairMinor: 20, repairHolds: 0.9, expectedRuns: 1.3, hourWorthMinor: 1200, slackMinutes: null, tier: "display", seen: true } as const;
+  const case1 = {
+    reprintMinutes: 300,
+    reprintHandsMinutes: 20,
+    reprintMinor: 150,
+    repairHandsMinutes: 15,
+    repairMinor: 20,
+    repairHolds: 0.9,
+    expectedRuns: 1.3,
+    hourWorthMinor: 1200,
+    slackMinutes: null,
+    tier: "display",
+    seen: true,
+  } as const;
   it("counts only what is still to be spent, hands and all", () => {
     const advice = reprintOrRepair(case1);
     expect(advice.better).toBe("repair");
@@ -130,6 +188,8 @@ describe("reprint or repair", () => {
     expect(reprintOrRepair({ ...case1, tier: "for sale", seen: false }).better).toBe("repair");
     expect(reprintOrRepair({ ...case1, repairHandsMinutes: 60, slackMinutes: 200 }).better).toBe("repair");
     expect(reprintOrRepair({ ...case1, repairHandsMinutes: 60, slackMinutes: 4000 }).better).toBe("reprint");
-    expect(reprintOrRepair({ ...case1, repairHandsMinutes: 60, tier: "play", seen: false }).reasons.at(-1)).toMatch(/Nobody will see/);
+    expect(
+      reprintOrRepair({ ...case1, repairHandsMinutes: 60, tier: "play", seen: false }).reasons.at(-1),
+    ).toMatch(/Nobody will see/);
   });
 });

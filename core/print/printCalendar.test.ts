@@ -4,9 +4,25 @@ import { noise } from "#core/mesh/testing";
 import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween, through } from "#core/print/hours";
 import { type PlateJob, printCalendar } from "#core/print/printCalendar";
 
-const evenings: Clock = { startWeekday: 1, hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 21 * 60 }]), [{ from: 600, to: 840 }]] };
-const always: Clock = { startWeekday: 0, hours: Array.from({ length: 7 }, () => [{ from: 0, to: MINUTES_A_DAY }]) };
-const job = (plateId: string, on: readonly (readonly [string, number])[], given: Partial<PlateJob> = {}): PlateJob => ({ plateId, on: on.map(([printerId, minutes]) => ({ printerId, minutes })), setupMinutes: 10, clearMinutes: 15, ...given });
+const evenings: Clock = {
+  startWeekday: 1,
+  hours: [[], ...Array.from({ length: 5 }, () => [{ from: 19 * 60, to: 21 * 60 }]), [{ from: 600, to: 840 }]],
+};
+const always: Clock = {
+  startWeekday: 0,
+  hours: Array.from({ length: 7 }, () => [{ from: 0, to: MINUTES_A_DAY }]),
+};
+const job = (
+  plateId: string,
+  on: readonly (readonly [string, number])[],
+  given: Partial<PlateJob> = {},
+): PlateJob => ({
+  plateId,
+  on: on.map(([printerId, minutes]) => ({ printerId, minutes })),
+  setupMinutes: 10,
+  clearMinutes: 15,
+  ...given,
+});
 const jobs = Array.from({ length: 9 }, (_, i) => job(`p${i}`, [[`m${i % 3}`, 100 + 60 * i]]));
 const rules = { clock: evenings, from: 0, unattended: true };
 
@@ -17,12 +33,24 @@ describe("print calendar", () => {
     for (const s of runs) {
       expect(presenceBetween(evenings, s.setupAt, s.startsAt)).toBeCloseTo(10, 9);
       expect(presenceBetween(evenings, s.clearedAt - 15, s.clearedAt)).toBeCloseTo(15, 9);
-      for (const o of runs) if (o !== s && o.printerId === s.printerId) expect(o.clearedAt <= s.setupAt || o.setupAt >= s.clearedAt).toBe(true);
+      for (const o of runs)
+        if (o !== s && o.printerId === s.printerId)
+          expect(o.clearedAt <= s.setupAt || o.setupAt >= s.clearedAt).toBe(true);
     }
   });
   it("keeps two hands to one thing at a time", () => {
-    const hands = runs.flatMap((s) => [[s.setupAt, s.startsAt], [s.clearedAt - 15, s.clearedAt]] as const).sort((a, b) => a[0] - b[0]);
-    hands.forEach(([from], i) => { if (i > 0) expect(from).toBeGreaterThanOrEqual(hands[i - 1]![1] - 1e-9); });
+    const hands = runs
+      .flatMap(
+        (s) =>
+          [
+            [s.setupAt, s.startsAt],
+            [s.clearedAt - 15, s.clearedAt],
+          ] as const,
+      )
+      .sort((a, b) => a[0] - b[0]);
+    hands.forEach(([from], i) => {
+      if (i > 0) expect(from).toBeGreaterThanOrEqual(hands[i - 1]![1] - 1e-9);
+    });
   });
   it("does not depend on the order of the list, and never ends before its bound", () => {
     expect(printCalendar([...jobs].reverse(), rules)).toEqual(printCalendar(jobs, rules));
@@ -38,18 +66,57 @@ describe("print calendar", () => {
     expect(through(evenings, 0, 150)).toBe(1440 + 19.5 * 60);
   });
   it("prints what sets the size of others first, and what has most to follow before the rest", () => {
-    const plan = printCalendar([job("long", [["m", 300]]), job("coupon", [["m", 40]], { first: true }), job("soon", [["m", 60]], { tailMinutes: 20_000 })], rules);
+    const plan = printCalendar(
+      [
+        job("long", [["m", 300]]),
+        job("coupon", [["m", 40]], { first: true }),
+        job("soon", [["m", 60]], { tailMinutes: 20_000 }),
+      ],
+      rules,
+    );
     expect(plan.runs.map((r) => r.plateId)).toEqual(["coupon", "soon", "long"]);
   });
   it("sets nothing up that is fitted to a piece before that is cleared, on another machine either, and never ends before its bound", () => {
-    fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 20, max: 900 }), fc.integer({ min: 0, max: 2 }), fc.integer({ min: 0, max: 3 })), { minLength: 1, maxLength: 8 }), (list) => {
-      const made = [job("size-a", [["m0", 200]], { first: true }), job("size-b", [["m1", 500]], { first: true }), ...list.map(([minutes, machine, waits], i) => job(`p${i}`, [[`m${machine}`, minutes]], { after: (["size-a", "size-b"] as const).filter((_, k) => waits & (1 << k)) }))];
-      const plan = printCalendar(made, rules), at = new Map(plan.runs.map((r) => [r.plateId, r]));
-      expect(plan.runs).toHaveLength(made.length);
-      for (const j of made) for (const id of j.after ?? []) expect(at.get(j.plateId)!.setupAt).toBeGreaterThanOrEqual(at.get(id)!.clearedAt - 1e-6);
-      expect(plan.finishAt).toBeGreaterThanOrEqual(plan.boundAt - 1e-6);
-    }), { numRuns: 60 });
-    const other = printCalendar([job("size", [["m", 300]], { first: true }), job("mate", [["k", 60]], { after: ["size"] }), job("free", [["k", 60]])], rules), slot = (id: string) => other.runs.find((r) => r.plateId === id)!;
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.tuple(
+            fc.integer({ min: 20, max: 900 }),
+            fc.integer({ min: 0, max: 2 }),
+            fc.integer({ min: 0, max: 3 }),
+          ),
+          { minLength: 1, maxLength: 8 },
+        ),
+        (list) => {
+          const made = [
+            job("size-a", [["m0", 200]], { first: true }),
+            job("size-b", [["m1", 500]], { first: true }),
+            ...list.map(([minutes, machine, waits], i) =>
+              job(`p${i}`, [[`m${machine}`, minutes]], {
+                after: (["size-a", "size-b"] as const).filter((_, k) => waits & (1 << k)),
+              }),
+            ),
+          ];
+          const plan = printCalendar(made, rules);
+          const at = new Map(plan.runs.map((r) => [r.plateId, r]));
+          expect(plan.runs).toHaveLength(made.length);
+          for (const j of made)
+            for (const id of j.after ?? [])
+              expect(at.get(j.plateId)!.setupAt).toBeGreaterThanOrEqual(at.get(id)!.clearedAt - 1e-6);
+          expect(plan.finishAt).toBeGreaterThanOrEqual(plan.boundAt - 1e-6);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    const other = printCalendar(
+      [
+        job("size", [["m", 300]], { first: true }),
+        job("mate", [["k", 60]], { after: ["size"] }),
+        job("free", [["k", 60]]),
+      ],
+      rules,
+    );
+    const slot = (id: string) => other.runs.find((r) => r.plateId === id)!;
     expect(slot("free").setupAt).toBeLessThan(slot("size").clearedAt);
     expect(slot("mate").setupAt).toBeGreaterThanOrEqual(slot("size").clearedAt);
   });
@@ -62,14 +129,26 @@ describe("print calendar", () => {
     expect(presenceBetween(evenings, watched!.setupAt, watched!.endsAt)).toBeCloseTo(100, 9);
   });
   it("waits for what is drying, and for what runs already", () => {
-    const plan = printCalendar([job("wet", [["m", 30]], { releaseAt: 3000 }), job("runs", [["k", 600]], { running: { printerId: "k", startsAt: -60 } }), job("next", [["k", 30]])], rules);
+    const plan = printCalendar(
+      [
+        job("wet", [["m", 30]], { releaseAt: 3000 }),
+        job("runs", [["k", 600]], { running: { printerId: "k", startsAt: -60 } }),
+        job("next", [["k", 30]]),
+      ],
+      rules,
+    );
     expect(plan.runs.find((r) => r.plateId === "wet")!.setupAt).toBeGreaterThanOrEqual(3000);
     const running = plan.runs.find((r) => r.plateId === "runs")!;
     expect(running).toMatchObject({ printerId: "k", startsAt: -60, endsAt: 540 });
     expect(plan.runs.find((r) => r.plateId === "next")!.setupAt).toBeGreaterThanOrEqual(running.clearedAt);
   });
   it("never ends when there are no hours, and is empty without plates", () => {
-    expect(printCalendar([job("p", [["m", 30]])], { ...rules, clock: { startWeekday: 0, hours: [[], [], [], [], [], [], []] } }).finishAt).toBe(Infinity);
+    expect(
+      printCalendar([job("p", [["m", 30]])], {
+        ...rules,
+        clock: { startWeekday: 0, hours: [[], [], [], [], [], [], []] },
+      }).finishAt,
+    ).toBe(Infinity);
     expect(printCalendar([], rules)).toEqual({ runs: [], finishAt: 0, boundAt: 0, critical: [] });
   });
 });
@@ -83,13 +162,19 @@ describe("against every possible order", () => {
         best = Math.min(best, one(done, clock));
         return;
       }
-      for (const j of left) for (const o of j.on) place(left.filter((k) => k !== j), [...done, { ...j, on: [o] }]);
+      for (const j of left)
+        for (const o of j.on)
+          place(
+            left.filter((k) => k !== j),
+            [...done, { ...j, on: [o] }],
+          );
     };
     place(list, []);
     return best;
   }
   const one = (order: readonly PlateJob[], clock: Clock): number => {
-    const free = new Map<string, number>(), busy: { from: number; to: number }[] = [];
+    const free = new Map<string, number>();
+    const busy: { from: number; to: number }[] = [];
     const hands = (t: number, minutes: number): number => {
       for (;;) {
         t = nextSlot(clock, t, minutes);
@@ -99,7 +184,11 @@ describe("against every possible order", () => {
       }
     };
     let end = 0;
-    for (const { on: [o], setupMinutes, clearMinutes } of order) {
+    for (const {
+      on: [o],
+      setupMinutes,
+      clearMinutes,
+    } of order) {
       const s = hands(free.get(o!.printerId) ?? 0, setupMinutes);
       busy.push({ from: s, to: s + setupMinutes });
       const c = hands(s + setupMinutes + o!.minutes, clearMinutes);
@@ -113,8 +202,16 @@ describe("against every possible order", () => {
     let same = 0;
     const cases = 12;
     for (let k = 0; k < cases; k++) {
-      const list = Array.from({ length: 5 }, (_, i) => job(`p${i}`, [0, 1, 2].filter((m) => noise(k, i, m) > 0.3 || m === i % 3).map((m) => [`m${m}`, 40 + 500 * noise(k + 50, i, m)] as const)));
-      const ours = printCalendar(list, rules).finishAt, best = exhaustive(list, evenings);
+      const list = Array.from({ length: 5 }, (_, i) =>
+        job(
+          `p${i}`,
+          [0, 1, 2]
+            .filter((m) => noise(k, i, m) > 0.3 || m === i % 3)
+            .map((m) => [`m${m}`, 40 + 500 * noise(k + 50, i, m)] as const),
+        ),
+      );
+      const ours = printCalendar(list, rules).finishAt;
+      const best = exhaustive(list, evenings);
       expect(ours).toBeGreaterThanOrEqual(best - 1e-6);
       expect(ours).toBeLessThanOrEqual(1.1 * best);
       if (ours <= best + 1e-6) same++;
@@ -123,7 +220,13 @@ describe("against every possible order", () => {
   });
   it("seven plates on three machines of one kind, somebody always there, stay within the bound for longest first", () => {
     for (let k = 0; k < 12; k++) {
-      const list = Array.from({ length: 7 }, (_, i) => job(`p${i}`, [0, 1, 2].map((m) => [`m${m}`, 60 + 400 * noise(k + 9, i)] as const), { setupMinutes: 0, clearMinutes: 0 }));
+      const list = Array.from({ length: 7 }, (_, i) =>
+        job(
+          `p${i}`,
+          [0, 1, 2].map((m) => [`m${m}`, 60 + 400 * noise(k + 9, i)] as const),
+          { setupMinutes: 0, clearMinutes: 0 },
+        ),
+      );
       const minutes = list.map((j) => j.on[0]!.minutes);
       let best = Infinity;
       for (let code = 0; code < 3 ** 7; code++) {
@@ -132,13 +235,27 @@ describe("against every possible order", () => {
         best = Math.min(best, Math.max(...load));
       }
       // Graham 1969: 4/3 - 1/(3 m) for longest first; ours only improves on it.
-      expect(printCalendar(list, { ...rules, clock: always }).finishAt).toBeLessThanOrEqual((4 / 3 - 1 / 9) * best + 1e-6);
+      expect(printCalendar(list, { ...rules, clock: always }).finishAt).toBeLessThanOrEqual(
+        (4 / 3 - 1 / 9) * best + 1e-6,
+      );
     }
   });
   it("more machines never end later by more than the hands between them", () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 20, max: 600 }), { minLength: 1, maxLength: 6 }), (list) => {
-      const on = (machines: number) => printCalendar(list.map((m, i) => job(`p${i}`, Array.from({ length: machines }, (_, k) => [`m${k}`, m] as const))), { ...rules, clock: always }).finishAt;
-      expect(on(3)).toBeLessThanOrEqual(on(1) + 1e-6);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 20, max: 600 }), { minLength: 1, maxLength: 6 }), (list) => {
+        const on = (machines: number) =>
+          printCalendar(
+            list.map((m, i) =>
+              job(
+                `p${i}`,
+                Array.from({ length: machines }, (_, k) => [`m${k}`, m] as const),
+              ),
+            ),
+            { ...rules, clock: always },
+          ).finishAt;
+        expect(on(3)).toBeLessThanOrEqual(on(1) + 1e-6);
+      }),
+      { numRuns: 40 },
+    );
   });
 });

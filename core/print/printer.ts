@@ -59,7 +59,9 @@ export type ResinPrinter = Machine & {
   readonly bottomExposureSeconds: number;
   readonly transitionLayers: number;
   readonly restSeconds: number;
-  /** The whole lift; its first stretch may be slower, where the layer is still held: 0 for a lift in one go. */
+  /**
+   * The whole lift; its first stretch may be slower, where the layer is still held: 0 for a lift in one go.
+   */
   readonly liftMm: number;
   readonly liftSpeed: number;
   readonly slowLiftMm: number;
@@ -71,20 +73,53 @@ export type ResinPrinter = Machine & {
 export type Printer = FilamentPrinter | ResinPrinter;
 
 /**
- * A filament or resin on the shelf: density in g/cm3, price per kilogram in minor units of the workshop's currency.
- * `family` is one of `plastics`; `colour` a hex, null where it is not told; `damp` a roll that was open too long.
+ * A filament or resin on the shelf: density in g/cm3, price per kilogram in minor units of the workshop's
+ * currency.
+ * `family` is one of `plastics`; `colour` a hex, null where it is not told; `damp` a roll that was open too
+ * long.
  */
-export type PrintMaterial = { readonly id: string; readonly name: string; readonly process: Process; readonly family: string; readonly densityGPerCm3: number; readonly pricePerKg: number; readonly colour: string | null; readonly damp: boolean };
+export type PrintMaterial = {
+  readonly id: string;
+  readonly name: string;
+  readonly process: Process;
+  readonly family: string;
+  readonly densityGPerCm3: number;
+  readonly pricePerKg: number;
+  readonly colour: string | null;
+  readonly damp: boolean;
+};
 
 const needed = {
-  filament: { nozzleMm: "nozzle", layerMm: "layer height", wallSpeed: "wall speed", infillSpeed: "infill speed", travelSpeed: "travel speed", firstLayerSpeed: "first layer speed", acceleration: "acceleration", flowLimit: "flow limit" },
-  resin: { pixelMm: "pixel", layerMm: "layer height", exposureSeconds: "exposure", liftMm: "lift", liftSpeed: "lift speed", retractSpeed: "retract speed" },
+  filament: {
+    nozzleMm: "nozzle",
+    layerMm: "layer height",
+    wallSpeed: "wall speed",
+    infillSpeed: "infill speed",
+    travelSpeed: "travel speed",
+    firstLayerSpeed: "first layer speed",
+    acceleration: "acceleration",
+    flowLimit: "flow limit",
+  },
+  resin: {
+    pixelMm: "pixel",
+    layerMm: "layer height",
+    exposureSeconds: "exposure",
+    liftMm: "lift",
+    liftSpeed: "lift speed",
+    retractSpeed: "retract speed",
+  },
 } as const;
 
-/** The first thing without which nothing can be reckoned on a machine, in words; null when nothing is missing. */
+/**
+ * The first thing without which nothing can be reckoned on a machine, in words; null when nothing is missing.
+ */
 export function lackOf(printer: Printer): string | null {
   if (Math.min(...usableBed(printer)) <= 0) return "room on its bed inside its margin";
-  return Object.entries(needed[printer.process]).find(([key]) => !((printer as unknown as Record<string, number>)[key]! > 0))?.[1] ?? null;
+  return (
+    Object.entries(needed[printer.process]).find(
+      ([key]) => !((printer as unknown as Record<string, number>)[key]! > 0),
+    )?.[1] ?? null
+  );
 }
 
 /** The bed less its margin on every side: what a piece must fit into. */
@@ -99,4 +134,6 @@ export const HOLDING_WALL_MM = { filament: 0.9, resin: 1.0 } as const;
 
 /** What decides how fine a machine can draw. */
 export const detailLimit = (p: Printer) =>
-  p.process === "filament" ? { process: p.process, nozzleMm: p.nozzleMm, layerMm: p.layerMm } : { process: p.process, pixelMm: p.pixelMm, layerMm: p.layerMm };
+  p.process === "filament"
+    ? { process: p.process, nozzleMm: p.nozzleMm, layerMm: p.layerMm }
+    : { process: p.process, pixelMm: p.pixelMm, layerMm: p.layerMm };

@@ -1,24 +1,42 @@
 import { describe, expect, it } from "vitest";
 import { drawFate, failureCauses, failureOdds, type RiskyPiece, runStateAt } from "#core/print/simulatedRun";
 
-const piece = (pieceId: string, given: Partial<RiskyPiece> = {}): RiskyPiece => ({ pieceId, name: pieceId, slender: 1, flatMm2: 100, baseMm: 40, islands: 0, ...given });
+const piece = (pieceId: string, given: Partial<RiskyPiece> = {}): RiskyPiece => ({
+  pieceId,
+  name: pieceId,
+  slender: 1,
+  flatMm2: 100,
+  baseMm: 40,
+  islands: 0,
+  ...given,
+});
 const none = { good: 0, failed: 0 };
 
 describe("odds of failing", () => {
   it("rise with slenderness, long bases, level undersides and islands, each on its process", () => {
-    const of = (process: "filament" | "resin", given: Partial<RiskyPiece>) => failureOdds(process, [piece("p", given)], none).total;
+    const of = (process: "filament" | "resin", given: Partial<RiskyPiece>) =>
+      failureOdds(process, [piece("p", given)], none).total;
     expect(of("filament", { slender: 16 })).toBeGreaterThan(of("filament", {}));
     expect(of("filament", { baseMm: 200 })).toBeGreaterThan(of("filament", {}));
     expect(of("resin", { flatMm2: 3000 })).toBeGreaterThan(of("resin", {}));
     expect(of("resin", { islands: 5 })).toBeGreaterThan(of("resin", {}));
     expect(failureOdds("filament", [piece("p", { slender: 20 })], none).causes[0]!.code).toBe("tipped");
-    expect(failureOdds("resin", [piece("p", { flatMm2: 5000 })], none).causes[0]!.code).toBe("stuck to the film");
+    expect(failureOdds("resin", [piece("p", { flatMm2: 5000 })], none).causes[0]!.code).toBe(
+      "stuck to the film",
+    );
   });
   it("fall with a good record, stay under one, and each cause is one that can be named", () => {
-    expect(failureOdds("resin", [piece("p")], { good: 50, failed: 0 }).total).toBeLessThan(failureOdds("resin", [piece("p")], none).total);
-    const many = failureOdds("filament", Array.from({ length: 40 }, (_, i) => piece(`p${i}`, { slender: 40, baseMm: 400 })), { good: 0, failed: 30 });
+    expect(failureOdds("resin", [piece("p")], { good: 50, failed: 0 }).total).toBeLessThan(
+      failureOdds("resin", [piece("p")], none).total,
+    );
+    const many = failureOdds(
+      "filament",
+      Array.from({ length: 40 }, (_, i) => piece(`p${i}`, { slender: 40, baseMm: 400 })),
+      { good: 0, failed: 30 },
+    );
     expect(many.total).toBeLessThan(1);
-    for (const { code } of many.causes) expect(failureCauses.filament.some((c) => c.code === code)).toBe(true);
+    for (const { code } of many.causes)
+      expect(failureCauses.filament.some((c) => c.code === code)).toBe(true);
     expect(many.causes.reduce((s, c) => s + c.odds, 0)).toBeCloseTo(1, 9);
   });
   it("of a plain piece are near the machine's own share", () => {
@@ -31,10 +49,12 @@ describe("fate", () => {
   it("is drawn once for a seed, and over many seeds has the odds it was given", () => {
     const pieces = [piece("a", { slender: 12 }), piece("b")];
     expect(drawFate("filament", pieces, none, 5)).toEqual(drawFate("filament", pieces, none, 5));
-    const fates = Array.from({ length: 4000 }, (_, seed) => drawFate("filament", pieces, none, seed)), failed = fates.filter((f) => f.failsAtShare !== null);
+    const fates = Array.from({ length: 4000 }, (_, seed) => drawFate("filament", pieces, none, seed));
+    const failed = fates.filter((f) => f.failsAtShare !== null);
     expect(failed.length / 4000).toBeCloseTo(failureOdds("filament", pieces, none).total, 1);
     // The slender one goes more often than the plain one.
-    const lost = (id: string) => failed.filter((f) => f.lostPieceIds.length === 1 && f.lostPieceIds[0] === id).length;
+    const lost = (id: string) =>
+      failed.filter((f) => f.lostPieceIds.length === 1 && f.lostPieceIds[0] === id).length;
     expect(lost("a")).toBeGreaterThan(lost("b"));
     for (const f of failed) expect(f.failsAtShare! > 0 && f.failsAtShare! < 1 && f.cause !== "").toBe(true);
   });

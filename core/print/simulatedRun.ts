@@ -3,44 +3,124 @@ import { PRIOR, type SuccessRecord } from "#core/print/reprints";
 import type { Process } from "#core/print/printer";
 
 /** What of a piece tempts fate on a machine. mm, mm2. */
-export type RiskyPiece = { readonly pieceId: string; readonly name: string; readonly slender: number; readonly flatMm2: number; readonly baseMm: number; readonly islands: number };
+export type RiskyPiece = {
+  readonly pieceId: string;
+  readonly name: string;
+  readonly slender: number;
+  readonly flatMm2: number;
+  readonly baseMm: number;
+  readonly islands: number;
+};
 
 /** Ways in which a run ends badly, named as they look, and what to do next time. */
-export type FailureCause = { readonly code: string; readonly looks: string; readonly because: string; readonly nextTime: string };
+export type FailureCause = {
+  readonly code: string;
+  readonly looks: string;
+  readonly because: string;
+  readonly nextTime: string;
+};
 
 export const failureCauses: Readonly<Record<Process, readonly FailureCause[]>> = {
   filament: [
-    { code: "tipped", looks: "knocked over in mid-print", because: "tall and thin for its foot, and the nozzle caught it", nextTime: "a brim, or lay it down" },
-    { code: "corner lifted", looks: "a corner lifted off the bed", because: "a long flat base pulls inward as it cools", nextTime: "a clean, warmer bed, a brim, rounded corners" },
-    { code: "strings", looks: "hairs between its parts", because: "damp filament or too hot", nextTime: "dry the filament, print cooler" },
-    { code: "clogged", looks: "layers thin out and stop", because: "the nozzle clogged", nextTime: "clean the nozzle, check the flow" },
+    {
+      code: "tipped",
+      looks: "knocked over in mid-print",
+      because: "tall and thin for its foot, and the nozzle caught it",
+      nextTime: "a brim, or lay it down",
+    },
+    {
+      code: "corner lifted",
+      looks: "a corner lifted off the bed",
+      because: "a long flat base pulls inward as it cools",
+      nextTime: "a clean, warmer bed, a brim, rounded corners",
+    },
+    {
+      code: "strings",
+      looks: "hairs between its parts",
+      because: "damp filament or too hot",
+      nextTime: "dry the filament, print cooler",
+    },
+    {
+      code: "clogged",
+      looks: "layers thin out and stop",
+      because: "the nozzle clogged",
+      nextTime: "clean the nozzle, check the flow",
+    },
   ],
   resin: [
-    { code: "supports let go", looks: "hangs half off its supports", because: "spots that begin in mid-air pulled harder than their tips held", nextTime: "more tips there, slower lift" },
-    { code: "stuck to the film", looks: "the plate is bare and a skin lies in the vat", because: "a wide layer parted from the plate instead of the film", nextTime: "tilt it, longer bottom exposure, clean plate" },
-    { code: "bowed", looks: "thin walls bow", because: "tall thin walls cured unevenly", nextTime: "ribs, or cure on the supports" },
-    { code: "layer split", looks: "a gap between two layers", because: "one layer peeled harder than the rest", nextTime: "tilt it, slower lift at that height" },
+    {
+      code: "supports let go",
+      looks: "hangs half off its supports",
+      because: "spots that begin in mid-air pulled harder than their tips held",
+      nextTime: "more tips there, slower lift",
+    },
+    {
+      code: "stuck to the film",
+      looks: "the plate is bare and a skin lies in the vat",
+      because: "a wide layer parted from the plate instead of the film",
+      nextTime: "tilt it, longer bottom exposure, clean plate",
+    },
+    {
+      code: "bowed",
+      looks: "thin walls bow",
+      because: "tall thin walls cured unevenly",
+      nextTime: "ribs, or cure on the supports",
+    },
+    {
+      code: "layer split",
+      looks: "a gap between two layers",
+      because: "one layer peeled harder than the rest",
+      nextTime: "tilt it, slower lift at that height",
+    },
   ],
 };
 
 /** Odds of each way to fail, and of failing at all. */
-export type FailureOdds = { readonly total: number; readonly byPiece: readonly { readonly pieceId: string; readonly odds: number; readonly likeliest: string }[]; readonly causes: readonly { readonly code: string; readonly odds: number }[] };
+export type FailureOdds = {
+  readonly total: number;
+  readonly byPiece: readonly {
+    readonly pieceId: string;
+    readonly odds: number;
+    readonly likeliest: string;
+  }[];
+  readonly causes: readonly { readonly code: string; readonly odds: number }[];
+};
 
 const logistic = (x: number) => 1 / (1 + Math.exp(-x));
 
 /**
- * How likely a plate is to fail, by what its pieces are like: logistic in slenderness / 8, level underside / 2000 mm2, base
- * length / 150 mm and islands, set so that a plain piece has the share that the machine's record shows. Common practice.
+ * How likely a plate is to fail, by what its pieces are like: logistic in slenderness / 8, level underside /
+ * 2000 mm2, base
+ * length / 150 mm and islands, set so that a plain piece has the share that the machine's record shows.
+ * Common practice.
  */
-export function failureOdds(process: Process, pieces: readonly RiskyPiece[], record: SuccessRecord): FailureOdds {
-  const a = PRIOR.good + record.good, b = PRIOR.failed + record.failed, share = b / (a + b);
+export function failureOdds(
+  process: Process,
+  pieces: readonly RiskyPiece[],
+  record: SuccessRecord,
+): FailureOdds {
+  const a = PRIOR.good + record.good;
+  const b = PRIOR.failed + record.failed;
+  const share = b / (a + b);
   // The plate's own share is the record's; a piece's is that of a plain one moved by what tempts fate.
   const offset = Math.log(share / (1 - share)) - 0.8;
-  const weigh = (p: RiskyPiece): readonly (readonly [string, number])[] => process === "filament"
-    ? [["tipped", 1.6 * (p.slender / 8)], ["corner lifted", 1.2 * (p.baseMm / 150)], ["strings", 0.4], ["clogged", 0.3]]
-    : [["supports let go", 0.35 * Math.min(8, p.islands) + 0.3], ["stuck to the film", 1.4 * (p.flatMm2 / 2000) + 0.2], ["bowed", 0.8 * (p.slender / 8)], ["layer split", 0.5 * (p.flatMm2 / 2000) + 0.2]];
+  const weigh = (p: RiskyPiece): readonly (readonly [string, number])[] =>
+    process === "filament"
+      ? [
+          ["tipped", 1.6 * (p.slender / 8)],
+          ["corner lifted", 1.2 * (p.baseMm / 150)],
+          ["strings", 0.4],
+          ["clogged", 0.3],
+        ]
+      : [
+          ["supports let go", 0.35 * Math.min(8, p.islands) + 0.3],
+          ["stuck to the film", 1.4 * (p.flatMm2 / 2000) + 0.2],
+          ["bowed", 0.8 * (p.slender / 8)],
+          ["layer split", 0.5 * (p.flatMm2 / 2000) + 0.2],
+        ];
   const byPiece = pieces.map((p) => {
-    const parts = weigh(p), pull = parts.reduce((s, [, w]) => s + w, 0) - 0.7;
+    const parts = weigh(p);
+    const pull = parts.reduce((s, [, w]) => s + w, 0) - 0.7;
     return { pieceId: p.pieceId, odds: Math.min(0.9, logistic(offset + pull)), parts };
   });
   const worst = byPiece.reduce((m, p) => Math.max(m, p.odds), share * 0.6);
@@ -53,41 +133,94 @@ export function failureOdds(process: Process, pieces: readonly RiskyPiece[], rec
   return {
     // Pieces on one plate share the machine's day: the worst of them, and a little for each other.
     total: Math.min(0.95, worst + 0.1 * (1 - worst) * Math.min(1, (pieces.length - 1) / 20)),
-    byPiece: byPiece.map(({ pieceId, odds, parts }) => ({ pieceId, odds, likeliest: [...parts].sort((p, q) => q[1] - p[1])[0]![0] })),
+    byPiece: byPiece.map(({ pieceId, odds, parts }) => ({
+      pieceId,
+      odds,
+      likeliest: [...parts].sort((p, q) => q[1] - p[1])[0]![0],
+    })),
     causes: [...causes].map(([code, v]) => ({ code, odds: v / sum })).sort((p, q) => q.odds - p.odds),
   };
 }
 
-/** How a simulated run will go: drawn once when it is started, so that it stays the same however often it is looked at. */
-export type SimulatedFate = { readonly failsAtShare: number | null; readonly cause: string; readonly lostPieceIds: readonly string[] };
+/**
+ * How a simulated run will go: drawn once when it is started, so that it stays the same however often it is
+ * looked at.
+ */
+export type SimulatedFate = {
+  readonly failsAtShare: number | null;
+  readonly cause: string;
+  readonly lostPieceIds: readonly string[];
+};
 
 /** @param seed kept with the run */
-export function drawFate(process: Process, pieces: readonly RiskyPiece[], record: SuccessRecord, seed: number): SimulatedFate {
-  const odds = failureOdds(process, pieces, record), luck = luckOf(seed, 17);
+export function drawFate(
+  process: Process,
+  pieces: readonly RiskyPiece[],
+  record: SuccessRecord,
+  seed: number,
+): SimulatedFate {
+  const odds = failureOdds(process, pieces, record);
+  const luck = luckOf(seed, 17);
   if (luck() >= odds.total || pieces.length === 0) return { failsAtShare: null, cause: "", lostPieceIds: [] };
   let pick = luck();
   const cause = odds.causes.find((c) => (pick -= c.odds) < 0)?.code ?? odds.causes[0]!.code;
   // Some causes take the plate, others the piece that was likeliest to go.
   const whole = cause === "clogged" || cause === "stuck to the film";
   const ranked = [...odds.byPiece].sort((p, q) => q.odds - p.odds || (p.pieceId < q.pieceId ? -1 : 1));
-  const lost = whole ? pieces.map((p) => p.pieceId) : [ranked[Math.min(ranked.length - 1, Math.floor(luck() ** 2 * ranked.length))]!.pieceId];
+  const lost = whole
+    ? pieces.map((p) => p.pieceId)
+    : [ranked[Math.min(ranked.length - 1, Math.floor(luck() ** 2 * ranked.length))]!.pieceId];
   return { failsAtShare: 0.1 + 0.85 * luck(), cause, lostPieceIds: lost };
 }
 
-/** A run under way, real or simulated. `minutes` as estimated; `speed`: how much faster than life the clock of a simulated one goes. */
-export type RunUnderWay = { readonly startedAtMs: number; readonly speed: number; readonly warmMinutes: number; readonly minutes: number; readonly layers: number; readonly fate: SimulatedFate | null };
+/**
+ * A run under way, real or simulated. `minutes` as estimated; `speed`: how much faster than life the clock of
+ * a simulated one goes.
+ */
+export type RunUnderWay = {
+  readonly startedAtMs: number;
+  readonly speed: number;
+  readonly warmMinutes: number;
+  readonly minutes: number;
+  readonly layers: number;
+  readonly fate: SimulatedFate | null;
+};
 
-export type RunState = { readonly phase: "warming" | "printing" | "done" | "failed"; readonly layer: number; readonly layers: number; readonly share: number; readonly leftMinutes: number };
+export type RunState = {
+  readonly phase: "warming" | "printing" | "done" | "failed";
+  readonly layer: number;
+  readonly layers: number;
+  readonly share: number;
+  readonly leftMinutes: number;
+};
 
 /**
- * What a machine is doing at a moment. A failed one stands still at the layer where it failed; a real one whose time is up
+ * What a machine is doing at a moment. A failed one stands still at the layer where it failed; a real one
+ * whose time is up
  * counts as done until somebody says otherwise. A clock set back shows the start.
  */
 export function runStateAt(run: RunUnderWay, nowMs: number): RunState {
-  const minutes = Math.max(0, ((nowMs - run.startedAtMs) / 60_000) * run.speed), { warmMinutes, layers } = run, printing = Math.max(1e-9, run.minutes - warmMinutes);
-  if (minutes < warmMinutes) return { phase: "warming", layer: 0, layers, share: 0, leftMinutes: run.minutes - minutes };
-  const share = Math.min(1, (minutes - warmMinutes) / printing), failsAt = run.fate?.failsAtShare ?? null;
-  if (failsAt !== null && share >= failsAt) return { phase: "failed", layer: Math.max(1, Math.ceil(failsAt * layers)), layers, share: failsAt, leftMinutes: 0 };
+  const minutes = Math.max(0, ((nowMs - run.startedAtMs) / 60_000) * run.speed);
+  const { warmMinutes, layers } = run;
+  const printing = Math.max(1e-9, run.minutes - warmMinutes);
+  if (minutes < warmMinutes)
+    return { phase: "warming", layer: 0, layers, share: 0, leftMinutes: run.minutes - minutes };
+  const share = Math.min(1, (minutes - warmMinutes) / printing);
+  const failsAt = run.fate?.failsAtShare ?? null;
+  if (failsAt !== null && share >= failsAt)
+    return {
+      phase: "failed",
+      layer: Math.max(1, Math.ceil(failsAt * layers)),
+      layers,
+      share: failsAt,
+      leftMinutes: 0,
+    };
   if (share >= 1) return { phase: "done", layer: layers, layers, share: 1, leftMinutes: 0 };
-  return { phase: "printing", layer: Math.min(layers, Math.floor(share * layers) + 1), layers, share, leftMinutes: run.minutes - minutes };
+  return {
+    phase: "printing",
+    layer: Math.min(layers, Math.floor(share * layers) + 1),
+    layers,
+    share,
+    leftMinutes: run.minutes - minutes,
+  };
 }

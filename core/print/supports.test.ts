@@ -11,11 +11,29 @@ const measured = (m: TriangleMesh) => measureMesh(soupOf(m)).measurement;
 const risk = (m: TriangleMesh, raised = true) => resinRisk(measured(m), 1, testResin, raised);
 /** A bowl, mouth up: a block with a block taken out of its top, as one closed surface. */
 function bowl(): TriangleMesh {
-  const outer = box(40, 40, 30), inner = insideOut(moved(box(30, 30, 25), 5, 5, 5));
+  const outer = box(40, 40, 30);
+  const inner = insideOut(moved(box(30, 30, 25), 5, 5, 5));
   // Both tops lie in one plane; the ring between them is what is left of the lid.
-  const rim = (z: number): number[][] => [[0, 0, z], [40, 0, z], [40, 40, z], [0, 40, z], [5, 5, z], [35, 5, z], [35, 35, z], [5, 35, z]];
-  const drop = (m: TriangleMesh, z: number) => ({ positions: m.positions, triangles: m.triangles.filter((_, i) => ![0, 1, 2].every((k) => m.positions[3 * m.triangles[3 * Math.floor(i / 3) + k]! + 2] === z)) });
-  const lid = { positions: Float32Array.from(rim(30).flat()), triangles: Uint32Array.from([0, 1, 4, 1, 5, 4, 1, 2, 5, 2, 6, 5, 2, 3, 6, 3, 7, 6, 3, 0, 7, 0, 4, 7]) };
+  const rim = (z: number): number[][] => [
+    [0, 0, z],
+    [40, 0, z],
+    [40, 40, z],
+    [0, 40, z],
+    [5, 5, z],
+    [35, 5, z],
+    [35, 35, z],
+    [5, 35, z],
+  ];
+  const drop = (m: TriangleMesh, z: number) => ({
+    positions: m.positions,
+    triangles: m.triangles.filter(
+      (_, i) => ![0, 1, 2].every((k) => m.positions[3 * m.triangles[3 * Math.floor(i / 3) + k]! + 2] === z),
+    ),
+  });
+  const lid = {
+    positions: Float32Array.from(rim(30).flat()),
+    triangles: Uint32Array.from([0, 1, 4, 1, 5, 4, 1, 2, 5, 2, 6, 5, 2, 3, 6, 3, 7, 6, 3, 0, 7, 0, 4, 7]),
+  };
   return together(drop(outer, 30), drop(inner, 30), lid);
 }
 const upsideDown = (m: TriangleMesh) => posedMesh(m, { down: [0, 0, 1], turnDeg: 0 });
@@ -35,8 +53,13 @@ describe("supports", () => {
   it("go with the cube of the scale on filament, and with the square in resin's tips", () => {
     const table = measured(together(box(4, 4, 20), moved(box(30, 30, 3), -13, -13, 20))).overhangs;
     expect(supportWork(testFilament, table, 2).ml / supportWork(testFilament, table, 1).ml).toBeCloseTo(8, 5);
-    expect(supportWork(testResin, table, 2).contacts / supportWork(testResin, table, 1).contacts).toBeCloseTo(4, 0);
-    expect(supportWork(testResin, table, 1, 1.5).contacts).toBeGreaterThan(supportWork(testResin, table, 1).contacts);
+    expect(supportWork(testResin, table, 2).contacts / supportWork(testResin, table, 1).contacts).toBeCloseTo(
+      4,
+      0,
+    );
+    expect(supportWork(testResin, table, 1, 1.5).contacts).toBeGreaterThan(
+      supportWork(testResin, table, 1).contacts,
+    );
   });
 });
 

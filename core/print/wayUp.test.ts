@@ -14,19 +14,30 @@ const steps = (n: Vec3, b: Vec3) => {
   return c > 0.15 && c < 0.999 ? c : 0;
 };
 const wishes: LayWishes = { school: null, front: null, minutesPerMm3: 0.004 };
-const ways = (m: TriangleMesh, printer: Parameters<typeof waysUp>[3] = testFilament, given: Partial<LayWishes> = {}): readonly Lay[] => waysUp(m, findTwins(m).twin, 1, printer, steps, { ...wishes, ...given });
+const ways = (
+  m: TriangleMesh,
+  printer: Parameters<typeof waysUp>[3] = testFilament,
+  given: Partial<LayWishes> = {},
+): readonly Lay[] => waysUp(m, findTwins(m).twin, 1, printer, steps, { ...wishes, ...given });
 const best = (lays: readonly Lay[], at: string) => lays.find((l) => l.bestAt.includes(at))!;
 
 describe("surface by where it looks", () => {
   it("is all of it, and of a box six sides with their areas", () => {
-    for (const m of [sphere(10, 20, 30), torus(10, 3, 20, 10), box(2, 3, 5)]) expect(normalBins(m).reduce((s, b) => s + b.area, 0)).toBeCloseTo(solidProperties(m).area, 3);
-    expect(normalBins(box(2, 3, 5)).map((b) => Math.round(b.area)).sort((p, q) => p - q)).toEqual([6, 6, 10, 10, 15, 15]);
+    for (const m of [sphere(10, 20, 30), torus(10, 3, 20, 10), box(2, 3, 5)])
+      expect(normalBins(m).reduce((s, b) => s + b.area, 0)).toBeCloseTo(solidProperties(m).area, 3);
+    expect(
+      normalBins(box(2, 3, 5))
+        .map((b) => Math.round(b.area))
+        .sort((p, q) => p - q),
+    ).toEqual([6, 6, 10, 10, 15, 15]);
   });
   it("of spread directions leaves no large gap", () => {
     const all = spreadDirections(500);
     for (let k = 0; k < 200; k++) {
       const d = spreadDirections(200)[k]!;
-      expect(Math.max(...all.map((a) => a[0] * d[0] + a[1] * d[1] + a[2] * d[2]))).toBeGreaterThan(Math.cos((7 * Math.PI) / 180));
+      expect(Math.max(...all.map((a) => a[0] * d[0] + a[1] * d[1] + a[2] * d[2]))).toBeGreaterThan(
+        Math.cos((7 * Math.PI) / 180),
+      );
     }
   });
 });
@@ -41,7 +52,8 @@ describe("ways up", () => {
     expect(lay.bedMm2).toBeCloseTo(900, 0);
   });
   it("lay a tall board down where time counts, and say how high it is each way", () => {
-    const board = box(60, 4, 100), lays = ways(board, testResin);
+    const board = box(60, 4, 100);
+    const lays = ways(board, testResin);
     // 4 mm, or 8 on supports.
     expect(best(lays, "soonest done").heightMm).toBeLessThan(10);
     for (const l of lays) {
@@ -66,7 +78,8 @@ describe("ways up", () => {
   });
   it("follow the school: fewer supports where they are avoided, no way on the plate where all is tilted", () => {
     const m = posedMesh(terrain(24, 40, 2), { down: [0, 0, -1], turnDeg: 0 });
-    const support = (school: LayWishes["school"]) => best(ways(m, testResin, { school }), "all together").supportMm2;
+    const support = (school: LayWishes["school"]) =>
+      best(ways(m, testResin, { school }), "all together").supportMm2;
     expect(support("avoid supports")).toBeLessThanOrEqual(support("tilt") + 1e-6);
     const flat = best(ways(box(60, 40, 3), testResin, { school: "flat on the plate" }), "all together");
     expect(flat.bedMm2).toBeGreaterThan(2000);
@@ -80,7 +93,15 @@ describe("ways up", () => {
   });
   it("are the same however its faces are listed, and stop when told to", () => {
     const m = torus(20, 6, 24, 12);
-    expect(ways({ positions: m.positions, triangles: m.triangles.slice().reverse().map((_, i, all) => all[i - (i % 3) + 2 - (i % 3)]!) }).length).toBeGreaterThan(0);
+    expect(
+      ways({
+        positions: m.positions,
+        triangles: m.triangles
+          .slice()
+          .reverse()
+          .map((_, i, all) => all[i - (i % 3) + 2 - (i % 3)]!),
+      }).length,
+    ).toBeGreaterThan(0);
     expect(waysUp(m, findTwins(m).twin, 1, testFilament, steps, wishes, () => false)).toEqual([]);
   });
 });

@@ -17,60 +17,109 @@ export type LaySchool = (typeof laySchools)[number];
 /**
  * One way to lay a part, with what it trades. Areas mm2, lengths mm, on the bench.
  *
- * - `supportMm2`: underside that needs support, seen from above; `scarSeenMm2`: what of it will be seen as the part stands
+ * - `supportMm2`: underside that needs support, seen from above; `scarSeenMm2`: what of it will be seen as
+ *   the part stands
  * - `plainMm2`: surface whose steps show plainly from the viewing distance, as the part stands in the scene
  * - `bedMm2`: what lies on the plate; 0 when it hangs on supports alone
- * - `largestMm2`, `jumpMm2`, `peelMm4`, `islands`, `cups`: of its sections, for resin; NaN until sections were taken
+ * - `largestMm2`, `jumpMm2`, `peelMm4`, `islands`, `cups`: of its sections, for resin; NaN until sections
+ *   were taken
  * - `tipDeg`: how far it can lean before it falls over, 0 when it does not stand by itself
  */
 export type Lay = {
-  readonly pose: Pose; readonly raised: boolean; readonly supportMm2: number; readonly scarSeenMm2: number; readonly frontScarMm2: number; readonly plainMm2: number; readonly heightMm: number; readonly minutes: number;
-  readonly bedMm2: number; readonly widthMm: number; readonly depthMm: number; readonly fits: boolean; readonly tipDeg: number;
-  readonly largestMm2: number; readonly jumpMm2: number; readonly peelMm4: number; readonly islands: number; readonly cups: number;
+  readonly pose: Pose;
+  readonly raised: boolean;
+  readonly supportMm2: number;
+  readonly scarSeenMm2: number;
+  readonly frontScarMm2: number;
+  readonly plainMm2: number;
+  readonly heightMm: number;
+  readonly minutes: number;
+  readonly bedMm2: number;
+  readonly widthMm: number;
+  readonly depthMm: number;
+  readonly fits: boolean;
+  readonly tipDeg: number;
+  readonly largestMm2: number;
+  readonly jumpMm2: number;
+  readonly peelMm4: number;
+  readonly islands: number;
+  readonly cups: number;
   /** What it is best at among those shown. */
   readonly bestAt: readonly string[];
 };
 
-/** How strongly steps show on a face, by its normal and the direction of building, both as the part stands: 1 plain, 0.25 raking only, 0 unseen. */
+/**
+ * How strongly steps show on a face, by its normal and the direction of building, both as the part stands: 1
+ * plain, 0.25 raking only, 0 unseen.
+ */
 export type StepsSeen = (normal: Vec3, build: Vec3) => number;
 
-export type LayWishes = { readonly school: LaySchool | null; /** Direction in the file of the side that must stay clean. */ readonly front: Vec3 | null; /** From machine minutes to what supports cost, and so on: filament minutes per mm3 of part. */ readonly minutesPerMm3: number };
+export type LayWishes = {
+  readonly school: LaySchool | null;
+  /** Direction in the file of the side that must stay clean. */ readonly front: Vec3 | null;
+  /** From machine minutes to what supports cost, and so on: filament minutes per mm3 of part. */
+  readonly minutesPerMm3: number;
+};
 
 const OVERHANG_COS = Math.cos(Math.PI / 4);
 /** What stands on a point or an edge is propped under this share of its outline besides (common practice). */
 const PROPPED = { filament: 0.3, resin: 0.05 } as const;
-const DIRECTIONS = 500, REFINED = 24, SHOWN = 5;
+const DIRECTIONS = 500;
+const REFINED = 24;
+const SHOWN = 5;
 const SECTIONS = 48;
 /** Ways nearer to each other than this are one. */
 const APART_COS = Math.cos((15 * Math.PI) / 180);
 
 /** Points spread evenly over a ball. @source Fibonacci lattice (from memory) */
-export const spreadDirections = (n: number): readonly Vec3[] => Array.from({ length: n }, (_, i) => {
-  const z = 1 - (2 * i + 1) / n, r = Math.sqrt(1 - z * z), a = i * 2.399963229728653;
-  return [r * Math.cos(a), r * Math.sin(a), z];
-});
+export const spreadDirections = (n: number): readonly Vec3[] =>
+  Array.from({ length: n }, (_, i) => {
+    const z = 1 - (2 * i + 1) / n;
+    const r = Math.sqrt(1 - z * z);
+    const a = i * 2.399963229728653;
+    return [r * Math.cos(a), r * Math.sin(a), z];
+  });
 
 /**
- * Looks for good ways to lay a part: over its resting sides and directions all round, by sums over where its surface
+ * Looks for good ways to lay a part: over its resting sides and directions all round, by sums over where its
+ * surface
  * looks; then the best by their sections. A few distinct ones come out, each best at something.
  * @param factor from file units to mm on the bench
  * @param onShare told the share done; returning false stops and gives an empty list
  */
-export function waysUp(mesh: TriangleMesh, twin: Int32Array, factor: number, printer: Printer, steps: StepsSeen, wishes: LayWishes, onShare?: (share: number) => boolean): readonly Lay[] {
-  const bins = normalBins(mesh), f2 = factor * factor;
+export function waysUp(
+  mesh: TriangleMesh,
+  twin: Int32Array,
+  factor: number,
+  printer: Printer,
+  steps: StepsSeen,
+  wishes: LayWishes,
+  onShare?: (share: number) => boolean,
+): readonly Lay[] {
+  const bins = normalBins(mesh);
+  const f2 = factor * factor;
   const { centroid, volume } = solidProperties(mesh);
   const hull = convexHull(mesh.positions);
-  const hullPoints = [...new Set(hull.triangles.flat())].map((v): Vec3 => [mesh.positions[3 * v]!, mesh.positions[3 * v + 1]!, mesh.positions[3 * v + 2]!]);
+  const hullPoints = [...new Set(hull.triangles.flat())].map((v): Vec3 => [
+    mesh.positions[3 * v]!,
+    mesh.positions[3 * v + 1]!,
+    mesh.positions[3 * v + 2]!,
+  ]);
   if (hullPoints.length === 0) return [];
   if (onShare?.(0.1) === false) return [];
   const resting = restingSides(mesh.positions, centroid, 24);
   const seen = memoised(steps);
-  const judge = (down: Vec3, rest: { area: number; tipDeg: number } | null): Lay => judged(down, rest, bins, hullPoints, f2, factor, printer, seen, wishes, Math.abs(volume) * f2 * factor);
+  const judge = (down: Vec3, rest: { area: number; tipDeg: number } | null): Lay =>
+    judged(down, rest, bins, hullPoints, f2, factor, printer, seen, wishes, Math.abs(volume) * f2 * factor);
   const candidates: Lay[] = resting.map((side) => judge(side.down, side));
   // Filament lies on something; only resin hangs on its supports. What is as drawn is always among them.
-  const asDrawn: Vec3 = [0, 0, -1], drawnSide = resting.find((r) => dot(r.down, asDrawn) > 0.9999);
+  const asDrawn: Vec3 = [0, 0, -1];
+  const drawnSide = resting.find((r) => dot(r.down, asDrawn) > 0.9999);
   if (!drawnSide) candidates.push(judge(asDrawn, null));
-  const free = printer.process === "resin" ? spreadDirections(DIRECTIONS) : spreadDirections(DIRECTIONS).filter((d) => resting.every((r) => dot(r.down, d) < 0.9));
+  const free =
+    printer.process === "resin"
+      ? spreadDirections(DIRECTIONS)
+      : spreadDirections(DIRECTIONS).filter((d) => resting.every((r) => dot(r.down, d) < 0.9));
   free.forEach((d, i) => {
     if ((i & 63) === 0) onShare?.(0.1 + (0.25 * i) / free.length);
     candidates.push(judge(d, null));
@@ -94,7 +143,8 @@ function memoised(steps: StepsSeen): StepsSeen {
   const q = (v: number, most: number) => Math.max(0, Math.min(most - 1, Math.floor(((v + 1) / 2) * most)));
   return (n, b) => {
     // What matters is how high the face looks, its angle to the layers, and how the layers run across it.
-    const level = Math.hypot(n[0], n[1]), across = level > 1e-9 ? (b[1] * n[0] - b[0] * n[1]) / level : b[0];
+    const level = Math.hypot(n[0], n[1]);
+    const across = level > 1e-9 ? (b[1] * n[0] - b[0] * n[1]) / level : b[0];
     const key = q(n[2], 40) + 40 * (q(dot(n, b), 60) + 60 * q(across, 24));
     let v = known.get(key);
     if (v === undefined) known.set(key, (v = steps(n, b)));
@@ -102,9 +152,24 @@ function memoised(steps: StepsSeen): StepsSeen {
   };
 }
 
-function judged(down: Vec3, rest: { area: number; tipDeg: number } | null, bins: readonly NormalBin[], hullPoints: readonly Vec3[], f2: number, factor: number, printer: Printer, seen: StepsSeen, wishes: LayWishes, volumeMm3: number): Lay {
+function judged(
+  down: Vec3,
+  rest: { area: number; tipDeg: number } | null,
+  bins: readonly NormalBin[],
+  hullPoints: readonly Vec3[],
+  f2: number,
+  factor: number,
+  printer: Printer,
+  seen: StepsSeen,
+  wishes: LayWishes,
+  volumeMm3: number,
+): Lay {
   const up: Vec3 = [-down[0], -down[1], -down[2]];
-  let support = 0, scarSeen = 0, frontScar = 0, plain = 0, lying = 0;
+  let support = 0;
+  let scarSeen = 0;
+  let frontScar = 0;
+  let plain = 0;
+  let lying = 0;
   for (const { normal, area } of bins) {
     const c = dot(normal, up);
     if (c < -0.9999) lying += area;
@@ -121,8 +186,11 @@ function judged(down: Vec3, rest: { area: number; tipDeg: number } | null, bins:
   support = Math.max(0, support - onBed);
   if (rest && down[2] > -0.5) scarSeen = Math.max(0, scarSeen - onBed);
   if (rest && wishes.front && dot(down, wishes.front) > 0.5) frontScar = Math.max(0, frontScar - onBed);
-  let low = Infinity, high = -Infinity;
-  const t = turnOf({ down, turnDeg: 0 }), xs: number[] = [], ys: number[] = [];
+  let low = Infinity;
+  let high = -Infinity;
+  const t = turnOf({ down, turnDeg: 0 });
+  const xs: number[] = [];
+  const ys: number[] = [];
   for (const p of hullPoints) {
     const [x, y, z] = turned(t, p);
     xs.push(x);
@@ -130,40 +198,91 @@ function judged(down: Vec3, rest: { area: number; tipDeg: number } | null, bins:
     low = Math.min(low, z);
     high = Math.max(high, z);
   }
-  const box = smallestRectangle(planHull(xs, ys)), bed = usableBed(printer);
-  const width = box.width * factor, depth = box.depth * factor, raised = printer.process === "resin" && (rest === null || support > 0.05 * onBed || wishes.school === "tilt");
-  const height = (high - low) * factor, total = height + (raised ? RAISED_MM : 0);
+  const box = smallestRectangle(planHull(xs, ys));
+  const bed = usableBed(printer);
+  const width = box.width * factor;
+  const depth = box.depth * factor;
+  const raised =
+    printer.process === "resin" && (rest === null || support > 0.05 * onBed || wishes.school === "tilt");
+  const height = (high - low) * factor;
+  const total = height + (raised ? RAISED_MM : 0);
   const along = bed[0] >= bed[1];
   const turnDeg = (((along ? -box.turnDeg : 90 - box.turnDeg) % 180) + 180) % 180;
   const supportMm2 = support * f2 + (rest ? 0 : PROPPED[printer.process] * width * depth);
   // Filament: the part itself takes the same whichever way; layers and supports make the difference.
-  const minutes = printer.process === "resin" ? resinPlateMinutes(total, printer).value : volumeMm3 * wishes.minutesPerMm3 + (height / printer.layerMm) * 0.03 + supportMm2 * (height / 2) * printer.supportShare * wishes.minutesPerMm3;
+  const minutes =
+    printer.process === "resin"
+      ? resinPlateMinutes(total, printer).value
+      : volumeMm3 * wishes.minutesPerMm3 +
+        (height / printer.layerMm) * 0.03 +
+        supportMm2 * (height / 2) * printer.supportShare * wishes.minutesPerMm3;
   return {
-    pose: { down: unit(down), turnDeg: Math.abs(turnDeg - 180) < 1e-6 ? 0 : turnDeg }, raised, supportMm2, scarSeenMm2: scarSeen * f2, frontScarMm2: frontScar * f2, plainMm2: plain * f2, heightMm: height, minutes, bedMm2: onBed * f2, widthMm: width, depthMm: depth,
-    fits: total <= bed[2] + 1e-6 && Math.max(width, depth) <= Math.max(bed[0], bed[1]) + 1e-6 && Math.min(width, depth) <= Math.min(bed[0], bed[1]) + 1e-6, tipDeg: rest?.tipDeg ?? 0,
-    largestMm2: Number.NaN, jumpMm2: Number.NaN, peelMm4: Number.NaN, islands: Number.NaN, cups: Number.NaN, bestAt: [],
+    pose: { down: unit(down), turnDeg: Math.abs(turnDeg - 180) < 1e-6 ? 0 : turnDeg },
+    raised,
+    supportMm2,
+    scarSeenMm2: scarSeen * f2,
+    frontScarMm2: frontScar * f2,
+    plainMm2: plain * f2,
+    heightMm: height,
+    minutes,
+    bedMm2: onBed * f2,
+    widthMm: width,
+    depthMm: depth,
+    fits:
+      total <= bed[2] + 1e-6 &&
+      Math.max(width, depth) <= Math.max(bed[0], bed[1]) + 1e-6 &&
+      Math.min(width, depth) <= Math.min(bed[0], bed[1]) + 1e-6,
+    tipDeg: rest?.tipDeg ?? 0,
+    largestMm2: Number.NaN,
+    jumpMm2: Number.NaN,
+    peelMm4: Number.NaN,
+    islands: Number.NaN,
+    cups: Number.NaN,
+    bestAt: [],
   };
 }
 
 /** What is counted, each over the median of all, with how much it weighs for a school. */
-function weights(lays: readonly Lay[], wishes: LayWishes, printer: Printer): readonly (readonly [of: (l: Lay) => number, weight: number])[] {
-  const avoid = wishes.school === "avoid supports" || (wishes.school === null && printer.process === "filament"), tilt = wishes.school === "tilt" || (wishes.school === null && printer.process === "resin");
+function weights(
+  lays: readonly Lay[],
+  wishes: LayWishes,
+  printer: Printer,
+): readonly (readonly [of: (l: Lay) => number, weight: number])[] {
+  const avoid =
+    wishes.school === "avoid supports" || (wishes.school === null && printer.process === "filament");
+  const tilt = wishes.school === "tilt" || (wishes.school === null && printer.process === "resin");
   const mostBed = Math.max(1e-9, ...lays.map((l) => l.bedMm2));
   return [
-    [(l) => l.supportMm2, avoid ? 3 : 1], [(l) => l.scarSeenMm2, 1.5], [(l) => l.frontScarMm2, 4], [(l) => l.plainMm2, 1.5], [(l) => l.minutes, 1],
-    [(l) => (Number.isNaN(l.peelMm4) ? 0 : l.peelMm4), tilt ? 1.5 : 0.5], [(l) => (Number.isNaN(l.islands) ? 0 : l.islands), 0.5], [(l) => (Number.isNaN(l.cups) ? 0 : l.cups), 1],
-    [(l) => (l.tipDeg > 0 ? Math.max(0, 15 - l.tipDeg) : printer.process === "filament" ? 60 : 15), printer.process === "filament" ? 1.5 : 0.2],
+    [(l) => l.supportMm2, avoid ? 3 : 1],
+    [(l) => l.scarSeenMm2, 1.5],
+    [(l) => l.frontScarMm2, 4],
+    [(l) => l.plainMm2, 1.5],
+    [(l) => l.minutes, 1],
+    [(l) => (Number.isNaN(l.peelMm4) ? 0 : l.peelMm4), tilt ? 1.5 : 0.5],
+    [(l) => (Number.isNaN(l.islands) ? 0 : l.islands), 0.5],
+    [(l) => (Number.isNaN(l.cups) ? 0 : l.cups), 1],
+    [
+      (l) => (l.tipDeg > 0 ? Math.max(0, 15 - l.tipDeg) : printer.process === "filament" ? 60 : 15),
+      printer.process === "filament" ? 1.5 : 0.2,
+    ],
     [(l) => 1 - l.bedMm2 / mostBed, wishes.school === "flat on the plate" ? 6 : 0],
-    [(l) => (wishes.school === "tilt" && l.bedMm2 > 0 && -l.pose.down[2] > 0.99 ? 1 : 0), wishes.school === "tilt" ? 2 : 0],
+    [
+      (l) => (wishes.school === "tilt" && l.bedMm2 > 0 && -l.pose.down[2] > 0.99 ? 1 : 0),
+      wishes.school === "tilt" ? 2 : 0,
+    ],
   ];
 }
 
 const medianOf = (values: readonly number[]) => [...values].sort((p, q) => p - q)[values.length >> 1] ?? 0;
 
-/** A sum over everything counted, so that ways can be ranked; the parts stay beside it and are what is shown. */
+/**
+ * A sum over everything counted, so that ways can be ranked; the parts stay beside it and are what is shown.
+ */
 function scorer(lays: readonly Lay[], wishes: LayWishes, printer: Printer): (l: Lay) => number {
   const terms = weights(lays, wishes, printer).map(([of, weight]) => {
-    const all = lays.map(of), middle = medianOf(all), most = Math.max(...all);
+    const all = lays.map(of);
+    const middle = medianOf(all);
+    const most = Math.max(...all);
     return [of, weight, middle > 0 ? middle : most > 0 ? most : 1] as const;
   });
   return (l) => terms.reduce((sum, [of, weight, unitOf]) => sum + weight * Math.min(10, of(l) / unitOf), 0);
@@ -171,33 +290,53 @@ function scorer(lays: readonly Lay[], wishes: LayWishes, printer: Printer): (l: 
 
 function shortlist(lays: readonly Lay[], wishes: LayWishes, printer: Printer, most: number): Lay[] {
   const score = scorer(lays, wishes, printer);
-  const by = [score, (l: Lay) => l.supportMm2 + 0.1 * l.scarSeenMm2, (l: Lay) => l.plainMm2, (l: Lay) => l.minutes, (l: Lay) => l.scarSeenMm2 + 5 * l.frontScarMm2, (l: Lay) => (l.bedMm2 > 0 ? -l.bedMm2 : 1)];
+  const by = [
+    score,
+    (l: Lay) => l.supportMm2 + 0.1 * l.scarSeenMm2,
+    (l: Lay) => l.plainMm2,
+    (l: Lay) => l.minutes,
+    (l: Lay) => l.scarSeenMm2 + 5 * l.frontScarMm2,
+    (l: Lay) => (l.bedMm2 > 0 ? -l.bedMm2 : 1),
+  ];
   const out: Lay[] = [];
   const add = (l: Lay) => {
-    if (out.length < most && !out.includes(l) && out.every((o) => dot(o.pose.down, l.pose.down) < APART_COS)) out.push(l);
+    if (out.length < most && !out.includes(l) && out.every((o) => dot(o.pose.down, l.pose.down) < APART_COS))
+      out.push(l);
   };
   const drawn = lays.find((l) => l.pose.down[2] < -0.9999);
   if (drawn) out.push(drawn);
-  for (const key of by) for (const l of [...lays].sort((p, q) => key(p) - key(q) || score(p) - score(q)).slice(0, 60)) if (out.filter((o) => o === l).length === 0) {
-    add(l);
-    if (out.length >= most * (by.indexOf(key) + 1) / by.length + 1) break;
-  }
+  for (const key of by)
+    for (const l of [...lays].sort((p, q) => key(p) - key(q) || score(p) - score(q)).slice(0, 60))
+      if (out.filter((o) => o === l).length === 0) {
+        add(l);
+        if (out.length >= (most * (by.indexOf(key) + 1)) / by.length + 1) break;
+      }
   return out;
 }
 
 /** Sections of a way to lie: largest, largest growth, peel, islands and cups, on a coarse grid. */
 function withSections(lay: Lay, mesh: TriangleMesh, twin: Int32Array, factor: number): Lay {
-  const lain = posedMesh(mesh, { down: lay.pose.down, turnDeg: 0 }), box = boundingBox(lain.positions);
+  const lain = posedMesh(mesh, { down: lay.pose.down, turnDeg: 0 });
+  const box = boundingBox(lain.positions);
   const { areas, peel } = layerSweep(lain, twin, midHeights(box.min[2], box.max[2], SECTIONS));
   const regions = layerRegions(lain, twin, box, { cells: 80, layers: SECTIONS });
   const f2 = factor * factor;
-  let jump = areas[0]! * (lay.raised ? 1 : 0), largest = 0, hardest = 0;
+  let jump = areas[0]! * (lay.raised ? 1 : 0);
+  let largest = 0;
+  let hardest = 0;
   for (let i = 0; i < areas.length; i++) {
     if (i > 0) jump = Math.max(jump, areas[i]! - areas[i - 1]!);
     largest = Math.max(largest, areas[i]!);
     hardest = Math.max(hardest, peel[i]!);
   }
-  return { ...lay, largestMm2: largest * f2, jumpMm2: jump * f2, peelMm4: hardest * f2 * f2, islands: regions.islands.length, cups: regions.spaces.length + (lay.raised ? 0 : regions.onBed.length) };
+  return {
+    ...lay,
+    largestMm2: largest * f2,
+    jumpMm2: jump * f2,
+    peelMm4: hardest * f2 * f2,
+    islands: regions.islands.length,
+    cups: regions.spaces.length + (lay.raised ? 0 : regions.onBed.length),
+  };
 }
 
 /** The best of all together first, then the best at each single thing, distinct ones only. */
@@ -206,8 +345,14 @@ function bestOf(lays: readonly Lay[], wishes: LayWishes, printer: Printer): read
   const score = scorer(lays, wishes, printer);
   const byScore = [...lays].sort((p, q) => score(p) - score(q));
   const things: readonly (readonly [string, (l: Lay) => number])[] = [
-    ["all together", score], ["least support", (l) => l.supportMm2], ["least seen scars", (l) => l.scarSeenMm2 + 5 * l.frontScarMm2], ["fewest steps seen", (l) => l.plainMm2], ["soonest done", (l) => l.minutes],
-    ...(printer.process === "resin" ? [["gentlest peel", (l: Lay) => l.peelMm4] as const] : [["stands firmest", (l: Lay) => -l.tipDeg] as const]),
+    ["all together", score],
+    ["least support", (l) => l.supportMm2],
+    ["least seen scars", (l) => l.scarSeenMm2 + 5 * l.frontScarMm2],
+    ["fewest steps seen", (l) => l.plainMm2],
+    ["soonest done", (l) => l.minutes],
+    ...(printer.process === "resin"
+      ? [["gentlest peel", (l: Lay) => l.peelMm4] as const]
+      : [["stands firmest", (l: Lay) => -l.tipDeg] as const]),
   ];
   const best = new Map<Lay, string[]>();
   for (const [name, key] of things) {

@@ -4,9 +4,22 @@ import { parseRatio, ratioText, type TypedRatio } from "#core/scale/ratio";
 
 /** What the converter made of a line: lengths both ways, a ratio, or a factor between two scales. */
 export type Conversion =
-  | { readonly kind: "length"; readonly understood: string; readonly typedMm: number; readonly asModelMm: number; readonly asRealMm: number; readonly system: "metric" | "inch" }
+  | {
+      readonly kind: "length";
+      readonly understood: string;
+      readonly typedMm: number;
+      readonly asModelMm: number;
+      readonly asRealMm: number;
+      readonly system: "metric" | "inch";
+    }
   | { readonly kind: "ratio"; readonly understood: string; readonly ratio: TypedRatio }
-  | { readonly kind: "factor"; readonly understood: string; readonly factor: number; readonly low: number; readonly high: number }
+  | {
+      readonly kind: "factor";
+      readonly understood: string;
+      readonly factor: number;
+      readonly low: number;
+      readonly high: number;
+    }
   | { readonly kind: "ratio-from-sizes"; readonly understood: string; readonly denominator: number };
 
 const arrow = /\s*(?:->|=>|→|\bto\b(?!\s+the\b)(?!\s+a\b)|\binto\b)\s*/i;
@@ -23,34 +36,63 @@ export function convert(text: string, denominator: number): Outcome<Conversion> 
     const model = parseLength(sizes[2]!, 1);
     if (real.ok && model.ok) return success(fromSizes(real.value, model.value));
   }
-  const sides = text.split(arrow).map((side) => side.trim()).filter((side) => side !== "");
+  const sides = text
+    .split(arrow)
+    .map((side) => side.trim())
+    .filter((side) => side !== "");
   if (sides.length === 2) {
     const from = parseRatio(sides[0]!);
     const to = parseRatio(sides[1]!);
     if (from.ok && to.ok) return success(factorBetween(from.value, to.value));
   }
-  // A bare number and a fraction alone mean a scale here; anything with a unit is a length unless it says it is a scale.
+  // A bare number and a fraction alone mean a scale here; anything with a unit is a length unless it says it
+  // is a scale.
   const ratio = parseRatio(text);
   if (ratio.ok && (saysScale(text) || !parseLength(text).ok)) {
-    return success({ kind: "ratio", understood: `a scale: ${ratio.value.said}, ${ratioText(ratio.value.denominator)}`, ratio: ratio.value });
+    return success({
+      kind: "ratio",
+      understood: `a scale: ${ratio.value.said}, ${ratioText(ratio.value.denominator)}`,
+      ratio: ratio.value,
+    });
   }
   const length = parseLength(text);
   if (length.ok) {
     const { mm, said, system } = length.value;
-    return success({ kind: "length", understood: `a length: ${said}`, typedMm: mm, asModelMm: mm / denominator, asRealMm: mm * denominator, system });
+    return success({
+      kind: "length",
+      understood: `a length: ${said}`,
+      typedMm: mm,
+      asModelMm: mm / denominator,
+      asRealMm: mm * denominator,
+      system,
+    });
   }
-  if (ratio.ok) return success({ kind: "ratio", understood: `a scale: ${ratio.value.said}`, ratio: ratio.value });
-  const told: Problem = ratio.problems[0]!.code === "ratio/not-understood" ? length.problems[0]! : ratio.problems[0]!;
-  return refused("convert/not-understood", told.code === "length/empty" ? "Type a length or a scale: 6'8\", 2.1 m, 1:76 -> 1:72, 28mm figure." : told.message);
+  if (ratio.ok)
+    return success({ kind: "ratio", understood: `a scale: ${ratio.value.said}`, ratio: ratio.value });
+  const told: Problem =
+    ratio.problems[0]!.code === "ratio/not-understood" ? length.problems[0]! : ratio.problems[0]!;
+  return refused(
+    "convert/not-understood",
+    told.code === "length/empty"
+      ? "Type a length or a scale: 6'8\", 2.1 m, 1:76 -> 1:72, 28mm figure."
+      : told.message,
+  );
 }
 
-const saysScale = (text: string) => /:|figure|miniature|scale|%|\bper\b|\/\s*(ft|foot)|to the f|\d(st|nd|rd|th)\b/i.test(text);
+const saysScale = (text: string) =>
+  /:|figure|miniature|scale|%|\bper\b|\/\s*(ft|foot)|to the f|\d(st|nd|rd|th)\b/i.test(text);
 
 function factorBetween(from: TypedRatio, to: TypedRatio): Conversion {
   const factor = from.denominator / to.denominator;
   const low = (from.band?.low ?? from.denominator) / (to.band?.high ?? to.denominator);
   const high = (from.band?.high ?? from.denominator) / (to.band?.low ?? to.denominator);
-  return { kind: "factor", understood: `from ${from.said} to ${to.said}: multiply every length`, factor, low, high };
+  return {
+    kind: "factor",
+    understood: `from ${from.said} to ${to.said}: multiply every length`,
+    factor,
+    low,
+    high,
+  };
 }
 
 const fromSizes = (real: TypedLength, model: TypedLength): Conversion => ({

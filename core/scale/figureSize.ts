@@ -6,7 +6,8 @@ const EYE_SHARE = 0.936;
 export type FigureConvention = "eye" | "crown";
 
 /**
- * The ratios 1:N that a gaming figure of this height can mean: to the eye gives the smaller N, to the crown the larger.
+ * The ratios 1:N that a gaming figure of this height can mean: to the eye gives the smaller N, to the crown
+ * the larger.
  * 28 mm is 1:58.5 to 1:62.5.
  * @param figureMm height of the figure on the bench, without its base
  */

@@ -24,7 +24,10 @@ export function smallestPrinted(limit: DetailLimit): Figure {
 
 const ARCMIN_RAD = Math.PI / (180 * 60);
 
-/** The three limits of sight at a distance, in model mm. Leave a feature off only below `lineMm`; thicken below `shapeMm`. */
+/**
+ * The three limits of sight at a distance, in model mm. Leave a feature off only below `lineMm`; thicken
+ * below `shapeMm`.
+ */
 export type SightLimits = { readonly lineMm: number; readonly shapeMm: number; readonly pairMm: number };
 
 /**
@@ -38,10 +41,15 @@ export const sightLimits = (viewingDistanceMm: number): SightLimits => ({
   pairMm: viewingDistanceMm * 2 * ARCMIN_RAD,
 });
 
-export type DetailAdvice = { readonly verdict: "keep" | "thicken" | "paint or leave off"; readonly exaggeration: number; readonly makeMm: number };
+export type DetailAdvice = {
+  readonly verdict: "keep" | "thicken" | "paint or leave off";
+  readonly exaggeration: number;
+  readonly makeMm: number;
+};
 
 /**
- * What to do with a detail of true model size s: exaggeration = max(1, max(printable, seen) / s); above 3 paint it or leave it off.
+ * What to do with a detail of true model size s: exaggeration = max(1, max(printable, seen) / s); above 3
+ * paint it or leave it off.
  * @param sizeMm the detail at true scale on the bench
  */
 export function detailAdvice(sizeMm: number, printableMm: number, sight: SightLimits): DetailAdvice {

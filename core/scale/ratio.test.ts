@@ -16,8 +16,21 @@ const denominatorOf = (text: string) => {
 
 describe("parseRatio", () => {
   it.each([
-    ["1:72", 72], ["1/72", 72], ["72", 72], ["1:87.1", 87.1], ["35th", 35], ["72nd", 72], ["4 mm/ft", 76.2], ["3.5 mm to the foot", 304.8 / 3.5],
-    ['1/4" scale', 48], ["1/4 in/ft", 48], ["3/16 in = 1 ft", 64], ["50 %", 2], ["2:1", 0.5], ["full size", 1], ["1 in 48", 48],
+    ["1:72", 72],
+    ["1/72", 72],
+    ["72", 72],
+    ["1:87.1", 87.1],
+    ["35th", 35],
+    ["72nd", 72],
+    ["4 mm/ft", 76.2],
+    ["3.5 mm to the foot", 304.8 / 3.5],
+    ['1/4" scale', 48],
+    ["1/4 in/ft", 48],
+    ["3/16 in = 1 ft", 64],
+    ["50 %", 2],
+    ["2:1", 0.5],
+    ["full size", 1],
+    ["1 in 48", 48],
   ])("reads %s", (text, n) => {
     expect(denominatorOf(text)).toBeCloseTo(n as number, 9);
   });
@@ -30,17 +43,29 @@ describe("parseRatio", () => {
     expect(denominatorOf("28mm figure to the crown")).toBeCloseTo(62.5, 6);
   });
 
-  it.each([["", "ratio/empty"], ["1:0", "ratio/absurd"], ["0", "ratio/absurd"], ["-72", "ratio/not-understood"], ["1:-5", "ratio/not-understood"], ["banana", "ratio/not-understood"], ["9999mm figure", "ratio/absurd"]])(
-    "refuses “%s”", (text, code) => {
-      expect(denominatorOf(text)).toBe(code);
-    },
-  );
+  it.each([
+    ["", "ratio/empty"],
+    ["1:0", "ratio/absurd"],
+    ["0", "ratio/absurd"],
+    ["-72", "ratio/not-understood"],
+    ["1:-5", "ratio/not-understood"],
+    ["banana", "ratio/not-understood"],
+    ["9999mm figure", "ratio/absurd"],
+  ])("refuses “%s”", (text, code) => {
+    expect(denominatorOf(text)).toBe(code);
+  });
 
   it("goes there and back", () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 1000, noNaN: true }), fc.double({ min: 1, max: 1e5, noNaN: true }), (n, mm) => {
-      expect(toReal(toModel(realMm(mm), n), n)).toBeCloseTo(mm, 6);
-      expect(denominatorOf(ratioText(n))).toBeCloseTo(n, 2);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 1000, noNaN: true }),
+        fc.double({ min: 1, max: 1e5, noNaN: true }),
+        (n, mm) => {
+          expect(toReal(toModel(realMm(mm), n), n)).toBeCloseTo(mm, 6);
+          expect(denominatorOf(ratioText(n))).toBeCloseTo(n, 2);
+        },
+      ),
+    );
   });
 });
 
@@ -51,17 +76,27 @@ describe("convert", () => {
     expect(outcome.value.asModelMm).toBeCloseTo(2032 / 72, 9);
     expect(outcome.value.asRealMm).toBeCloseTo(2032 * 72, 9);
   });
-  it.each([["1:76 -> 1:72", 76 / 72], ["1:87.1 to 1:72", 1.2097], ["28mm figure to 15mm figure", 0.536]])("gives the factor of %s", (text, factor) => {
+  it.each([
+    ["1:76 -> 1:72", 76 / 72],
+    ["1:87.1 to 1:72", 1.2097],
+    ["28mm figure to 15mm figure", 0.536],
+  ])("gives the factor of %s", (text, factor) => {
     const outcome = convert(text, 72);
     if (!outcome.ok || outcome.value.kind !== "factor") throw new Error("must be a factor");
     expect(outcome.value.factor).toBeCloseTo(factor, 3);
   });
   it("finds the ratio from a real and a model size", () => {
     const outcome = convert("2 m = 27.8 mm", 1);
-    expect(outcome.ok && outcome.value.kind === "ratio-from-sizes" && outcome.value.denominator).toBeCloseTo(71.94, 2);
+    expect(outcome.ok && outcome.value.kind === "ratio-from-sizes" && outcome.value.denominator).toBeCloseTo(
+      71.94,
+      2,
+    );
   });
   it("tells scales from lengths", () => {
-    const kind = (text: string) => { const o = convert(text, 72); return o.ok ? o.value.kind : "refused"; };
+    const kind = (text: string) => {
+      const o = convert(text, 72);
+      return o.ok ? o.value.kind : "refused";
+    };
     expect(kind("28mm figure")).toBe("ratio");
     expect(kind("28 mm")).toBe("length");
     expect(kind("35th")).toBe("ratio");
@@ -73,21 +108,36 @@ describe("convert", () => {
     expect(kind("1:0")).toBe("refused");
   });
   it("never throws on any text", () => {
-    fc.assert(fc.property(fc.string(), (text) => { convert(text, 72); }));
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        convert(text, 72);
+      }),
+    );
   });
 });
 
 describe("rescale", () => {
   it("is one when source and scene agree, and composes", () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 1, max: 500, noNaN: true }), (a, b) => {
-      expect(rescale({ kind: "ratio", denominator: a }, 1, a).factor).toBeCloseTo(1, 12);
-      expect(rescale({ kind: "ratio", denominator: a }, 1, b).factor * rescale({ kind: "ratio", denominator: b }, 1, a).factor).toBeCloseTo(1, 9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        (a, b) => {
+          expect(rescale({ kind: "ratio", denominator: a }, 1, a).factor).toBeCloseTo(1, 12);
+          expect(
+            rescale({ kind: "ratio", denominator: a }, 1, b).factor *
+              rescale({ kind: "ratio", denominator: b }, 1, a).factor,
+          ).toBeCloseTo(1, 9);
+        },
+      ),
+    );
   });
   it("knows 1:87.1 to 1:72, inches at full size, and a door", () => {
     expect(rescale({ kind: "ratio", denominator: 87.1 }, 1, 72).factor).toBeCloseTo(1.2097, 4);
     expect(rescale({ kind: "full" }, 25.4, 72).factor).toBeCloseTo(25.4 / 72, 12);
-    expect(rescale({ kind: "feature", featureId: "door-height", realSizeMm: 1981, fileSize: 40 }, 1, 72).factor).toBeCloseTo(1981 / 72 / 40, 12);
+    expect(
+      rescale({ kind: "feature", featureId: "door-height", realSizeMm: 1981, fileSize: 40 }, 1, 72).factor,
+    ).toBeCloseTo(1981 / 72 / 40, 12);
   });
   it("leaves things with a real size of their own alone", () => {
     expect(rescale({ kind: "real-object" }, 1, 72).factor).toBe(1);
@@ -101,7 +151,9 @@ describe("limits", () => {
   });
   it("grows with distance, nozzle and pixel", () => {
     expect(sightLimits(1200).pairMm).toBeCloseTo(2 * sightLimits(600).pairMm, 12);
-    expect(smallestPrinted({ process: "filament", nozzleMm: 0.6, layerMm: 0.2 }).value).toBeGreaterThan(smallestPrinted({ process: "filament", nozzleMm: 0.4, layerMm: 0.2 }).value);
+    expect(smallestPrinted({ process: "filament", nozzleMm: 0.6, layerMm: 0.2 }).value).toBeGreaterThan(
+      smallestPrinted({ process: "filament", nozzleMm: 0.4, layerMm: 0.2 }).value,
+    );
     expect(smallestPrinted({ process: "resin", pixelMm: 0.035, layerMm: 0.05 }).high).toBeCloseTo(0.105, 9);
   });
   it("thickens up to three times, then paints", () => {

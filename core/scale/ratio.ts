@@ -2,13 +2,22 @@ import { type Outcome, refused, success } from "#core/outcome";
 import { MM_PER_FOOT, type ModelMm, modelMm, type RealMm, realMm } from "#core/units";
 import { figureBand, type FigureConvention } from "#core/scale/figureSize";
 
-export type RatioProblem = { readonly code: "ratio/empty" | "ratio/not-understood" | "ratio/absurd"; readonly path: readonly (string | number)[]; readonly message: string };
+export type RatioProblem = {
+  readonly code: "ratio/empty" | "ratio/not-understood" | "ratio/absurd";
+  readonly path: readonly (string | number)[];
+  readonly message: string;
+};
 
 /** A scale as it was typed. `denominator` is N of 1:N; `band` is set where a figure size allows several. */
 export type TypedRatio = {
   readonly denominator: number;
   readonly said: string;
-  readonly band?: { readonly low: number; readonly high: number; readonly figureMm: number; readonly convention: FigureConvention | "either" };
+  readonly band?: {
+    readonly low: number;
+    readonly high: number;
+    readonly figureMm: number;
+    readonly convention: FigureConvention | "either";
+  };
 };
 
 /** Ratios outside this are slips: a model 1000 times its subject, or a continent on a shelf. */
@@ -32,17 +41,26 @@ function inches(text: string): number {
 }
 
 /**
- * Reads a scale as people write it: `1:72`, `1/72`, `72`, `35th`, `4 mm/ft`, `1/4" scale`, `28mm figure`, `50 %`, `2:1`.
+ * Reads a scale as people write it: `1:72`, `1/72`, `72`, `35th`, `4 mm/ft`, `1/4" scale`, `28mm figure`, `50
+ * %`, `2:1`.
  * @source mm to the foot: N = 304.8 / m; inches to the foot: N = 12 / q (definition of the foot, 1959)
  */
 export function parseRatio(text: string): Outcome<TypedRatio, RatioProblem> {
-  const tidy = text.trim().toLowerCase().replace(/\s+scale$/, "");
+  const tidy = text
+    .trim()
+    .toLowerCase()
+    .replace(/\s+scale$/, "");
   if (tidy === "") return refused("ratio/empty", "Type a scale, for instance 1:72 or 28mm figure.");
-  const figure = new RegExp(`^${num}\\s*mm\\s*(?:figures?|miniatures?|minis?)(?:\\s*(?:to the)?\\s*(eyes?|crown|top))?$`).exec(tidy);
+  const figure = new RegExp(
+    `^${num}\\s*mm\\s*(?:figures?|miniatures?|minis?)(?:\\s*(?:to the)?\\s*(eyes?|crown|top))?$`,
+  ).exec(tidy);
   if (figure) return figureRatio(value(figure[1]!), figure[2]);
   const perFoot = new RegExp(`^${num}\\s*mm\\s*(?:/|per|to the|to a)\\s*(?:ft|foot|')$`).exec(tidy);
   if (perFoot) return checked(text, MM_PER_FOOT / value(perFoot[1]!), `${perFoot[1]} mm to the foot`);
-  const inchScale = /^((?:\d+[\s-]+)?\d+\s*\/\s*\d+|\d+(?:[.,]\d+)?)\s*(?:"|″|”|in|inch|inches)(?:\s*(?:\/|per|to the|=)\s*(?:1\s*)?(?:ft|foot|'))?$/.exec(tidy);
+  const inchScale =
+    /^((?:\d+[\s-]+)?\d+\s*\/\s*\d+|\d+(?:[.,]\d+)?)\s*(?:"|″|”|in|inch|inches)(?:\s*(?:\/|per|to the|=)\s*(?:1\s*)?(?:ft|foot|'))?$/.exec(
+      tidy,
+    );
   if (inchScale) return checked(text, 12 / inches(inchScale[1]!), `${inchScale[1]} in to the foot`);
   const nth = new RegExp(`^${num}\\s*(?:st|nd|rd|th)$`).exec(tidy);
   if (nth) return checked(text, value(nth[1]!), `one ${nth[1]}th of full size`);
@@ -53,22 +71,32 @@ export function parseRatio(text: string): Outcome<TypedRatio, RatioProblem> {
   if (/^(full size|life size|real size)$/.test(tidy)) return checked(text, 1, "full size");
   const bare = new RegExp(`^${num}$`).exec(tidy);
   if (bare) return checked(text, value(bare[1]!), `1 to ${bare[1]}`);
-  return refused("ratio/not-understood", `“${text.trim()}” was not understood as a scale. Type it like 1:72, 35th, 4 mm/ft, or 28mm figure.`);
+  return refused(
+    "ratio/not-understood",
+    `“${text.trim()}” was not understood as a scale. Type it like 1:72, 35th, 4 mm/ft, or 28mm figure.`,
+  );
 }
 
 function checked(text: string, denominator: number, said: string): Outcome<TypedRatio, RatioProblem> {
   if (!Number.isFinite(denominator) || denominator < LIMIT.least || denominator > LIMIT.most) {
-    return refused("ratio/absurd", `“${text.trim()}” is no scale: the ratio must lie between 1000:1 and 1:1000000. Type it like 1:72.`);
+    return refused(
+      "ratio/absurd",
+      `“${text.trim()}” is no scale: the ratio must lie between 1000:1 and 1:1000000. Type it like 1:72.`,
+    );
   }
   return success({ denominator, said });
 }
 
 function figureRatio(figureMm: number, to: string | undefined): Outcome<TypedRatio, RatioProblem> {
-  if (!(figureMm > 0) || figureMm > 1750) return refused("ratio/absurd", `A figure of ${figureMm} mm is no figure size. Type it like 28mm figure.`);
+  if (!(figureMm > 0) || figureMm > 1750)
+    return refused("ratio/absurd", `A figure of ${figureMm} mm is no figure size. Type it like 28mm figure.`);
   const convention = to === undefined ? "either" : to.startsWith("eye") ? "eye" : "crown";
   const band = figureBand(figureMm);
   const low = convention === "crown" ? band.crown : band.eye;
   const high = convention === "eye" ? band.eye : band.crown;
-  const said = convention === "either" ? `${figureMm} mm figure, to the eye or to the crown` : `${figureMm} mm figure, to the ${convention}`;
+  const said =
+    convention === "either"
+      ? `${figureMm} mm figure, to the eye or to the crown`
+      : `${figureMm} mm figure, to the ${convention}`;
   return success({ denominator: (low + high) / 2, said, band: { low, high, figureMm, convention } });
 }

@@ -22,25 +22,56 @@ describe("the ledger", () => {
     expect(ledgerLine(45, "bed", 72, resin).step).toMatchObject({ what: "pixel", count: 13 });
   });
   it("is never off by more than half a step, once there is a step of it at all", () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 50_000, noNaN: true }), fc.constantFrom("bed" as const, "height" as const), fc.constantFrom(filament, resin), fc.integer({ min: 10, max: 200 }), (real, along, printer, n) => {
-      const { drawMm, madeMm, step, errorRealMm } = ledgerLine(real, along, n, printer);
-      expect(errorRealMm).toBeCloseTo((madeMm - drawMm) * n, 6);
-      if (drawMm >= step.sizeMm / 2) expect(Math.abs(madeMm - drawMm)).toBeLessThanOrEqual(step.sizeMm / 2 + 1e-9);
-      else expect(madeMm).toBe(step.sizeMm);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 50_000, noNaN: true }),
+        fc.constantFrom("bed" as const, "height" as const),
+        fc.constantFrom(filament, resin),
+        fc.integer({ min: 10, max: 200 }),
+        (real, along, printer, n) => {
+          const { drawMm, madeMm, step, errorRealMm } = ledgerLine(real, along, n, printer);
+          expect(errorRealMm).toBeCloseTo((madeMm - drawMm) * n, 6);
+          if (drawMm >= step.sizeMm / 2)
+            expect(Math.abs(madeMm - drawMm)).toBeLessThanOrEqual(step.sizeMm / 2 + 1e-9);
+          else expect(madeMm).toBe(step.sizeMm);
+        },
+      ),
+    );
   });
   it("goes out as CSV and comes back, whatever the names are", () => {
-    fc.assert(fc.property(fc.array(fc.record({ name: fc.string({ minLength: 1, maxLength: 20 }).map((s) => s.trim()).filter((s) => s !== "" && !/^[=+\-@\t\r]/.test(s)), realMm: fc.integer({ min: 1, max: 1_000_000 }).map((v) => v / 100), along: fc.constantFrom("bed" as const, "height" as const) }), { minLength: 1, maxLength: 12 }), (entries) => {
-      const back = readLedgerCsv(writeLedgerCsv(entries));
-      expect(back).toEqual({ ok: true, value: entries });
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            name: fc
+              .string({ minLength: 1, maxLength: 20 })
+              .map((s) => s.trim())
+              .filter((s) => s !== "" && !/^[=+\-@\t\r]/.test(s)),
+            realMm: fc.integer({ min: 1, max: 1_000_000 }).map((v) => v / 100),
+            along: fc.constantFrom("bed" as const, "height" as const),
+          }),
+          { minLength: 1, maxLength: 12 },
+        ),
+        (entries) => {
+          const back = readLedgerCsv(writeLedgerCsv(entries));
+          expect(back).toEqual({ ok: true, value: entries });
+        },
+      ),
+    );
   });
   it("reads feet, semicolons and a missing direction", () => {
-    expect(readLedgerCsv(`Name;Real\nDoor;6'6"\n`)).toEqual({ ok: true, value: [{ name: "Door", realMm: expect.closeTo(1981.2, 6), along: "bed" }] });
+    expect(readLedgerCsv(`Name;Real\nDoor;6'6"\n`)).toEqual({
+      ok: true,
+      value: [{ name: "Door", realMm: expect.closeTo(1981.2, 6), along: "bed" }],
+    });
   });
   it("names every line that is wrong and takes none", () => {
     const outcome = readLedgerCsv("name,real,along\n,3 m,bed\nsill,banana,bed\npost,2 m,sideways\n");
-    expect(outcome.ok ? [] : outcome.problems.map((p) => p.path)).toEqual([["line", 2], ["line", 3], ["line", 4]]);
+    expect(outcome.ok ? [] : outcome.problems.map((p) => p.path)).toEqual([
+      ["line", 2],
+      ["line", 3],
+      ["line", 4],
+    ]);
     expect(readLedgerCsv("").ok).toBe(false);
   });
 });
@@ -59,7 +90,13 @@ describe("neighbouring scales", () => {
 });
 
 describe("the unit of a file that has none", () => {
-  it.each([[120, "millimeter"], [3, "inch"], [0.2, "inch"], [0.05, "meter"], [5000, "millimeter"]])("of a thing %s long is taken for %s", (longest, unit) => {
+  it.each([
+    [120, "millimeter"],
+    [3, "inch"],
+    [0.2, "inch"],
+    [0.05, "meter"],
+    [5000, "millimeter"],
+  ])("of a thing %s long is taken for %s", (longest, unit) => {
     const [first, ...rest] = guessUnit(longest);
     expect(first).toMatchObject({ unit, likely: true });
     expect(rest.length).toBe(3);
@@ -76,7 +113,13 @@ describe("reference features", () => {
     }
   });
   it("give way to the builder's own of the same id", () => {
-    const own = { id: "door-height", name: "door leaf, height", lowMm: 1700, highMm: 1800, source: "measured at the mill" };
+    const own = {
+      id: "door-height",
+      name: "door leaf, height",
+      lowMm: 1700,
+      highMm: 1800,
+      source: "measured at the mill",
+    };
     const all = featuresWith([own, { ...own, id: "paddle", name: "sluice paddle" }]);
     expect(all.filter((f) => f.id === "door-height")).toEqual([own]);
     expect(all.length).toBe(referenceFeatures.length + 1);

@@ -2,13 +2,25 @@ import { expect, it } from "vitest";
 import { between } from "#core/figure";
 import { amountText, drawStores, type Need, type StockItem, toBuy } from "#core/stores/draw";
 
-const stock: StockItem[] = [{ id: "s1", needKey: "varnish", name: "Still Water", unit: "ml", left: 20, pricePerUnit: 10 }];
-const need = (value: number, high: number, forWhat: string, needKey = "varnish"): Need => ({ needKey, name: needKey, unit: "ml", amount: between(value * 0.8, value, high, "ml", "practice"), forWhat });
+const stock: StockItem[] = [
+  { id: "s1", needKey: "varnish", name: "Still Water", unit: "ml", left: 20, pricePerUnit: 10 },
+];
+const need = (value: number, high: number, forWhat: string, needKey = "varnish"): Need => ({
+  needKey,
+  name: needKey,
+  unit: "ml",
+  amount: between(value * 0.8, value, high, "ml", "practice"),
+  forWhat,
+});
 
 it("says enough, close and short, and in which use it runs out", () => {
   expect(drawStores(stock, [need(8, 9, "cottage")])[0]).toMatchObject({ state: "enough", runsOutIn: null });
   expect(drawStores(stock, [need(18, 25, "cottage")])[0]).toMatchObject({ state: "close" });
-  expect(drawStores(stock, [need(12, 13, "cottage"), need(12, 13, "quay")])[0]).toMatchObject({ state: "short", runsOutIn: "quay", needed: 24 });
+  expect(drawStores(stock, [need(12, 13, "cottage"), need(12, 13, "quay")])[0]).toMatchObject({
+    state: "short",
+    runsOutIn: "quay",
+    needed: 24,
+  });
   expect(drawStores(stock, [need(1, 2, "x", "glue")])[0]).toMatchObject({ state: "none", left: 0 });
 });
 
@@ -19,6 +31,12 @@ it("buys the shortfall at the 90 % amount, and nothing where there is enough", (
 });
 
 it("counts sheets whole, one that is begun as one, and everything else as it is", () => {
-  expect([0, 0.07, 1, 1.02, 2].map((v) => amountText(v, "sheets"))).toEqual(["0 sheets", "1 sheet", "1 sheet", "2 sheets", "2 sheets"]);
+  expect([0, 0.07, 1, 1.02, 2].map((v) => amountText(v, "sheets"))).toEqual([
+    "0 sheets",
+    "1 sheet",
+    "1 sheet",
+    "2 sheets",
+    "2 sheets",
+  ]);
   expect([amountText(24.3, "ml"), amountText(820, "g")]).toEqual(["24.3 ml", "820 g"]);
 });

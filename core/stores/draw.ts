@@ -5,13 +5,34 @@ export const stockUnits = ["ml", "g", "sheets"] as const;
 export type StockUnit = (typeof stockUnits)[number];
 
 /** An amount as it is bought and counted: sheets are whole, and one that is begun is needed. */
-export const amountText = (amount: number, unit: StockUnit): string => (unit !== "sheets" ? `${digits(amount)} ${unit}` : Math.ceil(amount - 1e-9) === 1 ? "1 sheet" : `${Math.ceil(amount - 1e-9)} sheets`);
+export const amountText = (amount: number, unit: StockUnit): string =>
+  unit !== "sheets"
+    ? `${digits(amount)} ${unit}`
+    : Math.ceil(amount - 1e-9) === 1
+      ? "1 sheet"
+      : `${Math.ceil(amount - 1e-9)} sheets`;
 
-/** Something on the shelf. `needKey` ties it to what scenes ask for: a paint id, a material id, a product family. */
-export type StockItem = { readonly id: string; readonly needKey: string; readonly name: string; readonly unit: StockUnit; readonly left: number; readonly pricePerUnit: number };
+/**
+ * Something on the shelf. `needKey` ties it to what scenes ask for: a paint id, a material id, a product
+ * family.
+ */
+export type StockItem = {
+  readonly id: string;
+  readonly needKey: string;
+  readonly name: string;
+  readonly unit: StockUnit;
+  readonly left: number;
+  readonly pricePerUnit: number;
+};
 
 /** One use of something, in the order of work. */
-export type Need = { readonly needKey: string; readonly name: string; readonly unit: StockUnit; readonly amount: Figure; readonly forWhat: string };
+export type Need = {
+  readonly needKey: string;
+  readonly name: string;
+  readonly unit: StockUnit;
+  readonly amount: Figure;
+  readonly forWhat: string;
+};
 
 export type StockLine = {
   readonly needKey: string;
@@ -20,7 +41,10 @@ export type StockLine = {
   readonly left: number;
   readonly needed: number;
   readonly neededHigh: number;
-  /** `short`: runs out even at the likely amount; `close`: runs out at the 90 % amount; `none`: nothing on the shelf. */
+  /**
+   * `short`: runs out even at the likely amount; `close`: runs out at the 90 % amount; `none`: nothing on the
+   * shelf.
+   */
   readonly state: "enough" | "close" | "short" | "none";
   /** The use in which it runs out, or null. */
   readonly runsOutIn: string | null;
@@ -31,9 +55,12 @@ export type StockLine = {
 export function drawStores(stock: readonly StockItem[], needs: readonly Need[]): readonly StockLine[] {
   const keys = [...new Set(needs.map((n) => n.needKey))];
   return keys.map((needKey): StockLine => {
-    const uses = needs.filter((n) => n.needKey === needKey), items = stock.filter((s) => s.needKey === needKey);
+    const uses = needs.filter((n) => n.needKey === needKey);
+    const items = stock.filter((s) => s.needKey === needKey);
     const left = items.reduce((sum, s) => sum + s.left, 0);
-    let drawn = 0, variance = 0, runsOutIn: string | null = null;
+    let drawn = 0;
+    let variance = 0;
+    let runsOutIn: string | null = null;
     for (const use of uses) {
       drawn += use.amount.value;
       variance += (use.amount.high - use.amount.value) ** 2;
@@ -42,9 +69,15 @@ export function drawStores(stock: readonly StockItem[], needs: readonly Need[]):
     const neededHigh = drawn + Math.sqrt(variance);
     const price = items[0]?.pricePerUnit ?? 0;
     return {
-      needKey, name: items[0]?.name ?? uses[0]!.name, unit: uses[0]!.unit, left, needed: drawn, neededHigh,
+      needKey,
+      name: items[0]?.name ?? uses[0]!.name,
+      unit: uses[0]!.unit,
+      left,
+      needed: drawn,
+      neededHigh,
       state: items.length === 0 ? "none" : drawn > left ? "short" : neededHigh > left ? "close" : "enough",
-      runsOutIn, cost: drawn * price,
+      runsOutIn,
+      cost: drawn * price,
     };
   });
 }

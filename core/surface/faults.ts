@@ -3,7 +3,10 @@ import type { SlopePatch } from "#core/mesh/slopes";
 import type { Process } from "#core/print/printer";
 import { lookTest } from "#core/surface/lookTest";
 
-/** Steps that stand out: area of one copy, cm2, and how far the plainest of it stands above the threshold of sight. */
+/**
+ * Steps that stand out: area of one copy, cm2, and how far the plainest of it stands above the threshold of
+ * sight.
+ */
 export type Standing = { readonly cm2: number; readonly times: number };
 /** Under flat light; and what stands out only where light rakes the face. */
 export type StandingSteps = { readonly flat: Standing; readonly raking: Standing };
@@ -13,13 +16,25 @@ export type StandingSteps = { readonly flat: Standing; readonly raking: Standing
  * @param factor from file units to millimetres on the bench
  * @param forgiven multiples of the threshold that pass
  */
-export function stepsOver(slopes: readonly SlopePatch[], factor: number, layerMm: number, process: Process, distanceMm: number, forgiven: number): StandingSteps {
-  const none = { cm2: 0, times: 0 }, found = { flat: { ...none }, raking: { ...none } };
+export function stepsOver(
+  slopes: readonly SlopePatch[],
+  factor: number,
+  layerMm: number,
+  process: Process,
+  distanceMm: number,
+  forgiven: number,
+): StandingSteps {
+  const none = { cm2: 0, times: 0 };
+  const found = { flat: { ...none }, raking: { ...none } };
   for (const { slopeDeg, area, patchArea, onBed } of slopes) {
     if (onBed) continue;
-    const { flat, raking } = lookTest({ slopeRad: degToRad(slopeDeg), patchMm2: patchArea * factor * factor, layerMm, process }, distanceMm);
+    const { flat, raking } = lookTest(
+      { slopeRad: degToRad(slopeDeg), patchMm2: patchArea * factor * factor, layerMm, process },
+      distanceMm,
+    );
     if (Math.max(flat, raking) < forgiven) continue;
-    const light = flat >= forgiven ? "flat" : "raking", to = found[light];
+    const light = flat >= forgiven ? "flat" : "raking";
+    const to = found[light];
     to.cm2 += (area * factor * factor) / 100;
     to.times = Math.max(to.times, light === "flat" ? flat : raking);
   }

@@ -10,8 +10,9 @@ import { surfaceAreas } from "#core/surface/surfaceAreas";
 import { defaultSchool, surfaceSchools, treatmentOf, treatments } from "#core/surface/treatments";
 import { grits, scratchUm } from "#core/surface/grits";
 
-const patchMm2 = (600 * 5 / 57.3) ** 2;
-const look = (process: "filament" | "resin", layerMm: number, deg: number, distance = 600) => lookTest({ slopeRad: degToRad(deg), patchMm2, layerMm, process }, distance);
+const patchMm2 = ((600 * 5) / 57.3) ** 2;
+const look = (process: "filament" | "resin", layerMm: number, deg: number, distance = 600) =>
+  lookTest({ slopeRad: degToRad(deg), patchMm2, layerMm, process }, distance);
 
 describe("layer steps", () => {
   it("are 0.141 mm deep at 45 degrees in 0.2 mm layers, nothing on a wall", () => {
@@ -19,10 +20,18 @@ describe("layer steps", () => {
     expect(cuspHeightMm(0.2, degToRad(90))).toBeCloseTo(0, 12);
   });
   it("deepen with the layer, and filament is never deeper than the stair", () => {
-    fc.assert(fc.property(fc.double({ min: 0.02, max: 0.4, noNaN: true }), fc.double({ min: 0.02, max: 1.55, noNaN: true }), (t, th) => {
-      expect(stepDepthMm(t * 1.2, th, "filament")).toBeGreaterThan(stepDepthMm(t, th, "filament") - 1e-12);
-      expect(stepDepthMm(t, th, "filament")).toBeLessThanOrEqual(cuspHeightMm(t, th) + 1e-12);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 0.4, noNaN: true }),
+        fc.double({ min: 0.02, max: 1.55, noNaN: true }),
+        (t, th) => {
+          expect(stepDepthMm(t * 1.2, th, "filament")).toBeGreaterThan(
+            stepDepthMm(t, th, "filament") - 1e-12,
+          );
+          expect(stepDepthMm(t, th, "filament")).toBeLessThanOrEqual(cuspHeightMm(t, th) + 1e-12);
+        },
+      ),
+    );
   });
   it("take more coats the deeper they are", () => {
     const filler = { name: "filler", dryFilmMm: 0.03, k: 1, volumeSolids: 0.35 };
@@ -33,18 +42,36 @@ describe("layer steps", () => {
 });
 
 describe("contrast sensitivity", () => {
-  it.each([[1, 264.9], [4, 547.3], [8, 406.4], [20, 105.7], [30, 30.5], [50, 1.2]])("at %s cycles a degree is %s", (u, s) => {
+  it.each([
+    [1, 264.9],
+    [4, 547.3],
+    [8, 406.4],
+    [20, 105.7],
+    [30, 30.5],
+    [50, 1.2],
+  ])("at %s cycles a degree is %s", (u, s) => {
     expect(contrastSensitivity(u, 5) / s).toBeGreaterThan(0.97);
     expect(contrastSensitivity(u, 5) / s).toBeLessThan(1.03);
   });
-  it("is nothing above 60", () => { expect(contrastSensitivity(61, 5)).toBe(0); });
+  it("is nothing above 60", () => {
+    expect(contrastSensitivity(61, 5)).toBe(0);
+  });
 });
 
 describe("look test", () => {
   it("does not mind how the scene is turned about the upright, and sees a wall built lying down by its steps", () => {
     const face = { patchMm2, layerMm: 0.2, process: "filament" } as const;
-    const turnedBy = (a: number, [x, y, z]: readonly [number, number, number]): [number, number, number] => [x * Math.cos(a) - y * Math.sin(a), x * Math.sin(a) + y * Math.cos(a), z];
-    const n: [number, number, number] = [Math.sin(0.3), 0, Math.cos(0.3)], b: [number, number, number] = [Math.sin(1.1) * Math.cos(0.7), Math.sin(1.1) * Math.sin(0.7), Math.cos(1.1)];
+    const turnedBy = (a: number, [x, y, z]: readonly [number, number, number]): [number, number, number] => [
+      x * Math.cos(a) - y * Math.sin(a),
+      x * Math.sin(a) + y * Math.cos(a),
+      z,
+    ];
+    const n: [number, number, number] = [Math.sin(0.3), 0, Math.cos(0.3)];
+    const b: [number, number, number] = [
+      Math.sin(1.1) * Math.cos(0.7),
+      Math.sin(1.1) * Math.sin(0.7),
+      Math.cos(1.1),
+    ];
     const here = lookTestStanding(face, n, b, 600);
     for (const a of [0.4, 2, -3]) {
       expect(lookTestStanding(face, turnedBy(a, n), turnedBy(a, b), 600).flat).toBeCloseTo(here.flat, 9);
@@ -52,7 +79,9 @@ describe("look test", () => {
     }
     expect(lookTestStanding(face, [1, 0, 0], [1, 0, 0], 600).look).toBe("unseen");
     const tipped: [number, number, number] = [Math.cos(0.2), 0, Math.sin(0.2)];
-    expect(lookTestStanding(face, [1, 0, 0], tipped, 600).flat).toBeGreaterThan(lookTestStanding(face, [1, 0, 0], [0, 0, 1], 600).flat);
+    expect(lookTestStanding(face, [1, 0, 0], tipped, 600).flat).toBeGreaterThan(
+      lookTestStanding(face, [1, 0, 0], [0, 0, 1], 600).flat,
+    );
   });
   it("gives the frequencies and multiples worked out for four faces", () => {
     const shallow = look("filament", 0.2, 10);
@@ -78,7 +107,9 @@ describe("look test", () => {
   });
   it("shows less from further and with finer layers, on shallow slopes", () => {
     for (const deg of [5, 10, 20, 30]) {
-      expect(look("filament", 0.2, deg, 2000).flat).toBeLessThanOrEqual(look("filament", 0.2, deg, 600).flat + 1e-9);
+      expect(look("filament", 0.2, deg, 2000).flat).toBeLessThanOrEqual(
+        look("filament", 0.2, deg, 600).flat + 1e-9,
+      );
       expect(look("resin", 0.025, deg).flat).toBeLessThanOrEqual(look("resin", 0.05, deg).flat + 1e-9);
     }
   });
@@ -92,9 +123,11 @@ describe("look test", () => {
 });
 
 describe("areas by class", () => {
-  const of = (mesh: ReturnType<typeof box>, layer: number) => surfaceAreas(slopePatches(mesh, findTwins(mesh).twin), 1, layer, "filament", 600);
+  const of = (mesh: ReturnType<typeof box>, layer: number) =>
+    surfaceAreas(slopePatches(mesh, findTwins(mesh).twin), 1, layer, "filament", 600);
   it("add up to the surface that is not on the bed", () => {
-    const m = terrain(30, 60, 4), a = of(m, 0.2);
+    const m = terrain(30, 60, 4);
+    const a = of(m, 0.2);
     const slopes = slopePatches(m, findTwins(m).twin);
     const total = slopes.filter((p) => !p.onBed).reduce((s, p) => s + p.area, 0) / 100;
     expect(a.unseen.value + a.raking.value + a.plain.value).toBeCloseTo(total, 6);
@@ -102,7 +135,9 @@ describe("areas by class", () => {
     expect(a.plain.high).toBeGreaterThanOrEqual(a.plain.value);
     expect(a.worst!.times).toBeGreaterThan(3);
   });
-  it("leave the top of a box alone", () => { expect(of(box(20, 20, 5), 0.2).unseen.value).toBeGreaterThanOrEqual(4); });
+  it("leave the top of a box alone", () => {
+    expect(of(box(20, 20, 5), 0.2).unseen.value).toBeGreaterThanOrEqual(4);
+  });
 });
 
 describe("treatments", () => {
@@ -113,7 +148,9 @@ describe("treatments", () => {
     expect(defaultSchool("play", "filament")).toBe("live with it");
   });
   it("list grits from coarse to fine with their scratch", () => {
-    grits.forEach((g, i) => { if (i > 0) expect(g.grainUm).toBeLessThan(grits[i - 1]!.grainUm); });
+    grits.forEach((g, i) => {
+      if (i > 0) expect(g.grainUm).toBeLessThan(grits[i - 1]!.grainUm);
+    });
     expect(scratchUm(240)).toEqual({ low: 9.75, high: 14.625 });
     expect(scratchUm(7)).toBeNull();
   });

@@ -19,7 +19,13 @@ export type SurfaceAreas = {
  * Sorts every patch of like slope into unseen, raking only, plain, at the viewing distance.
  * @param factor from file units to millimetres on the bench
  */
-export function surfaceAreas(slopes: readonly SlopePatch[], factor: number, layerMm: number, process: Process, distanceMm: number): SurfaceAreas {
+export function surfaceAreas(
+  slopes: readonly SlopePatch[],
+  factor: number,
+  layerMm: number,
+  process: Process,
+  distanceMm: number,
+): SurfaceAreas {
   const cm2: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
   // The same sum with the eye twice as sharp and half as sharp: the test is right to about a factor of 2.
   const sharper: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
@@ -32,18 +38,34 @@ export function surfaceAreas(slopes: readonly SlopePatch[], factor: number, laye
       onBedCm2 += area;
       continue;
     }
-    const test = lookTest({ slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor, layerMm, process }, distanceMm);
+    const test = lookTest(
+      { slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor, layerMm, process },
+      distanceMm,
+    );
     cm2[test.look] += area;
     sharper[classOf(test.flat * 2, test.raking * 2)] += area;
     duller[classOf(test.flat / 2, test.raking / 2)] += area;
-    if (test.look === "plain" && (worst === null || test.flat * area > worst.times * worst.areaCm2)) worst = { slopeDeg: patch.slopeDeg, times: test.flat, areaCm2: area };
+    if (test.look === "plain" && (worst === null || test.flat * area > worst.times * worst.areaCm2))
+      worst = { slopeDeg: patch.slopeDeg, times: test.flat, areaCm2: area };
   }
   const figure = (look: LookClass): Figure =>
-    between(Math.min(sharper[look], duller[look], cm2[look]), cm2[look], Math.max(sharper[look], duller[look], cm2[look]), "cm2", "computed", [
-      { text: `faces of like slope, ${layerMm} mm layers on ${process}, seen from ${Math.round(distanceMm)} mm`, basis: "measured" },
-      { text: "contrast of the steps under a lamp against the eye's threshold at that pattern's fineness (3 times it counts as shown)", basis: "published" },
-      { text: "range: the same with an eye twice and half as sharp" },
-    ]);
+    between(
+      Math.min(sharper[look], duller[look], cm2[look]),
+      cm2[look],
+      Math.max(sharper[look], duller[look], cm2[look]),
+      "cm2",
+      "computed",
+      [
+        {
+          text: `faces of like slope, ${layerMm} mm layers on ${process}, seen from ${Math.round(distanceMm)} mm`,
+          basis: "measured",
+        },
+        {
+          text: "contrast of the steps under a lamp against the eye's threshold at that pattern's fineness (3 times it counts as shown)",
+          basis: "published",
+        },
+        { text: "range: the same with an eye twice and half as sharp" },
+      ],
+    );
   return { unseen: figure("unseen"), raking: figure("raking only"), plain: figure("plain"), onBedCm2, worst };
 }
-

@@ -2,10 +2,19 @@ import type { Process } from "#core/print/printer";
 import type { LevellingCoat } from "#core/surface/layerSteps";
 
 /** The ways to deal with layer steps that good builders disagree about. */
-export const surfaceSchools = ["fill and sand", "bury", "flame first", "level in resin", "live with it"] as const;
+export const surfaceSchools = [
+  "fill and sand",
+  "bury",
+  "flame first",
+  "level in resin",
+  "live with it",
+] as const;
 export type SurfaceSchool = (typeof surfaceSchools)[number];
 
-/** One thing done in a treatment, in order. `family` is the product family whose waits count; null for handwork. */
+/**
+ * One thing done in a treatment, in order. `family` is the product family whose waits count; null for
+ * handwork.
+ */
 export type TreatmentStep = {
   readonly action: "clip" | "flame" | "fill" | "sand" | "level" | "wash" | "paste";
   readonly what: string;
@@ -28,37 +37,100 @@ export type Treatment = {
 
 const fillerCoat: LevellingCoat = { name: "filler primer, can", dryFilmMm: 0.03, k: 1, volumeSolids: 0.35 };
 const resinCoat: LevellingCoat = { name: "brushed UV resin", dryFilmMm: 0.1, k: 1, volumeSolids: 0.95 };
-const step = (s: Partial<TreatmentStep> & Pick<TreatmentStep, "action" | "what" | "tool">): TreatmentStep => ({
-  family: null, minutesPerCm2: 0, fixedMinutes: 2, place: "bench", coats: 1, levelling: null, ...s,
+const step = (
+  s: Partial<TreatmentStep> & Pick<TreatmentStep, "action" | "what" | "tool">,
+): TreatmentStep => ({
+  family: null,
+  minutesPerCm2: 0,
+  fixedMinutes: 2,
+  place: "bench",
+  coats: 1,
+  levelling: null,
+  ...s,
 });
 
-/** What each school does, in order. Minutes per cm2 and films are common practice until the builder's own are learned. */
+/**
+ * What each school does, in order. Minutes per cm2 and films are common practice until the builder's own are
+ * learned.
+ */
 export const treatments: readonly Treatment[] = [
   {
     school: "fill and sand",
     because: "for display: hard surfaces come out smooth, at the price of days and dust",
     notOn: [],
     steps: [
-      step({ action: "sand", what: "sand open faces, 120 then 180", tool: "abrasive 120 to 180", minutesPerCm2: 0.12 }),
-      step({ action: "wash", what: "wash off the dust and dry", tool: "brush and water", place: "sink", fixedMinutes: 4 }),
-      step({ action: "fill", what: "spray filler primer", tool: "spray can", family: "filler primer, solvent", place: "booth", minutesPerCm2: 0.01, levelling: fillerCoat }),
-      step({ action: "sand", what: "sand the filler, 240 then 400 wet", tool: "abrasive 240 to 400", minutesPerCm2: 0.08 }),
-      step({ action: "wash", what: "rinse and dry", tool: "brush and water", place: "sink", fixedMinutes: 4 }),
+      step({
+        action: "sand",
+        what: "sand open faces, 120 then 180",
+        tool: "abrasive 120 to 180",
+        minutesPerCm2: 0.12,
+      }),
+      step({
+        action: "wash",
+        what: "wash off the dust and dry",
+        tool: "brush and water",
+        place: "sink",
+        fixedMinutes: 4,
+      }),
+      step({
+        action: "fill",
+        what: "spray filler primer",
+        tool: "spray can",
+        family: "filler primer, solvent",
+        place: "booth",
+        minutesPerCm2: 0.01,
+        levelling: fillerCoat,
+      }),
+      step({
+        action: "sand",
+        what: "sand the filler, 240 then 400 wet",
+        tool: "abrasive 240 to 400",
+        minutesPerCm2: 0.08,
+      }),
+      step({
+        action: "wash",
+        what: "rinse and dry",
+        tool: "brush and water",
+        place: "sink",
+        fixedMinutes: 4,
+      }),
     ],
   },
   {
     school: "bury",
     because: "for terrain and ground: texture hides the steps and suits the subject",
     notOn: [],
-    steps: [step({ action: "paste", what: "stipple texture paste over the steps", tool: "old brush", family: "modelling or texture paste", minutesPerCm2: 0.05 })],
+    steps: [
+      step({
+        action: "paste",
+        what: "stipple texture paste over the steps",
+        tool: "old brush",
+        family: "modelling or texture paste",
+        minutesPerCm2: 0.05,
+      }),
+    ],
   },
   {
     school: "flame first",
     because: "quick on large blank filament walls; dangerous and useless on detail",
     notOn: ["resin"],
     steps: [
-      step({ action: "flame", what: "pass a flame over plain thick walls, after a trial on scrap", tool: "small torch", place: "outdoors", minutesPerCm2: 0.03, fixedMinutes: 5 }),
-      step({ action: "fill", what: "one coat of filler primer", tool: "spray can", family: "filler primer, solvent", place: "booth", minutesPerCm2: 0.01 }),
+      step({
+        action: "flame",
+        what: "pass a flame over plain thick walls, after a trial on scrap",
+        tool: "small torch",
+        place: "outdoors",
+        minutesPerCm2: 0.03,
+        fixedMinutes: 5,
+      }),
+      step({
+        action: "fill",
+        what: "one coat of filler primer",
+        tool: "spray can",
+        family: "filler primer, solvent",
+        place: "booth",
+        minutesPerCm2: 0.01,
+      }),
     ],
   },
   {
@@ -66,7 +138,15 @@ export const treatments: readonly Treatment[] = [
     because: "for detail that cannot be sanded: brushed resin levels and cures in seconds",
     notOn: [],
     steps: [
-      step({ action: "level", what: "brush on a thin coat of UV resin and cure it", tool: "old soft brush", family: "UV resin, clear or printing resin", place: "lamp", minutesPerCm2: 0.06, levelling: resinCoat }),
+      step({
+        action: "level",
+        what: "brush on a thin coat of UV resin and cure it",
+        tool: "old soft brush",
+        family: "UV resin, clear or printing resin",
+        place: "lamp",
+        minutesPerCm2: 0.06,
+        levelling: resinCoat,
+      }),
       step({ action: "wash", what: "wipe off the tacky skin with alcohol", tool: "cloth", fixedMinutes: 3 }),
     ],
   },
@@ -74,7 +154,14 @@ export const treatments: readonly Treatment[] = [
     school: "live with it",
     because: "scale, distance or subject forgives; paint by hand and do not drybrush over steps",
     notOn: [],
-    steps: [step({ action: "clip", what: "clip strings and cut blobs", tool: "clippers and blade", fixedMinutes: 3 })],
+    steps: [
+      step({
+        action: "clip",
+        what: "clip strings and cut blobs",
+        tool: "clippers and blade",
+        fixedMinutes: 3,
+      }),
+    ],
   },
 ];
 

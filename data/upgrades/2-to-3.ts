@@ -15,7 +15,10 @@ const resin = { ...machine, clearMinutes: 20, slowLiftMm: 0, slowLiftSpeed: 1 };
 
 const printer = (row: LooseRow): LooseRow => filled(row, row.process === "resin" ? resin : filament);
 
-/** Version 3 brought plates, runs and machines in earnest: how a part lies, what it bears, what it is printed in. */
+/**
+ * Version 3 brought plates, runs and machines in earnest: how a part lies, what it bears, what it is printed
+ * in.
+ */
 export const from2 = filling(2, {
   scenes: (row) => filled(row, { laySchool: null, aside: false }),
   parts: (row) =>

@@ -1,4 +1,11 @@
-import { type Carried, filled, filledWithin, type LooseRow, type LooseTables, type Upgrade } from "#data/upgrades/upgrade";
+import {
+  type Carried,
+  filled,
+  filledWithin,
+  type LooseRow,
+  type LooseTables,
+  type Upgrade,
+} from "#data/upgrades/upgrade";
 
 const rooms = {
   weather: { temperatureC: 20, humidity: 0.5 },
@@ -12,7 +19,10 @@ const scene = (row: LooseRow) => filled(row, { orderChanges: [], setAside: [], o
 const record = (row: LooseRow) => filled(row, { pieces: null });
 const setting = (row: LooseRow) => (row.id === "rooms" ? filledWithin(row, "rooms", rooms) : row);
 
-/** Version 4 brought changes of the order, steps done for some pieces, weather by the day, and another accepted plan. */
+/**
+ * Version 4 brought changes of the order, steps done for some pieces, weather by the day, and another
+ * accepted plan.
+ */
 export const from3: Upgrade = {
   from: 3,
   tables: ["scenes", "records", "settings", "plans"],

@@ -12,7 +12,8 @@ export type LeftOfVersion = LeftRow & { readonly version: number };
 export type Carried = { readonly tables: LooseTables; readonly left: readonly LeftRow[] };
 
 /**
- * The way from one version of what is stored to the next: the same for a database and for an archive. Written once and
+ * The way from one version of what is stored to the next: the same for a database and for an archive. Written
+ * once and
  * never changed afterwards, and it uses nothing that is.
  */
 export type Upgrade = {

@@ -29,38 +29,87 @@ async function jsonOf(name: string): Promise<Json> {
 /** Tables as the database of a version had them. */
 const stores: readonly Record<string, string>[] = [
   {
-    ...Object.fromEntries(["scenes", "printers", "materials", "paints", "recipes", "stock", "settings", "plans", "meshes"].map((t) => [t, "id"])),
+    ...Object.fromEntries(
+      ["scenes", "printers", "materials", "paints", "recipes", "stock", "settings", "plans", "meshes"].map(
+        (t) => [t, "id"],
+      ),
+    ),
     ...Object.fromEntries(["parts", "joints", "grounds", "records", "timers"].map((t) => [t, "id, sceneId"])),
     log: "id, at",
     measurements: "meshId",
     journal: "++seq, undone",
   },
   { ledger: "id, sceneId", features: "id" },
-  { layouts: "id, sceneId", runs: "id, sceneId", gcodes: "id, sceneId", coupons: "id", printRecipes: "id", results: "key, meshId" },
+  {
+    layouts: "id, sceneId",
+    runs: "id, sceneId",
+    gcodes: "id, sceneId",
+    coupons: "id",
+    printRecipes: "id",
+    results: "key, meshId",
+  },
   { notes: "id, sceneId" },
 ];
 
 /** A database as a version left it, with a change that can be taken back. */
-async function asKept(dbName: string, { version, tables }: Json, inverse: readonly unknown[] = []): Promise<void> {
-  const { meshes } = (await readArchive(await bytesOf("4")) as { value: ReadArchive }).value;
+async function asKept(
+  dbName: string,
+  { version, tables }: Json,
+  inverse: readonly unknown[] = [],
+): Promise<void> {
+  const { meshes } = ((await readArchive(await bytesOf("4"))) as { value: ReadArchive }).value;
   const old = new Dexie(dbName);
   for (let v = 1; v <= version; v++) old.version(v).stores(stores[v - 1]!);
   await old.open();
   for (const [table, rows] of Object.entries(tables)) await old.table(table).bulkPut(rows);
   for (const { id, name, corners } of meshes) {
-    await old.table("meshes").put({ id, name, triangles: 12, corners: new Blob([corners as Float32Array<ArrayBuffer>]) });
+    await old
+      .table("meshes")
+      .put({ id, name, triangles: 12, corners: new Blob([corners as Float32Array<ArrayBuffer>]) });
   }
   await old.table("journal").add({ label: "something", at: AT, inverse, undone: 0 });
   old.close();
 }
 
 const everything = async (db: ReturnType<typeof freshDatabase>) =>
-  Object.fromEntries(await Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const)));
+  Object.fromEntries(
+    await Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const)),
+  );
 
-/** What each version added to a row that did not say it, field by field; written down here once more and by hand. */
+/**
+ * What each version added to a row that did not say it, field by field; written down here once more and by
+ * hand.
+ */
 const added: readonly { version: number; table: string; fields: (row: LooseRow) => LooseRow }[] = [
-  { version: 2, table: "parts", fields: () => ({ tier: null, ownFactor: 1, copies: [], versions: [], listing: null, cutPieces: [], otherWays: null }) },
-  { version: 3, table: "parts", fields: () => ({ pose: null, raised: null, front: null, infillBands: [], use: null, materialId: null, recipeId: null, setsSizes: false, spares: 0, pieceOf: null }) },
+  {
+    version: 2,
+    table: "parts",
+    fields: () => ({
+      tier: null,
+      ownFactor: 1,
+      copies: [],
+      versions: [],
+      listing: null,
+      cutPieces: [],
+      otherWays: null,
+    }),
+  },
+  {
+    version: 3,
+    table: "parts",
+    fields: () => ({
+      pose: null,
+      raised: null,
+      front: null,
+      infillBands: [],
+      use: null,
+      materialId: null,
+      recipeId: null,
+      setsSizes: false,
+      spares: 0,
+      pieceOf: null,
+    }),
+  },
   { version: 3, table: "scenes", fields: () => ({ laySchool: null, aside: false }) },
   { version: 3, table: "materials", fields: () => ({ colour: null, damp: false }) },
   { version: 3, table: "log", fields: () => ({ materialId: null, settings: {} }) },
@@ -68,10 +117,22 @@ const added: readonly { version: number; table: string; fields: (row: LooseRow) 
     version: 3,
     table: "printers",
     fields: (row) => ({
-      plate: "flexible", noiseDb: 50, priceMinor: 0, lifeHours: 2000, setupMinutes: 10,
+      plate: "flexible",
+      noiseDb: 50,
+      priceMinor: 0,
+      lifeHours: 2000,
+      setupMinutes: 10,
       ...(row.process === "resin"
         ? { clearMinutes: 20, slowLiftMm: 0, slowLiftSpeed: 1 }
-        : { clearMinutes: 10, cornerMm: 0.02, retractSeconds: 0.1, skirtLoops: 1, brimMm: 0, supportShare: 0.15, longestBridgeMm: 12 }),
+        : {
+            clearMinutes: 10,
+            cornerMm: 0.02,
+            retractSeconds: 0.1,
+            skirtLoops: 1,
+            brimMm: 0,
+            supportShare: 0.15,
+            longestBridgeMm: 12,
+          }),
     }),
   },
   { version: 4, table: "scenes", fields: () => ({ orderChanges: [], setAside: [], orderSchools: {} }) },
@@ -90,18 +151,32 @@ describe.each(samples)("an archive of version %s", (name) => {
       for (const row of rows) {
         const kept = (await db.table(table).get(row.id as string)) as LooseRow;
         expect(kept, `${table} ${String(row.id)}`).toMatchObject(row);
-        const later = added.filter((a) => a.table === table && a.version > json.version).map((a) => a.fields(row));
+        const later = added
+          .filter((a) => a.table === table && a.version > json.version)
+          .map((a) => a.fields(row));
         const known = [row, ...later].flatMap((fields) => Object.keys(fields));
-        for (const fields of later) for (const [key, value] of Object.entries(fields)) if (!(key in row)) expect(kept[key], key).toEqual(value);
+        for (const fields of later)
+          for (const [key, value] of Object.entries(fields))
+            if (!(key in row)) expect(kept[key], key).toEqual(value);
         // A field that nobody spoke of is a field that was made up.
-        expect(Object.keys(kept).filter((key) => !known.includes(key)), `${table} ${String(row.id)}`).toEqual([]);
+        expect(
+          Object.keys(kept).filter((key) => !known.includes(key)),
+          `${table} ${String(row.id)}`,
+        ).toEqual([]);
       }
       expect(await db.table(table).count(), table).toBe(rows.length);
     }
     const hollow = (await db.parts.get("wall"))!.hollow!;
-    expect(hollow).toEqual({ wallMm: 2.2, drains: 2, holes: json.version < 3 ? [] : [{ at: [1, 2, 0], inward: [0, 0, 1], radiusMm: 1.25 }] });
+    expect(hollow).toEqual({
+      wallMm: 2.2,
+      drains: 2,
+      holes: json.version < 3 ? [] : [{ at: [1, 2, 0], inward: [0, 0, 1], radiusMm: 1.25 }],
+    });
     const { origin } = (await db.parts.get("wall"))!;
-    expect(origin).toMatchObject({ nativeScale: json.version < 2 ? "" : "1:56", priceMinor: json.version < 2 ? null : 350 });
+    expect(origin).toMatchObject({
+      nativeScale: json.version < 2 ? "" : "1:56",
+      priceMinor: json.version < 2 ? null : 350,
+    });
   });
   it("keeps aside, under its name, what there is no place for, and drops nothing", async () => {
     const json = await jsonOf(name);
@@ -119,7 +194,9 @@ describe.each(samples)("an archive of version %s", (name) => {
     await importArchive(await bytesOf(name), "replace", AT, db);
     const names = (await db.meshes.toArray()).map((m) => m.name).sort();
     // The first file of the wall is named by its versions, which version 1 did not keep.
-    expect(names).toEqual(name === "1" ? ["wall", "wall, piece 1"] : ["wall", "wall, first file", "wall, piece 1"]);
+    expect(names).toEqual(
+      name === "1" ? ["wall", "wall, piece 1"] : ["wall", "wall, first file", "wall, piece 1"],
+    );
   });
   it("makes the same rows as the database of that version, opened by this one", async () => {
     const json = await jsonOf(name);
@@ -150,10 +227,18 @@ describe("a database of an older version", () => {
     const json = await jsonOf("1");
     const wall = json.tables.parts!.find((p) => p.id === "wall")!;
     const before = { ...wall, name: "Wall as it was" };
-    await asKept("kept-undo", json, [{ table: "parts", put: before }, { table: "parts", remove: "lantern" }]);
+    await asKept("kept-undo", json, [
+      { table: "parts", put: before },
+      { table: "parts", remove: "lantern" },
+    ]);
     const db = openDatabase("kept-undo");
     expect(await undoLast(db)).toBe("something");
-    expect(await db.parts.get("wall")).toMatchObject({ name: "Wall as it was", pose: null, copies: [], hollow: { holes: [] } });
+    expect(await db.parts.get("wall")).toMatchObject({
+      name: "Wall as it was",
+      pose: null,
+      copies: [],
+      hollow: { holes: [] },
+    });
     expect(await db.parts.get("lantern")).toBeUndefined();
     db.close();
   });
@@ -169,9 +254,17 @@ describe("a database of an older version", () => {
     const [scene] = json.tables.scenes!;
     const [part] = json.tables.parts!;
     const [gcode] = json.tables.gcodes!;
-    json.tables.parts!.push({ ...part, id: "nameless", name: "" }, { ...part, id: "halves", count: 2.6 }, { ...part, id: "no-unit", unitMm: 0 });
+    json.tables.parts!.push(
+      { ...part, id: "nameless", name: "" },
+      { ...part, id: "halves", count: 2.6 },
+      { ...part, id: "no-unit", unitMm: 0 },
+    );
     json.tables.scenes!.push({ ...scene, id: "flat", name: "Flat", denominator: 0 });
-    json.tables.gcodes!.push({ ...gcode, id: "endless", report: { ...(gcode!.report as object), minutes: Infinity } });
+    json.tables.gcodes!.push({
+      ...gcode,
+      id: "endless",
+      report: { ...(gcode!.report as object), minutes: Infinity },
+    });
     await asKept("kept-wrong", json);
     const db = openDatabase("kept-wrong");
     expect(await db.parts.get("nameless")).toMatchObject({ name: "without a name" });
@@ -179,7 +272,11 @@ describe("a database of an older version", () => {
     expect(await db.parts.get("no-unit")).toBeUndefined();
     const aside = await db.unplaced.toArray();
     expect(aside.map((a) => [a.table, a.row.id, /was mended/.test(a.why)]).sort()).toEqual([
-      ["gcodes", "endless", false], ["parts", "halves", true], ["parts", "nameless", true], ["parts", "no-unit", false], ["scenes", "flat", false],
+      ["gcodes", "endless", false],
+      ["parts", "halves", true],
+      ["parts", "nameless", true],
+      ["parts", "no-unit", false],
+      ["scenes", "flat", false],
     ]);
     expect(aside.find((a) => a.row.id === "halves")!.row.count).toBe(2.6);
     expect(aside.find((a) => a.row.id === "endless")!.row.report).toMatchObject({ minutes: "Infinity" });
@@ -202,11 +299,19 @@ describe("upgrades", () => {
   });
   it("do nothing twice: rows of today stay as they are", async () => {
     const first = upgraded((await jsonOf("1")).tables, 1);
-    const again = upgrades.filter((u) => u.from !== 3).reduce<LooseTables>((t, u) => ({ ...t, ...u.carry(t).tables }), first.tables);
+    const again = upgrades
+      .filter((u) => u.from !== 3)
+      .reduce<LooseTables>((t, u) => ({ ...t, ...u.carry(t).tables }), first.tables);
     expect(again).toEqual(first.tables);
   });
   it("stay as they were when their version was written", async () => {
-    const frozen = { "1-to-2": "47ab56e15fa9", "2-to-3": "b4fb9751fab7", "3-to-4": "a5b792ae5fd5", "4-to-5": "7a53470ba763", upgrade: "39b85b54d641" };
+    const frozen = {
+      "1-to-2": "47ab56e15fa9",
+      "2-to-3": "b4fb9751fab7",
+      "3-to-4": "a5b792ae5fd5",
+      "4-to-5": "7a53470ba763",
+      upgrade: "39b85b54d641",
+    };
     for (const [file, sum] of Object.entries(frozen)) {
       // White space may be laid out anew; a word may not change.
       const text = (await readFile(`data/upgrades/${file}.ts`, "utf8")).replaceAll(/[\s,]+/g, "");

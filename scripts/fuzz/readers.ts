@@ -13,7 +13,10 @@ import { badRowGroups, readEnvelope, readRows, settledRows } from "#data/archive
 import { archiveBombs, csvBombs, gcodeBombs, modelBombs } from "./bombs";
 import type { Dice } from "./wounds";
 
-/** One kind of file: whole ones to hurt, bombs, and the reader, which must end in a value whatever it is given. */
+/**
+ * One kind of file: whole ones to hurt, bombs, and the reader, which must end in a value whatever it is
+ * given.
+ */
 export type FuzzedReader = {
   readonly name: string;
   readonly whole: readonly Uint8Array[];
@@ -42,7 +45,8 @@ const model = (name: string, whole: readonly Uint8Array[]): FuzzedReader => ({
     const outcome = readModelFile(bytes, "a.stl");
     if (!isRead(outcome)) return false;
     for (const { soup } of outcome.value.models) {
-      if (soup.corners.length % 9 !== 0 || soup.corners.some((v) => !Number.isFinite(v))) throw new Error("no triangles");
+      if (soup.corners.length % 9 !== 0 || soup.corners.some((v) => !Number.isFinite(v)))
+        throw new Error("no triangles");
     }
     return true;
   },
@@ -55,9 +59,24 @@ const gcode = text(
 /** @param archives whole archives of every version */
 export const readers = (archives: readonly Uint8Array[]): readonly FuzzedReader[] => [
   model("STL", [writeBinaryStl(soupOf(ring)), writeBinaryStl(soupOf(ball)), writeTextStl(ring)]),
-  model("OBJ", [writeObj(ring), text("# x\no a\nv 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\nvt 0 0\nvn 0 0 1\nf 1/1/1 2/1/1 3/1/1\nf -1 -2 -3 -4\n")]),
-  model("PLY", [writePly(ring, "ascii"), writePly(ring, "binary_little_endian"), writePly(ball, "binary_big_endian")]),
-  model("3MF", [writeThreeMf([{ name: "ring", mesh: ring }, { name: "ball", mesh: ball, count: 3 }]), writeZip({ "3D/a.model": text("<model/>") })]),
+  model("OBJ", [
+    writeObj(ring),
+    text(
+      "# x\no a\nv 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\nvt 0 0\nvn 0 0 1\nf 1/1/1 2/1/1 3/1/1\nf -1 -2 -3 -4\n",
+    ),
+  ]),
+  model("PLY", [
+    writePly(ring, "ascii"),
+    writePly(ring, "binary_little_endian"),
+    writePly(ball, "binary_big_endian"),
+  ]),
+  model("3MF", [
+    writeThreeMf([
+      { name: "ring", mesh: ring },
+      { name: "ball", mesh: ball, count: 3 },
+    ]),
+    writeZip({ "3D/a.model": text("<model/>") }),
+  ]),
   {
     name: "archive",
     whole: archives,
@@ -68,7 +87,8 @@ export const readers = (archives: readonly Uint8Array[]): readonly FuzzedReader[
       const json = readEnvelope(opened.value.json);
       if (!isRead(json)) return false;
       const ids = new Set<string>();
-      for (const mesh of json.value.meshes.slice(0, 50)) if (isRead(await opened.value.mesh(mesh))) ids.add(mesh.id);
+      for (const mesh of json.value.meshes.slice(0, 50))
+        if (isRead(await opened.value.mesh(mesh))) ids.add(mesh.id);
       const reading = await readRows(json.value, ids);
       badRowGroups(reading.bad);
       for (const choice of ["mend", "leave out"] as const) await settledRows(reading, choice, ids);
@@ -87,7 +107,8 @@ export const readers = (archives: readonly Uint8Array[]): readonly FuzzedReader[
       const outcome = reader.finish();
       if (!isRead(outcome)) return false;
       const { minutes, filamentMm, heightMm } = outcome.value;
-      if (![minutes, filamentMm, heightMm].every((v) => Number.isFinite(v) && v >= 0)) throw new Error("no figures");
+      if (![minutes, filamentMm, heightMm].every((v) => Number.isFinite(v) && v >= 0))
+        throw new Error("no figures");
       return true;
     },
   },

@@ -17,9 +17,43 @@ const text = (t: string) => new TextEncoder().encode(t);
 
 /** Words and numbers that readers stumble over, put in the middle of a file. */
 const stumbles = [
-  "nan", "inf", "-inf", "1e999", "-1e-999", "0x10", "4294967295", "-1", "99999999999999999999", "\u0000", "\ufeff", "\r", "\n\n\n",
-  "\"", "'", "<", ">", "&#x0;", "]]>", "<!--", "\\\n", "solid ", "endsolid", "facet", "f 1 2 3", "f 0 0 0", "v 1", "element vertex 4000000000",
-  "G1 X1e30", "G2 I1e9", "PK\u0003\u0004", "{", "[[[[[[[[", "\"__proto__\":", "null", ",,,,", ";;;",
+  "nan",
+  "inf",
+  "-inf",
+  "1e999",
+  "-1e-999",
+  "0x10",
+  "4294967295",
+  "-1",
+  "99999999999999999999",
+  "\u0000",
+  "\ufeff",
+  "\r",
+  "\n\n\n",
+  '"',
+  "'",
+  "<",
+  ">",
+  "&#x0;",
+  "]]>",
+  "<!--",
+  "\\\n",
+  "solid ",
+  "endsolid",
+  "facet",
+  "f 1 2 3",
+  "f 0 0 0",
+  "v 1",
+  "element vertex 4000000000",
+  "G1 X1e30",
+  "G2 I1e9",
+  "PK\u0003\u0004",
+  "{",
+  "[[[[[[[[",
+  '"__proto__":',
+  "null",
+  ",,,,",
+  ";;;",
 ] as const;
 
 /** One wound of a file; several follow one another. */
@@ -58,14 +92,17 @@ const wounds: readonly Wound[] = [
   },
   // Two stretches change places.
   (bytes, dice) => {
-    const [a, b, c] = [dice(bytes.length + 1), dice(bytes.length + 1), dice(bytes.length + 1)].sort((p, q) => p - q) as [number, number, number];
+    const [a, b, c] = [dice(bytes.length + 1), dice(bytes.length + 1), dice(bytes.length + 1)].sort(
+      (p, q) => p - q,
+    ) as [number, number, number];
     return joined(bytes.slice(0, a), bytes.slice(b, c), bytes.slice(a, b), bytes.slice(c));
   },
   // Every digit of a stretch becomes a nine.
   (bytes, dice) => {
     const hurt = bytes.slice();
     const from = dice(hurt.length + 1);
-    for (let k = from; k < Math.min(hurt.length, from + 60); k++) if (hurt[k]! >= 48 && hurt[k]! <= 57) hurt[k] = 57;
+    for (let k = from; k < Math.min(hurt.length, from + 60); k++)
+      if (hurt[k]! >= 48 && hurt[k]! <= 57) hurt[k] = 57;
     return hurt;
   },
 ];
@@ -73,7 +110,8 @@ const wounds: readonly Wound[] = [
 /** A file hurt in one to four ways. */
 export function wounded(bytes: Uint8Array, dice: Dice): Uint8Array {
   let hurt = bytes;
-  for (let k = 0; k <= dice(4); k++) hurt = hurt.length === 0 ? hurt : wounds[dice(wounds.length)]!(hurt, dice);
+  for (let k = 0; k <= dice(4); k++)
+    hurt = hurt.length === 0 ? hurt : wounds[dice(wounds.length)]!(hurt, dice);
   return hurt;
 }
 

@@ -18,8 +18,10 @@ export type Act = {
 
 const heading = (page: Page, name: string) => page.getByRole("heading", { name }).first().waitFor();
 const WILLOW = "/scenes/withy-sluice/parts/withy-sluice-willow-large";
-const only = (changed: readonly Difference[], ...tables: string[]) => changed.every((d) => tables.includes(d.table));
-const added = (changed: readonly Difference[], table: string) => changed.filter((d) => d.table === table && d.before === null);
+const only = (changed: readonly Difference[], ...tables: string[]) =>
+  changed.every((d) => tables.includes(d.table));
+const added = (changed: readonly Difference[], table: string) =>
+  changed.filter((d) => d.table === table && d.before === null);
 
 const takeIn: Act = {
   name: "a file taken in",
@@ -29,10 +31,15 @@ const takeIn: Act = {
   },
   do: async (page, round) => {
     const buffer = Buffer.from(writeBinaryStl(soupOf(box(10 + round / 7, 4, 3))));
-    await page.getByLabel("Model files").setInputFiles({ name: `plug ${round}.stl`, mimeType: "model/stl", buffer });
+    await page
+      .getByLabel("Model files")
+      .setInputFiles({ name: `plug ${round}.stl`, mimeType: "model/stl", buffer });
     await page.getByText(`plug ${round}.stl: measured`).waitFor();
   },
-  isWhole: (changed, round) => only(changed, "parts") && changed.length === 1 && added(changed, "parts")[0]?.after?.name === `plug ${round}`,
+  isWhole: (changed, round) =>
+    only(changed, "parts") &&
+    changed.length === 1 &&
+    added(changed, "parts")[0]?.after?.name === `plug ${round}`,
 };
 
 const place: Act = {
@@ -48,7 +55,8 @@ const place: Act = {
     // It is drawn where it was put at once; kept it is when it is no longer busy.
     await page.locator('[aria-busy="true"]').waitFor({ state: "detached" });
   },
-  isWhole: (changed) => only(changed, "parts") && changed.length === 1 && changed[0]!.id === "withy-sluice-keeper",
+  isWhole: (changed) =>
+    only(changed, "parts") && changed.length === 1 && changed[0]!.id === "withy-sluice-keeper",
 };
 
 const setNote: Act = {
@@ -60,9 +68,13 @@ const setNote: Act = {
   do: async (page, round) => {
     await page.getByLabel("Note").fill(`round ${round}`);
     await page.getByRole("button", { name: "Set", exact: true }).click();
-    await page.waitForFunction((text) => document.querySelector<HTMLInputElement>('input[name="note"]')?.defaultValue === text, `round ${round}`);
+    await page.waitForFunction(
+      (text) => document.querySelector<HTMLInputElement>('input[name="note"]')?.defaultValue === text,
+      `round ${round}`,
+    );
   },
-  isWhole: (changed, round) => only(changed, "parts") && changed.length === 1 && changed[0]!.after?.note === `round ${round}`,
+  isWhole: (changed, round) =>
+    only(changed, "parts") && changed.length === 1 && changed[0]!.after?.note === `round ${round}`,
 };
 
 const done: Act = {
@@ -73,9 +85,13 @@ const done: Act = {
   },
   do: async (page) => {
     await page.getByRole("button", { name: "Done", exact: true }).click();
-    await page.getByText(/: done\./).first().waitFor();
+    await page
+      .getByText(/: done\./)
+      .first()
+      .waitFor();
   },
-  isWhole: (changed) => only(changed, "records", "log", "timers", "plans") && added(changed, "records").length === 1,
+  isWhole: (changed) =>
+    only(changed, "records", "log", "timers", "plans") && added(changed, "records").length === 1,
 };
 
 const newScene: Act = {
@@ -90,7 +106,11 @@ const newScene: Act = {
     await heading(page, "The shelf is empty");
   },
   // The samples are set aside in the same step.
-  isWhole: (changed, round) => only(changed, "scenes") && added(changed, "scenes").map((d) => d.after!.name).join() === `Scene ${round}`,
+  isWhole: (changed, round) =>
+    only(changed, "scenes") &&
+    added(changed, "scenes")
+      .map((d) => d.after!.name)
+      .join() === `Scene ${round}`,
 };
 
 const archive = readFileSync("tests/corpus/archives/version-5.zip");
@@ -101,7 +121,9 @@ export const archiveIn: Act = {
     await heading(page, "Bring an archive in");
   },
   do: async (page) => {
-    await page.getByLabel("Archive").setInputFiles({ name: "sample.zip", mimeType: "application/zip", buffer: archive });
+    await page
+      .getByLabel("Archive")
+      .setInputFiles({ name: "sample.zip", mimeType: "application/zip", buffer: archive });
     await page.getByRole("button", { name: "Bring it in" }).click();
     await page.getByText("Brought in: 2 scenes.").first().waitFor();
   },
@@ -120,7 +142,10 @@ export const undo: Act = {
   },
   do: async (page) => {
     await page.keyboard.press("u");
-    await page.getByText(/^Taken back: .*\.$/).first().waitFor();
+    await page
+      .getByText(/^Taken back: .*\.$/)
+      .first()
+      .waitFor();
   },
   // Whoever pulls the plug knows what was there before.
   isWhole: (changed) => changed.length > 0,

@@ -10,7 +10,13 @@ const STARTS_WITHIN_MS = 60_000;
 
 /** Starts Chromium on a profile and opens one page in it. */
 export async function plugIn(profile: string): Promise<PluggedBrowser> {
-  const args = [...browserFlags, "--headless=new", "--remote-debugging-port=0", `--user-data-dir=${profile}`, "about:blank"];
+  const args = [
+    ...browserFlags,
+    "--headless=new",
+    "--remote-debugging-port=0",
+    `--user-data-dir=${profile}`,
+    "about:blank",
+  ];
   const process = spawn(browserPath, args, { detached: true, stdio: ["ignore", "ignore", "pipe"] });
   const browser = await chromium.connectOverCDP(await addressOf(process));
   const context = browser.contexts()[0]!;
@@ -29,7 +35,10 @@ export async function plugIn(profile: string): Promise<PluggedBrowser> {
 function addressOf(process: ChildProcess): Promise<string> {
   return new Promise((done, fail) => {
     let said = "";
-    const timer = setTimeout(() => fail(new Error(`Chromium did not start: ${said.slice(-400)}`)), STARTS_WITHIN_MS);
+    const timer = setTimeout(
+      () => fail(new Error(`Chromium did not start: ${said.slice(-400)}`)),
+      STARTS_WITHIN_MS,
+    );
     process.stderr!.on("data", (chunk: Buffer) => {
       said += chunk.toString();
       const found = /DevTools listening on (ws:\S+)/.exec(said);

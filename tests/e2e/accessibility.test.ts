@@ -6,18 +6,50 @@ afterAll(closeBrowser);
 
 const scene = "/scenes/withy-sluice";
 const views = [
-  "/scenes", scene, `${scene}/rule`, `${scene}/parts?part=withy-sluice-lamp`, `${scene}/parts/withy-sluice-willow-large`, `${scene}/plates`, `${scene}/plates/part/withy-sluice-front`, `${scene}/plates/part/withy-sluice-quay`, `${scene}/surface?part=withy-sluice-roof`, `${scene}/colour?recipe=wall-brown`, `${scene}/ground`,
-  `${scene}/joints`, `${scene}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`, `${scene}/bench`, `${scene}/stores`, `${scene}/log`, `${scene}/sheet`, "/workshop", "/workshop/printers?printer=tank", "/workshop/materials", "/workshop/print-recipes", "/workshop/trials", "/workshop/rooms", "/workshop/products?product=lacquer", "/workshop/paints", "/workshop/hours", "/workshop/archive", "/help", "/help/components",
+  "/scenes",
+  scene,
+  `${scene}/rule`,
+  `${scene}/parts?part=withy-sluice-lamp`,
+  `${scene}/parts/withy-sluice-willow-large`,
+  `${scene}/plates`,
+  `${scene}/plates/part/withy-sluice-front`,
+  `${scene}/plates/part/withy-sluice-quay`,
+  `${scene}/surface?part=withy-sluice-roof`,
+  `${scene}/colour?recipe=wall-brown`,
+  `${scene}/ground`,
+  `${scene}/joints`,
+  `${scene}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`,
+  `${scene}/bench`,
+  `${scene}/stores`,
+  `${scene}/log`,
+  `${scene}/sheet`,
+  "/workshop",
+  "/workshop/printers?printer=tank",
+  "/workshop/materials",
+  "/workshop/print-recipes",
+  "/workshop/trials",
+  "/workshop/rooms",
+  "/workshop/products?product=lacquer",
+  "/workshop/paints",
+  "/workshop/hours",
+  "/workshop/archive",
+  "/help",
+  "/help/components",
 ];
 
-describe.each([["light", false], ["evening", true]] as const)("in the %s theme", (_, evening) => {
+describe.each([
+  ["light", false],
+  ["evening", true],
+] as const)("in the %s theme", (_, evening) => {
   it("axe finds nothing on any view", async () => {
     const app = await openDemo({ evening });
     const found: string[] = [];
     for (const view of views) {
       await app.page.goto(`${ORIGIN}${view}`);
       await app.page.locator("h1").first().waitFor();
-      const violations = await app.page.evaluate(`(async () => { ${axe.source}; const r = await axe.run(document, { resultTypes: ["violations"] }); return r.violations.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + (n.any[0]?.message ?? n.all[0]?.message ?? "")).join(" | ")); })()`) as string[];
+      const violations = (await app.page.evaluate(
+        `(async () => { ${axe.source}; const r = await axe.run(document, { resultTypes: ["violations"] }); return r.violations.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + (n.any[0]?.message ?? n.all[0]?.message ?? "")).join(" | ")); })()`,
+      )) as string[];
       found.push(...violations.map((v) => `${view} ${v}`));
     }
     expect(found).toEqual([]);

@@ -5,7 +5,10 @@ import { PORT } from "./serveBuild";
 
 export const ORIGIN = `http://127.0.0.1:${PORT}`;
 
-/** A browser profile of its own with what must never happen in it: requests off the origin, page errors, policy violations. */
+/**
+ * A browser profile of its own with what must never happen in it: requests off the origin, page errors,
+ * policy violations.
+ */
 export type App = { readonly page: Page; readonly context: BrowserContext; readonly troubles: string[] };
 
 let browser: Browser | undefined;
@@ -18,8 +21,18 @@ export const closeBrowser = async () => {
   browser = undefined;
 };
 
-export async function openApp(options: { evening?: boolean; width?: number; height?: number } = {}): Promise<App> {
-  return watched(await (await sharedBrowser()).newContext({ viewport: { width: options.width ?? 1280, height: options.height ?? 800 }, colorScheme: options.evening ? "dark" : "light", acceptDownloads: true }));
+export async function openApp(
+  options: { evening?: boolean; width?: number; height?: number } = {},
+): Promise<App> {
+  return watched(
+    await (
+      await sharedBrowser()
+    ).newContext({
+      viewport: { width: options.width ?? 1280, height: options.height ?? 800 },
+      colorScheme: options.evening ? "dark" : "light",
+      acceptDownloads: true,
+    }),
+  );
 }
 
 /** A page in a profile, with what must never happen in it noted down. */
@@ -30,11 +43,13 @@ export async function watched(context: BrowserContext): Promise<App> {
   const troubles: string[] = [];
   page.on("request", (request) => {
     const url = request.url();
-    if (!url.startsWith(ORIGIN) && !url.startsWith("blob:") && !url.startsWith("data:")) troubles.push(`request off the origin: ${url}`);
+    if (!url.startsWith(ORIGIN) && !url.startsWith("blob:") && !url.startsWith("data:"))
+      troubles.push(`request off the origin: ${url}`);
   });
   page.on("pageerror", (error) => troubles.push(`page error: ${error.message}`));
   page.on("console", (message) => {
-    if (message.type() === "error" && !/status of 400/.test(message.text())) troubles.push(`console: ${message.text()}`);
+    if (message.type() === "error" && !/status of 400/.test(message.text()))
+      troubles.push(`console: ${message.text()}`);
   });
   return { page, context, troubles };
 }
@@ -61,37 +76,57 @@ export async function closeApp(app: App): Promise<void> {
   expect(app.troubles).toEqual([]);
 }
 
-/** Rows of a table as they are kept: asked for in a transaction that waits for writes under way, since some engines show those before they are kept. */
-export const rowsOf = (page: Page, table: string): Promise<Record<string, unknown>[]> => page.evaluate(async (name) => {
-  const open = indexedDB.open("inch-hollow");
-  const db = await new Promise<IDBDatabase>((done, fail) => {
-    open.onsuccess = () => done(open.result);
-    open.onerror = () => fail(open.error);
-  });
-  const transaction = db.transaction(name, "readwrite"), all = transaction.objectStore(name).getAll();
-  await new Promise((done, fail) => {
-    transaction.oncomplete = done;
-    transaction.onabort = fail;
-  });
-  db.close();
-  return all.result as Record<string, unknown>[];
-}, table);
+/**
+ * Rows of a table as they are kept: asked for in a transaction that waits for writes under way, since some
+ * engines show those before they are kept.
+ */
+export const rowsOf = (page: Page, table: string): Promise<Record<string, unknown>[]> =>
+  page.evaluate(async (name) => {
+    const open = indexedDB.open("inch-hollow");
+    const db = await new Promise<IDBDatabase>((done, fail) => {
+      open.onsuccess = () => done(open.result);
+      open.onerror = () => fail(open.error);
+    });
+    const transaction = db.transaction(name, "readwrite");
+    const all = transaction.objectStore(name).getAll();
+    await new Promise((done, fail) => {
+      transaction.oncomplete = done;
+      transaction.onabort = fail;
+    });
+    db.close();
+    return all.result as Record<string, unknown>[];
+  }, table);
 
 /** Every row and mesh in the browser's database, as comparable text. */
-export const everythingStored = (page: Page): Promise<string> => page.evaluate(async () => {
-  const open = indexedDB.open("inch-hollow");
-  const db = await new Promise<IDBDatabase>((done, fail) => {
-    open.onsuccess = () => done(open.result);
-    open.onerror = () => fail(open.error);
-  });
-  const out: Record<string, unknown> = {};
-  for (const name of [...db.objectStoreNames].filter((n) => !["journal", "measurements", "results", "timers"].includes(n)).sort()) {
-    const rows = await new Promise<Record<string, unknown>[]>((done) => {
-      const transaction = db.transaction(name, "readwrite"), all = transaction.objectStore(name).getAll();
-      transaction.oncomplete = () => done(all.result as Record<string, unknown>[]);
+export const everythingStored = (page: Page): Promise<string> =>
+  page.evaluate(async () => {
+    const open = indexedDB.open("inch-hollow");
+    const db = await new Promise<IDBDatabase>((done, fail) => {
+      open.onsuccess = () => done(open.result);
+      open.onerror = () => fail(open.error);
     });
-    out[name] = await Promise.all(rows.map(async (row) => (row.corners instanceof Blob ? { ...row, corners: Array.from(new Uint8Array(await crypto.subtle.digest("SHA-256", await row.corners.arrayBuffer()))).join() } : row)));
-  }
-  db.close();
-  return JSON.stringify(out);
-});
+    const out: Record<string, unknown> = {};
+    for (const name of [...db.objectStoreNames]
+      .filter((n) => !["journal", "measurements", "results", "timers"].includes(n))
+      .sort()) {
+      const rows = await new Promise<Record<string, unknown>[]>((done) => {
+        const transaction = db.transaction(name, "readwrite");
+        const all = transaction.objectStore(name).getAll();
+        transaction.oncomplete = () => done(all.result as Record<string, unknown>[]);
+      });
+      out[name] = await Promise.all(
+        rows.map(async (row) =>
+          row.corners instanceof Blob
+            ? {
+                ...row,
+                corners: Array.from(
+                  new Uint8Array(await crypto.subtle.digest("SHA-256", await row.corners.arrayBuffer())),
+                ).join(),
+              }
+            : row,
+        ),
+      );
+    }
+    db.close();
+    return JSON.stringify(out);
+  });

@@ -11,11 +11,20 @@ it("refuses each broken file by its name in one sentence, and goes on with the r
   await page.getByRole("heading", { name: "The shelf" }).waitFor();
   await page.getByLabel("Model files").setInputFiles(brokenFiles());
   await page.getByText("fine.stl: measured").waitFor();
-  for (const sentence of [/empty\.stl is empty\. Copy/, /letter\.stl is not a model/, /cut\.stl: The header promises/, /lying\.stl: The header promises 4000000000/, /nan\.stl: triangle 1 has a coordinate/, /outside\.3mf: The archive names a file outside itself/, /index\.obj: Line 4 names a corner/]) {
+  for (const sentence of [
+    /empty\.stl is empty\. Copy/,
+    /letter\.stl is not a model/,
+    /cut\.stl: The header promises/,
+    /lying\.stl: The header promises 4000000000/,
+    /nan\.stl: triangle 1 has a coordinate/,
+    /outside\.3mf: The archive names a file outside itself/,
+    /index\.obj: Line 4 names a corner/,
+  ]) {
     await page.getByText(sentence).waitFor();
   }
   await page.getByRole("link", { name: "fine" }).first().waitFor();
-  for (const bad of ["empty", "letter", "cut", "lying", "nan", "outside", "index"]) expect(await page.getByRole("link", { name: bad, exact: true }).count()).toBe(0);
+  for (const bad of ["empty", "letter", "cut", "lying", "nan", "outside", "index"])
+    expect(await page.getByRole("link", { name: bad, exact: true }).count()).toBe(0);
   await closeApp(app);
 });
 
@@ -27,10 +36,15 @@ it("refuses a ratio of 1:0 and a broken archive, and changes nothing", async () 
   for (const bad of ["1:0", "-72", "", "banana"]) {
     await page.getByLabel("Ratio or figure size").fill(bad);
     await page.getByRole("button", { name: "Set", exact: true }).click();
-    await page.getByText(/is no scale|was not understood as a scale|Type a scale/).first().waitFor();
+    await page
+      .getByText(/is no scale|was not understood as a scale|Type a scale/)
+      .first()
+      .waitFor();
   }
   await page.goto(`${ORIGIN}/workshop/archive`);
-  await page.getByLabel("Archive").setInputFiles({ name: "broken.zip", mimeType: "application/zip", buffer: Buffer.from("PK not really") });
+  await page
+    .getByLabel("Archive")
+    .setInputFiles({ name: "broken.zip", mimeType: "application/zip", buffer: Buffer.from("PK not really") });
   await page.getByRole("button", { name: "Bring it in" }).click();
   await page.getByText(/The archive cannot be unpacked/).waitFor();
   expect(await everythingStored(page)).toBe(before);
@@ -47,14 +61,19 @@ it("takes 50 MB in without a task over 50 ms on the page, and can be cancelled",
   await page.evaluate(() => {
     const seen: number[] = [];
     (window as unknown as { longTasks: number[] }).longTasks = seen;
-    new PerformanceObserver((list) => seen.push(...list.getEntries().map((e) => e.duration))).observe({ entryTypes: ["longtask"] });
+    new PerformanceObserver((list) => seen.push(...list.getEntries().map((e) => e.duration))).observe({
+      entryTypes: ["longtask"],
+    });
   });
-  // Handing the bytes over from the test is not the app's work: the file is built in the page and dropped like any other.
+  // Handing the bytes over from the test is not the app's work: the file is built in the page and dropped
+  // like any other.
   await page.getByLabel("Model files").setInputFiles(await onDisk(large));
   await page.getByText("fen.stl: measured").waitFor({ timeout: 120_000 });
   const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks);
   const longest = Math.max(0, ...tasks);
-  console.log(`longest task on the page while 50 MB came in: ${longest < 50 ? "under 50" : longest.toFixed(0)} ms (${tasks.length} over 50)`);
+  console.log(
+    `longest task on the page while 50 MB came in: ${longest < 50 ? "under 50" : longest.toFixed(0)} ms (${tasks.length} over 50)`,
+  );
   expect(longest).toBeLessThan(LONGEST_TASK_MS);
 
   await page.getByLabel("Model files").setInputFiles(await onDisk({ ...large, name: "again.stl" }));
@@ -64,7 +83,9 @@ it("takes 50 MB in without a task over 50 ms on the page, and can be cancelled",
   await closeApp(app);
 });
 
-/** The promise is 50 ms; a shared two-core machine may stretch a task, so the test fails only well above it. */
+/**
+ * The promise is 50 ms; a shared two-core machine may stretch a task, so the test fails only well above it.
+ */
 const LONGEST_TASK_MS = 250;
 
 async function onDisk({ name, buffer }: { name: string; buffer: Buffer }): Promise<string> {

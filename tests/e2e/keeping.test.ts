@@ -9,24 +9,34 @@ afterAll(closeBrowser);
 const SCENE = `${ORIGIN}/scenes/withy-sluice`;
 const WILLOW = `${SCENE}/parts/withy-sluice-willow-large`;
 const cdp = async ({ context, page }: App): Promise<CDPSession> => context.newCDPSession(page);
-const kept = (page: Page) => page.evaluate(() => JSON.parse(localStorage.getItem("inch-hollow-kept") ?? "{}") as Record<string, unknown>);
+const kept = (page: Page) =>
+  page.evaluate(
+    () => JSON.parse(localStorage.getItem("inch-hollow-kept") ?? "{}") as Record<string, unknown>,
+  );
 /** Something of the builder's own, done as a builder does it. */
 const change = async (page: Page) => {
   await page.goto(WILLOW);
   await page.getByRole("button", { name: "Give it two drains" }).click();
   await page.getByText("Give it two drains: done.").first().waitFor();
 };
-/** The private file system of the origin stands in for a folder of the builder's: a picker cannot be driven without a screen. */
+/**
+ * The private file system of the origin stands in for a folder of the builder's: a picker cannot be driven
+ * without a screen.
+ */
 const folderInPlace = ({ context }: App) =>
   context.addInitScript(() => {
-    const pick = async () => (await navigator.storage.getDirectory()).getDirectoryHandle("Copies", { create: true });
+    const pick = async () =>
+      (await navigator.storage.getDirectory()).getDirectoryHandle("Copies", { create: true });
     (window as unknown as { showDirectoryPicker: unknown }).showDirectoryPicker = pick;
   });
 const filesIn = (page: Page) =>
   page.evaluate(async () => {
-    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("Copies", { create: true });
+    const folder = await (
+      await navigator.storage.getDirectory()
+    ).getDirectoryHandle("Copies", { create: true });
     const names: string[] = [];
-    for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(name);
+    for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys())
+      names.push(name);
     return names.sort();
   });
 
@@ -46,12 +56,18 @@ describe("what is typed", () => {
     await other.getByRole("button", { name: "Set", exact: true }).click();
     await page.getByText("Changed elsewhere meanwhile: Note. What you typed is kept").waitFor();
     // What was not typed in follows; what was typed stays, here and in the form beside it.
-    await page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[name="count"]')?.value === "4");
+    await page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('input[name="count"]')?.value === "4",
+    );
     expect(await page.getByLabel("Note").inputValue()).toBe("half typed");
     expect(await page.getByLabel("From", { exact: true }).inputValue()).toBe("a friend");
     await page.getByRole("button", { name: "Set", exact: true }).click();
-    await other.waitForFunction(() => document.querySelector<HTMLInputElement>('input[name="note"]')?.value === "half typed");
-    await expect.poll(async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-willow-large")).toMatchObject({ note: "half typed", count: 4 });
+    await other.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('input[name="note"]')?.value === "half typed",
+    );
+    await expect
+      .poll(async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-willow-large"))
+      .toMatchObject({ note: "half typed", count: 4 });
     await closeApp(app);
   });
 });
@@ -80,7 +96,9 @@ describe("a folder beside the browser", () => {
       await page.clock.runFor(30_000);
       expect(await filesIn(page)).toHaveLength(Math.min(i, 2));
       await page.clock.runFor(40_000);
-      await expect.poll(async () => (await kept(page)).savedStamp, { timeout: 30_000 }).toMatch(new RegExp(`^${2 + i}/`));
+      await expect
+        .poll(async () => (await kept(page)).savedStamp, { timeout: 30_000 })
+        .toMatch(new RegExp(`^${2 + i}/`));
       await expect.poll(() => filesIn(page)).toHaveLength(Math.min(i + 1, 2));
     }
     const files = await filesIn(page);
@@ -94,7 +112,9 @@ describe("a folder beside the browser", () => {
     await page.goto(ORIGIN);
     await page.getByText("Your browser has cleared what was stored here").waitFor();
     await page.getByText(/It held .*Marsh/).waitFor();
-    await page.getByText(new RegExp(`The last file you saved is ${files[1]}, in your folder “Copies”`)).waitFor();
+    await page
+      .getByText(new RegExp(`The last file you saved is ${files[1]}, in your folder “Copies”`))
+      .waitFor();
     expect(await rowsOf(page, "scenes")).toEqual([]);
     await page.getByRole("button", { name: "Open the folder “Copies” again" }).click();
     await page.getByRole("link", { name: "Marsh three" }).waitFor();
@@ -161,7 +181,14 @@ describe("an archive with bad rows", () => {
       await page.getByRole("heading", { name: /^5 rows do not fit; the other \d+ do$/ }).waitFor();
     };
     await choose();
-    for (const row of [/parts, Gate \(1\): count: Count must be/, /scenes, Reed bank \(2\): denominator: Denominator must be/, /parts, Wall \(3\): unitMm: UnitMm must be greater than 0/, /parts, Lantern \(2\): sceneId: It belongs to a scene that is not in the archive/, /printers, Loft \(1\): layerMm: LayerMm must be less than or equal to 10/]) await page.getByText(row).waitFor();
+    for (const row of [
+      /parts, Gate \(1\): count: Count must be/,
+      /scenes, Reed bank \(2\): denominator: Denominator must be/,
+      /parts, Wall \(3\): unitMm: UnitMm must be greater than 0/,
+      /parts, Lantern \(2\): sceneId: It belongs to a scene that is not in the archive/,
+      /printers, Loft \(1\): layerMm: LayerMm must be less than or equal to 10/,
+    ])
+      await page.getByText(row).waitFor();
     await page.getByText("can be mended").click();
     await page.getByText("parts, Gate: count: 0 becomes 1").waitFor();
     // Until it is chosen nothing is written.
@@ -176,7 +203,9 @@ describe("an archive with bad rows", () => {
     await page.locator("h1").click();
     await page.keyboard.press("u");
     await page.getByText("Taken back: Import of an archive.").first().waitFor();
-    expect(JSON.parse(await everythingStored(page)) as object).toMatchObject({ scenes: (JSON.parse(before) as { scenes: object }).scenes });
+    expect(JSON.parse(await everythingStored(page)) as object).toMatchObject({
+      scenes: (JSON.parse(before) as { scenes: object }).scenes,
+    });
     await choose();
     await page.getByRole("button", { name: "Leave them out" }).click();
     await page.getByText("Brought in: 1 scene, 5 rows left out.").first().waitFor();
@@ -205,14 +234,23 @@ describe("another version of the data", () => {
     const newer = await context.newPage();
     await newer.goto(`${ORIGIN}/icon.svg`);
     expect(await openNewer(newer)).toBe("open");
-    await page.getByText(/A newer Inch Hollow is open in another tab, so this one keeps nothing any more/).waitFor();
+    await page
+      .getByText(/A newer Inch Hollow is open in another tab, so this one keeps nothing any more/)
+      .waitFor();
     const before = await rowsOf(newer, "parts");
     await page.getByRole("button", { name: "Give it two drains" }).click();
-    await page.getByRole("region", { name: /^Notifications/ }).getByText(/keeps nothing any more/).first().waitFor();
+    await page
+      .getByRole("region", { name: /^Notifications/ })
+      .getByText(/keeps nothing any more/)
+      .first()
+      .waitFor();
     expect(await rowsOf(newer, "parts")).toEqual(before);
     // A tab of this version, opened now, does not begin to write either.
     await newer.goto(`${ORIGIN}/scenes`);
-    await newer.getByText(/was written by a newer Inch Hollow\. Nothing of it was touched/).first().waitFor();
+    await newer
+      .getByText(/was written by a newer Inch Hollow\. Nothing of it was touched/)
+      .first()
+      .waitFor();
     expect(await rowsOf(newer, "parts")).toEqual(before);
     app.troubles.splice(0);
     await closeApp(app);
@@ -233,18 +271,30 @@ describe("a disk that is nearly full", () => {
     await page.getByRole("heading", { name: "The shelf" }).waitFor();
     await disk.fill(page, 3);
     await page.getByLabel("Model files").setInputFiles([terrainStl("moor")]);
-    await page.getByText(/The browser could not write to its disk, which is probably full\. What was here before is kept/).first().waitFor();
+    await page
+      .getByText(
+        /The browser could not write to its disk, which is probably full\. What was here before is kept/,
+      )
+      .first()
+      .waitFor();
     // Nothing more is written, also from another page of the same tab, and it is said.
     await page.getByRole("link", { name: /Rule/ }).first().click();
     await page.getByLabel("Ratio or figure size").fill("1:35");
     await page.getByRole("button", { name: "Set", exact: true }).click();
-    await page.getByRole("alert").getByText(/Until then nothing is written from here/).nth(0).waitFor();
+    await page
+      .getByRole("alert")
+      .getByText(/Until then nothing is written from here/)
+      .nth(0)
+      .waitFor();
     expect((await rowsOf(page, "scenes")).map((s) => s.denominator)).not.toContain(35);
     await disk.free(page);
     const download = page.waitForEvent("download");
     await page.getByRole("region", { name: "Notices" }).getByRole("button", { name: "Save a copy" }).click();
     expect((await download).suggestedFilename()).toMatch(/^inch-hollow-.*\.zip$/);
-    await page.getByRole("region", { name: "Notices" }).getByRole("button", { name: "Reload this tab" }).click();
+    await page
+      .getByRole("region", { name: "Notices" })
+      .getByRole("button", { name: "Reload this tab" })
+      .click();
     await page.getByRole("heading", { name: "The rule" }).waitFor();
     expect(await everythingStored(page)).toBe(before);
     await page.goto(`${ORIGIN}/scenes/osier-carr/parts`);
@@ -307,10 +357,20 @@ describe("a worker that ends in the middle", () => {
     await page.getByRole("heading", { name: "The shelf" }).waitFor();
     const known = await page.evaluate(() => (window as unknown as { workers: Worker[] }).workers.length);
     await page.getByLabel("Model files").setInputFiles([terrainStl("moor"), blockStl("sill", 30, 4, 3)]);
-    await page.getByText(/moor\.stl: (sharing|finding|slicing|looking|following|drawing|measuring)/).first().waitFor();
+    await page
+      .getByText(/moor\.stl: (sharing|finding|slicing|looking|following|drawing|measuring)/)
+      .first()
+      .waitFor();
     // The browser ends it, as it does for want of memory: the page is told nothing.
-    await page.evaluate((from) => (window as unknown as { workers: Worker[] }).workers[from]!.terminate(), known);
-    await page.getByText(/moor\.stl could not be worked out: The browser ended its worker\. Try it alone, or with less detail\./).waitFor();
+    await page.evaluate(
+      (from) => (window as unknown as { workers: Worker[] }).workers[from]!.terminate(),
+      known,
+    );
+    await page
+      .getByText(
+        /moor\.stl could not be worked out: The browser ended its worker\. Try it alone, or with less detail\./,
+      )
+      .waitFor();
     await page.getByText("sill.stl: measured").waitFor();
     await page.getByLabel("Model files").setInputFiles([blockStl("beam", 60, 4, 3)]);
     await page.getByText("beam.stl: measured").waitFor();
@@ -327,7 +387,9 @@ describe("many files", () => {
     await page.getByRole("heading", { name: "The shelf" }).waitFor();
     const before = await rowsOf(page, "parts");
     const files = Array.from({ length: 24 }, (_, i) => blockStl(`block ${i}`, 10 + i, 4, 3));
-    await page.getByLabel("Model files").setInputFiles([...files, brokenFiles()[2]!, { ...files[0]!, name: ".stl" }]);
+    await page
+      .getByLabel("Model files")
+      .setInputFiles([...files, brokenFiles()[2]!, { ...files[0]!, name: ".stl" }]);
     await page.getByText("26 of 26 files done").waitFor();
     await page.getByText(/cut\.stl: The header promises/).waitFor();
     const names = async () => (await rowsOf(page, "parts")).map((p) => p.name);
@@ -345,7 +407,10 @@ describe("dialogs", () => {
   it("give the focus back to where it came from, and one that destroys opens on the way to keep things", async () => {
     const app = await openDemo();
     const { page } = app;
-    const focused = () => page.evaluate(() => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "");
+    const focused = () =>
+      page.evaluate(
+        () => document.activeElement?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "",
+      );
     await page.goto(`${ORIGIN}/workshop/archive`);
     await page.getByRole("button", { name: "Remove everything" }).focus();
     await page.keyboard.press("Enter");
@@ -370,7 +435,8 @@ describe("a first start that was cut", () => {
   it("between the writes of an older version is finished at the next, with its dates moved to today", async () => {
     const app = await openDemo();
     const { page } = app;
-    // As it was left: the scenes are in, the note of the start is not, and the dates are those of the archive.
+    // As it was left: the scenes are in, the note of the start is not, and the dates are those of the
+    // archive.
     await page.goto("about:blank");
     await page.goto(`${ORIGIN}/icon.svg`);
     await page.evaluate(async () => {

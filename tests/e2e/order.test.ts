@@ -7,10 +7,15 @@ afterAll(closeBrowser);
 
 const order = `${ORIGIN}/scenes/withy-sluice/order`;
 const frosting = (page: Page) => page.getByRole("group", { name: "Broken rule O31" });
-const rowsOn = (page: Page, day: string) => page.getByRole("region", { name: "The order of work by place and time" }).waitFor().then(() => page.locator("tbody tr td:first-child").filter({ hasText: day }).count());
+const rowsOn = (page: Page, day: string) =>
+  page
+    .getByRole("region", { name: "The order of work by place and time" })
+    .waitFor()
+    .then(() => page.locator("tbody tr td:first-child").filter({ hasText: day }).count());
 
 it("finds the deadlock of alcohol and varnish, tries every way out, and passes with the one chosen", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(order);
   await frosting(page).getByText("These cannot all hold:").waitFor();
   await frosting(page).getByText("you want it", { exact: true }).waitFor();
@@ -28,7 +33,8 @@ it("finds the deadlock of alcohol and varnish, tries every way out, and passes w
   await page.getByRole("region", { name: "In order" }).locator("tbody tr").first().waitFor();
   const names = await page.getByRole("region", { name: "In order" }).locator("tbody tr th").allTextContents();
   const places = await page.getByRole("region", { name: "In order" }).locator("tbody tr").allTextContents();
-  const sealed = places.findIndex((t) => t.includes("Seal matte") && t.includes("Cottage, front wall")), sand = names.findIndex((t) => t === "Lay River sand");
+  const sealed = places.findIndex((t) => t.includes("Seal matte") && t.includes("Cottage, front wall"));
+  const sand = names.findIndex((t) => t === "Lay River sand");
   expect(sealed).toBeGreaterThanOrEqual(0);
   expect(sealed).toBeLessThan(sand);
   await page.getByRole("button", { name: "Undo (u)" }).or(page.getByTitle("Undo (u)")).first().click();
@@ -37,14 +43,20 @@ it("finds the deadlock of alcohol and varnish, tries every way out, and passes w
 });
 
 it("keeps a plan, heals round a lost evening, and shows what moved", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(order);
   await page.getByRole("button", { name: "Keep this plan" }).click();
   await page.getByText(/steps? stays? on/).waitFor();
   // The evening of the tenth step: full of work.
-  const day = (await page.getByRole("region", { name: "In order" }).locator("tbody tr td:first-child").nth(9).textContent())!.split(",")[0]!;
+  const day = (await page
+    .getByRole("region", { name: "In order" })
+    .locator("tbody tr td:first-child")
+    .nth(9)
+    .textContent())!.split(",")[0]!;
   const date = await page.evaluate((text) => {
-    const year = new Date().getFullYear(), d = new Date(`${text.slice(4)} ${year}`);
+    const year = new Date().getFullYear();
+    const d = new Date(`${text.slice(4)} ${year}`);
     if (d.getTime() < Date.now() - 86_400_000) d.setFullYear(year + 1);
     return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, "0")}-${String(d.getDate()).padStart(2, "0")}`;
   }, day);
@@ -53,32 +65,53 @@ it("keeps a plan, heals round a lost evening, and shows what moved", async () =>
   await page.getByLabel("No bench on").fill(date);
   await page.getByRole("button", { name: "It is lost" }).click();
   await page.getByRole("button", { name: "After all" }).waitFor();
-  await page.waitForFunction((text) => ![...document.querySelectorAll("tbody tr td:first-child")].some((td) => td.textContent!.startsWith(text)), `${day},`);
+  await page.waitForFunction(
+    (text) =>
+      ![...document.querySelectorAll("tbody tr td:first-child")].some((td) =>
+        td.textContent!.startsWith(text),
+      ),
+    `${day},`,
+  );
   await page.getByRole("region", { name: "What changed" }).waitFor();
   await page.getByRole("button", { name: "After all" }).click();
   await page.getByRole("button", { name: "After all" }).waitFor({ state: "detached" });
-  await page.getByLabel("No bench on").evaluate((input: HTMLInputElement) => { input.min = ""; input.value = "2001-01-01"; });
+  await page.getByLabel("No bench on").evaluate((input: HTMLInputElement) => {
+    input.min = "";
+    input.value = "2001-01-01";
+  });
   await page.getByRole("button", { name: "It is lost" }).click();
   await page.getByText("2001-01-01 is over. Choose today or a day to come.").waitFor();
   await closeApp(app);
 });
 
 it("checks a step while it is dragged to a wrong place, says what breaks, and mends it", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(order);
-  await frosting(page).getByRole("button", { name: /Wet with water and a drop of soap/ }).click();
+  await frosting(page)
+    .getByRole("button", { name: /Wet with water and a drop of soap/ })
+    .click();
   await page.getByText("This order breaks none of its rules.").waitFor();
   const step = page.getByRole("button", { name: "Prime, Cottage, front wall", exact: true });
   // To the left of the view, so that there is room to drag it to the right.
   const region = page.getByRole("region", { name: "The order of work by place and time" });
-  await region.evaluate((view, x) => {
-    view.scrollIntoView({ block: "center" });
-    view.scrollLeft = x - 30;
-  }, Number(await step.locator("rect.body").getAttribute("x")));
-  const box = (await step.locator("rect.body").boundingBox())!, y = box.y + box.height / 2;
+  await region.evaluate(
+    (view, x) => {
+      view.scrollIntoView({ block: "center" });
+      view.scrollLeft = x - 30;
+    },
+    Number(await step.locator("rect.body").getAttribute("x")),
+  );
+  const box = (await step.locator("rect.body").boundingBox())!;
+  const y = box.y + box.height / 2;
   await page.mouse.move(box.x + 2, y);
   await page.mouse.down();
-  for (let dx = 20; dx <= 720 && (await page.getByText(/O13: Colour on bare plastic/).count()) === 0; dx += 50) await page.mouse.move(box.x + dx, y);
+  for (
+    let dx = 20;
+    dx <= 720 && (await page.getByText(/O13: Colour on bare plastic/).count()) === 0;
+    dx += 50
+  )
+    await page.mouse.move(box.x + dx, y);
   await page.getByText(/breaks what follows/).waitFor();
   await page.mouse.up();
   const broken = page.getByRole("region", { name: "Broken rules" }).getByRole("group").first();
@@ -95,7 +128,11 @@ it("checks a step while it is dragged to a wrong place, says what breaks, and me
   await page.getByText("Drag a step, or focus it").waitFor();
   await page.keyboard.press("Enter");
   await page.getByLabel("Beside").selectOption({ label: "Seal matte, Cottage, front wall" });
-  await page.getByRole("list", { name: "Reasons" }).getByText(/Colour on bare plastic|same recipe|recesses|Home-made|beyond/).first().waitFor();
+  await page
+    .getByRole("list", { name: "Reasons" })
+    .getByText(/Colour on bare plastic|same recipe|recesses|Home-made|beyond/)
+    .first()
+    .waitFor();
   // A rule is set aside only with a note, which stays in sight.
   await page.getByLabel("evening", { exact: true }).selectOption({ index: 1 });
   await page.getByRole("button", { name: "Show all" }).click();
@@ -103,50 +140,79 @@ it("checks a step while it is dragged to a wrong place, says what breaks, and me
 });
 
 it("prints the bench sheet to PDF with boxes to tick", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(`${ORIGIN}/scenes/withy-sluice/sheet`);
   await page.getByRole("heading", { name: "Withy Sluice: bench sheet" }).waitFor();
   expect(await page.getByText("☐").count()).toBeGreaterThan(20);
-  await page.getByText(/Lay out:/).first().waitFor();
-  await page.getByText(/drops, or/).first().waitFor();
+  await page
+    .getByText(/Lay out:/)
+    .first()
+    .waitFor();
+  await page
+    .getByText(/drops, or/)
+    .first()
+    .waitFor();
   const pdf = await PDFDocument.load(await page.pdf({ format: "A4" }));
   expect(pdf.getPageCount()).toBeGreaterThanOrEqual(3);
   await closeApp(app);
 });
 
 it("says what to drop for the date, and what each tier takes", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(order);
   await page.getByRole("button", { name: "Hours at every tier" }).click();
   await page.getByRole("row", { name: /for sale/ }).waitFor({ timeout: 90_000 });
   await page.getByRole("button", { name: "What could be dropped?" }).click();
-  await page.getByText(/in time|ready only|nothing needs to be dropped/).first().waitFor({ timeout: 120_000 });
+  await page
+    .getByText(/in time|ready only|nothing needs to be dropped/)
+    .first()
+    .waitFor({ timeout: 120_000 });
   await closeApp(app);
 });
 
 it("says where to stop: a seam that nobody sees is left as it is, and a step may be left out by itself", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(order);
   await page.getByRole("button", { name: "What will still be seen?" }).click();
-  const faults = page.getByRole("region", { name: "Faults" }), seam = faults.getByRole("row", { name: /^Open seam/ });
-  await faults.getByRole("row", { name: /^Layer steps.*roof.*planned, and worth it/ }).waitFor({ timeout: 90_000 });
+  const faults = page.getByRole("region", { name: "Faults" });
+  const seam = faults.getByRole("row", { name: /^Open seam/ });
+  await faults
+    .getByRole("row", { name: /^Layer steps.*roof.*planned, and worth it/ })
+    .waitFor({ timeout: 90_000 });
   expect(await seam.textContent()).toMatch(/planned, and not needed/);
   await page.getByRole("combobox", { name: "The subject is" }).selectOption("grimy");
   await seam.getByText("up to 6.0 ×").waitFor();
   await seam.getByRole("button", { name: "Leave it as it is" }).click();
   await seam.waitFor({ state: "detached" });
-  await page.getByText(/^Left out: .*seam/i).first().waitFor();
+  await page
+    .getByText(/^Left out: .*seam/i)
+    .first()
+    .waitFor();
 
   await page.goto(`${order}?step=${encodeURIComponent("part:withy-sluice-keeper/scheme-shade")}`);
   await page.getByRole("heading", { name: "It may be left out" }).waitFor();
   await page.getByRole("button", { name: "Leave it out", exact: true }).click();
-  await page.getByText(/Shade.*: left out\./).first().waitFor();
-  await expect.poll(async () => (await rowsOf(page, "scenes")).find((s) => s.id === "withy-sluice"), { timeout: 60_000 }).toMatchObject({ theme: "grimy", orderChanges: [{ change: { kind: "leave out" } }, { change: { kind: "leave out" } }] });
+  await page
+    .getByText(/Shade.*: left out\./)
+    .first()
+    .waitFor();
+  await expect
+    .poll(async () => (await rowsOf(page, "scenes")).find((s) => s.id === "withy-sluice"), {
+      timeout: 60_000,
+    })
+    .toMatchObject({
+      theme: "grimy",
+      orderChanges: [{ change: { kind: "leave out" } }, { change: { kind: "leave out" } }],
+    });
   await closeApp(app);
 });
 
 it("sets the sample scenes aside for a first scene of one's own, and takes one up again", async () => {
-  const app = await openDemo(), { page } = app;
+  const app = await openDemo();
+  const { page } = app;
   await page.goto(`${ORIGIN}/scenes`);
   await page.getByRole("button", { name: "New scene" }).click();
   await page.getByRole("textbox", { name: "Name" }).fill("Own");
@@ -160,6 +226,10 @@ it("sets the sample scenes aside for a first scene of one's own, and takes one u
   await page.getByRole("menuitem", { name: "Take up again" }).click();
   await told.nth(1).waitFor({ state: "detached" });
   // With none of the samples in the way the next one is not asked about those that are aside already.
-  await expect.poll(async () => Object.fromEntries((await rowsOf(page, "scenes")).map((s) => [s.name, s.aside])), { timeout: 60_000 }).toEqual({ "Withy Sluice": true, "Osier Carr scatter": false, Own: false });
+  await expect
+    .poll(async () => Object.fromEntries((await rowsOf(page, "scenes")).map((s) => [s.name, s.aside])), {
+      timeout: 60_000,
+    })
+    .toEqual({ "Withy Sluice": true, "Osier Carr scatter": false, Own: false });
   await closeApp(app);
 });

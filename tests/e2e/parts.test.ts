@@ -16,9 +16,19 @@ import { closeApp, closeBrowser, everythingStored, openDemo, ORIGIN } from "./ap
 afterAll(closeBrowser);
 
 const writers: readonly [string, (m: TriangleMesh) => Uint8Array][] = [
-  ["stl", (m) => writeBinaryStl(soupOf(m))], ["stl", writeTextStl], ["obj", writeObj], ["ply", (m) => writePly(m, "ascii")], ["ply", (m) => writePly(m, "binary_big_endian")], ["3mf", (m) => writeThreeMf([{ name: "", mesh: m }])],
+  ["stl", (m) => writeBinaryStl(soupOf(m))],
+  ["stl", writeTextStl],
+  ["obj", writeObj],
+  ["ply", (m) => writePly(m, "ascii")],
+  ["ply", (m) => writePly(m, "binary_big_endian")],
+  ["3mf", (m) => writeThreeMf([{ name: "", mesh: m }])],
 ];
-const shapes = [(k: number) => box(20 + k, 10, 30), (k: number) => sphere(8 + k / 4, 12, 16), (k: number) => torus(20 + k, 5, 24, 10), (k: number) => terrain(12, 40 + k, k)];
+const shapes = [
+  (k: number) => box(20 + k, 10, 30),
+  (k: number) => sphere(8 + k / 4, 12, 16),
+  (k: number) => torus(20 + k, 5, 24, 10),
+  (k: number) => terrain(12, 40 + k, k),
+];
 
 /** Forty files of all formats, the twelfth cut off, the last of 200 MB. */
 async function fortyFiles(): Promise<string[]> {
@@ -26,7 +36,8 @@ async function fortyFiles(): Promise<string[]> {
   const paths: string[] = [];
   for (let k = 0; k < 40; k++) {
     const [ending, write] = writers[k % writers.length]!;
-    const bytes = k === 39 ? writeBinaryStl(soupOf(terrain(1000, 300, 5))) : write(shapes[k % shapes.length]!(k));
+    const bytes =
+      k === 39 ? writeBinaryStl(soupOf(terrain(1000, 300, 5))) : write(shapes[k % shapes.length]!(k));
     paths.push(join(folder, `thing-${k + 1}.${k === 39 ? "stl" : ending}`));
     await writeFile(paths[k]!, k === 11 ? bytes.slice(0, bytes.length / 2) : bytes);
   }
@@ -79,7 +90,9 @@ it("takes forty mixed files dropped at once, one of them broken, one of 200 MB, 
   const began = performance.now();
   await next.getByLabel("Model files").setInputFiles(files[39]!);
   await next.getByText("thing-40.stl: measured").waitFor({ timeout: 240_000 });
-  console.log(`200 MB, 4,008,000 triangles, measured in ${((performance.now() - began) / 1000).toFixed(1)} s`);
+  console.log(
+    `200 MB, 4,008,000 triangles, measured in ${((performance.now() - began) / 1000).toFixed(1)} s`,
+  );
   await next.getByText("39 parts, 39 copies").waitFor({ timeout: 60_000 });
   await next.close();
   await closeApp(app);
@@ -100,7 +113,8 @@ it("finds the factor by picking a door, and the audit names the odd one", async 
   await page.keyboard.press("1");
   const area = (await viewer.boundingBox())!;
   const pxPerMm = (0.47 * Math.min(area.width, area.height)) / (Math.hypot(4600, 255, 2600) / 2);
-  const click = (xMm: number, yMm: number) => page.mouse.click(area.x + area.width / 2 + xMm * pxPerMm, area.y + area.height / 2 - yMm * pxPerMm);
+  const click = (xMm: number, yMm: number) =>
+    page.mouse.click(area.x + area.width / 2 + xMm * pxPerMm, area.y + area.height / 2 - yMm * pxPerMm);
   await click(-455, -1285);
   await page.getByText(/First point on a corner/).waitFor();
   await click(-455, 670);
@@ -108,7 +122,10 @@ it("finds the factor by picking a door, and the audit names the odd one", async 
   await page.getByLabel("It is a").selectOption({ label: "door leaf, height" });
   await page.getByLabel("really as long as").fill("1981 mm");
   await page.getByRole("button", { name: "Scale by it" }).first().click();
-  await page.getByText(/a feature of 1981 mm real measures 19[5-9]\d/).first().waitFor();
+  await page
+    .getByText(/a feature of 1981 mm real measures 19[5-9]\d/)
+    .first()
+    .waitFor();
 
   // The lamp is made half as large again, so its lantern door no longer agrees.
   await page.goto(`${ORIGIN}/scenes/withy-sluice/parts/withy-sluice-lamp`);
@@ -152,14 +169,35 @@ it("reads thin walls off a part, cuts it, and measures by keys alone", async () 
 
 /** An archive of one scene with 500 parts over twenty meshes. */
 async function fiveHundred(): Promise<Buffer> {
-  const meshes = await Promise.all(Array.from({ length: 20 }, async (_, k) => {
-    const soup = soupOf(shapes[k % shapes.length]!(k));
-    return { id: await contentId(soup.corners), name: `mesh ${k}`, soup };
-  }));
-  const parts = Array.from({ length: 500 }, (_, i) => testPart({ id: `part-${i}`, sceneId: "many", name: `Piece ${String(i + 1).padStart(3, "0")}`, meshId: meshes[i % 20]!.id, source: { kind: "ratio", denominator: i === 123 ? 48 : 72 }, count: 1 + Math.floor(3 * noise(4, i)) }));
+  const meshes = await Promise.all(
+    Array.from({ length: 20 }, async (_, k) => {
+      const soup = soupOf(shapes[k % shapes.length]!(k));
+      return { id: await contentId(soup.corners), name: `mesh ${k}`, soup };
+    }),
+  );
+  const parts = Array.from({ length: 500 }, (_, i) =>
+    testPart({
+      id: `part-${i}`,
+      sceneId: "many",
+      name: `Piece ${String(i + 1).padStart(3, "0")}`,
+      meshId: meshes[i % 20]!.id,
+      source: { kind: "ratio", denominator: i === 123 ? 48 : 72 },
+      count: 1 + Math.floor(3 * noise(4, i)),
+    }),
+  );
   const scene = testScene({ id: "many", name: "Many pieces" });
-  const archive = { format: "inch-hollow", version: 2, tables: { scenes: [scene], parts }, meshes: meshes.map(({ id, name }) => ({ id, name })) };
-  return Buffer.from(writeZip({ "archive.json": new TextEncoder().encode(JSON.stringify(archive)), ...Object.fromEntries(meshes.map((m) => [`meshes/${m.id}.stl`, writeBinaryStl(m.soup)])) }));
+  const archive = {
+    format: "inch-hollow",
+    version: 2,
+    tables: { scenes: [scene], parts },
+    meshes: meshes.map(({ id, name }) => ({ id, name })),
+  };
+  return Buffer.from(
+    writeZip({
+      "archive.json": new TextEncoder().encode(JSON.stringify(archive)),
+      ...Object.fromEntries(meshes.map((m) => [`meshes/${m.id}.stl`, writeBinaryStl(m.soup)])),
+    }),
+  );
 }
 
 it("shows 500 parts on the shelf and in the table, filters, ticks and changes many at once", async () => {
@@ -168,28 +206,41 @@ it("shows 500 parts on the shelf and in the table, filters, ticks and changes ma
   // The plan of 500 parts takes its time, and a page waits for the one being made.
   page.setDefaultTimeout(180_000);
   await page.goto(`${ORIGIN}/workshop/archive`);
-  await page.getByLabel("Archive").setInputFiles({ name: "many.zip", mimeType: "application/zip", buffer: await fiveHundred() });
+  await page
+    .getByLabel("Archive")
+    .setInputFiles({ name: "many.zip", mimeType: "application/zip", buffer: await fiveHundred() });
   await page.getByRole("button", { name: "Bring it in" }).click();
-  await page.getByText(/brought in|Brought in|1 scene|scenes were/).first().waitFor({ timeout: 60_000 });
+  await page
+    .getByText(/brought in|Brought in|1 scene|scenes were/)
+    .first()
+    .waitFor({ timeout: 60_000 });
   await page.goto(`${ORIGIN}/scenes/many/parts`);
   await page.getByText(/500 parts, /).waitFor({ timeout: 180_000 });
-  // Drawing alone: go away and come back, with the plan already made. An estimate that comes in makes the plan again under it; then it is timed once more.
+  // Drawing alone: go away and come back, with the plan already made. An estimate that comes in makes the
+  // plan again under it; then it is timed once more.
   let drawMs = Infinity;
   for (let turn = 0; turn < 6 && drawMs >= 3000; turn++) {
     await page.getByRole("link", { name: /Rule/ }).first().click();
     await page.getByRole("heading", { name: "The rule" }).waitFor();
     drawMs = await page.evaluate(async () => {
-      const link = [...document.querySelectorAll("a")].find((a) => a.getAttribute("href")?.endsWith("/parts"))!;
+      const link = [...document.querySelectorAll("a")].find((a) =>
+        a.getAttribute("href")?.endsWith("/parts"),
+      )!;
       const from = performance.now();
       link.click();
-      while (!document.querySelector("[aria-label='Parts at one scale'], [aria-label='500 parts at one scale']")) await new Promise((go) => requestAnimationFrame(go));
+      while (
+        !document.querySelector("[aria-label='Parts at one scale'], [aria-label='500 parts at one scale']")
+      )
+        await new Promise((go) => requestAnimationFrame(go));
       return performance.now() - from;
     });
   }
   console.log(`shelf and table of 500 parts drawn in ${drawMs.toFixed(0)} ms`);
   expect(drawMs).toBeLessThan(3000);
   const frames = await page.evaluate(async () => {
-    const table = document.querySelector<HTMLElement>("[aria-label='Parts and where their scale comes from']")!;
+    const table = document.querySelector<HTMLElement>(
+      "[aria-label='Parts and where their scale comes from']",
+    )!;
     const work: number[] = [];
     const after = new MessageChannel();
     for (let i = 0; i < 60; i++) {
@@ -203,9 +254,16 @@ it("shows 500 parts on the shelf and in the table, filters, ticks and changes ma
       work.push(performance.now() - from);
     }
     work.sort((a, b) => a - b);
-    return { median: work[30]!, worst: work[59]!, rows: table.querySelectorAll("tbody tr").length, at: table.scrollTop };
+    return {
+      median: work[30]!,
+      worst: work[59]!,
+      rows: table.querySelectorAll("tbody tr").length,
+      at: table.scrollTop,
+    };
   });
-  console.log(`scrolled through the table: ${frames.median.toFixed(1)} ms of page work in the median frame, ${frames.worst.toFixed(1)} in the worst, ${frames.rows} rows drawn`);
+  console.log(
+    `scrolled through the table: ${frames.median.toFixed(1)} ms of page work in the median frame, ${frames.worst.toFixed(1)} in the worst, ${frames.rows} rows drawn`,
+  );
   expect(frames.rows).toBeLessThan(80);
   expect(frames.at).toBeGreaterThan(10_000);
 
@@ -216,7 +274,10 @@ it("shows 500 parts on the shelf and in the table, filters, ticks and changes ma
   await page.getByLabel("How many of each").fill("4");
   await page.getByRole("button", { name: "Change 10" }).click();
   await page.getByLabel("Only parts with").fill("piece 120");
-  await page.getByRole("row", { name: /Piece 120/ }).getByText("4", { exact: true }).waitFor({ timeout: 60_000 });
+  await page
+    .getByRole("row", { name: /Piece 120/ })
+    .getByText("4", { exact: true })
+    .waitFor({ timeout: 60_000 });
   await page.getByLabel("How many of each").fill("0");
   await page.getByRole("button", { name: "Change 10" }).click();
   await page.getByText(/must be greater than or equal to 1/).waitFor();

@@ -7,19 +7,21 @@ afterAll(closeBrowser);
 
 const demo = `${ORIGIN}/scenes/withy-sluice`;
 
-const latestRun = async (page: Page) => (await rowsOf(page, "runs")).sort((a, b) => Number(b.startedAtMs) - Number(a.startedAtMs))[0];
+const latestRun = async (page: Page) =>
+  (await rowsOf(page, "runs")).sort((a, b) => Number(b.startedAtMs) - Number(a.startedAtMs))[0];
 
 /** The same luck every time: simulated machines draw 1, 2, 3 ... */
-const knownLuck = (page: Page) => page.addInitScript(() => {
-  const real = crypto.getRandomValues.bind(crypto);
-  let next = Number(sessionStorage.getItem("luck") ?? 0);
-  crypto.getRandomValues = ((into: Uint32Array<ArrayBuffer>) => {
-    if (!(into instanceof Uint32Array) || into.length !== 1) return real(into);
-    into[0] = ++next;
-    sessionStorage.setItem("luck", String(next));
-    return into;
-  }) as typeof crypto.getRandomValues;
-});
+const knownLuck = (page: Page) =>
+  page.addInitScript(() => {
+    const real = crypto.getRandomValues.bind(crypto);
+    let next = Number(sessionStorage.getItem("luck") ?? 0);
+    crypto.getRandomValues = ((into: Uint32Array<ArrayBuffer>) => {
+      if (!(into instanceof Uint32Array) || into.length !== 1) return real(into);
+      into[0] = ++next;
+      sessionStorage.setItem("luck", String(next));
+      return into;
+    }) as typeof crypto.getRandomValues;
+  });
 
 it("cuts and pins the quay, packs and schedules it, runs it simulated until it fails, and repairs it in the plan", async () => {
   const app = await openDemo();
@@ -31,7 +33,8 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   await page.getByText("2 of 7.2 mm").waitFor();
   await page.getByRole("button", { name: "Cut into 2 pieces" }).click();
   await page.getByRole("heading", { name: "In 2 pieces" }).waitFor();
-  for (const name of ["Quay, long block, 1 of 2", "Quay, long block, 2 of 2"]) await page.getByRole("link", { name }).waitFor();
+  for (const name of ["Quay, long block, 1 of 2", "Quay, long block, 2 of 2"])
+    await page.getByRole("link", { name }).waitFor();
   await page.goto(`${demo}/joints`);
   await page.getByText("Pieces of Quay, long block").first().waitFor();
 
@@ -39,12 +42,24 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   const openQuayPlate = async () => {
     await page.goto(`${demo}/plates`);
     await page.getByRole("table").first().waitFor();
-    for (const bed of await page.getByRole("region", { name: "Plates by printer, in time" }).getByRole("button").all()) {
+    for (const bed of await page
+      .getByRole("region", { name: "Plates by printer, in time" })
+      .getByRole("button")
+      .all()) {
       await bed.click();
       await page.getByRole("heading", { name: /^Plate \d+$/ }).waitFor();
-      if (await page.getByRole("complementary", { name: "Slip" }).getByText("Quay, long block, 1 of 2").isVisible()) break;
+      if (
+        await page
+          .getByRole("complementary", { name: "Slip" })
+          .getByText("Quay, long block, 1 of 2")
+          .isVisible()
+      )
+        break;
     }
-    await page.getByText(/set up/).first().waitFor();
+    await page
+      .getByText(/set up/)
+      .first()
+      .waitFor();
     await page.getByRole("link", { name: "Open and start this plate" }).click();
     await page.getByRole("heading", { name: "Before the run" }).waitFor();
   };
@@ -57,13 +72,21 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
     failed = run.state === "failed";
     if (failed) break;
     // It came out: taken back, and once more with other luck.
-    await expect.poll(async () => {
-      if (!(await latestRun(page))) return "none";
-      await page.locator("h1").first().click();
-      await page.keyboard.press("u");
-      await page.getByText(/Taken back: /).first().waitFor();
-      return (await latestRun(page))?.state ?? "none";
-    }, { timeout: 60_000, interval: 1500 }).toBe("none");
+    await expect
+      .poll(
+        async () => {
+          if (!(await latestRun(page))) return "none";
+          await page.locator("h1").first().click();
+          await page.keyboard.press("u");
+          await page
+            .getByText(/Taken back: /)
+            .first()
+            .waitFor();
+          return (await latestRun(page))?.state ?? "none";
+        },
+        { timeout: 60_000, interval: 1500 },
+      )
+      .toBe("none");
   }
   expect(failed).toBe(true);
   await page.goto(`${demo}/plates`);
@@ -75,7 +98,7 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   await page.goto(`${demo}/plates`);
   const repairs = page.getByRole("button", { name: "Keep it and repair it" });
   await repairs.first().waitFor();
-  while (await repairs.count() > 0) {
+  while ((await repairs.count()) > 0) {
     const left = await repairs.count();
     await repairs.first().click();
     await expect.poll(() => repairs.count(), { timeout: 60_000 }).toBeLessThan(left);
@@ -88,7 +111,10 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
   await page.getByRole("region", { name: "Plates by printer, in time" }).getByRole("button").first().click();
   await page.getByRole("link", { name: "Open and start this plate" }).click();
   await page.getByRole("button", { name: "Run it simulated" }).click();
-  await page.getByText(/was started on/).first().waitFor();
+  await page
+    .getByText(/was started on/)
+    .first()
+    .waitFor();
   await page.close();
   await new Promise((done) => setTimeout(done, 6000));
   const back = await context.newPage();
@@ -122,19 +148,30 @@ it("shares thirty pieces over two unlike printers, and lays again only what a sm
   const scene = page.url().replace(/\/parts.*/, "");
   // Twenty-eight small ones under four names and two slabs that only the wide bed takes.
   const names = ["ash", "birch", "cedar", "elm"];
-  await page.getByLabel("Model files").setInputFiles([...names.map((n, i) => blockStl(n, 22 + i, 18, 24)), blockStl("slab", 190, 170, 6)]);
+  await page
+    .getByLabel("Model files")
+    .setInputFiles([...names.map((n, i) => blockStl(n, 22 + i, 18, 24)), blockStl("slab", 190, 170, 6)]);
   for (const n of [...names, "slab"]) await page.getByText(`${n}.stl: measured`).waitFor();
   for (const n of [...names, "slab"]) {
     await page.goto(`${scene}/parts`);
     await page.getByRole("link", { name: n, exact: true }).first().click();
     await page.getByLabel("How many").fill(n === "slab" ? "2" : "7");
     await page.getByRole("button", { name: "Set", exact: true }).click();
-    await page.getByRole("heading", { name: n === "slab" ? "On each printer, all 2" : "On each printer, all 7" }).waitFor();
+    await page
+      .getByRole("heading", { name: n === "slab" ? "On each printer, all 2" : "On each printer, all 7" })
+      .waitFor();
   }
   await page.goto(`${scene}/plates`);
-  const beds = (machine: string) => page.getByRole("region", { name: machine, exact: true }).getByRole("button");
-  const pieces = async (machine: string) => (await beds(machine).allTextContents()).reduce((n, t) => n + Number(/· (\d+) pieces?/.exec(t)?.[1] ?? 0), 0);
-  await expect.poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 60_000 }).toBe(30);
+  const beds = (machine: string) =>
+    page.getByRole("region", { name: machine, exact: true }).getByRole("button");
+  const pieces = async (machine: string) =>
+    (await beds(machine).allTextContents()).reduce(
+      (n, t) => n + Number(/· (\d+) pieces?/.exec(t)?.[1] ?? 0),
+      0,
+    );
+  await expect
+    .poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 60_000 })
+    .toBe(30);
   expect(await pieces("Narrow")).toBeGreaterThan(6);
   // The slabs are on the wide bed, each too large for the other.
   const rows = page.getByRole("region", { name: "Parts and machines" });
@@ -143,14 +180,26 @@ it("shares thirty pieces over two unlike printers, and lays again only what a sm
   // A piece put by hand on the wide bed stays where it is when the narrow bed shrinks.
   await beds("Wide").first().click();
   await page.getByRole("link", { name: "Open and start this plate" }).click();
-  const piece = page.getByRole("button", { name: /^slab, piece/ }).or(page.getByRole("button", { name: /, piece 1 of/ })).first();
+  const piece = page
+    .getByRole("button", { name: /^slab, piece/ })
+    .or(page.getByRole("button", { name: /, piece 1 of/ }))
+    .first();
   await piece.focus();
   await page.keyboard.press("Shift+ArrowUp");
-  await page.getByRole("button", { name: /put by hand/ }).first().waitFor();
-  const moved = (await page.getByRole("button", { name: /put by hand/ }).first().getAttribute("aria-label"))!;
+  await page
+    .getByRole("button", { name: /put by hand/ })
+    .first()
+    .waitFor();
+  const moved = (await page
+    .getByRole("button", { name: /put by hand/ })
+    .first()
+    .getAttribute("aria-label"))!;
   // Off the bed it may not go, and says why.
   for (let i = 0; i < 25; i++) await page.keyboard.press("Shift+ArrowUp");
-  await page.getByText(/over the (back|left|right|front) of the usable bed|nearer than/).first().waitFor();
+  await page
+    .getByText(/over the (back|left|right|front) of the usable bed|nearer than/)
+    .first()
+    .waitFor();
   const narrow = (await rowsOf(page, "printers")).find((p) => p.name === "Narrow")!;
   await page.goto(`${ORIGIN}/workshop/printers?printer=${String(narrow.id)}`);
   await page.getByRole("heading", { name: "Narrow" }).first().waitFor();
@@ -158,18 +207,31 @@ it("shares thirty pieces over two unlike printers, and lays again only what a sm
   await page.getByLabel(/^Bed depth/).fill("100");
   await page.getByRole("button", { name: "Keep it" }).click();
   await page.goto(`${scene}/plates`);
-  await expect.poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 60_000 }).toBe(30);
+  await expect
+    .poll(async () => (await pieces("Wide")) + (await pieces("Narrow")), { timeout: 60_000 })
+    .toBe(30);
   const layouts = await rowsOf(page, "layouts");
   expect(layouts).toHaveLength(1);
   await beds("Wide").filter({ hasText: "by hand" }).first().click();
   await page.getByRole("link", { name: "Open and start this plate" }).click();
-  await page.getByRole("button", { name: /put by hand/ }).first().waitFor();
-  const label = (await page.getByRole("button", { name: /put by hand/ }).first().getAttribute("aria-label"))!;
+  await page
+    .getByRole("button", { name: /put by hand/ })
+    .first()
+    .waitFor();
+  const label = (await page
+    .getByRole("button", { name: /put by hand/ })
+    .first()
+    .getAttribute("aria-label"))!;
   expect(label.split(",")[0]).toBe(moved.split(",")[0]);
 
   // Plates leave as files with their pieces placed, as a drawing and as a table.
   await page.goto(`${scene}/plates`);
-  for (const [name, end] of [["Plates, 3MF", "-plates-3mf.zip"], ["Plates, STL", "-plates-stl.zip"], ["Drawings, PDF", "-plates.pdf"], ["Table, CSV", "-plates.csv"]] as const) {
+  for (const [name, end] of [
+    ["Plates, 3MF", "-plates-3mf.zip"],
+    ["Plates, STL", "-plates-stl.zip"],
+    ["Drawings, PDF", "-plates.pdf"],
+    ["Table, CSV", "-plates.csv"],
+  ] as const) {
     const download = page.waitForEvent("download");
     await page.getByRole("button", { name }).click();
     expect((await download).suggestedFilename()).toBe(`shared${end}`);
@@ -189,8 +251,14 @@ it("takes a machine file in place of an estimate, and says in one sentence what 
   await page.getByText(/empty\.gcode: /).waitFor();
   await picker.setInputFiles(file("letter.gcode", "Dear all, the plates are on their way.\n"));
   await page.getByText(/letter\.gcode: /).waitFor();
-  const layers = Array.from({ length: 40 }, (_, i) => `G1 Z${(0.2 * (i + 1)).toFixed(2)} F600\nG1 X60 Y10 E${(2 * i + 1).toFixed(2)} F3600\nG1 X60 Y60 E${(2 * i + 2).toFixed(2)}`).join("\n");
-  await picker.setInputFiles(file("plate.gcode", `; estimated printing time = 1h 5m\nG21\nG90\nM82\nG28\n${layers}\n`));
+  const layers = Array.from(
+    { length: 40 },
+    (_, i) =>
+      `G1 Z${(0.2 * (i + 1)).toFixed(2)} F600\nG1 X60 Y10 E${(2 * i + 1).toFixed(2)} F3600\nG1 X60 Y60 E${(2 * i + 2).toFixed(2)}`,
+  ).join("\n");
+  await picker.setInputFiles(
+    file("plate.gcode", `; estimated printing time = 1h 5m\nG21\nG90\nM82\nG28\n${layers}\n`),
+  );
   await page.getByText(/stands in place of the estimate/).waitFor();
   await page.getByRole("cell", { name: "65 min" }).waitFor();
   await page.getByRole("button", { name: "Take it off" }).click();

@@ -19,7 +19,10 @@ type SmallDisk = {
 
 const SIZE = "80m";
 
-/** A disk in memory, really full when it is filled; where none may be mounted, transactions end as they do on a full one. */
+/**
+ * A disk in memory, really full when it is filled; where none may be mounted, transactions end as they do on
+ * a full one.
+ */
 export async function smallDisk(): Promise<SmallDisk> {
   const path = mkdtempSync(join(tmpdir(), "disk-"));
   try {
@@ -72,5 +75,11 @@ const standIn = (path: string): SmallDisk => ({
 export async function openOnDisk(path: string): Promise<App> {
   const profile = join(path, "profile");
   const viewport = { width: 1280, height: 800 };
-  return watched(await chromium.launchPersistentContext(profile, { executablePath: browserPath, args: browserFlags, viewport }));
+  return watched(
+    await chromium.launchPersistentContext(profile, {
+      executablePath: browserPath,
+      args: browserFlags,
+      viewport,
+    }),
+  );
 }

@@ -2,8 +2,13 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { type App, closeApp, closeBrowser, openDemo, ORIGIN, rowsOf } from "./app";
 
 let app: App;
-beforeAll(async () => { app = await openDemo(); });
-afterAll(async () => { await closeApp(app); await closeBrowser(); });
+beforeAll(async () => {
+  app = await openDemo();
+});
+afterAll(async () => {
+  await closeApp(app);
+  await closeBrowser();
+});
 
 const at = async (path: string) => {
   await app.page.goto(`${ORIGIN}/scenes/withy-sluice${path}`);
@@ -14,7 +19,20 @@ const see = (text: string | RegExp) => app.page.getByText(text).first().waitFor(
 describe("the demo shows by itself", () => {
   it("what is wrong, worst first, on the lay", async () => {
     await at("");
-    for (const text of [/Quay, long block.*fits no bed.*cut it into 2 pieces/, /Willow, large is set to be hollow with no drain/, /Tile clips has 0\.03 mm a side left.*scaled with the part by 1:72/, /Window goes down to 0\.07 mm/, /Punt is not closed/, /Footbridge spans .* Lay a wire/, /Cottage, roof half shows its layers plainly from 60 cm at 0\.2 mm/, /The mix “Wall brown.*runs out in.*Chimney/, /matte varnish, solvent spray runs out/, /The lamp in Lamp post needs a resistor of \d+ ohm/, /Alcohol turns that varnish white/]) await see(text);
+    for (const text of [
+      /Quay, long block.*fits no bed.*cut it into 2 pieces/,
+      /Willow, large is set to be hollow with no drain/,
+      /Tile clips has 0\.03 mm a side left.*scaled with the part by 1:72/,
+      /Window goes down to 0\.07 mm/,
+      /Punt is not closed/,
+      /Footbridge spans .* Lay a wire/,
+      /Cottage, roof half shows its layers plainly from 60 cm at 0\.2 mm/,
+      /The mix “Wall brown.*runs out in.*Chimney/,
+      /matte varnish, solvent spray runs out/,
+      /The lamp in Lamp post needs a resistor of \d+ ohm/,
+      /Alcohol turns that varnish white/,
+    ])
+      await see(text);
     await see(/2\.6\d kg/);
   });
   it("a mend at one touch, and undo", async () => {
@@ -33,7 +51,13 @@ describe("stage by stage", () => {
     const { page } = app;
     await at("/rule");
     const field = page.getByLabel("A length, a scale, or two scales");
-    for (const [typed, answer] of [[`6'8"`, "28.2 mm"], ["28mm figure", "1:58.5 to 1:62.5"], ["1:76 -> 1:72", "× 1.0556"], ["17 1/2 in", "6.2 mm"], ["0 m", "is no length"]] as const) {
+    for (const [typed, answer] of [
+      [`6'8"`, "28.2 mm"],
+      ["28mm figure", "1:58.5 to 1:62.5"],
+      ["1:76 -> 1:72", "× 1.0556"],
+      ["17 1/2 in", "6.2 mm"],
+      ["0 m", "is no length"],
+    ] as const) {
       await field.fill(typed);
       await see(answer);
     }
@@ -96,7 +120,19 @@ describe("keys", () => {
   it("go to every stage, flip the readings, fold the slip, open the converter", async () => {
     const { page } = app;
     await at("");
-    for (const [key, heading] of [["p", "The shelf"], ["t", "Plates"], ["s", "Surface"], ["c", "Colour"], ["u", "Ground: a section through the board"], ["j", "Joints: what meets what"], ["o", "Order of work"], ["e", "Stores: what this scene draws"], ["d", "Log: estimated against what happened"], ["r", "The rule"], ["l", "The lay"]] as const) {
+    for (const [key, heading] of [
+      ["p", "The shelf"],
+      ["t", "Plates"],
+      ["s", "Surface"],
+      ["c", "Colour"],
+      ["u", "Ground: a section through the board"],
+      ["j", "Joints: what meets what"],
+      ["o", "Order of work"],
+      ["e", "Stores: what this scene draws"],
+      ["d", "Log: estimated against what happened"],
+      ["r", "The rule"],
+      ["l", "The lay"],
+    ] as const) {
       await page.keyboard.press("g");
       await page.keyboard.press(key);
       await page.getByRole("heading", { name: heading, level: 1 }).waitFor();
@@ -123,7 +159,12 @@ describe("keys", () => {
     await page.keyboard.press("Shift+ArrowUp");
     await page.getByRole("button", { name: /^Keeper, at 181, 170 mm/ }).waitFor();
     await page.locator("h1").first().click();
-    await expect.poll(async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-keeper")?.placements, { timeout: 60_000 }).toMatchObject([{ xMm: 181, yMm: 170 }]);
+    await expect
+      .poll(
+        async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-keeper")?.placements,
+        { timeout: 60_000 },
+      )
+      .toMatchObject([{ xMm: 181, yMm: 170 }]);
     await page.reload();
     await page.getByRole("button", { name: /^Keeper, at 181, 170 mm/ }).waitFor();
   });
@@ -154,7 +195,11 @@ describe("out", () => {
   it("scaled STL, 3MF, calendar and the bench sheet", async () => {
     const { page } = app;
     await at("/plates");
-    for (const [button, name] of [["Scaled STL, all parts", "withy-sluice-stl.zip"], ["Scaled 3MF", "withy-sluice.3mf"], ["Calendar", "withy-sluice.ics"]] as const) {
+    for (const [button, name] of [
+      ["Scaled STL, all parts", "withy-sluice-stl.zip"],
+      ["Scaled 3MF", "withy-sluice.3mf"],
+      ["Calendar", "withy-sluice.ics"],
+    ] as const) {
       const download = page.waitForEvent("download");
       await page.getByRole("button", { name: button }).click();
       expect((await download).suggestedFilename()).toBe(name);

@@ -43,11 +43,13 @@ async function openTab(path: string): Promise<Page> {
   await page.locator("h1").first().waitFor();
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;
-    if (!navigator.serviceWorker.controller) await new Promise((done) => navigator.serviceWorker.addEventListener("controllerchange", done));
+    if (!navigator.serviceWorker.controller)
+      await new Promise((done) => navigator.serviceWorker.addEventListener("controllerchange", done));
   });
   return page;
 }
-const buildOf = (page: Page) => page.evaluate(() => document.querySelector<HTMLMetaElement>('meta[name="build"]')?.content ?? "1");
+const buildOf = (page: Page) =>
+  page.evaluate(() => document.querySelector<HTMLMetaElement>('meta[name="build"]')?.content ?? "1");
 
 /** The same app as another build: its page and the worker's version differ. */
 function buildAgain(): void {
@@ -67,7 +69,8 @@ it("a new build is told in every tab and taken by one tap; a tab with something 
   expect([await buildOf(first), await buildOf(second)]).toEqual(["1", "1"]);
   buildAgain();
   await first.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.update());
-  for (const tab of [first, second]) await tab.getByText("A new version of Inch Hollow is ready. All tabs take it together.").waitFor();
+  for (const tab of [first, second])
+    await tab.getByText("A new version of Inch Hollow is ready. All tabs take it together.").waitFor();
   // Until it is taken, everything goes on with the old one.
   await first.reload();
   expect(await buildOf(first)).toBe("1");
@@ -77,10 +80,15 @@ it("a new build is told in every tab and taken by one tap; a tab with something 
   expect(await second.getByLabel("Note").inputValue()).toBe("half a thought");
   expect(await buildOf(second)).toBe("1");
   await second.getByRole("button", { name: "Set", exact: true }).click();
-  await second.waitForFunction(() => document.querySelector<HTMLInputElement>('input[name="note"]')?.defaultValue === "half a thought");
+  await second.waitForFunction(
+    () => document.querySelector<HTMLInputElement>('input[name="note"]')?.defaultValue === "half a thought",
+  );
   await second.getByRole("button", { name: "Reload this tab" }).click();
   await second.getByRole("heading", { name: "Making it" }).waitFor();
-  expect([await buildOf(second), await second.getByLabel("Note").inputValue()]).toEqual(["2", "half a thought"]);
+  expect([await buildOf(second), await second.getByLabel("Note").inputValue()]).toEqual([
+    "2",
+    "half a thought",
+  ]);
 });
 
 it("one missing file does not stop offline use, and is fetched and kept when it is there again", async () => {
@@ -96,7 +104,9 @@ it("one missing file does not stop offline use, and is fetched and kept when it 
   await start();
   await page.goto(`${HERE}/help`);
   await page.getByRole("heading", { level: 1 }).waitFor();
-  await expect.poll(() => page.evaluate(async (name) => (await caches.match(`/assets/${name}`)) !== undefined, help)).toBe(true);
+  await expect
+    .poll(() => page.evaluate(async (name) => (await caches.match(`/assets/${name}`)) !== undefined, help))
+    .toBe(true);
   await stop();
   await page.reload();
   await page.getByRole("heading", { level: 1 }).waitFor();

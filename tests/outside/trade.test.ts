@@ -11,7 +11,16 @@ import { parseLength } from "#core/scale/lengthText";
 describe("named scales", () => {
   const of = (name: string) => namedScales.find((s) => s.name === name)!.denominator;
   it("are those of MOROP NEM 010 and NMRA S-1.2 (from memory)", () => {
-    expect([of("II (gauge 2)"), of("I (gauge 1)"), of("0, continental"), of("S"), of("H0"), of("TT"), of("N"), of("Z")]).toEqual([22.5, 32, 45, 64, 87, 120, 160, 220]);
+    expect([
+      of("II (gauge 2)"),
+      of("I (gauge 1)"),
+      of("0, continental"),
+      of("S"),
+      of("H0"),
+      of("TT"),
+      of("N"),
+      of("Z"),
+    ]).toEqual([22.5, 32, 45, 64, 87, 120, 160, 220]);
     expect(of("HO, 3.5 mm to the foot")).toBeCloseTo(87.086, 3);
     expect(of("O, quarter inch to the foot")).toBe(48);
     expect(of("4 mm to the foot")).toBeCloseTo(76.2, 12);
@@ -44,7 +53,9 @@ it("cusp height is layer x |n . z| (Dolenc and Makela 1994)", () => {
 it("E24 has 24 values, each the 24th root of ten apart to within rounding (IEC 60063, from memory)", () => {
   expect(e24.length).toBe(24);
   // The series was rounded by hand in places (2.7 to 4.7, 8.2): up to 5 % off the geometric row.
-  e24.forEach((v, i) => { expect(Math.abs(v / 10 ** (i / 24) - 1)).toBeLessThan(0.05); });
+  e24.forEach((v, i) => {
+    expect(Math.abs(v / 10 ** (i / 24) - 1)).toBeLessThan(0.05);
+  });
   expect(nextE24(690)).toBe(750);
 });
 

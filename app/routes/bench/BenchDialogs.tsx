@@ -12,39 +12,114 @@ const fields = (e: React.FormEvent<HTMLFormElement>) => {
 };
 
 /** Done for some of the pieces. */
-export function SomeDialog({ step, before, onClose, onDone }: Base & { step: Step; before: number; onDone: (pieces: number) => void }) {
-  const of = step.pieces ?? 1, [said, setSaid] = useState("");
+export function SomeDialog({
+  step,
+  before,
+  onClose,
+  onDone,
+}: Base & { step: Step; before: number; onDone: (pieces: number) => void }) {
+  const of = step.pieces ?? 1;
+  const [said, setSaid] = useState("");
   return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title="Done for how many?" description={`${before > 0 ? `${before} were done before; ` : ""}${of} are left. The rest stays in the plan.`}>
-      <form className="grid gap-3" onSubmit={(e) => {
-        const pieces = Number(String(fields(e).get("pieces")).replace(",", "."));
-        if (!Number.isInteger(pieces) || pieces < 1 || pieces > of) setSaid(`Say a whole number from 1 to ${of}.`);
-        else onDone(pieces);
-      }}>
-        <Field label={`How many of the ${of}`} name="pieces" inputMode="numeric" autoFocus problems={said ? [{ code: "bench/pieces", path: ["pieces"], message: said }] : undefined} />
-        <div className="flex gap-2"><Button kind="main" type="submit">These are done</Button><Button kind="quiet" onClick={onClose}>Cancel</Button></div>
+    <Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title="Done for how many?"
+      description={`${before > 0 ? `${before} were done before; ` : ""}${of} are left. The rest stays in the plan.`}
+    >
+      <form
+        className="grid gap-3"
+        onSubmit={(e) => {
+          const pieces = Number(String(fields(e).get("pieces")).replace(",", "."));
+          if (!Number.isInteger(pieces) || pieces < 1 || pieces > of)
+            setSaid(`Say a whole number from 1 to ${of}.`);
+          else onDone(pieces);
+        }}
+      >
+        <Field
+          label={`How many of the ${of}`}
+          name="pieces"
+          inputMode="numeric"
+          autoFocus
+          problems={said ? [{ code: "bench/pieces", path: ["pieces"], message: said }] : undefined}
+        />
+        <div className="flex gap-2">
+          <Button kind="main" type="submit">
+            These are done
+          </Button>
+          <Button kind="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+        </div>
       </form>
     </Dialog>
   );
 }
 
 /** What happened, why, and what mends it; the repair goes into the plan. */
-export function WrongDialog({ step, onClose, onWrong }: Base & { step: Step; onWrong: (mishap: Mishap, note: string) => void }) {
-  const list = mishapsFor(step), [id, setId] = useState(list[0]!.id), chosen = mishapById(id)!, repairs = chosen.repair(step);
+export function WrongDialog({
+  step,
+  onClose,
+  onWrong,
+}: Base & { step: Step; onWrong: (mishap: Mishap, note: string) => void }) {
+  const list = mishapsFor(step);
+  const [id, setId] = useState(list[0]!.id);
+  const chosen = mishapById(id)!;
+  const repairs = chosen.repair(step);
   return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title="What went wrong?" description="The nearest of these leads to why, and puts the repair into the plan.">
+    <Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title="What went wrong?"
+      description="The nearest of these leads to why, and puts the repair into the plan."
+    >
       <form className="grid gap-3" onSubmit={(e) => onWrong(chosen, String(fields(e).get("note") ?? ""))}>
-        <fieldset className="grid max-h-64 gap-1 overflow-auto"><legend className="sr-only">What is seen</legend>
-          {list.map((m) => <label key={m.id} className={`flex min-h-10 items-center gap-2 px-2 ${m.id === id ? "bg-primer-2" : ""}`}><input type="radio" name="seen" value={m.id} checked={m.id === id} onChange={() => setId(m.id)} className="size-[18px] accent-[var(--ink)]" />{m.seen}</label>)}
+        <fieldset className="grid max-h-64 gap-1 overflow-auto">
+          <legend className="sr-only">What is seen</legend>
+          {list.map((m) => (
+            <label
+              key={m.id}
+              className={`flex min-h-10 items-center gap-2 px-2 ${m.id === id ? "bg-primer-2" : ""}`}
+            >
+              <input
+                type="radio"
+                name="seen"
+                value={m.id}
+                checked={m.id === id}
+                onChange={() => setId(m.id)}
+                className="size-[18px] accent-[var(--ink)]"
+              />
+              {m.seen}
+            </label>
+          ))}
         </fieldset>
         <div className="grid gap-1 border-l-8 border-ochre bg-primer-2 px-3 py-2" role="status">
-          <p><b>Why:</b> {chosen.because}</p>
-          <p><b>Now:</b> {repairs.length === 0 ? "the note is kept, the step stays in the plan." : `${repairs.map((r) => (r.kind === "insert" ? r.title : r.kind === "product" ? `use ${r.family}` : "")).filter(Boolean).join(", then ")}${chosen.again ? ", then this step again." : "."}`}</p>
-          <p><b>Next time:</b> {chosen.nextTime}</p>
+          <p>
+            <b>Why:</b> {chosen.because}
+          </p>
+          <p>
+            <b>Now:</b>{" "}
+            {repairs.length === 0
+              ? "the note is kept, the step stays in the plan."
+              : `${repairs
+                  .map((r) => (r.kind === "insert" ? r.title : r.kind === "product" ? `use ${r.family}` : ""))
+                  .filter(Boolean)
+                  .join(", then ")}${chosen.again ? ", then this step again." : "."}`}
+          </p>
+          <p>
+            <b>Next time:</b> {chosen.nextTime}
+          </p>
           <p className="text-[13px] text-ink-2">Common practice.</p>
         </div>
         <Field label="In a few words" name="note" required={chosen.id === "other"} />
-        <div className="flex gap-2"><Button kind="main" type="submit">{repairs.length > 0 ? "Put the repair into the plan" : "Write it down"}</Button><Button kind="quiet" onClick={onClose}>Cancel</Button></div>
+        <div className="flex gap-2">
+          <Button kind="main" type="submit">
+            {repairs.length > 0 ? "Put the repair into the plan" : "Write it down"}
+          </Button>
+          <Button kind="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+        </div>
       </form>
     </Dialog>
   );
@@ -54,30 +129,95 @@ const reasons = ["not needed on this one", "nobody will see it", "no time", "did
 
 /** Skipped, and why. */
 export const SkipDialog = ({ onClose, onSkip }: Base & { onSkip: (note: string) => void }) => (
-  <Dialog open onOpenChange={(open) => !open && onClose()} title="Skip it, because" description="It leaves the plan. What needs it is checked again.">
-    <form className="grid gap-3" onSubmit={(e) => onSkip(String(fields(e).get("note") ?? "").trim() || reasons[0])}>
-      <div className="flex flex-wrap gap-2">{reasons.map((r) => <Button key={r} onClick={() => onSkip(r)}>{r}</Button>)}</div>
+  <Dialog
+    open
+    onOpenChange={(open) => !open && onClose()}
+    title="Skip it, because"
+    description="It leaves the plan. What needs it is checked again."
+  >
+    <form
+      className="grid gap-3"
+      onSubmit={(e) => onSkip(String(fields(e).get("note") ?? "").trim() || reasons[0])}
+    >
+      <div className="flex flex-wrap gap-2">
+        {reasons.map((r) => (
+          <Button key={r} onClick={() => onSkip(r)}>
+            {r}
+          </Button>
+        ))}
+      </div>
       <Field label="or in your own words" name="note" />
-      <div className="flex gap-2"><Button kind="main" type="submit">Skip</Button><Button kind="quiet" onClick={onClose}>Cancel</Button></div>
+      <div className="flex gap-2">
+        <Button kind="main" type="submit">
+          Skip
+        </Button>
+        <Button kind="quiet" onClick={onClose}>
+          Cancel
+        </Button>
+      </div>
     </form>
   </Dialog>
 );
 
 /** A few words or a picture, kept with the step. */
-export function NoteDialog({ onClose, onNote }: Base & { onNote: (text: string, file: File | null) => Promise<string | null> }) {
-  const [said, setSaid] = useState(""), [busy, setBusy] = useState(false);
+export function NoteDialog({
+  onClose,
+  onNote,
+}: Base & { onNote: (text: string, file: File | null) => Promise<string | null> }) {
+  const [said, setSaid] = useState("");
+  const [busy, setBusy] = useState(false);
   return (
-    <Dialog open onOpenChange={(open) => !open && onClose()} title="Keep a note" description="It stays with this step and comes up in the log.">
-      <form className="grid gap-3" onSubmit={(e) => {
-        const form = fields(e), file = form.get("picture"), text = String(form.get("note") ?? "").trim(), picture = file instanceof File && file.size > 0 ? file : null;
-        if (text === "" && !picture) { setSaid("Write a few words or take a picture."); return; }
-        setBusy(true);
-        void onNote(text, picture).then((problem) => { setBusy(false); if (problem) setSaid(problem); });
-      }}>
+    <Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title="Keep a note"
+      description="It stays with this step and comes up in the log."
+    >
+      <form
+        className="grid gap-3"
+        onSubmit={(e) => {
+          const form = fields(e);
+          const file = form.get("picture");
+          const text = String(form.get("note") ?? "").trim();
+          const picture = file instanceof File && file.size > 0 ? file : null;
+          if (text === "" && !picture) {
+            setSaid("Write a few words or take a picture.");
+            return;
+          }
+          setBusy(true);
+          void onNote(text, picture).then((problem) => {
+            setBusy(false);
+            if (problem) setSaid(problem);
+          });
+        }}
+      >
         <Field label="In a few words" name="note" autoFocus />
-        <div className="grid gap-1"><label className="text-[13px] text-ink-2" htmlFor="note-picture">Picture</label><input id="note-picture" className="input" type="file" name="picture" accept="image/*" capture="environment" /></div>
-        {said && <p role="alert" className="text-oxide">{said}</p>}
-        <div className="flex gap-2"><Button kind="main" type="submit" disabled={busy}>Keep it</Button><Button kind="quiet" onClick={onClose}>Cancel</Button></div>
+        <div className="grid gap-1">
+          <label className="text-[13px] text-ink-2" htmlFor="note-picture">
+            Picture
+          </label>
+          <input
+            id="note-picture"
+            className="input"
+            type="file"
+            name="picture"
+            accept="image/*"
+            capture="environment"
+          />
+        </div>
+        {said && (
+          <p role="alert" className="text-oxide">
+            {said}
+          </p>
+        )}
+        <div className="flex gap-2">
+          <Button kind="main" type="submit" disabled={busy}>
+            Keep it
+          </Button>
+          <Button kind="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+        </div>
       </form>
     </Dialog>
   );

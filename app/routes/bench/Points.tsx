@@ -4,21 +4,56 @@ import type { Checked } from "#core/order/facts";
 import { inspectionList } from "#core/order/inspections";
 import { Button } from "#ui/Button";
 
-/** A look, point by point: each passes or fails, and what fails goes back into the order for that spot only. */
-export function Points({ checks, onFailed }: { checks: readonly Checked[]; onFailed: (points: readonly string[]) => void }) {
-  const points = checks.flatMap((c) => inspectionList[c] ?? []), [said, setSaid] = useState<Readonly<Record<string, boolean>>>({});
+/**
+ * A look, point by point: each passes or fails, and what fails goes back into the order for that spot only.
+ */
+export function Points({
+  checks,
+  onFailed,
+}: {
+  checks: readonly Checked[];
+  onFailed: (points: readonly string[]) => void;
+}) {
+  const points = checks.flatMap((c) => inspectionList[c] ?? []);
+  const [said, setSaid] = useState<Readonly<Record<string, boolean>>>({});
   if (points.length === 0) return null;
   const failed = points.filter((p) => said[p] === false);
   return (
     <section aria-label="What to look at" className="grid gap-2">
-      <ul className="grid gap-1.5 text-[22px]">{points.map((p) => (
-        <li key={p} className="flex items-center gap-3">
-          <button type="button" className={`button !min-h-11 ${said[p] === true ? "!bg-verdigris !text-primer-1" : ""}`} aria-pressed={said[p] === true} aria-label={`${p}: good`} onClick={() => setSaid({ ...said, [p]: true })}><Check size={18} strokeWidth={2} aria-hidden />good</button>
-          <button type="button" className={`button !min-h-11 ${said[p] === false ? "!bg-oxide !text-primer-1" : ""}`} aria-pressed={said[p] === false} aria-label={`${p}: not good`} onClick={() => setSaid({ ...said, [p]: false })}><X size={18} strokeWidth={2} aria-hidden />not good</button>
-          {p}
-        </li>
-      ))}</ul>
-      {failed.length > 0 && <div><Button kind="main" onClick={() => onFailed(failed)}>Put {failed.length === 1 ? "it" : `these ${failed.length}`} back into the order</Button></div>}
+      <ul className="grid gap-1.5 text-[22px]">
+        {points.map((p) => (
+          <li key={p} className="flex items-center gap-3">
+            <button
+              type="button"
+              className={`button !min-h-11 ${said[p] === true ? "!bg-verdigris !text-primer-1" : ""}`}
+              aria-pressed={said[p] === true}
+              aria-label={`${p}: good`}
+              onClick={() => setSaid({ ...said, [p]: true })}
+            >
+              <Check size={18} strokeWidth={2} aria-hidden />
+              good
+            </button>
+            <button
+              type="button"
+              className={`button !min-h-11 ${said[p] === false ? "!bg-oxide !text-primer-1" : ""}`}
+              aria-pressed={said[p] === false}
+              aria-label={`${p}: not good`}
+              onClick={() => setSaid({ ...said, [p]: false })}
+            >
+              <X size={18} strokeWidth={2} aria-hidden />
+              not good
+            </button>
+            {p}
+          </li>
+        ))}
+      </ul>
+      {failed.length > 0 && (
+        <div>
+          <Button kind="main" onClick={() => onFailed(failed)}>
+            Put {failed.length === 1 ? "it" : `these ${failed.length}`} back into the order
+          </Button>
+        </div>
+      )}
     </section>
   );
 }

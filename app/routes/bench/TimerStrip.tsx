@@ -32,7 +32,11 @@ export function TimerStrip({ timers }: { timers: readonly TimerRow[] }) {
   const first = [...timers].sort((a, b) => a.endsAtMs - b.endsAtMs);
   return (
     <span className="figures text-[14px]">
-      {first.slice(0, 2).map((t) => <span key={t.id} className="ml-3">{t.name} {timerText(leftMs(t, now))}</span>)}
+      {first.slice(0, 2).map((t) => (
+        <span key={t.id} className="ml-3">
+          {t.name} {timerText(leftMs(t, now))}
+        </span>
+      ))}
       {first.length > 2 && <span className="ml-3">+{first.length - 2}</span>}
     </span>
   );

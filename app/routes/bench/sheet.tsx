@@ -21,8 +21,11 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
 
 /** The bench sheet for paper: black on white, tick boxes, room for notes. */
 export default function Sheet({ loaderData }: Route.ComponentProps) {
-  const { input: { scene, now, workshop }, plan } = loaderData;
-  const days = new Map<number, typeof plan.work.schedule.slots[number][]>();
+  const {
+    input: { scene, now, workshop },
+    plan,
+  } = loaderData;
+  const days = new Map<number, (typeof plan.work.schedule.slots)[number][]>();
   for (const slot of plan.work.schedule.slots) {
     const day = Math.floor(slot.startsAt / 1440);
     days.set(day, [...(days.get(day) ?? []), slot]);
@@ -31,33 +34,136 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
   return (
     <main className="bg-white text-black">
       <div className="sheet mx-auto max-w-[900px]">
-        <div className="no-print mb-4 flex gap-2 [&_.button]:border-black [&_.button]:text-black [&_.button:hover]:bg-neutral-200"><Button onClick={() => window.print()}>Print</Button><Link className="button" to={`/scenes/${scene.id}/order`}>Back to the order</Link></div>
+        <div className="no-print mb-4 flex gap-2 [&_.button]:border-black [&_.button]:text-black [&_.button:hover]:bg-neutral-200">
+          <Button onClick={() => window.print()}>Print</Button>
+          <Link className="button" to={`/scenes/${scene.id}/order`}>
+            Back to the order
+          </Link>
+        </div>
         <h1>{scene.name}: bench sheet</h1>
-        <p>{ratioText(scene.denominator)}, seen from {(scene.viewingDistanceMm / 10).toFixed(0)} cm. {plan.work.steps.length + plan.plates.length === 0 ? "Nothing to do yet." : `Ready ${dayText(now.today, plan.totals.finishAt)}.`}</p>
-        <svg viewBox="0 0 52 6" width="52mm" height="6mm" className="my-2" role="img" aria-label="Check bar of 50 mm"><path d="M1 1v4M51 1v4M1 3h50" stroke="black" strokeWidth="0.4" /><text x="26" y="2.4" fontSize="2.4" textAnchor="middle">50 mm when printed at 100 %</text></svg>
-        {plan.runs.length > 0 && <section className="mt-3"><h2>Plates</h2><ul>{plan.runs.map((r) => { const plate = plan.plates.find((p) => p.id === r.plateId)!; return <li key={r.plateId} className="border-b border-neutral-400 py-1">☐ {momentText(now.today, r.setupAt)}: plate {plate.number} on {plate.printer.name}, {durationText(plate.minutes.value)}: {[...new Set(plate.laid.map((l) => l.partName))].join(", ")}</li>; })}</ul></section>}
+        <p>
+          {ratioText(scene.denominator)}, seen from {(scene.viewingDistanceMm / 10).toFixed(0)} cm.{" "}
+          {plan.work.steps.length + plan.plates.length === 0
+            ? "Nothing to do yet."
+            : `Ready ${dayText(now.today, plan.totals.finishAt)}.`}
+        </p>
+        <svg
+          viewBox="0 0 52 6"
+          width="52mm"
+          height="6mm"
+          className="my-2"
+          role="img"
+          aria-label="Check bar of 50 mm"
+        >
+          <path d="M1 1v4M51 1v4M1 3h50" stroke="black" strokeWidth="0.4" />
+          <text x="26" y="2.4" fontSize="2.4" textAnchor="middle">
+            50 mm when printed at 100 %
+          </text>
+        </svg>
+        {plan.runs.length > 0 && (
+          <section className="mt-3">
+            <h2>Plates</h2>
+            <ul>
+              {plan.runs.map((r) => {
+                const plate = plan.plates.find((p) => p.id === r.plateId)!;
+                return (
+                  <li key={r.plateId} className="border-b border-neutral-400 py-1">
+                    ☐ {momentText(now.today, r.setupAt)}: plate {plate.number} on {plate.printer.name},{" "}
+                    {durationText(plate.minutes.value)}:{" "}
+                    {[...new Set(plate.laid.map((l) => l.partName))].join(", ")}
+                  </li>
+                );
+              })}
+            </ul>
+          </section>
+        )}
         {[...days].map(([day, slots]) => (
           <section key={day} className="mt-4 break-inside-avoid">
             <h2>{dayText(now.today, day * 1440)}</h2>
-            {(() => { const kit = layOut(slots.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!)); return <p className="text-[13px]">Lay out: {[...kit.tools, ...kit.products].join(", ")}.</p>; })()}
-            <table className="w-full border-collapse text-[14px]"><tbody>
-              {slots.map((slot) => {
-                const step = plan.work.steps.find((s) => s.id === slot.stepId)!;
-                const recipe = workshop.recipes.find((r) => r.id === step.recipeId);
-                const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0, shares = recipe?.parts.map((p) => p.parts), hold = holdBy(step), done = plan.work.some.get(step.id) ?? 0;
-                const ids = stepCautions(step), broken = plan.work.conflicts.filter((c) => c.after === step.id);
-                return <tr key={slot.stepId} className="border-b border-neutral-400 align-top"><td className="w-6 py-1">☐</td><td className="w-14 py-1 pr-3">{momentText(now.today, slot.startsAt).slice(-5)}</td><td className="py-1 pr-4">
-                  <b>{step.title}</b>: {step.onWhat}{done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}{step.family && `, ${step.family}`}{recipe && `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}{step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}{shares && step.mixMl && `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat).map((g) => g.toFixed(1)).join(" + ")} g`}
-                  {[...step.notes, ...(hold ? [hold] : [])].map((n) => <span key={n} className="block text-[12.5px]">{n}</span>)}
-                  {broken.map((c) => <b key={c.ruleId} className="block text-[12.5px]">{c.overridden ? `${c.ruleId} is set aside by you.` : `Not yet, ${c.ruleId}: ${c.mend}`}</b>)}
-                  {step.facts?.checks?.flatMap((c) => inspectionList[c] ?? []).map((p) => <span key={p} className="mr-3 inline-block text-[12.5px]">☐ {p}</span>)}
-                  {ids.length > 0 && <span className="block text-[12.5px]">Cautions {ids.join(", ")}</span>}
-                </td><td className="w-36 py-1 pr-2">{durationText(step.handsMinutes.value)}{step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}</td><td className="w-32 border-l border-neutral-300 py-1 pl-1 text-[11px] text-neutral-600">note</td></tr>;
-              })}
-            </tbody></table>
+            {(() => {
+              const kit = layOut(slots.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!));
+              return <p className="text-[13px]">Lay out: {[...kit.tools, ...kit.products].join(", ")}.</p>;
+            })()}
+            <table className="w-full border-collapse text-[14px]">
+              <tbody>
+                {slots.map((slot) => {
+                  const step = plan.work.steps.find((s) => s.id === slot.stepId)!;
+                  const recipe = workshop.recipes.find((r) => r.id === step.recipeId);
+                  const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0;
+                  const shares = recipe?.parts.map((p) => p.parts);
+                  const hold = holdBy(step);
+                  const done = plan.work.some.get(step.id) ?? 0;
+                  const ids = stepCautions(step);
+                  const broken = plan.work.conflicts.filter((c) => c.after === step.id);
+                  return (
+                    <tr key={slot.stepId} className="border-b border-neutral-400 align-top">
+                      <td className="w-6 py-1">☐</td>
+                      <td className="w-14 py-1 pr-3">{momentText(now.today, slot.startsAt).slice(-5)}</td>
+                      <td className="py-1 pr-4">
+                        <b>{step.title}</b>: {step.onWhat}
+                        {done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}
+                        {step.family && `, ${step.family}`}
+                        {recipe &&
+                          `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}
+                        {step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}
+                        {shares &&
+                          step.mixMl &&
+                          `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat)
+                            .map((g) => g.toFixed(1))
+                            .join(" + ")} g`}
+                        {[...step.notes, ...(hold ? [hold] : [])].map((n) => (
+                          <span key={n} className="block text-[12.5px]">
+                            {n}
+                          </span>
+                        ))}
+                        {broken.map((c) => (
+                          <b key={c.ruleId} className="block text-[12.5px]">
+                            {c.overridden
+                              ? `${c.ruleId} is set aside by you.`
+                              : `Not yet, ${c.ruleId}: ${c.mend}`}
+                          </b>
+                        ))}
+                        {step.facts?.checks
+                          ?.flatMap((c) => inspectionList[c] ?? [])
+                          .map((p) => (
+                            <span key={p} className="mr-3 inline-block text-[12.5px]">
+                              ☐ {p}
+                            </span>
+                          ))}
+                        {ids.length > 0 && (
+                          <span className="block text-[12.5px]">Cautions {ids.join(", ")}</span>
+                        )}
+                      </td>
+                      <td className="w-36 py-1 pr-2">
+                        {durationText(step.handsMinutes.value)}
+                        {step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}
+                      </td>
+                      <td className="w-32 border-l border-neutral-300 py-1 pl-1 text-[11px] text-neutral-600">
+                        note
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
           </section>
         ))}
-        {cautions.length > 0 && <section className="mt-5 break-inside-avoid"><h2>Cautions</h2><ul className="mt-1 grid gap-1 text-[13px]">{cautions.map((c) => <li key={c.id}><b>{c.id} {c.title}.</b> {c.text}</li>)}</ul><p className="mt-1 text-[13px]">{CAUTIONS_END}</p></section>}
+        {cautions.length > 0 && (
+          <section className="mt-5 break-inside-avoid">
+            <h2>Cautions</h2>
+            <ul className="mt-1 grid gap-1 text-[13px]">
+              {cautions.map((c) => (
+                <li key={c.id}>
+                  <b>
+                    {c.id} {c.title}.
+                  </b>{" "}
+                  {c.text}
+                </li>
+              ))}
+            </ul>
+            <p className="mt-1 text-[13px]">{CAUTIONS_END}</p>
+          </section>
+        )}
       </div>
     </main>
   );

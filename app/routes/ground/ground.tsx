@@ -27,34 +27,88 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const depth = under("depth", parseLength(textOf(form, "depth"), 1));
   if (!depth.ok) return refuse(depth.problems);
   const count = await appDatabase().grounds.where("sceneId").equals(params.sceneId).count();
-  const outcome = await putRow("grounds", {
-    id: crypto.randomUUID(), sceneId: params.sceneId, name: textOf(form, "name") || groundMaterial(textOf(form, "material") as GroundMaterialId).name, material: textOf(form, "material") as GroundMaterialId, areaShare: (Number(textOf(form, "share")) || 0) / 100, depthMm: depth.value.mm,
-    loose: textOf(form, "loose") === "on", wetWith: textOf(form, "wetWith") as "alcohol" | "water" | "none", flock: textOf(form, "flock") === "on", position: count,
-  }, `Add ground ${textOf(form, "name")}`, at);
+  const outcome = await putRow(
+    "grounds",
+    {
+      id: crypto.randomUUID(),
+      sceneId: params.sceneId,
+      name: textOf(form, "name") || groundMaterial(textOf(form, "material") as GroundMaterialId).name,
+      material: textOf(form, "material") as GroundMaterialId,
+      areaShare: (Number(textOf(form, "share")) || 0) / 100,
+      depthMm: depth.value.mm,
+      loose: textOf(form, "loose") === "on",
+      wetWith: textOf(form, "wetWith") as "alcohol" | "water" | "none",
+      flock: textOf(form, "flock") === "on",
+      position: count,
+    },
+    `Add ground ${textOf(form, "name")}`,
+    at,
+  );
   return answer(outcome);
 }
 
-const tone: Record<string, string> = { wood: "#b08a58", foam: "#d5c7cf", cement: "#b9b6ad", plaster: "#e4e0d5", sand: "#d3b98a", paste: "#9a8770", resin: "#7fb0b5" };
+const tone: Record<string, string> = {
+  wood: "#b08a58",
+  foam: "#d5c7cf",
+  cement: "#b9b6ad",
+  plaster: "#e4e0d5",
+  sand: "#d3b98a",
+  paste: "#9a8770",
+  resin: "#7fb0b5",
+};
 
 export default function Ground({ actionData }: Route.ComponentProps) {
-  const { input: { scene }, plan } = useScene();
+  const {
+    input: { scene },
+    plan,
+  } = useScene();
   const fetcher = useFetcher();
   const mend = useMend();
   const thick = plan.grounds.reduce((sum, g) => sum + g.ground.depthMm, 0);
-  const tops = plan.grounds.map((_, i) => plan.grounds.slice(0, i + 1).reduce((sum, g) => sum + g.ground.depthMm, 0));
+  const tops = plan.grounds.map((_, i) =>
+    plan.grounds.slice(0, i + 1).reduce((sum, g) => sum + g.ground.depthMm, 0),
+  );
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4 pb-5">
         <h1 className="mb-2">Ground: a section through the board</h1>
-        {plan.grounds.length === 0 ? <EmptyState title="Bare table">Lay the board first, then what is on it: each layer by its share of the area and its depth. Volume, weight, glue and the finished weight follow.</EmptyState> : (
-          <svg viewBox={`0 0 720 ${thick * 5 + 40}`} className="block max-h-72 w-full" role="img" aria-label={`Layers to scale, ${thick.toFixed(0)} mm thick`}>
+        {plan.grounds.length === 0 ? (
+          <EmptyState title="Bare table">
+            Lay the board first, then what is on it: each layer by its share of the area and its depth.
+            Volume, weight, glue and the finished weight follow.
+          </EmptyState>
+        ) : (
+          <svg
+            viewBox={`0 0 720 ${thick * 5 + 40}`}
+            className="block max-h-72 w-full"
+            role="img"
+            aria-label={`Layers to scale, ${thick.toFixed(0)} mm thick`}
+          >
             {plan.grounds.map(({ ground }, i) => {
               const y = (thick - tops[i]!) * 5 + 10;
               return (
                 <g key={ground.id}>
-                  <rect x={10} y={y} width={430 * ground.areaShare} height={ground.depthMm * 5} fill={tone[groundMaterial(ground.material).substrate] ?? "#999999"} stroke="var(--chalk)" strokeWidth={1.2} />
-                  <line x1={10 + 430 * ground.areaShare} x2={470} y1={y + ground.depthMm * 2.5} y2={y + ground.depthMm * 2.5} stroke="var(--chalk)" strokeDasharray="2 4" />
-                  <text x={480} y={y + ground.depthMm * 2.5 + 5} fill="var(--chalk)" fontSize="15">{ground.name}, {ground.depthMm} mm{ground.areaShare < 1 ? `, ${Math.round(100 * ground.areaShare)} %` : ""}</text>
+                  <rect
+                    x={10}
+                    y={y}
+                    width={430 * ground.areaShare}
+                    height={ground.depthMm * 5}
+                    fill={tone[groundMaterial(ground.material).substrate] ?? "#999999"}
+                    stroke="var(--chalk)"
+                    strokeWidth={1.2}
+                  />
+                  <line
+                    x1={10 + 430 * ground.areaShare}
+                    x2={470}
+                    y1={y + ground.depthMm * 2.5}
+                    y2={y + ground.depthMm * 2.5}
+                    stroke="var(--chalk)"
+                    strokeDasharray="2 4"
+                  />
+                  <text x={480} y={y + ground.depthMm * 2.5 + 5} fill="var(--chalk)" fontSize="15">
+                    {ground.name}, {ground.depthMm} mm
+                    {ground.areaShare < 1 ? `, ${Math.round(100 * ground.areaShare)} %` : ""}
+                  </text>
                 </g>
               );
             })}
@@ -62,16 +116,62 @@ export default function Ground({ actionData }: Route.ComponentProps) {
         )}
       </section>
       <div className="sheet grid gap-5">
-        <FindingList findings={plan.findings.filter((f) => f.stage === "ground")} onMend={(f, m) => void mend(f, m)} />
+        <FindingList
+          findings={plan.findings.filter((f) => f.stage === "ground")}
+          onMend={(f, m) => void mend(f, m)}
+        />
         {plan.grounds.length > 0 && (
           <table className="table">
-            <thead><tr><th scope="col">layer</th><th scope="col">of</th><th scope="col" data-figures>area</th><th scope="col" data-figures>depth</th><th scope="col">volume</th><th scope="col">weight</th><th scope="col">glue in it</th><th scope="col">wetted with</th><th scope="col"><span className="sr-only">remove</span></th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">layer</th>
+                <th scope="col">of</th>
+                <th scope="col" data-figures>
+                  area
+                </th>
+                <th scope="col" data-figures>
+                  depth
+                </th>
+                <th scope="col">volume</th>
+                <th scope="col">weight</th>
+                <th scope="col">glue in it</th>
+                <th scope="col">wetted with</th>
+                <th scope="col">
+                  <span className="sr-only">remove</span>
+                </th>
+              </tr>
+            </thead>
             <tbody>
               {plan.grounds.map(({ ground, amounts }) => (
                 <tr key={ground.id}>
-                  <th scope="row">{ground.name}</th><td>{groundMaterial(ground.material).name}</td><td data-figures>{amounts.areaCm2.toFixed(0)} cm²</td><td data-figures>{ground.depthMm} mm</td><td><FigureView figure={amounts.millilitres} label={`${ground.name}: volume`} /></td><td><FigureView figure={amounts.grams} label={`${ground.name}: weight`} /></td>
-                  <td>{amounts.binderMl ? <FigureView figure={amounts.binderMl} label={`${ground.name}: glue and water`} /> : "–"}</td><td>{ground.wetWith === "none" ? "–" : ground.wetWith}</td>
-                  <td><Button kind="quiet" onClick={() => void fetcher.submit({ intent: "remove", id: ground.id }, { method: "post" })}>Remove</Button></td>
+                  <th scope="row">{ground.name}</th>
+                  <td>{groundMaterial(ground.material).name}</td>
+                  <td data-figures>{amounts.areaCm2.toFixed(0)} cm²</td>
+                  <td data-figures>{ground.depthMm} mm</td>
+                  <td>
+                    <FigureView figure={amounts.millilitres} label={`${ground.name}: volume`} />
+                  </td>
+                  <td>
+                    <FigureView figure={amounts.grams} label={`${ground.name}: weight`} />
+                  </td>
+                  <td>
+                    {amounts.binderMl ? (
+                      <FigureView figure={amounts.binderMl} label={`${ground.name}: glue and water`} />
+                    ) : (
+                      "–"
+                    )}
+                  </td>
+                  <td>{ground.wetWith === "none" ? "–" : ground.wetWith}</td>
+                  <td>
+                    <Button
+                      kind="quiet"
+                      onClick={() =>
+                        void fetcher.submit({ intent: "remove", id: ground.id }, { method: "post" })
+                      }
+                    >
+                      Remove
+                    </Button>
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -82,17 +182,70 @@ export default function Ground({ actionData }: Route.ComponentProps) {
           <Problems problems={actionData?.problems} fields={["name", "depth", "areaShare"]} />
           <Field label="Name" name="name" placeholder="River sand" problems={actionData?.problems} />
           <Choice label="Of" name="material" options={groundMaterials.map((m) => [m.id, m.name] as const)} />
-          <Field label="Over, % of the board" name="share" type="number" min={1} max={100} defaultValue={100} />
+          <Field
+            label="Over, % of the board"
+            name="share"
+            type="number"
+            min={1}
+            max={100}
+            defaultValue={100}
+          />
           <Field label="Depth" name="depth" defaultValue="3 mm" problems={actionData?.problems} />
-          <Choice label="Wetted with" name="wetWith" options={[["none", "nothing"], ["water", "water and a drop of soap"], ["alcohol", "alcohol and water"]]} />
-          <div><Tick label="Loose grains, glued" name="loose" /><Tick label="Flock or plants" name="flock" /></div>
-          <Button kind="main" type="submit" name="intent" value="add" data-new>Lay it</Button>
+          <Choice
+            label="Wetted with"
+            name="wetWith"
+            options={[
+              ["none", "nothing"],
+              ["water", "water and a drop of soap"],
+              ["alcohol", "alcohol and water"],
+            ]}
+          />
+          <div>
+            <Tick label="Loose grains, glued" name="loose" />
+            <Tick label="Flock or plants" name="flock" />
+          </div>
+          <Button kind="main" type="submit" name="intent" value="add" data-new>
+            Lay it
+          </Button>
         </Form>
       </div>
       <Slip title="The board" subtitle={`${scene.boardWidthMm} × ${scene.boardDepthMm} mm`}>
-        <SlipLines title="Finished" lines={[["weight", <FigureView key="w" figure={plan.boardGrams} label="Finished board" />], ["thickness", `${thick.toFixed(0)} mm`]]} />
-        {plan.lamps.map((l) => l.choice && <SlipLines key={l.partId} title={`Lamp: ${plan.parts.find((p) => p.part.id === l.partId)!.part.name}`} lines={[["resistor", <b key="r" className="figures">{l.choice.ohm} Ω</b>], ["worked out", `${l.choice.exactOhm.toFixed(0)} Ω, next of E24`], ["current", `${l.choice.currentMa.toFixed(1)} mA`], ["heat", `${l.choice.milliwatts.toFixed(0)} mW`], ...(l.choice.hours === null ? [] : [["cell lasts", `about ${l.choice.hours.toFixed(0)} h`] as const])]} />)}
-        {plan.lamps.length > 0 && <p className="text-[13px] text-ink-2">Low voltage from a cell only. Coin cells in a screw-closed holder: swallowed cells burn within hours and need emergency care at once.</p>}
+        <SlipLines
+          title="Finished"
+          lines={[
+            ["weight", <FigureView key="w" figure={plan.boardGrams} label="Finished board" />],
+            ["thickness", `${thick.toFixed(0)} mm`],
+          ]}
+        />
+        {plan.lamps.map(
+          (l) =>
+            l.choice && (
+              <SlipLines
+                key={l.partId}
+                title={`Lamp: ${plan.parts.find((p) => p.part.id === l.partId)!.part.name}`}
+                lines={[
+                  [
+                    "resistor",
+                    <b key="r" className="figures">
+                      {l.choice.ohm} Ω
+                    </b>,
+                  ],
+                  ["worked out", `${l.choice.exactOhm.toFixed(0)} Ω, next of E24`],
+                  ["current", `${l.choice.currentMa.toFixed(1)} mA`],
+                  ["heat", `${l.choice.milliwatts.toFixed(0)} mW`],
+                  ...(l.choice.hours === null
+                    ? []
+                    : [["cell lasts", `about ${l.choice.hours.toFixed(0)} h`] as const]),
+                ]}
+              />
+            ),
+        )}
+        {plan.lamps.length > 0 && (
+          <p className="text-[13px] text-ink-2">
+            Low voltage from a cell only. Coin cells in a screw-closed holder: swallowed cells burn within
+            hours and need emergency care at once.
+          </p>
+        )}
       </Slip>
     </div>
   );

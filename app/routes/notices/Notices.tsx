@@ -50,7 +50,9 @@ export function Notices() {
   if (notices.length === 0 && job.state !== "running") return null;
   return (
     <div className="no-print grid" role="region" aria-label="Notices">
-      {notices.map((notice) => <Line key={notice.id} notice={notice} acts={acts} />)}
+      {notices.map((notice) => (
+        <Line key={notice.id} notice={notice} acts={acts} />
+      ))}
       {job.state === "running" && (
         <div className="bg-primer-2 px-4 py-2">
           <ProgressLine what="Packing a copy" share={job.share} onCancel={stop} />
@@ -87,6 +89,8 @@ function useRefusalTold(persisted: boolean | null): void {
   useEffect(() => {
     if (persisted !== false || keptOutside().persistenceTold) return;
     keepOutside({ persistenceTold: true });
-    say("This browser may clear what is stored here when its disk runs short. Workshop, Archive saves a copy.");
+    say(
+      "This browser may clear what is stored here when its disk runs short. Workshop, Archive saves a copy.",
+    );
   }, [persisted, say]);
 }

@@ -31,14 +31,25 @@ const SHORT_SHARE = 0.1;
 export function noticesOf(keeping: Keeping, version: VersionState, today: string): readonly Notice[] {
   const { trouble } = keeping;
   if (trouble) return [troubleNotice(trouble)];
-  const all = [versionNotice(version), folderNotice(keeping), roomNotice(keeping), asideNotice(keeping, today), unsavedNotice(keeping, today)];
+  const all = [
+    versionNotice(version),
+    folderNotice(keeping),
+    roomNotice(keeping),
+    asideNotice(keeping, today),
+    unsavedNotice(keeping, today),
+  ];
   return all.filter((notice) => notice !== null);
 }
 
 function troubleNotice(trouble: StoreTrouble): Notice {
   // What is there can still be read and taken away.
   const save: Notice["acts"] = trouble === "disk" ? [["save copy", "Save a copy"]] : [];
-  return { id: "trouble", text: troubleWords[trouble], grave: true, acts: [...save, ["reload", "Reload this tab"]] };
+  return {
+    id: "trouble",
+    text: troubleWords[trouble],
+    grave: true,
+    acts: [...save, ["reload", "Reload this tab"]],
+  };
 }
 
 function versionNotice(version: VersionState): Notice | null {
@@ -53,7 +64,8 @@ function versionNotice(version: VersionState): Notice | null {
 
 function folderNotice({ folder }: Keeping): Notice | null {
   if (!folder) return null;
-  if (folder.said !== "") return { id: "folder", text: folder.said, grave: false, acts: [["pick folder", "Pick it again"]] };
+  if (folder.said !== "")
+    return { id: "folder", text: folder.said, grave: false, acts: [["pick folder", "Pick it again"]] };
   if (folder.state === "ready") return null;
   if (folder.state === "none") {
     const text = `The folder “${folder.name}” is no longer known to this browser, so nothing is saved there.`;
@@ -67,7 +79,8 @@ function roomNotice({ room }: Keeping): Notice | null {
   if (!room) return null;
   const all = room.usedBytes + room.freeBytes;
   const short = room.freeBytes < SHORT_BYTES || room.freeBytes < SHORT_SHARE * all;
-  // A browser that gives little room to anybody says so too late otherwise; an empty one is not short of anything.
+  // A browser that gives little room to anybody says so too late otherwise; an empty one is not short of
+  // anything.
   if (!short || room.usedBytes === 0) return null;
   const text = `Room is short: ${megabytes(room.freeBytes)} are left for this app in your browser.`;
   return { id: "room", text, grave: false, acts: [["show room", "See what takes it"]] };
@@ -78,21 +91,36 @@ const isQuiet = ({ quietUntil }: Keeping, today: string) => quietUntil !== null 
 function asideNotice(keeping: Keeping, today: string): Notice | null {
   const { unplaced } = keeping;
   if (unplaced === 0 || isQuiet(keeping, today)) return null;
-  const rows = unplaced === 1 ? "One row of an older version has" : `${unplaced} rows of an older version have`;
+  const rows =
+    unplaced === 1 ? "One row of an older version has" : `${unplaced} rows of an older version have`;
   const text = `${rows} no place here any more. Nothing was dropped: it is kept aside.`;
-  return { id: "aside", text, grave: false, acts: [["show aside", "Show it"], ["not now", "Not now"]] };
+  return {
+    id: "aside",
+    text,
+    grave: false,
+    acts: [
+      ["show aside", "Show it"],
+      ["not now", "Not now"],
+    ],
+  };
 }
 
 function unsavedNotice(keeping: Keeping, today: string): Notice | null {
   const { unsaved, unsavedSince, folder, canKeepFolder } = keeping;
-  if (folder?.state === "ready" || unsaved === 0 || unsavedSince === null || isQuiet(keeping, today)) return null;
+  if (folder?.state === "ready" || unsaved === 0 || unsavedSince === null || isQuiet(keeping, today))
+    return null;
   const days = daysBetween(unsavedSince.slice(0, 10), today);
   if (unsaved <= CHANGES_UNSAVED && days <= DAYS_UNSAVED) return null;
   const changes = unsaved === 1 ? "One change" : `${unsaved} changes`;
   const since = days > 0 ? ` of the last ${days} ${days === 1 ? "day" : "days"}` : "";
   const text = `${changes}${since} ${unsaved === 1 ? "is" : "are"} only in this browser.`;
   const pick: Notice["acts"] = canKeepFolder && !folder ? [["pick folder", "Keep a folder beside it"]] : [];
-  return { id: "unsaved", text, grave: false, acts: [["save copy", "Save a copy"], ...pick, ["not now", "Not now"]] };
+  return {
+    id: "unsaved",
+    text,
+    grave: false,
+    acts: [["save copy", "Save a copy"], ...pick, ["not now", "Not now"]],
+  };
 }
 
 /** `84 MB`, `1.2 GB`, in the way that disks are sold. */

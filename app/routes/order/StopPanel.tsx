@@ -16,52 +16,176 @@ import { askStop } from "#workers/plan";
 import { StillSeen } from "./StillSeen";
 import { useOrderChange } from "./useOrderChange";
 
-const says: Record<Advice, string> = { "take away": "stands out: take it away", leave: "leave it", "go on": "planned, and worth it", "stop here": "planned, and not needed" };
-const button: Partial<Record<Advice, string>> = { "take away": "Put it into the plan", "stop here": "Leave it as it is" };
+const says: Record<Advice, string> = {
+  "take away": "stands out: take it away",
+  leave: "leave it",
+  "go on": "planned, and worth it",
+  "stop here": "planned, and not needed",
+};
+const button: Partial<Record<Advice, string>> = {
+  "take away": "Put it into the plan",
+  "stop here": "Leave it as it is",
+};
 const sum = (faults: readonly Fault[]) => faults.reduce((total, f) => total + (f.minutes?.value ?? 0), 0);
 
 /** Faults that the finished scene still shows against the hands that take them away, and where to stop. */
 export function StopPanel({ view: { input, others, plan } }: { view: SceneView }) {
-  const { scene } = input, [open, setOpen] = useState(false), { job, start, stop } = useJob<ReturnType<typeof stopRule>>(), change = useOrderChange(scene), say = useToast();
+  const { scene } = input;
+  const [open, setOpen] = useState(false);
+  const { job, start, stop } = useJob<ReturnType<typeof stopRule>>();
+  const change = useOrderChange(scene);
+  const say = useToast();
   // Asked again whenever the plan was made again: a fault that was dealt with leaves the list.
   useEffect(() => {
     if (open) void start(() => askStop(input, others));
   }, [open, plan, input, others, start]);
-  const faults = job.value?.faults ?? [], out = faults.filter((f) => f.advice === "take away"), needless = faults.filter((f) => f.advice === "stop here"), raked = faults.filter((f) => f.light === "raking");
+  const faults = job.value?.faults ?? [];
+  const out = faults.filter((f) => f.advice === "take away");
+  const needless = faults.filter((f) => f.advice === "stop here");
+  const raked = faults.filter((f) => f.light === "raking");
   const follow = async ({ change: c, onWhat, advice }: Fault) => {
     if (!c) return;
     const label = advice === "take away" ? `Take the fault of ${onWhat} away` : `Leave ${onWhat} as it is`;
-    if (c.kind === "leave out") return change({ orderChanges: [...scene.orderChanges, ...c.stepIds.map((stepId) => ({ ruleId: null, note: "hardly seen", change: { kind: "leave out", stepId } as const }))] }, label);
-    if (c.kind === "take back") return change({ orderChanges: scene.orderChanges.filter(({ change: x }) => !(x.kind === "leave out" && c.stepIds.includes(x.stepId))) }, label);
+    if (c.kind === "leave out")
+      return change(
+        {
+          orderChanges: [
+            ...scene.orderChanges,
+            ...c.stepIds.map((stepId) => ({
+              ruleId: null,
+              note: "hardly seen",
+              change: { kind: "leave out", stepId } as const,
+            })),
+          ],
+        },
+        label,
+      );
+    if (c.kind === "take back")
+      return change(
+        {
+          orderChanges: scene.orderChanges.filter(
+            ({ change: x }) => !(x.kind === "leave out" && c.stepIds.includes(x.stepId)),
+          ),
+        },
+        label,
+      );
     const outcome = await patchRow("parts", c.partId, { surfaceSchool: c.school }, label, localNow().at);
     say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? undoAction : undefined);
   };
   return (
     <section aria-label="Where to stop" className="grid gap-2">
-      <div className="flex flex-wrap items-end gap-3"><h2 className="self-center">Where to stop</h2>
-        <Choice label="The subject is" name="theme" value={scene.theme} onChange={(e) => void change({ theme: e.target.value as Theme }, `The subject is ${e.target.value}`)} options={themes.map((t) => [t, t] as const)} />
+      <div className="flex flex-wrap items-end gap-3">
+        <h2 className="self-center">Where to stop</h2>
+        <Choice
+          label="The subject is"
+          name="theme"
+          value={scene.theme}
+          onChange={(e) =>
+            void change({ theme: e.target.value as Theme }, `The subject is ${e.target.value}`)
+          }
+          options={themes.map((t) => [t, t] as const)}
+        />
         {!open && <Button onClick={() => setOpen(true)}>What will still be seen?</Button>}
       </div>
-      {job.state === "running" && !job.value && <div className="max-w-md"><ProgressLine what="Looking at every face" share={0.5} onCancel={() => { stop(); setOpen(false); }} /></div>}
+      {job.state === "running" && !job.value && (
+        <div className="max-w-md">
+          <ProgressLine
+            what="Looking at every face"
+            share={0.5}
+            onCancel={() => {
+              stop();
+              setOpen(false);
+            }}
+          />
+        </div>
+      )}
       {job.state === "failed" && <p className="text-oxide">{job.said}</p>}
       {job.value && (
         <>
-          <p>{faults.length === raked.length ? `No layer step and no seam stands out from the viewing distance${raked.length > 0 ? " but where light rakes it" : ""}.` : <>
-            {out.length === 0 ? "Nothing that is left stands out." : `${out.length === 1 ? "One fault stands" : `${out.length} faults stand`} out; ${durationText(sum(out))} of hands take ${out.length === 1 ? "it" : "them"} away.`}{" "}
-            {needless.length > 0 && `${needless.length === 1 ? "One is" : `${needless.length} are`} planned to be taken away though hardly anybody will see ${needless.length === 1 ? "it" : "them"}: ${durationText(sum(needless))} to be won.`}{" "}
-            {(job.value.lateDays ?? 0) > 0 && `The plan is ${job.value.lateDays} ${job.value.lateDays === 1 ? "day" : "days"} late: win those first, and take nothing more on.`}
-          </>}</p>
+          <p>
+            {faults.length === raked.length ? (
+              `No layer step and no seam stands out from the viewing distance${raked.length > 0 ? " but where light rakes it" : ""}.`
+            ) : (
+              <>
+                {out.length === 0
+                  ? "Nothing that is left stands out."
+                  : `${out.length === 1 ? "One fault stands" : `${out.length} faults stand`} out; ${durationText(sum(out))} of hands take ${out.length === 1 ? "it" : "them"} away.`}{" "}
+                {needless.length > 0 &&
+                  `${needless.length === 1 ? "One is" : `${needless.length} are`} planned to be taken away though hardly anybody will see ${needless.length === 1 ? "it" : "them"}: ${durationText(sum(needless))} to be won.`}{" "}
+                {(job.value.lateDays ?? 0) > 0 &&
+                  `The plan is ${job.value.lateDays} ${job.value.lateDays === 1 ? "day" : "days"} late: win those first, and take nothing more on.`}
+              </>
+            )}
+          </p>
           <StillSeen faults={faults} stopMinutes={job.value.stopMinutes} />
-          {faults.length > 0 && <div className="max-h-80 overflow-auto" tabIndex={0} role="region" aria-label="Faults"><table className="table"><thead><tr><th scope="col">fault</th><th scope="col">on</th><th scope="col">above the eye's threshold</th><th scope="col">passes here</th><th scope="col">hands</th><th scope="col">then</th></tr></thead>
-            <tbody>{faults.map((f) => (
-              <tr key={f.id}><th scope="row">{f.what}{f.light === "raking" && " in raking light only"}{f.cm2 !== null && f.cm2 > 0 && <span className="font-normal text-ink-2">, {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²</span>}</th><td>{f.onWhat}</td>
-                <td><FigureView figure={f.times} label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`} /></td><td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
-                <td>{f.minutes ? <FigureView figure={f.minutes} label={`${f.what} on ${f.onWhat}: hands to take it away`} /> : ""}</td>
-                <td><span className="flex flex-wrap items-center gap-2">{f.light === "raking" ? "leave it, or light it from the front" : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}{button[f.advice] && <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>{button[f.advice]}</Button>}</span></td></tr>
-            ))}</tbody></table></div>}
+          {faults.length > 0 && (
+            <div className="max-h-80 overflow-auto" tabIndex={0} role="region" aria-label="Faults">
+              <table className="table">
+                <thead>
+                  <tr>
+                    <th scope="col">fault</th>
+                    <th scope="col">on</th>
+                    <th scope="col">above the eye's threshold</th>
+                    <th scope="col">passes here</th>
+                    <th scope="col">hands</th>
+                    <th scope="col">then</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {faults.map((f) => (
+                    <tr key={f.id}>
+                      <th scope="row">
+                        {f.what}
+                        {f.light === "raking" && " in raking light only"}
+                        {f.cm2 !== null && f.cm2 > 0 && (
+                          <span className="font-normal text-ink-2">
+                            , {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²
+                          </span>
+                        )}
+                      </th>
+                      <td>{f.onWhat}</td>
+                      <td>
+                        <FigureView
+                          figure={f.times}
+                          label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`}
+                        />
+                      </td>
+                      <td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
+                      <td>
+                        {f.minutes ? (
+                          <FigureView
+                            figure={f.minutes}
+                            label={`${f.what} on ${f.onWhat}: hands to take it away`}
+                          />
+                        ) : (
+                          ""
+                        )}
+                      </td>
+                      <td>
+                        <span className="flex flex-wrap items-center gap-2">
+                          {f.light === "raking"
+                            ? "leave it, or light it from the front"
+                            : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}
+                          {button[f.advice] && (
+                            <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>
+                              {button[f.advice]}
+                            </Button>
+                          )}
+                        </span>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )}
         </>
       )}
-      <p className="text-[13px] text-ink-2">Three times the threshold of sight counts as seen. Grime hides what is {themeForgives.grimy} times as strong, ruin {themeForgives.ruined} times; play forgives twice, a sale less than display (our choice, after common practice).</p>
+      <p className="text-[13px] text-ink-2">
+        Three times the threshold of sight counts as seen. Grime hides what is {themeForgives.grimy} times as
+        strong, ruin {themeForgives.ruined} times; play forgives twice, a sale less than display (our choice,
+        after common practice).
+      </p>
     </section>
   );
 }

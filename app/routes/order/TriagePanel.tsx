@@ -10,27 +10,125 @@ import { useOrderChange } from "./useOrderChange";
 
 /** What to drop for the date, and what the same scene takes at every tier. */
 export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
-  const { job, start, stop } = useJob<Triage>(), tiers = useJob<ReturnType<typeof tierHours>>(), change = useOrderChange(input.scene), { today } = input.now, t = job.value;
+  const { job, start, stop } = useJob<Triage>();
+  const tiers = useJob<ReturnType<typeof tierHours>>();
+  const change = useOrderChange(input.scene);
+  const { today } = input.now;
+  const t = job.value;
   return (
     <section aria-label="To be in time" className="grid gap-2">
-      <div className="flex flex-wrap items-center gap-3"><h2>To be in time</h2>
-        {job.state !== "running" && <Button onClick={() => void start((tell) => askTriage(input, others, tell))}>{input.scene.finishBy ? "What could be dropped?" : "What could be dropped? (no date yet)"}</Button>}
-        {tiers.job.state !== "running" && <Button onClick={() => void tiers.start(() => askTiers(input, others))}>Hours at every tier</Button>}
+      <div className="flex flex-wrap items-center gap-3">
+        <h2>To be in time</h2>
+        {job.state !== "running" && (
+          <Button onClick={() => void start((tell) => askTriage(input, others, tell))}>
+            {input.scene.finishBy ? "What could be dropped?" : "What could be dropped? (no date yet)"}
+          </Button>
+        )}
+        {tiers.job.state !== "running" && (
+          <Button onClick={() => void tiers.start(() => askTiers(input, others))}>Hours at every tier</Button>
+        )}
       </div>
-      {(job.state === "running" || tiers.job.state === "running") && <div className="max-w-md"><ProgressLine what="Making the plan again" share={job.state === "running" ? job.share : 0.5} onCancel={job.state === "running" ? stop : tiers.stop} /></div>}
+      {(job.state === "running" || tiers.job.state === "running") && (
+        <div className="max-w-md">
+          <ProgressLine
+            what="Making the plan again"
+            share={job.state === "running" ? job.share : 0.5}
+            onCancel={job.state === "running" ? stop : tiers.stop}
+          />
+        </div>
+      )}
       {t && (
         <>
-          <p>{t.dropped.length === 0 ? (t.dueAt === null ? "There is no date to be in time for. Set one on the list of scenes." : "It will be in time: nothing needs to be dropped.") : t.onTime ? `Without these ${t.dropped.length} it is ready ${dayText(today, t.finishAt)}, in time; ${durationText(t.minutesWon)} of hands won.` : `Even without all of these it is ready only ${dayText(today, t.finishAt)}. More evenings, fewer parts, or a later date.`}</p>
-          {t.dropped.length > 0 && <>
-            <div className="max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="What would be dropped"><table className="table"><thead><tr><th scope="col">step</th><th scope="col">on</th><th scope="col" data-figures>hands won</th><th scope="col">then</th></tr></thead>
-              <tbody>{t.dropped.map((d) => <tr key={d.stepIds[0]}><th scope="row">{d.what}</th><td>{d.onWhat}</td><td data-figures>{durationText(d.minutes)}</td><td>{d.looks}{d.seen < 0.5 && <span className="text-ink-2"> (hardly seen from there)</span>}</td></tr>)}</tbody></table></div>
-            <div><Button kind="main" onClick={() => void change({ orderChanges: withoutSteps(input.scene, t.dropped) }, `Leave ${t.dropped.length} steps out`)}>Leave them out</Button></div>
-          </>}
+          <p>
+            {t.dropped.length === 0
+              ? t.dueAt === null
+                ? "There is no date to be in time for. Set one on the list of scenes."
+                : "It will be in time: nothing needs to be dropped."
+              : t.onTime
+                ? `Without these ${t.dropped.length} it is ready ${dayText(today, t.finishAt)}, in time; ${durationText(t.minutesWon)} of hands won.`
+                : `Even without all of these it is ready only ${dayText(today, t.finishAt)}. More evenings, fewer parts, or a later date.`}
+          </p>
+          {t.dropped.length > 0 && (
+            <>
+              <div
+                className="max-h-72 overflow-auto"
+                tabIndex={0}
+                role="region"
+                aria-label="What would be dropped"
+              >
+                <table className="table">
+                  <thead>
+                    <tr>
+                      <th scope="col">step</th>
+                      <th scope="col">on</th>
+                      <th scope="col" data-figures>
+                        hands won
+                      </th>
+                      <th scope="col">then</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {t.dropped.map((d) => (
+                      <tr key={d.stepIds[0]}>
+                        <th scope="row">{d.what}</th>
+                        <td>{d.onWhat}</td>
+                        <td data-figures>{durationText(d.minutes)}</td>
+                        <td>
+                          {d.looks}
+                          {d.seen < 0.5 && <span className="text-ink-2"> (hardly seen from there)</span>}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+              <div>
+                <Button
+                  kind="main"
+                  onClick={() =>
+                    void change(
+                      { orderChanges: withoutSteps(input.scene, t.dropped) },
+                      `Leave ${t.dropped.length} steps out`,
+                    )
+                  }
+                >
+                  Leave them out
+                </Button>
+              </div>
+            </>
+          )}
         </>
       )}
-      {tiers.job.value && <table className="table max-w-2xl"><thead><tr><th scope="col">tier</th><th scope="col" data-figures>steps</th><th scope="col" data-figures>hands</th><th scope="col">ready</th></tr></thead>
-        <tbody>{tiers.job.value.map((r) => <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}><th scope="row">{r.tier}</th><td data-figures>{r.steps}</td><td data-figures>{durationText(r.handsMinutes)}</td><td>{dayText(today, r.finishAt)}</td></tr>)}</tbody></table>}
-      <p className="text-[13px] text-ink-2">Dropped first: what is least seen from the viewing distance for its minutes (common practice). What holds, closes or protects always stays.</p>
+      {tiers.job.value && (
+        <table className="table max-w-2xl">
+          <thead>
+            <tr>
+              <th scope="col">tier</th>
+              <th scope="col" data-figures>
+                steps
+              </th>
+              <th scope="col" data-figures>
+                hands
+              </th>
+              <th scope="col">ready</th>
+            </tr>
+          </thead>
+          <tbody>
+            {tiers.job.value.map((r) => (
+              <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
+                <th scope="row">{r.tier}</th>
+                <td data-figures>{r.steps}</td>
+                <td data-figures>{durationText(r.handsMinutes)}</td>
+                <td>{dayText(today, r.finishAt)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="text-[13px] text-ink-2">
+        Dropped first: what is least seen from the viewing distance for its minutes (common practice). What
+        holds, closes or protects always stays.
+      </p>
     </section>
   );
 }

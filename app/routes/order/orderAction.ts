@@ -9,49 +9,135 @@ import { refuse, textOf } from "#app/readForm";
 type Fields = Record<string, FormDataEntryValue>;
 const done = { problems: [] };
 
-/** What is decided on the order: a wish, a rule set aside, a change taken back, the plan kept, an evening lost. */
+/**
+ * What is decided on the order: a wish, a rule set aside, a change taken back, the plan kept, an evening
+ * lost.
+ */
 export async function orderAction(form: Fields, sceneId: string) {
-  const { at, today } = localNow(), scene = await appDatabase().scenes.get(sceneId);
-  if (!scene) return refuse([{ code: "row/gone", path: [], message: "This scene was deleted in the meantime." }]);
+  const { at, today } = localNow();
+  const scene = await appDatabase().scenes.get(sceneId);
+  if (!scene)
+    return refuse([{ code: "row/gone", path: [], message: "This scene was deleted in the meantime." }]);
   const patch = async (change: Partial<Scene>, label: string) => {
     const outcome = await patchRow("scenes", scene.id, change, label, at);
     return outcome.ok ? done : refuse(outcome.problems);
   };
   switch (textOf(form, "intent")) {
-    case "forget": return patch({ orderWishes: scene.orderWishes.filter((w) => !(w.before === textOf(form, "before") && w.after === textOf(form, "after"))) }, "Take a wish back");
-    case "undo-change": return patch({ orderChanges: scene.orderChanges.filter((_, i) => i !== Number(textOf(form, "at"))) }, "Take a change of the order back");
-    case "keep-rule": return patch({ setAside: scene.setAside.filter((_, i) => i !== Number(textOf(form, "at"))) }, "Keep a rule again");
+    case "forget":
+      return patch(
+        {
+          orderWishes: scene.orderWishes.filter(
+            (w) => !(w.before === textOf(form, "before") && w.after === textOf(form, "after")),
+          ),
+        },
+        "Take a wish back",
+      );
+    case "undo-change":
+      return patch(
+        { orderChanges: scene.orderChanges.filter((_, i) => i !== Number(textOf(form, "at"))) },
+        "Take a change of the order back",
+      );
+    case "keep-rule":
+      return patch(
+        { setAside: scene.setAside.filter((_, i) => i !== Number(textOf(form, "at"))) },
+        "Keep a rule again",
+      );
     case "school": {
-      const { [textOf(form, "topic") as SchoolTopic]: _, ...others } = scene.orderSchools, choice = textOf(form, "choice");
-      return patch({ orderSchools: { ...others, ...(choice === "" ? {} : { [textOf(form, "topic")]: choice }) } }, "Choose a school");
+      const { [textOf(form, "topic") as SchoolTopic]: _, ...others } = scene.orderSchools;
+      const choice = textOf(form, "choice");
+      return patch(
+        { orderSchools: { ...others, ...(choice === "" ? {} : { [textOf(form, "topic")]: choice }) } },
+        "Choose a school",
+      );
     }
-    case "aside": return setAside(form, scene, patch);
-    case "accept": return accept(form, scene, at, today);
-    case "away": case "back": return away(form, at, today);
-    default: return refuse([{ code: "order/unknown", path: [], message: "That cannot be done with an order." }]);
+    case "aside":
+      return setAside(form, scene, patch);
+    case "accept":
+      return accept(form, scene, at, today);
+    case "away":
+    case "back":
+      return away(form, at, today);
+    default:
+      return refuse([{ code: "order/unknown", path: [], message: "That cannot be done with an order." }]);
   }
 }
 
-async function setAside(form: Fields, scene: Scene, patch: (change: Partial<Scene>, label: string) => Promise<unknown>) {
-  const note = textOf(form, "note").trim(), ruleId = textOf(form, "override"), before = textOf(form, "before"), after = textOf(form, "after");
-  if (note === "") return refuse([{ code: "order/no-note", path: ["note"], message: "Say why in a few words: a rule that is set aside keeps its note." }]);
+async function setAside(
+  form: Fields,
+  scene: Scene,
+  patch: (change: Partial<Scene>, label: string) => Promise<unknown>,
+) {
+  const note = textOf(form, "note").trim();
+  const ruleId = textOf(form, "override");
+  const before = textOf(form, "before");
+  const after = textOf(form, "after");
+  if (note === "")
+    return refuse([
+      {
+        code: "order/no-note",
+        path: ["note"],
+        message: "Say why in a few words: a rule that is set aside keeps its note.",
+      },
+    ]);
   // Where a wish of the builder stands against the rule, the wish carries it; elsewhere the step does.
-  const wish = scene.orderWishes.find((w) => w.before === after && w.after === before), move = scene.orderChanges.findIndex((c) => c.change.kind === "move" && c.change.before === after && c.change.after === before);
+  const wish = scene.orderWishes.find((w) => w.before === after && w.after === before);
+  const move = scene.orderChanges.findIndex(
+    (c) => c.change.kind === "move" && c.change.before === after && c.change.after === before,
+  );
   if (wish || move >= 0) {
-    return patch({ orderWishes: [...scene.orderWishes.filter((w) => w !== wish), { before: after, after: before, override: ruleId, note }], orderChanges: scene.orderChanges.filter((_, i) => i !== move) }, `Set ${ruleId} aside`);
+    return patch(
+      {
+        orderWishes: [
+          ...scene.orderWishes.filter((w) => w !== wish),
+          { before: after, after: before, override: ruleId, note },
+        ],
+        orderChanges: scene.orderChanges.filter((_, i) => i !== move),
+      },
+      `Set ${ruleId} aside`,
+    );
   }
-  return patch({ setAside: [...scene.setAside, { ruleId, stepId: after, other: before === "" ? null : before, note }] }, `Set ${ruleId} aside`);
+  return patch(
+    { setAside: [...scene.setAside, { ruleId, stepId: after, other: before === "" ? null : before, note }] },
+    `Set ${ruleId} aside`,
+  );
 }
 
 async function accept(form: Fields, scene: Scene, at: string, today: string) {
-  const slots = JSON.parse(textOf(form, "slots")) as AcceptedPlan["slots"], last = await appDatabase().plans.get(scene.id);
-  const outcome = await putRow("plans", { id: scene.id, acceptedAt: at, day: today, slots, sequenceNumber: (last?.sequenceNumber ?? 0) + 1 }, "Keep this plan", at);
+  const slots = JSON.parse(textOf(form, "slots")) as AcceptedPlan["slots"];
+  const last = await appDatabase().plans.get(scene.id);
+  const outcome = await putRow(
+    "plans",
+    { id: scene.id, acceptedAt: at, day: today, slots, sequenceNumber: (last?.sequenceNumber ?? 0) + 1 },
+    "Keep this plan",
+    at,
+  );
   return outcome.ok ? done : refuse(outcome.problems);
 }
 
 async function away(form: Fields, at: string, today: string) {
-  const rooms = await getRooms(), day = textOf(form, "day"), back = textOf(form, "intent") === "back";
-  if (!back && day < today) return refuse([{ code: "order/past", path: ["day"], message: day === "" ? "Choose the evening that is lost." : `${day} is over. Choose today or a day to come.` }]);
-  const outcome = await putRow("settings", { id: "rooms", rooms: { ...rooms, away: back ? rooms.away.filter((d) => d !== day) : [...new Set([...rooms.away, day])].sort() } }, back ? `At the bench on ${day} after all` : `No bench on ${day}`, at);
+  const rooms = await getRooms();
+  const day = textOf(form, "day");
+  const back = textOf(form, "intent") === "back";
+  if (!back && day < today)
+    return refuse([
+      {
+        code: "order/past",
+        path: ["day"],
+        message:
+          day === "" ? "Choose the evening that is lost." : `${day} is over. Choose today or a day to come.`,
+      },
+    ]);
+  const outcome = await putRow(
+    "settings",
+    {
+      id: "rooms",
+      rooms: {
+        ...rooms,
+        away: back ? rooms.away.filter((d) => d !== day) : [...new Set([...rooms.away, day])].sort(),
+      },
+    },
+    back ? `At the bench on ${day} after all` : `No bench on ${day}`,
+    at,
+  );
   return outcome.ok ? done : refuse(outcome.problems);
 }

@@ -12,11 +12,44 @@ export function BulkBar({ ids, onClear }: { ids: readonly string[]; onClear: () 
       <input type="hidden" name="ids" value={ids.join(" ")} />
       <Problems problems={fetcher.data?.problems} fields={["ratio", "count"]} />
       <div className="grid grid-cols-2 items-start gap-3 md:grid-cols-5">
-        <Field label="Drawn at" name="ratio" placeholder="as it is" hint="1:48, 28mm figure" problems={fetcher.data?.problems} />
-        <Choice label="Process" name="process" options={[keep, ["choose", "let the plan choose"], ["filament", "filament"], ["resin", "resin"]]} />
-        <Field label="How many of each" name="count" placeholder="as it is" inputMode="numeric" problems={fetcher.data?.problems} />
-        <Choice label="For" name="tier" options={[keep, ["scene", "what the scene is for"], ["play", "play"], ["display", "display"], ["for sale", "for sale"]]} />
-        <div className="mt-6 flex flex-wrap gap-2"><Button kind="main" type="submit" name="intent" value="bulk">Change {ids.length}</Button><Button kind="quiet" onClick={onClear}>Untick</Button></div>
+        <Field
+          label="Drawn at"
+          name="ratio"
+          placeholder="as it is"
+          hint="1:48, 28mm figure"
+          problems={fetcher.data?.problems}
+        />
+        <Choice
+          label="Process"
+          name="process"
+          options={[keep, ["choose", "let the plan choose"], ["filament", "filament"], ["resin", "resin"]]}
+        />
+        <Field
+          label="How many of each"
+          name="count"
+          placeholder="as it is"
+          inputMode="numeric"
+          problems={fetcher.data?.problems}
+        />
+        <Choice
+          label="For"
+          name="tier"
+          options={[
+            keep,
+            ["scene", "what the scene is for"],
+            ["play", "play"],
+            ["display", "display"],
+            ["for sale", "for sale"],
+          ]}
+        />
+        <div className="mt-6 flex flex-wrap gap-2">
+          <Button kind="main" type="submit" name="intent" value="bulk">
+            Change {ids.length}
+          </Button>
+          <Button kind="quiet" onClick={onClear}>
+            Untick
+          </Button>
+        </div>
       </div>
     </fetcher.Form>
   );

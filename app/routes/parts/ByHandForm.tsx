@@ -8,19 +8,45 @@ export function ByHandForm() {
   const problems = useActionData<{ problems?: readonly Problem[] }>()?.problems;
   return (
     <details className="panel" {...(problems && problems.length > 0 ? { open: true } : {})}>
-      <summary className="font-head font-semibold">Add a part without a model: bought, made by hand, or not bought yet</summary>
+      <summary className="font-head font-semibold">
+        Add a part without a model: bought, made by hand, or not bought yet
+      </summary>
       <Form method="post" className="mt-3 grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-7">
         <Problems problems={problems} fields={["name", "width", "depth", "height", "count"]} />
-        <div className="lg:col-span-2"><Field label="Name" name="name" required problems={problems} /></div>
-        <Choice label="It is" name="made" options={[["by hand", "made by hand"], ["bought", "bought"], ["listing", "a file or kit not bought yet"]]} />
+        <div className="lg:col-span-2">
+          <Field label="Name" name="name" required problems={problems} />
+        </div>
+        <Choice
+          label="It is"
+          name="made"
+          options={[
+            ["by hand", "made by hand"],
+            ["bought", "bought"],
+            ["listing", "a file or kit not bought yet"],
+          ]}
+        />
         <Field label="Width on the bench" name="width" placeholder="40 mm" problems={problems} />
         <Field label="Depth" name="depth" placeholder="3 mm" problems={problems} />
         <Field label="Height" name="height" placeholder="25 mm" problems={problems} />
         <Field label="How many" name="count" type="number" min={1} defaultValue={1} problems={problems} />
         <Field label="Price, if any" name="price" inputMode="decimal" problems={problems} />
-        <div className="lg:col-span-2"><Field label="From" name="from" placeholder="where it is offered" /></div>
-        <Choice label="Its supports" name="supports" options={[["not told", "not told"], ["none needed", "none needed"], ["supported", "comes supported"]]} />
-        <div className="mt-6"><Button type="submit" kind="main" name="intent" value="by-hand">Add it</Button></div>
+        <div className="lg:col-span-2">
+          <Field label="From" name="from" placeholder="where it is offered" />
+        </div>
+        <Choice
+          label="Its supports"
+          name="supports"
+          options={[
+            ["not told", "not told"],
+            ["none needed", "none needed"],
+            ["supported", "comes supported"],
+          ]}
+        />
+        <div className="mt-6">
+          <Button type="submit" kind="main" name="intent" value="by-hand">
+            Add it
+          </Button>
+        </div>
       </Form>
     </details>
   );

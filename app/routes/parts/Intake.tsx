@@ -9,7 +9,9 @@ import { Tick } from "#ui/Field";
 /** More files than this are told by their number. */
 const MANY = 8;
 
-/** Models come in by drop or picker, many at once; each file says how far it is and what was wrong with it. */
+/**
+ * Models come in by drop or picker, many at once; each file says how far it is and what was wrong with it.
+ */
 export function Intake({ sceneId }: { sceneId: string }) {
   const picker = useRef<HTMLInputElement>(null);
   const [states, setStates] = useState<readonly FileState[]>([]);
@@ -18,7 +20,9 @@ export function Intake({ sceneId }: { sceneId: string }) {
   const cancel = useRef<AbortController | null>(null);
   const busy = states.some((s) => !s.done);
   // With many files only those at work and those refused are listed, besides the count.
-  const told = states.map((s, i) => ({ s, i })).filter(({ s }) => states.length <= MANY || s.problem !== null || (!s.done && s.stage !== "waiting"));
+  const told = states
+    .map((s, i) => ({ s, i }))
+    .filter(({ s }) => states.length <= MANY || s.problem !== null || (!s.done && s.stage !== "waiting"));
   const take = async (files: readonly File[]) => {
     if (files.length === 0) return;
     cancel.current?.abort();
@@ -32,23 +36,77 @@ export function Intake({ sceneId }: { sceneId: string }) {
     void take([...event.dataTransfer.files]);
   };
   return (
-    <section aria-label="Add models" onDragOver={(e) => { e.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} className={`panel border-2 border-dashed ${over ? "border-tape" : "border-primer-3"}`}>
+    <section
+      aria-label="Add models"
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={onDrop}
+      className={`panel border-2 border-dashed ${over ? "border-tape" : "border-primer-3"}`}
+    >
       <div className="flex flex-wrap items-center gap-3">
-        <Button kind="main" data-new icon={<FilePlus2 size={17} strokeWidth={1.75} aria-hidden />} onClick={() => picker.current?.click()}>Add models</Button>
-        <span className="text-[14px] text-ink-2"><FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />or drop them here: STL, OBJ, 3MF, PLY, many at once</span>
-        <input ref={picker} type="file" multiple accept=".stl,.obj,.3mf,.ply" className="sr-only" tabIndex={-1} aria-label="Model files" onChange={(e) => { void take([...(e.target.files ?? [])]); e.target.value = ""; }} />
-        <Tick label="Groups of an OBJ as parts of their own" checked={objGroupsApart} onChange={(e) => setApart(e.target.checked)} />
-        {busy && <Button kind="quiet" className="ml-auto" onClick={() => cancel.current?.abort()}>Cancel all</Button>}
-        {!busy && states.length > 0 && <Button kind="quiet" className="ml-auto" onClick={() => setStates([])}>Clear this list</Button>}
+        <Button
+          kind="main"
+          data-new
+          icon={<FilePlus2 size={17} strokeWidth={1.75} aria-hidden />}
+          onClick={() => picker.current?.click()}
+        >
+          Add models
+        </Button>
+        <span className="text-[14px] text-ink-2">
+          <FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />
+          or drop them here: STL, OBJ, 3MF, PLY, many at once
+        </span>
+        <input
+          ref={picker}
+          type="file"
+          multiple
+          accept=".stl,.obj,.3mf,.ply"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Model files"
+          onChange={(e) => {
+            void take([...(e.target.files ?? [])]);
+            e.target.value = "";
+          }}
+        />
+        <Tick
+          label="Groups of an OBJ as parts of their own"
+          checked={objGroupsApart}
+          onChange={(e) => setApart(e.target.checked)}
+        />
+        {busy && (
+          <Button kind="quiet" className="ml-auto" onClick={() => cancel.current?.abort()}>
+            Cancel all
+          </Button>
+        )}
+        {!busy && states.length > 0 && (
+          <Button kind="quiet" className="ml-auto" onClick={() => setStates([])}>
+            Clear this list
+          </Button>
+        )}
       </div>
       {states.length > 0 && (
         <ul className="mt-3 grid gap-2" aria-live="polite">
-          {told.length < states.length && <li className="text-[14px] text-ink-2">{states.filter((s) => s.done).length} of {states.length} files done</li>}
+          {told.length < states.length && (
+            <li className="text-[14px] text-ink-2">
+              {states.filter((s) => s.done).length} of {states.length} files done
+            </li>
+          )}
           {told.map(({ s, i }) => (
             <li key={`${s.name}${i}`}>
-              {s.problem ? <p className="border-l-4 border-oxide pl-2">{s.problem.message}</p>
-                : s.done ? <p className="text-[14px]">{s.name}: {s.stage}{s.parts > 1 ? `, ${s.parts} bodies` : ""}</p>
-                  : <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />}
+              {s.problem ? (
+                <p className="border-l-4 border-oxide pl-2">{s.problem.message}</p>
+              ) : s.done ? (
+                <p className="text-[14px]">
+                  {s.name}: {s.stage}
+                  {s.parts > 1 ? `, ${s.parts} bodies` : ""}
+                </p>
+              ) : (
+                <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />
+              )}
             </li>
           ))}
         </ul>

@@ -10,8 +10,10 @@ import { Choice, Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { KeptForm } from "#route/KeptForm";
 
-const money = (minor: number, currency: string) => new Intl.NumberFormat("en", { style: "currency", currency }).format(minor / 100);
-const typed = (minor: number | null | undefined) => (minor === null || minor === undefined ? "" : (minor / 100).toFixed(2));
+const money = (minor: number, currency: string) =>
+  new Intl.NumberFormat("en", { style: "currency", currency }).format(minor / 100);
+const typed = (minor: number | null | undefined) =>
+  minor === null || minor === undefined ? "" : (minor / 100).toFixed(2);
 
 /** How far each copy has come. */
 export function PartCopies({ p }: { p: PartPlan }) {
@@ -20,39 +22,138 @@ export function PartCopies({ p }: { p: PartPlan }) {
   return (
     <section className="panel grid content-start gap-2">
       <h2>Its {part.count === 1 ? "copy" : `${part.count} copies`}</h2>
-      <KeptForm className="grid grid-cols-2 items-end gap-3 md:grid-cols-5" key={part.id} version={part.copies.join()}>
-        {copyStates.filter((s) => s !== "to make").map((s) => <Field key={s} label={s} name={`state-${s}`} type="number" min={0} max={part.count} defaultValue={states[s]} />)}
-        <Button type="submit" name="intent" value="copies">Set the copies</Button>
+      <KeptForm
+        className="grid grid-cols-2 items-end gap-3 md:grid-cols-5"
+        key={part.id}
+        version={part.copies.join()}
+      >
+        {copyStates
+          .filter((s) => s !== "to make")
+          .map((s) => (
+            <Field
+              key={s}
+              label={s}
+              name={`state-${s}`}
+              type="number"
+              min={0}
+              max={part.count}
+              defaultValue={states[s]}
+            />
+          ))}
+        <Button type="submit" name="intent" value="copies">
+          Set the copies
+        </Button>
       </KeptForm>
-      <p className="text-[14px] text-ink-2">{states["to make"] === 0 ? "None is left to make." : `${states["to make"]} still to make.`}{states.spoilt > 0 && ` ${states.spoilt} spoilt: print ${states.spoilt === 1 ? "it" : "them"} again.`}</p>
+      <p className="text-[14px] text-ink-2">
+        {states["to make"] === 0 ? "None is left to make." : `${states["to make"]} still to make.`}
+        {states.spoilt > 0 && ` ${states.spoilt} spoilt: print ${states.spoilt === 1 ? "it" : "them"} again.`}
+      </p>
     </section>
   );
 }
 
 /** Print it, buy it, or build it: money, hours, and from how many copies one beats the other. */
-export function PartWays({ p, currency, problems }: { p: PartPlan; currency: string; problems: readonly Problem[] | undefined }) {
+export function PartWays({
+  p,
+  currency,
+  problems,
+}: {
+  p: PartPlan;
+  currency: string;
+  problems: readonly Problem[] | undefined;
+}) {
   const { part } = p;
   const ways = part.otherWays;
-  const each = p.chosen ? { eachMinor: p.chosen.all.cost.value / part.count, eachHours: HANDS_PER_COPY_HOURS } : null;
+  const each = p.chosen
+    ? { eachMinor: p.chosen.all.cost.value / part.count, eachHours: HANDS_PER_COPY_HOURS }
+    : null;
   const compared = ways && each ? compareWays(part.count, each, ways) : null;
   return (
     <section className="panel grid content-start gap-3">
       <h2>Print, buy or build by hand</h2>
-      <KeptForm className="grid grid-cols-2 items-start gap-3 md:grid-cols-3" key={part.id} version={JSON.stringify(ways)}>
-        <Field label={`Bought, each, ${currency}`} name="buyEach" inputMode="decimal" defaultValue={typed(ways?.buyEachMinor)} placeholder="not to be had" problems={problems} />
-        <Field label={`Built, material each, ${currency}`} name="buildEach" inputMode="decimal" defaultValue={typed(ways?.buildEachMinor)} problems={problems} />
-        <Field label="Built, hours each" name="buildHours" inputMode="decimal" defaultValue={ways?.buildEachHours ?? ""} problems={problems} />
-        <Field label="Printed, hours once" name="onceHours" inputMode="decimal" defaultValue={ways?.makeOnceHours ?? 1} hint="finding, mending, a trial" problems={problems} />
-        <Field label={`An hour of yours, ${currency}`} name="hourWorth" inputMode="decimal" defaultValue={typed(ways?.hourWorthMinor ?? 0)} problems={problems} />
-        <Button type="submit" name="intent" value="ways" className="mt-6">Compare</Button>
+      <KeptForm
+        className="grid grid-cols-2 items-start gap-3 md:grid-cols-3"
+        key={part.id}
+        version={JSON.stringify(ways)}
+      >
+        <Field
+          label={`Bought, each, ${currency}`}
+          name="buyEach"
+          inputMode="decimal"
+          defaultValue={typed(ways?.buyEachMinor)}
+          placeholder="not to be had"
+          problems={problems}
+        />
+        <Field
+          label={`Built, material each, ${currency}`}
+          name="buildEach"
+          inputMode="decimal"
+          defaultValue={typed(ways?.buildEachMinor)}
+          problems={problems}
+        />
+        <Field
+          label="Built, hours each"
+          name="buildHours"
+          inputMode="decimal"
+          defaultValue={ways?.buildEachHours ?? ""}
+          problems={problems}
+        />
+        <Field
+          label="Printed, hours once"
+          name="onceHours"
+          inputMode="decimal"
+          defaultValue={ways?.makeOnceHours ?? 1}
+          hint="finding, mending, a trial"
+          problems={problems}
+        />
+        <Field
+          label={`An hour of yours, ${currency}`}
+          name="hourWorth"
+          inputMode="decimal"
+          defaultValue={typed(ways?.hourWorthMinor ?? 0)}
+          problems={problems}
+        />
+        <Button type="submit" name="intent" value="ways" className="mt-6">
+          Compare
+        </Button>
       </KeptForm>
       {compared && (
         <>
           <table className="table">
-            <thead><tr><th scope="col">way, {part.count === 1 ? "one copy" : `${part.count} copies`}</th><th scope="col" data-figures>money</th><th scope="col" data-figures>hands</th><th scope="col">together</th></tr></thead>
-            <tbody>{compared.ways.map((w, i) => <tr key={w.way} data-selected={i === 0 ? true : undefined}><th scope="row">{w.way}</th><td data-figures>{money(w.moneyMinor, currency)}</td><td data-figures>{w.hours.toFixed(1)} h</td><td><FigureView figure={w.together} label={w.way} currency={currency} /></td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th scope="col">way, {part.count === 1 ? "one copy" : `${part.count} copies`}</th>
+                <th scope="col" data-figures>
+                  money
+                </th>
+                <th scope="col" data-figures>
+                  hands
+                </th>
+                <th scope="col">together</th>
+              </tr>
+            </thead>
+            <tbody>
+              {compared.ways.map((w, i) => (
+                <tr key={w.way} data-selected={i === 0 ? true : undefined}>
+                  <th scope="row">{w.way}</th>
+                  <td data-figures>{money(w.moneyMinor, currency)}</td>
+                  <td data-figures>{w.hours.toFixed(1)} h</td>
+                  <td>
+                    <FigureView figure={w.together} label={w.way} currency={currency} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
           </table>
-          <ul className="text-[14px]">{compared.breakEven.map((b) => <li key={b.against}>{b.count === null ? `Printing never beats “${b.against}” in money: ${b.working}.` : `Printing beats “${b.against}” from ${b.count} ${b.count === 1 ? "copy" : "copies"}: ${b.working}.`}</li>)}</ul>
+          <ul className="text-[14px]">
+            {compared.breakEven.map((b) => (
+              <li key={b.against}>
+                {b.count === null
+                  ? `Printing never beats “${b.against}” in money: ${b.working}.`
+                  : `Printing beats “${b.against}” from ${b.count} ${b.count === 1 ? "copy" : "copies"}: ${b.working}.`}
+              </li>
+            ))}
+          </ul>
         </>
       )}
     </section>
@@ -71,17 +172,74 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
       <h2>Cut from sheet and strip</h2>
       {cutPieces.length > 0 && (
         <table className="table">
-          <thead><tr><th scope="col">piece</th><th scope="col" data-figures>size, mm</th><th scope="col" data-figures>of it</th><th scope="col"><span className="sr-only">remove</span></th></tr></thead>
-          <tbody>{cutPieces.map((c) => <tr key={c.id}><th scope="row" className="!font-normal">{c.form}, {c.material}</th><td data-figures>{c.lengthMm} × {c.widthMm} × {c.thicknessMm}</td><td data-figures>{c.count}</td><td><Form method="post"><input type="hidden" name="pieceId" value={c.id} /><Button kind="quiet" type="submit" name="intent" value="cut-remove">Remove</Button></Form></td></tr>)}</tbody>
+          <thead>
+            <tr>
+              <th scope="col">piece</th>
+              <th scope="col" data-figures>
+                size, mm
+              </th>
+              <th scope="col" data-figures>
+                of it
+              </th>
+              <th scope="col">
+                <span className="sr-only">remove</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {cutPieces.map((c) => (
+              <tr key={c.id}>
+                <th scope="row" className="!font-normal">
+                  {c.form}, {c.material}
+                </th>
+                <td data-figures>
+                  {c.lengthMm} × {c.widthMm} × {c.thicknessMm}
+                </td>
+                <td data-figures>{c.count}</td>
+                <td>
+                  <Form method="post">
+                    <input type="hidden" name="pieceId" value={c.id} />
+                    <Button kind="quiet" type="submit" name="intent" value="cut-remove">
+                      Remove
+                    </Button>
+                  </Form>
+                </td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       )}
-      {cutPieces.length > 0 && <p className="text-[14px]">Takes {list.sheetCm2.toFixed(0)} cm² of sheet and {list.stripMm.toFixed(0)} mm of strip and rod; {list.surfaceCm2.toFixed(0)} cm² of surface to paint.</p>}
+      {cutPieces.length > 0 && (
+        <p className="text-[14px]">
+          Takes {list.sheetCm2.toFixed(0)} cm² of sheet and {list.stripMm.toFixed(0)} mm of strip and rod;{" "}
+          {list.surfaceCm2.toFixed(0)} cm² of surface to paint.
+        </p>
+      )}
       <Form method="post" className="grid grid-cols-3 items-start gap-3">
-        <Choice label="Form" name="form" options={[["sheet", "sheet"], ["strip", "strip"], ["rod", "rod"]]} />
+        <Choice
+          label="Form"
+          name="form"
+          options={[
+            ["sheet", "sheet"],
+            ["strip", "strip"],
+            ["rod", "rod"],
+          ]}
+        />
         <Field label="Material" name="material" placeholder="styrene" />
-        <Field label="How many" name="pieceCount" type="number" min={1} defaultValue={1} problems={problems} />
-        <Field label="Length, mm" name="lengthMm" inputMode="decimal" problems={problems} /><Field label="Width, mm" name="widthMm" inputMode="decimal" problems={problems} /><Field label="Thickness, mm" name="thicknessMm" inputMode="decimal" problems={problems} />
-        <Button type="submit" name="intent" value="cut-add">Add the piece</Button>
+        <Field
+          label="How many"
+          name="pieceCount"
+          type="number"
+          min={1}
+          defaultValue={1}
+          problems={problems}
+        />
+        <Field label="Length, mm" name="lengthMm" inputMode="decimal" problems={problems} />
+        <Field label="Width, mm" name="widthMm" inputMode="decimal" problems={problems} />
+        <Field label="Thickness, mm" name="thicknessMm" inputMode="decimal" problems={problems} />
+        <Button type="submit" name="intent" value="cut-add">
+          Add the piece
+        </Button>
       </Form>
     </section>
   );

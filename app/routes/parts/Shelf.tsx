@@ -9,22 +9,40 @@ type Place = { p: Plan["parts"][number]; x: number; w: number };
 /** Drawn beyond what is in sight, px. */
 const MARGIN_PX = 400;
 
-/** Parts side by side at one scale on a shelf line, a figure at the start, so that the odd one out stands out by its own size. */
-export function Shelf({ plan, denominator, odd, selected, onSelect }: { plan: Plan; denominator: number; odd: ReadonlySet<string>; selected: string | null; onSelect: (id: string) => void }) {
+/**
+ * Parts side by side at one scale on a shelf line, a figure at the start, so that the odd one out stands out
+ * by its own size.
+ */
+export function Shelf({
+  plan,
+  denominator,
+  odd,
+  selected,
+  onSelect,
+}: {
+  plan: Plan;
+  denominator: number;
+  odd: ReadonlySet<string>;
+  selected: string | null;
+  onSelect: (id: string) => void;
+}) {
   const adult = adultModelMm(denominator);
   const { places, lengthMm, tallest } = useMemo(() => shelfPlaces(plan, adult), [plan, adult]);
   const pxPerMm = Math.min(5, Math.max(0.6, 190 / tallest));
-  const width = Math.max(lengthMm * pxPerMm, 300), height = tallest * pxPerMm;
+  const width = Math.max(lengthMm * pxPerMm, 300);
+  const height = tallest * pxPerMm;
   const gap = gapOf(adult);
   const scroller = useRef<HTMLDivElement>(null);
   const [sight, setSight] = useState({ from: 0, to: 2400 });
   useEffect(() => {
     const box = scroller.current;
     if (!box) return;
-    const look = () => setSight((s) => {
-      const from = Math.floor(box.scrollLeft / MARGIN_PX) * MARGIN_PX - MARGIN_PX, to = from + box.clientWidth + 3 * MARGIN_PX;
-      return s.from === from && s.to === to ? s : { from, to };
-    });
+    const look = () =>
+      setSight((s) => {
+        const from = Math.floor(box.scrollLeft / MARGIN_PX) * MARGIN_PX - MARGIN_PX;
+        const to = from + box.clientWidth + 3 * MARGIN_PX;
+        return s.from === from && s.to === to ? s : { from, to };
+      });
     look();
     box.addEventListener("scroll", look, { passive: true });
     const resized = new ResizeObserver(look);
@@ -35,30 +53,78 @@ export function Shelf({ plan, denominator, odd, selected, onSelect }: { plan: Pl
     };
   }, []);
   const chosenAt = places.find((q) => q.p.part.id === selected);
-  const from = chosenAt ? chosenAt.x * pxPerMm : null, to = chosenAt ? (chosenAt.x + chosenAt.w) * pxPerMm : null;
+  const from = chosenAt ? chosenAt.x * pxPerMm : null;
+  const to = chosenAt ? (chosenAt.x + chosenAt.w) * pxPerMm : null;
   useEffect(() => {
     const box = scroller.current;
-    if (box && from !== null && to !== null && (from < box.scrollLeft || to > box.scrollLeft + box.clientWidth)) box.scrollLeft = from - 40;
+    if (
+      box &&
+      from !== null &&
+      to !== null &&
+      (from < box.scrollLeft || to > box.scrollLeft + box.clientWidth)
+    )
+      box.scrollLeft = from - 40;
   }, [from, to]);
-  const inSight = places.filter(({ x, w, p }) => (x + w) * pxPerMm >= sight.from && x * pxPerMm <= sight.to || p.part.id === selected);
+  const inSight = places.filter(
+    ({ x, w, p }) => ((x + w) * pxPerMm >= sight.from && x * pxPerMm <= sight.to) || p.part.id === selected,
+  );
   return (
     <div className="relative">
-    <MatGrid pxPerMm={pxPerMm} origin={["0px", `${height + 8}px`]} />
-    <div ref={scroller} className="relative overflow-x-auto pb-1" tabIndex={0} role="region" aria-label="The shelf">
-      <svg width={width} height={height + 66} role="group" aria-label={`${places.length} parts at one scale`}>
-        <g transform={`translate(0 ${height + 8}) scale(${pxPerMm} ${-pxPerMm})`}>
-          <g transform={`translate(${adult * 0.3} 0)`} fill="var(--chalk)"><path d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`} /><circle cy={adult * 0.89} r={adult * 0.1} /></g>
-          {inSight.map(({ p, x }) => <ShelfPart key={p.part.id} p={p} x={x} chosen={selected === p.part.id} odd={odd.has(p.part.id)} onSelect={onSelect} />)}
-        </g>
-        <line x1="0" x2={width} y1={height + 8} y2={height + 8} stroke="var(--chalk)" strokeWidth="2" />
-        {inSight.map(({ p, x, w }) => {
-          const narrow = w * pxPerMm < 90, lower = narrow && places.findIndex((q) => q.p === p) % 2 === 1;
-          const room = (w + gap) * pxPerMm * (narrow ? 2 : 1);
-          const { name } = p.part;
-          return <text key={p.part.id} x={x * pxPerMm} y={height + 28 + (lower ? 20 : 0)} fill="var(--chalk)" fontSize="13" aria-hidden="true">{name.length * 6.6 > room ? `${name.slice(0, Math.max(4, Math.floor(room / 6.8) - 1))}…` : name}</text>;
-        })}
-      </svg>
-    </div>
+      <MatGrid pxPerMm={pxPerMm} origin={["0px", `${height + 8}px`]} />
+      <div
+        ref={scroller}
+        className="relative overflow-x-auto pb-1"
+        tabIndex={0}
+        role="region"
+        aria-label="The shelf"
+      >
+        <svg
+          width={width}
+          height={height + 66}
+          role="group"
+          aria-label={`${places.length} parts at one scale`}
+        >
+          <g transform={`translate(0 ${height + 8}) scale(${pxPerMm} ${-pxPerMm})`}>
+            <g transform={`translate(${adult * 0.3} 0)`} fill="var(--chalk)">
+              <path
+                d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
+              />
+              <circle cy={adult * 0.89} r={adult * 0.1} />
+            </g>
+            {inSight.map(({ p, x }) => (
+              <ShelfPart
+                key={p.part.id}
+                p={p}
+                x={x}
+                chosen={selected === p.part.id}
+                odd={odd.has(p.part.id)}
+                onSelect={onSelect}
+              />
+            ))}
+          </g>
+          <line x1="0" x2={width} y1={height + 8} y2={height + 8} stroke="var(--chalk)" strokeWidth="2" />
+          {inSight.map(({ p, x, w }) => {
+            const narrow = w * pxPerMm < 90;
+            const lower = narrow && places.findIndex((q) => q.p === p) % 2 === 1;
+            const room = (w + gap) * pxPerMm * (narrow ? 2 : 1);
+            const { name } = p.part;
+            return (
+              <text
+                key={p.part.id}
+                x={x * pxPerMm}
+                y={height + 28 + (lower ? 20 : 0)}
+                fill="var(--chalk)"
+                fontSize="13"
+                aria-hidden="true"
+              >
+                {name.length * 6.6 > room
+                  ? `${name.slice(0, Math.max(4, Math.floor(room / 6.8) - 1))}…`
+                  : name}
+              </text>
+            );
+          })}
+        </svg>
+      </div>
     </div>
   );
 }
@@ -66,10 +132,14 @@ export function Shelf({ plan, denominator, odd, selected, onSelect }: { plan: Pl
 const gapOf = (adult: number) => Math.max(6, adult * 0.3);
 
 /** Where each part stands, left to right, model mm. */
-function shelfPlaces(plan: Plan, adult: number): { places: readonly Place[]; lengthMm: number; tallest: number } {
+function shelfPlaces(
+  plan: Plan,
+  adult: number,
+): { places: readonly Place[]; lengthMm: number; tallest: number } {
   const gap = gapOf(adult);
   const places: Place[] = [];
-  let x = adult * 0.6 + gap, tallest = adult;
+  let x = adult * 0.6 + gap;
+  let tallest = adult;
   for (const p of plan.parts) {
     if (p.part.pieceOf) continue;
     if (!p.sizeMm) continue;
@@ -82,14 +152,64 @@ function shelfPlaces(plan: Plan, adult: number): { places: readonly Place[]; len
   return { places, lengthMm: x, tallest };
 }
 
-function ShelfPart({ p, x, chosen, odd, onSelect }: { p: Plan["parts"][number]; x: number; chosen: boolean; odd: boolean; onSelect: (id: string) => void }) {
-  const { measurement: m, rescale: { factor: f } } = p;
+function ShelfPart({
+  p,
+  x,
+  chosen,
+  odd,
+  onSelect,
+}: {
+  p: Plan["parts"][number];
+  x: number;
+  chosen: boolean;
+  odd: boolean;
+  onSelect: (id: string) => void;
+}) {
+  const {
+    measurement: m,
+    rescale: { factor: f },
+  } = p;
   return (
-    <g role="button" tabIndex={0} aria-pressed={chosen} aria-label={`${p.part.name}, ${p.sizeMm!.map((v) => v.toFixed(1)).join(" by ")} mm${odd ? ", not at the scene's scale" : ""}`} transform={`translate(${x} 0)`} className="cursor-pointer focus:outline-none [&:focus-visible_.shape]:stroke-tape"
-      onClick={() => onSelect(p.part.id)} onKeyDown={(e) => { if (e.key === "Enter" || e.key === " ") { e.preventDefault(); onSelect(p.part.id); } }}>
-      {m
-        ? <path className="shape" d={outlinePath(m.front)} fillRule="evenodd" transform={`scale(${f}) translate(${-m.box.min[0]} ${-m.box.min[2]})`} fill="var(--chalk)" fillOpacity={chosen ? 0.35 : 0.15} stroke={chosen || odd ? "var(--tape)" : "var(--chalk)"} strokeWidth={chosen ? 2.5 : 1.4} strokeDasharray={odd && !chosen ? "5 4" : undefined} vectorEffect="non-scaling-stroke" />
-        : <rect className="shape" width={p.sizeMm![0]} height={p.sizeMm![2]} fill="var(--chalk)" fillOpacity={0.15} stroke="var(--chalk)" strokeDasharray="4 3" vectorEffect="non-scaling-stroke" />}
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={chosen}
+      aria-label={`${p.part.name}, ${p.sizeMm!.map((v) => v.toFixed(1)).join(" by ")} mm${odd ? ", not at the scene's scale" : ""}`}
+      transform={`translate(${x} 0)`}
+      className="cursor-pointer focus:outline-none [&:focus-visible_.shape]:stroke-tape"
+      onClick={() => onSelect(p.part.id)}
+      onKeyDown={(e) => {
+        if (e.key === "Enter" || e.key === " ") {
+          e.preventDefault();
+          onSelect(p.part.id);
+        }
+      }}
+    >
+      {m ? (
+        <path
+          className="shape"
+          d={outlinePath(m.front)}
+          fillRule="evenodd"
+          transform={`scale(${f}) translate(${-m.box.min[0]} ${-m.box.min[2]})`}
+          fill="var(--chalk)"
+          fillOpacity={chosen ? 0.35 : 0.15}
+          stroke={chosen || odd ? "var(--tape)" : "var(--chalk)"}
+          strokeWidth={chosen ? 2.5 : 1.4}
+          strokeDasharray={odd && !chosen ? "5 4" : undefined}
+          vectorEffect="non-scaling-stroke"
+        />
+      ) : (
+        <rect
+          className="shape"
+          width={p.sizeMm![0]}
+          height={p.sizeMm![2]}
+          fill="var(--chalk)"
+          fillOpacity={0.15}
+          stroke="var(--chalk)"
+          strokeDasharray="4 3"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
     </g>
   );
 }

@@ -7,7 +7,15 @@ import { Button } from "#ui/Button";
 import { useToast } from "#ui/Toasts";
 
 /** Parts at the scene's scale as files, and their bill: the ticked ones, one, or all. */
-export function TakeAway({ plan, sceneName, partIds }: { plan: Plan; sceneName: string; partIds?: readonly string[] }) {
+export function TakeAway({
+  plan,
+  sceneName,
+  partIds,
+}: {
+  plan: Plan;
+  sceneName: string;
+  partIds?: readonly string[];
+}) {
   const [busy, setBusy] = useState(false);
   const say = useToast();
   const name = `${sceneName.toLowerCase().replaceAll(/\W+/g, "-")}${partIds ? `-${partIds.length}` : ""}`;
@@ -23,10 +31,38 @@ export function TakeAway({ plan, sceneName, partIds }: { plan: Plan; sceneName: 
   };
   const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
   return (
-    <div className="flex flex-wrap items-center gap-2" role="group" aria-label={partIds ? "Take the chosen parts away" : "Take all parts away"}>
-      <Button icon={<Download {...icon} />} disabled={busy} onClick={() => void run(async () => saveFile(await scaledStlZip(plan, partIds), `${name}-stl.zip`, "application/zip"))}>Scaled STL</Button>
-      <Button icon={<Box {...icon} />} disabled={busy} onClick={() => void run(async () => saveFile(await scaledThreeMf(plan, partIds), `${name}.3mf`, "model/3mf"))}>Scaled 3MF</Button>
-      <Button icon={<Table2 {...icon} />} disabled={busy} onClick={() => saveFile(billOf(plan, partIds), `${name}-bill.csv`, "text/csv")}>Bill of parts, CSV</Button>
+    <div
+      className="flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label={partIds ? "Take the chosen parts away" : "Take all parts away"}
+    >
+      <Button
+        icon={<Download {...icon} />}
+        disabled={busy}
+        onClick={() =>
+          void run(async () =>
+            saveFile(await scaledStlZip(plan, partIds), `${name}-stl.zip`, "application/zip"),
+          )
+        }
+      >
+        Scaled STL
+      </Button>
+      <Button
+        icon={<Box {...icon} />}
+        disabled={busy}
+        onClick={() =>
+          void run(async () => saveFile(await scaledThreeMf(plan, partIds), `${name}.3mf`, "model/3mf"))
+        }
+      >
+        Scaled 3MF
+      </Button>
+      <Button
+        icon={<Table2 {...icon} />}
+        disabled={busy}
+        onClick={() => saveFile(billOf(plan, partIds), `${name}-bill.csv`, "text/csv")}
+      >
+        Bill of parts, CSV
+      </Button>
       {busy && <span role="status">Writing…</span>}
     </div>
   );

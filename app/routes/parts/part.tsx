@@ -46,25 +46,120 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4">
-        <div className="flex items-baseline gap-4"><h1>{part.name}</h1><Link to={`/scenes/${scene.id}/parts?part=${part.id}`} className="text-[14px]">back to the shelf</Link>{m && <div className="ml-auto"><TakeAway plan={plan} sceneName={part.name} partIds={[part.id]} /></div>}</div>
-        {loaderData.soup ? <Viewer key={part.meshId} p={p} soup={loaderData.soup} limit={p.chosen ? detailLimit(p.chosen.printer) : null} denominator={scene.denominator} features={features} /> : <p className="py-16">This part has no model; its size was typed.</p>}
+        <div className="flex items-baseline gap-4">
+          <h1>{part.name}</h1>
+          <Link to={`/scenes/${scene.id}/parts?part=${part.id}`} className="text-[14px]">
+            back to the shelf
+          </Link>
+          {m && (
+            <div className="ml-auto">
+              <TakeAway plan={plan} sceneName={part.name} partIds={[part.id]} />
+            </div>
+          )}
+        </div>
+        {loaderData.soup ? (
+          <Viewer
+            key={part.meshId}
+            p={p}
+            soup={loaderData.soup}
+            limit={p.chosen ? detailLimit(p.chosen.printer) : null}
+            denominator={scene.denominator}
+            features={features}
+          />
+        ) : (
+          <p className="py-16">This part has no model; its size was typed.</p>
+        )}
       </section>
       <div className="sheet grid gap-5 xl:grid-cols-2">
         {m && <PartScale p={p} denominator={scene.denominator} features={features} problems={problems} />}
         <section className="panel grid content-start gap-3">
           <h2>Making it</h2>
-          <KeptForm className="grid grid-cols-2 items-start gap-3" key={part.id} version={JSON.stringify([part.count, part.process, part.printerId, part.hollow, part.name, part.clear, part.spans, part.note])}>
+          <KeptForm
+            className="grid grid-cols-2 items-start gap-3"
+            key={part.id}
+            version={JSON.stringify([
+              part.count,
+              part.process,
+              part.printerId,
+              part.hollow,
+              part.name,
+              part.clear,
+              part.spans,
+              part.note,
+            ])}
+          >
             <Field label="Name" name="name" defaultValue={part.name} problems={problems} />
-            <Field label="How many" name="count" type="number" min={1} defaultValue={part.count} problems={problems} />
-            <Choice label="Process" name="process" defaultValue={part.process} options={[["choose", "let the plan choose"], ["filament", "filament"], ["resin", "resin"]]} />
-            <Choice label="Printer" name="printer" defaultValue={part.printerId ?? ""} options={[["", "let the plan choose"], ...workshop.printers.map((x) => [x.id, x.name] as const)]} hint={p.reason} />
-            <div className="grid"><Tick label="Hollow (resin)" name="hollow" defaultChecked={part.hollow !== null} /><Tick label="Stays clear" name="clear" defaultChecked={part.clear} /><Tick label="Spans between its ends" name="spans" defaultChecked={part.spans} /></div>
-            <div className="grid gap-3"><Field label="Wall, mm" name="wall" type="number" step="0.1" defaultValue={part.hollow?.wallMm ?? 2} /><Field label="Drain holes" name="drains" type="number" min={0} defaultValue={part.hollow?.drains ?? 2} /></div>
-            <div className="col-span-2"><Field label="Note" name="note" defaultValue={part.note} /></div>
+            <Field
+              label="How many"
+              name="count"
+              type="number"
+              min={1}
+              defaultValue={part.count}
+              problems={problems}
+            />
+            <Choice
+              label="Process"
+              name="process"
+              defaultValue={part.process}
+              options={[
+                ["choose", "let the plan choose"],
+                ["filament", "filament"],
+                ["resin", "resin"],
+              ]}
+            />
+            <Choice
+              label="Printer"
+              name="printer"
+              defaultValue={part.printerId ?? ""}
+              options={[
+                ["", "let the plan choose"],
+                ...workshop.printers.map((x) => [x.id, x.name] as const),
+              ]}
+              hint={p.reason}
+            />
+            <div className="grid">
+              <Tick label="Hollow (resin)" name="hollow" defaultChecked={part.hollow !== null} />
+              <Tick label="Stays clear" name="clear" defaultChecked={part.clear} />
+              <Tick label="Spans between its ends" name="spans" defaultChecked={part.spans} />
+            </div>
+            <div className="grid gap-3">
+              <Field
+                label="Wall, mm"
+                name="wall"
+                type="number"
+                step="0.1"
+                defaultValue={part.hollow?.wallMm ?? 2}
+              />
+              <Field
+                label="Drain holes"
+                name="drains"
+                type="number"
+                min={0}
+                defaultValue={part.hollow?.drains ?? 2}
+              />
+            </div>
+            <div className="col-span-2">
+              <Field label="Note" name="note" defaultValue={part.note} />
+            </div>
             <div className="col-span-2 flex flex-wrap gap-2">
-              <Button kind="main" type="submit" name="intent" value="making">Set</Button>
-              {part.placements.length < part.count && <Button type="submit" name="intent" value="place">Put it on the board</Button>}
-              <Button kind="quiet" className="ml-auto text-oxide" onClick={() => { void submit({ intent: "delete" }, { method: "post" }); say(`${part.name} was deleted.`, undoAction); }}>Delete</Button>
+              <Button kind="main" type="submit" name="intent" value="making">
+                Set
+              </Button>
+              {part.placements.length < part.count && (
+                <Button type="submit" name="intent" value="place">
+                  Put it on the board
+                </Button>
+              )}
+              <Button
+                kind="quiet"
+                className="ml-auto text-oxide"
+                onClick={() => {
+                  void submit({ intent: "delete" }, { method: "post" });
+                  say(`${part.name} was deleted.`, undoAction);
+                }}
+              >
+                Delete
+              </Button>
             </div>
           </KeptForm>
         </section>
@@ -72,30 +167,115 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
           <section className="xl:col-span-2">
             <h2 className="mb-2">On each printer, {part.count === 1 ? "one copy" : `all ${part.count}`}</h2>
             <table className="table">
-              <thead><tr><th scope="col">printer</th><th scope="col">fits</th><th scope="col">time</th><th scope="col">material</th><th scope="col">money</th><th scope="col">layers plain from {(scene.viewingDistanceMm / 10).toFixed(0)} cm</th></tr></thead>
+              <thead>
+                <tr>
+                  <th scope="col">printer</th>
+                  <th scope="col">fits</th>
+                  <th scope="col">time</th>
+                  <th scope="col">material</th>
+                  <th scope="col">money</th>
+                  <th scope="col">layers plain from {(scene.viewingDistanceMm / 10).toFixed(0)} cm</th>
+                </tr>
+              </thead>
               <tbody>
                 {p.candidates.map((c) => (
-                  <tr key={c.printer.id} data-selected={c === p.chosen || c.printer.id === p.chosen?.printer.id ? true : undefined}>
+                  <tr
+                    key={c.printer.id}
+                    data-selected={c === p.chosen || c.printer.id === p.chosen?.printer.id ? true : undefined}
+                  >
                     <th scope="row">{c.printer.name}</th>
-                    <td>{c.fit.kind === "fits" ? (c.fit.turnDeg === 0 ? "as it lies" : `turned ${c.fit.turnDeg}°`) : `in ${c.fit.pieces.join(" × ")} pieces`}</td>
-                    <td><FigureView figure={c.all.minutes} label={`Time on ${c.printer.name}`} /></td><td><FigureView figure={c.all.grams} label={`Material on ${c.printer.name}`} /></td><td><FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} /></td><td><FigureView figure={c.surface.plain} label="Plain layer steps, one copy" /></td>
+                    <td>
+                      {c.fit.kind === "fits"
+                        ? c.fit.turnDeg === 0
+                          ? "as it lies"
+                          : `turned ${c.fit.turnDeg}°`
+                        : `in ${c.fit.pieces.join(" × ")} pieces`}
+                    </td>
+                    <td>
+                      <FigureView figure={c.all.minutes} label={`Time on ${c.printer.name}`} />
+                    </td>
+                    <td>
+                      <FigureView figure={c.all.grams} label={`Material on ${c.printer.name}`} />
+                    </td>
+                    <td>
+                      <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
+                    </td>
+                    <td>
+                      <FigureView figure={c.surface.plain} label="Plain layer steps, one copy" />
+                    </td>
                   </tr>
                 ))}
               </tbody>
             </table>
           </section>
         )}
-        {p.candidates.length > 0 && <div className="xl:col-span-2"><PartSweep p={p} input={input} /></div>}
+        {p.candidates.length > 0 && (
+          <div className="xl:col-span-2">
+            <PartSweep p={p} input={input} />
+          </div>
+        )}
         <PartCopies p={p} />
         {part.made === "by hand" && <PartCuts p={p} problems={problems} />}
         {p.chosen && <PartWays p={p} currency={workshop.currency} problems={problems} />}
         <PartFile p={p} soup={loaderData.soup} currency={workshop.currency} problems={problems} />
       </div>
       <Slip title={part.name} subtitle={cameAs(p)}>
-        {p.sizeMm && <SlipLines title="Size" lines={[["width", <Length key="w" modelMm={p.sizeMm[0]} />], ["depth", <Length key="d" modelMm={p.sizeMm[1]} />], ["height", <Length key="h" modelMm={p.sizeMm[2]} />], ...(p.thinnestMm ? [["thinnest", <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />] as const] : [])]} />}
-        {m && <SlipLines title="Mesh" lines={[["triangles", m.triangles.toLocaleString("en")], ["volume", `${((Math.abs(m.volume) * p.rescale.factor ** 3) / 1000).toFixed(2)} ml`], ["surface", `${((m.area * p.rescale.factor ** 2) / 100).toFixed(1)} cm²`], ["shells", m.health.shells], ["open edges", m.health.openEdges], ["over-shared edges", m.health.overSharedEdges], ["flipped edges", m.health.flippedEdges], ["layers measured", m.profile.heights.length]]} />}
-        <FindingList findings={p.findings} onMend={(f, mendIt) => void mend(f, mendIt)} empty="Nothing wrong with it." />
-        {p.chosen && m && <SlipLines title={`Lost on ${p.chosen.printer.name}`} lines={[["raised, too fine", <FigureView key="r" figure={detailLost(m, p.rescale.factor, p.chosen.printer, "raised")} label="Raised detail too fine to print" />], ["cut in, closes", <FigureView key="e" figure={detailLost(m, p.rescale.factor, p.chosen.printer, "engraved")} label="Engraved detail that closes" />]]} />}
+        {p.sizeMm && (
+          <SlipLines
+            title="Size"
+            lines={[
+              ["width", <Length key="w" modelMm={p.sizeMm[0]} />],
+              ["depth", <Length key="d" modelMm={p.sizeMm[1]} />],
+              ["height", <Length key="h" modelMm={p.sizeMm[2]} />],
+              ...(p.thinnestMm
+                ? [["thinnest", <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />] as const]
+                : []),
+            ]}
+          />
+        )}
+        {m && (
+          <SlipLines
+            title="Mesh"
+            lines={[
+              ["triangles", m.triangles.toLocaleString("en")],
+              ["volume", `${((Math.abs(m.volume) * p.rescale.factor ** 3) / 1000).toFixed(2)} ml`],
+              ["surface", `${((m.area * p.rescale.factor ** 2) / 100).toFixed(1)} cm²`],
+              ["shells", m.health.shells],
+              ["open edges", m.health.openEdges],
+              ["over-shared edges", m.health.overSharedEdges],
+              ["flipped edges", m.health.flippedEdges],
+              ["layers measured", m.profile.heights.length],
+            ]}
+          />
+        )}
+        <FindingList
+          findings={p.findings}
+          onMend={(f, mendIt) => void mend(f, mendIt)}
+          empty="Nothing wrong with it."
+        />
+        {p.chosen && m && (
+          <SlipLines
+            title={`Lost on ${p.chosen.printer.name}`}
+            lines={[
+              [
+                "raised, too fine",
+                <FigureView
+                  key="r"
+                  figure={detailLost(m, p.rescale.factor, p.chosen.printer, "raised")}
+                  label="Raised detail too fine to print"
+                />,
+              ],
+              [
+                "cut in, closes",
+                <FigureView
+                  key="e"
+                  figure={detailLost(m, p.rescale.factor, p.chosen.printer, "engraved")}
+                  label="Engraved detail that closes"
+                />,
+              ],
+            ]}
+          />
+        )}
       </Slip>
     </div>
   );

@@ -4,56 +4,164 @@ import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
 import { moneyOf, numberOf, textOf } from "#app/readForm";
 
-/** What is noted about a part: where its file is from, its flaws, its copies, what it is cut from, other ways to have it. Null when the form asks something else. */
-export async function partRecordAction(form: Record<string, FormDataEntryValue>, id: string, at: string): Promise<Outcome<unknown> | null> {
+/**
+ * What is noted about a part: where its file is from, its flaws, its copies, what it is cut from, other ways
+ * to have it. Null when the form asks something else.
+ */
+export async function partRecordAction(
+  form: Record<string, FormDataEntryValue>,
+  id: string,
+  at: string,
+): Promise<Outcome<unknown> | null> {
   const part = await appDatabase().parts.get(id);
   switch (textOf(form, "intent")) {
     case "origin": {
       const price = moneyOf(form, "price");
       if (!price.ok) return price;
-      return patchRow("parts", id, ({ origin }) => ({
-        origin: {
-          fileName: origin.fileName,
-          from: textOf(form, "from"),
-          licence: textOf(form, "licence"),
-          nativeScale: textOf(form, "nativeScale"),
-          priceMinor: price.value,
-        },
-      }), "Say where a file is from", at);
+      return patchRow(
+        "parts",
+        id,
+        ({ origin }) => ({
+          origin: {
+            fileName: origin.fileName,
+            from: textOf(form, "from"),
+            licence: textOf(form, "licence"),
+            nativeScale: textOf(form, "nativeScale"),
+            priceMinor: price.value,
+          },
+        }),
+        "Say where a file is from",
+        at,
+      );
     }
     case "version": {
-      const version = { id: crypto.randomUUID(), meshId: part?.meshId ?? null, fileName: part?.origin.fileName ?? "", at, change: textOf(form, "change"), flaw: textOf(form, "flaw"), corrected: textOf(form, "isCorrected") === "on", trialCopies: Number(textOf(form, "trials")) || 0, saidBy: textOf(form, "saidBy") };
-      if (version.flaw === "" && version.change === "") return failure({ code: "version/empty", path: [], message: "Say what fault was found or what was changed." });
-      return patchRow("parts", id, ({ versions }) => ({ versions: [...versions, version] }), "Note a flaw", at);
+      const version = {
+        id: crypto.randomUUID(),
+        meshId: part?.meshId ?? null,
+        fileName: part?.origin.fileName ?? "",
+        at,
+        change: textOf(form, "change"),
+        flaw: textOf(form, "flaw"),
+        corrected: textOf(form, "isCorrected") === "on",
+        trialCopies: Number(textOf(form, "trials")) || 0,
+        saidBy: textOf(form, "saidBy"),
+      };
+      if (version.flaw === "" && version.change === "")
+        return failure({
+          code: "version/empty",
+          path: [],
+          message: "Say what fault was found or what was changed.",
+        });
+      return patchRow(
+        "parts",
+        id,
+        ({ versions }) => ({ versions: [...versions, version] }),
+        "Note a flaw",
+        at,
+      );
     }
     case "corrected": {
-      const corrected = (v: FileVersion) => (v.id === textOf(form, "versionId") ? { ...v, corrected: true } : v);
-      return patchRow("parts", id, ({ versions }) => ({ versions: versions.map(corrected) }), "Tick a flaw as corrected", at);
+      const corrected = (v: FileVersion) =>
+        v.id === textOf(form, "versionId") ? { ...v, corrected: true } : v;
+      return patchRow(
+        "parts",
+        id,
+        ({ versions }) => ({ versions: versions.map(corrected) }),
+        "Tick a flaw as corrected",
+        at,
+      );
     }
     case "copies": {
-      const copies = copyStates.filter((state) => state !== "to make").flatMap((state) => Array.from({ length: Math.max(0, Math.min(part?.count ?? 0, Math.round(Number(textOf(form, `state-${state}`)) || 0))) }, () => state));
-      return patchRow("parts", id, { copies: copies.slice(0, part?.count ?? 0) }, "Say how far the copies are", at);
+      const copies = copyStates
+        .filter((state) => state !== "to make")
+        .flatMap((state) =>
+          Array.from(
+            {
+              length: Math.max(
+                0,
+                Math.min(part?.count ?? 0, Math.round(Number(textOf(form, `state-${state}`)) || 0)),
+              ),
+            },
+            () => state,
+          ),
+        );
+      return patchRow(
+        "parts",
+        id,
+        { copies: copies.slice(0, part?.count ?? 0) },
+        "Say how far the copies are",
+        at,
+      );
     }
     case "ways": {
       const all = ["buyEach", "buildEach", "hourWorth"].map((name) => moneyOf(form, name));
       const hours = ["buildHours", "onceHours"].map((name) => numberOf(form, name));
       const problems = [...all, ...hours].flatMap((o): readonly Problem[] => (o.ok ? [] : o.problems));
       if (problems.length > 0) return failure(...problems);
-      const [buyEachMinor, buildEachMinor, hourWorthMinor, buildEachHours, makeOnceHours] = [...all, ...hours].map((o) => (o.ok ? o.value : null)) as (number | null)[];
-      return patchRow("parts", id, { otherWays: { buyEachMinor: buyEachMinor!, buildEachMinor: buildEachMinor!, buildEachHours: buildEachHours!, makeOnceHours: makeOnceHours ?? 0, hourWorthMinor: hourWorthMinor ?? 0 } }, "Compare ways to have a part", at);
+      const [buyEachMinor, buildEachMinor, hourWorthMinor, buildEachHours, makeOnceHours] = [
+        ...all,
+        ...hours,
+      ].map((o) => (o.ok ? o.value : null)) as (number | null)[];
+      return patchRow(
+        "parts",
+        id,
+        {
+          otherWays: {
+            buyEachMinor: buyEachMinor!,
+            buildEachMinor: buildEachMinor!,
+            buildEachHours: buildEachHours!,
+            makeOnceHours: makeOnceHours ?? 0,
+            hourWorthMinor: hourWorthMinor ?? 0,
+          },
+        },
+        "Compare ways to have a part",
+        at,
+      );
     }
     case "cut-add": {
       const sizes = ["lengthMm", "widthMm", "thicknessMm"].map((name) => numberOf(form, name));
-      const problems = sizes.flatMap((o, i): readonly Problem[] => (o.ok && (o.value ?? 0) > 0 ? [] : o.ok ? [{ code: "cut/no-size", path: [["lengthMm", "widthMm", "thicknessMm"][i]!], message: "Type a size above zero, in millimetres." }] : o.problems));
+      const problems = sizes.flatMap((o, i): readonly Problem[] =>
+        o.ok && (o.value ?? 0) > 0
+          ? []
+          : o.ok
+            ? [
+                {
+                  code: "cut/no-size",
+                  path: [["lengthMm", "widthMm", "thicknessMm"][i]!],
+                  message: "Type a size above zero, in millimetres.",
+                },
+              ]
+            : o.problems,
+      );
       if (problems.length > 0) return failure(...problems);
       const [lengthMm, widthMm, thicknessMm] = sizes.map((o) => (o.ok ? o.value! : 0));
       const typedForm = textOf(form, "form");
-      const piece: CutPiece = { id: crypto.randomUUID(), form: typedForm === "strip" || typedForm === "rod" ? typedForm : "sheet", material: textOf(form, "material"), lengthMm: lengthMm!, widthMm: widthMm!, thicknessMm: thicknessMm!, count: Math.max(1, Math.round(Number(textOf(form, "pieceCount")) || 1)) };
-      return patchRow("parts", id, ({ cutPieces }) => ({ cutPieces: [...cutPieces, piece] }), "Add a cut piece", at);
+      const piece: CutPiece = {
+        id: crypto.randomUUID(),
+        form: typedForm === "strip" || typedForm === "rod" ? typedForm : "sheet",
+        material: textOf(form, "material"),
+        lengthMm: lengthMm!,
+        widthMm: widthMm!,
+        thicknessMm: thicknessMm!,
+        count: Math.max(1, Math.round(Number(textOf(form, "pieceCount")) || 1)),
+      };
+      return patchRow(
+        "parts",
+        id,
+        ({ cutPieces }) => ({ cutPieces: [...cutPieces, piece] }),
+        "Add a cut piece",
+        at,
+      );
     }
     case "cut-remove": {
       const others = (c: CutPiece) => c.id !== textOf(form, "pieceId");
-      return patchRow("parts", id, ({ cutPieces }) => ({ cutPieces: cutPieces.filter(others) }), "Remove a cut piece", at);
+      return patchRow(
+        "parts",
+        id,
+        ({ cutPieces }) => ({ cutPieces: cutPieces.filter(others) }),
+        "Remove a cut piece",
+        at,
+      );
     }
   }
   return null;

@@ -24,67 +24,248 @@ export { partsAction as clientAction } from "./partsAction";
 /** What a mesh says it came as. */
 export const cameAs = (p: PartPlan): string => {
   const { source, unitMm, unitSure } = p.part;
-  const unit = unitMm === 1 ? "mm" : unitMm === 25.4 ? "inches" : unitMm === 10 ? "cm" : unitMm === 1000 ? "m" : `${unitMm} mm`;
-  const what = source.kind === "ratio" ? `1:${Number(source.denominator.toFixed(2))}` : source.kind === "figure" ? `${source.figureMm} mm figures` : source.kind === "full" ? "1:1" : source.kind === "feature" ? "by a feature" : source.kind === "real-object" ? "stays 1:1" : "not known";
+  const unit =
+    unitMm === 1
+      ? "mm"
+      : unitMm === 25.4
+        ? "inches"
+        : unitMm === 10
+          ? "cm"
+          : unitMm === 1000
+            ? "m"
+            : `${unitMm} mm`;
+  const what =
+    source.kind === "ratio"
+      ? `1:${Number(source.denominator.toFixed(2))}`
+      : source.kind === "figure"
+        ? `${source.figureMm} mm figures`
+        : source.kind === "full"
+          ? "1:1"
+          : source.kind === "feature"
+            ? "by a feature"
+            : source.kind === "real-object"
+              ? "stays 1:1"
+              : "not known";
   return p.part.meshId ? `${what}, ${unit}${unitSure ? "" : "?"}` : p.part.made;
 };
 
 export default function Parts() {
-  const { input: { scene }, plan } = useScene();
+  const {
+    input: { scene },
+    plan,
+  } = useScene();
   const [search, setSearch] = useSearchParams();
   const mend = useMend();
   const selected = search.get("part");
   const p = plan.parts.find((x) => x.part.id === selected) ?? null;
   const select = (id: string) => setSearch({ part: id }, { replace: true, preventScrollReset: true });
-  const audit = useMemo(() => scaleAudit(plan.parts.filter((x) => !x.part.pieceOf), scene.denominator), [plan, scene.denominator]);
+  const audit = useMemo(
+    () =>
+      scaleAudit(
+        plan.parts.filter((x) => !x.part.pieceOf),
+        scene.denominator,
+      ),
+    [plan, scene.denominator],
+  );
   const odd = useMemo(() => new Set(audit.odd.map((l) => l.partId)), [audit]);
   const [filter, setFilter] = useState("");
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const wanted = filter.trim().toLowerCase();
-  const rows = plan.parts.filter((r) => wanted === "" || `${r.part.name} ${r.part.origin.fileName} ${r.part.origin.from} ${cameAs(r)} ${r.chosen?.printer.name ?? r.part.made}`.toLowerCase().includes(wanted));
+  const rows = plan.parts.filter(
+    (r) =>
+      wanted === "" ||
+      `${r.part.name} ${r.part.origin.fileName} ${r.part.origin.from} ${cameAs(r)} ${r.chosen?.printer.name ?? r.part.made}`
+        .toLowerCase()
+        .includes(wanted),
+  );
   const columns: Column<PartPlan>[] = [
-    { id: "picture", header: "look", enableSorting: false, cell: ({ row }) => (row.original.measurement ? <PartPicture picture={row.original.measurement.picture} /> : null) },
-    { id: "name", header: "part", accessorFn: (r) => r.part.name, cell: ({ row }) => <Link to={`/scenes/${scene.id}/parts/${row.original.part.id}`} className="underline decoration-primer-3 underline-offset-4">{row.original.part.name}</Link> },
+    {
+      id: "picture",
+      header: "look",
+      enableSorting: false,
+      cell: ({ row }) =>
+        row.original.measurement ? <PartPicture picture={row.original.measurement.picture} /> : null,
+    },
+    {
+      id: "name",
+      header: "part",
+      accessorFn: (r) => r.part.name,
+      cell: ({ row }) => (
+        <Link
+          to={`/scenes/${scene.id}/parts/${row.original.part.id}`}
+          className="underline decoration-primer-3 underline-offset-4"
+        >
+          {row.original.part.name}
+        </Link>
+      ),
+    },
     { id: "count", header: "of it", accessorFn: (r) => r.part.count, meta: { figures: true } },
     { id: "came", header: "came as", accessorFn: cameAs },
-    { id: "factor", header: "factor", accessorFn: (r) => r.rescale.factor, cell: ({ row }) => (row.original.part.meshId ? row.original.rescale.factor.toFixed(5) : "–"), meta: { figures: true } },
-    { id: "length", header: "longest", accessorFn: (r) => Math.max(0, ...(r.sizeMm ?? [0])), cell: ({ row }) => (row.original.sizeMm ? <Length modelMm={Math.max(...row.original.sizeMm)} /> : "–"), meta: { figures: true } },
-    { id: "evidence", header: "evidence", accessorFn: (r) => r.rescale.sure, cell: ({ row }) => <Evidence p={row.original} /> },
+    {
+      id: "factor",
+      header: "factor",
+      accessorFn: (r) => r.rescale.factor,
+      cell: ({ row }) => (row.original.part.meshId ? row.original.rescale.factor.toFixed(5) : "–"),
+      meta: { figures: true },
+    },
+    {
+      id: "length",
+      header: "longest",
+      accessorFn: (r) => Math.max(0, ...(r.sizeMm ?? [0])),
+      cell: ({ row }) => (row.original.sizeMm ? <Length modelMm={Math.max(...row.original.sizeMm)} /> : "–"),
+      meta: { figures: true },
+    },
+    {
+      id: "evidence",
+      header: "evidence",
+      accessorFn: (r) => r.rescale.sure,
+      cell: ({ row }) => <Evidence p={row.original} />,
+    },
     { id: "goes", header: "goes on", accessorFn: (r) => r.chosen?.printer.name ?? r.part.made },
   ];
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4 pb-2">
-        <div className="mb-1 flex items-baseline gap-4"><h1>The shelf</h1><p className="text-[14px] opacity-85">{plan.parts.length} parts, {plan.parts.reduce((sum, x) => sum + x.part.count, 0)} copies, all drawn at 1:{Number(scene.denominator.toFixed(2))} beside an adult</p></div>
-        {plan.parts.length > 0 ? <Shelf plan={plan} denominator={scene.denominator} odd={odd} selected={selected} onSelect={select} /> : <EmptyState title="The shelf is empty">Add the models of this scene. Each is measured, brought to one scale, and set beside the others, so that the one that is wrong is seen at once.</EmptyState>}
+        <div className="mb-1 flex items-baseline gap-4">
+          <h1>The shelf</h1>
+          <p className="text-[14px] opacity-85">
+            {plan.parts.length} parts, {plan.parts.reduce((sum, x) => sum + x.part.count, 0)} copies, all
+            drawn at 1:{Number(scene.denominator.toFixed(2))} beside an adult
+          </p>
+        </div>
+        {plan.parts.length > 0 ? (
+          <Shelf
+            plan={plan}
+            denominator={scene.denominator}
+            odd={odd}
+            selected={selected}
+            onSelect={select}
+          />
+        ) : (
+          <EmptyState title="The shelf is empty">
+            Add the models of this scene. Each is measured, brought to one scale, and set beside the others,
+            so that the one that is wrong is seen at once.
+          </EmptyState>
+        )}
       </section>
       <div className="sheet grid gap-5">
         <Intake sceneId={scene.id} />
         {plan.parts.length > 0 && (
           <section className="grid gap-3" aria-label="All parts">
-            <div className="flex flex-wrap items-end gap-3"><div className="w-72"><Field label="Only parts with" name="filter" value={filter} onChange={(e) => setFilter(e.target.value)} placeholder="name, file, source, printer" /></div>{rows.length < plan.parts.length && <p className="pb-2 text-[14px] text-ink-2">{rows.length} of {plan.parts.length}</p>}</div>
-            <TakeAway plan={plan} sceneName={scene.name} {...(ticked.size > 0 ? { partIds: [...ticked] } : {})} />
+            <div className="flex flex-wrap items-end gap-3">
+              <div className="w-72">
+                <Field
+                  label="Only parts with"
+                  name="filter"
+                  value={filter}
+                  onChange={(e) => setFilter(e.target.value)}
+                  placeholder="name, file, source, printer"
+                />
+              </div>
+              {rows.length < plan.parts.length && (
+                <p className="pb-2 text-[14px] text-ink-2">
+                  {rows.length} of {plan.parts.length}
+                </p>
+              )}
+            </div>
+            <TakeAway
+              plan={plan}
+              sceneName={scene.name}
+              {...(ticked.size > 0 ? { partIds: [...ticked] } : {})}
+            />
             {ticked.size > 0 && <BulkBar ids={[...ticked]} onClear={() => setTicked(new Set())} />}
-            <Table rows={rows} columns={columns} idOf={(r) => r.part.id} nameOf={(r) => r.part.name} caption="Parts and where their scale comes from" selected={selected} onSelect={select} ticked={ticked} onTick={setTicked} />
+            <Table
+              rows={rows}
+              columns={columns}
+              idOf={(r) => r.part.id}
+              nameOf={(r) => r.part.name}
+              caption="Parts and where their scale comes from"
+              selected={selected}
+              onSelect={select}
+              ticked={ticked}
+              onTick={setTicked}
+            />
           </section>
         )}
         {audit.lines.length > 0 && <Audit audit={audit} denominator={scene.denominator} sceneId={scene.id} />}
         <ByHandForm />
       </div>
       {p ? (
-        <Slip title={p.part.name} subtitle={`${cameAs(p)} · ${p.part.count} of it · ${p.chosen?.printer.name ?? p.part.made}`}>
-          {p.sizeMm && <SlipLines title="Size" lines={[["width", <Length key="w" modelMm={p.sizeMm[0]} />], ["depth", <Length key="d" modelMm={p.sizeMm[1]} />], ["height", <Length key="h" modelMm={p.sizeMm[2]} />], ...(p.thinnestMm ? [["thinnest", <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />] as const] : [])]} />}
-          {p.chosen && <SlipLines title={`On ${p.chosen.printer.name}, ${p.chosen.printer.layerMm} mm layers`} lines={[["time", <FigureView key="t" figure={p.chosen.all.minutes} label="Printing time" />], ["material", <FigureView key="g" figure={p.chosen.all.grams} label="Material" />], ["money", <FigureView key="c" figure={p.chosen.all.cost} label="Material cost" />]]} />}
-          <FindingList findings={p.findings} onMend={(f, m) => void mend(f, m)} empty="Nothing wrong with it." />
-          <Link to={`/scenes/${scene.id}/parts/${p.part.id}`} className="button justify-self-start" data-kind="main">Open it</Link>
+        <Slip
+          title={p.part.name}
+          subtitle={`${cameAs(p)} · ${p.part.count} of it · ${p.chosen?.printer.name ?? p.part.made}`}
+        >
+          {p.sizeMm && (
+            <SlipLines
+              title="Size"
+              lines={[
+                ["width", <Length key="w" modelMm={p.sizeMm[0]} />],
+                ["depth", <Length key="d" modelMm={p.sizeMm[1]} />],
+                ["height", <Length key="h" modelMm={p.sizeMm[2]} />],
+                ...(p.thinnestMm
+                  ? [
+                      [
+                        "thinnest",
+                        <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />,
+                      ] as const,
+                    ]
+                  : []),
+              ]}
+            />
+          )}
+          {p.chosen && (
+            <SlipLines
+              title={`On ${p.chosen.printer.name}, ${p.chosen.printer.layerMm} mm layers`}
+              lines={[
+                ["time", <FigureView key="t" figure={p.chosen.all.minutes} label="Printing time" />],
+                ["material", <FigureView key="g" figure={p.chosen.all.grams} label="Material" />],
+                ["money", <FigureView key="c" figure={p.chosen.all.cost} label="Material cost" />],
+              ]}
+            />
+          )}
+          <FindingList
+            findings={p.findings}
+            onMend={(f, m) => void mend(f, m)}
+            empty="Nothing wrong with it."
+          />
+          <Link
+            to={`/scenes/${scene.id}/parts/${p.part.id}`}
+            className="button justify-self-start"
+            data-kind="main"
+          >
+            Open it
+          </Link>
         </Slip>
-      ) : <Slip title="Parts"><p>Select a part to see its size, its printer and what is wrong with it.</p></Slip>}
+      ) : (
+        <Slip title="Parts">
+          <p>Select a part to see its size, its printer and what is wrong with it.</p>
+        </Slip>
+      )}
     </div>
   );
 }
 
 function Evidence({ p }: { p: PartPlan }) {
-  const wrong = p.findings.find((f) => /\/(scale-unknown|unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id));
-  if (wrong) return <span className="text-oxide">{wrong.sentence.replace(`${p.part.name}: `, "").slice(0, 80)}{wrong.sentence.length > 80 ? "…" : ""}</span>;
-  return <>{p.rescale.sure === "stated" ? "stated" : p.rescale.sure === "measured" ? "a feature" : p.rescale.sure === "band" ? "figure size, a band" : "guessed"}{p.part.features.length > 0 && `, ${p.part.features[0]!.name} agrees`}</>;
+  const wrong = p.findings.find((f) =>
+    /\/(scale-unknown|unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id),
+  );
+  if (wrong)
+    return (
+      <span className="text-oxide">
+        {wrong.sentence.replace(`${p.part.name}: `, "").slice(0, 80)}
+        {wrong.sentence.length > 80 ? "…" : ""}
+      </span>
+    );
+  return (
+    <>
+      {p.rescale.sure === "stated"
+        ? "stated"
+        : p.rescale.sure === "measured"
+          ? "a feature"
+          : p.rescale.sure === "band"
+            ? "figure size, a band"
+            : "guessed"}
+      {p.part.features.length > 0 && `, ${p.part.features[0]!.name} agrees`}
+    </>
+  );
 }

@@ -19,19 +19,46 @@ import { partRecordAction } from "./partRecords";
 export async function partsAction({ request, params }: ClientActionFunctionArgs) {
   const form = await readForm(request);
   const { at } = localNow();
-  const sceneId = params.sceneId!, id = params.partId ?? textOf(form, "id");
-  const done = (outcome: Outcome<unknown>) => (outcome.ok ? { problems: [] as readonly Problem[] } : refuse(outcome.problems));
+  const sceneId = params.sceneId!;
+  const id = params.partId ?? textOf(form, "id");
+  const done = (outcome: Outcome<unknown>) =>
+    outcome.ok ? { problems: [] as readonly Problem[] } : refuse(outcome.problems);
   switch (textOf(form, "intent")) {
     case "by-hand": {
-      const sizes = sizesOf(form), price = moneyOf(form, "price");
+      const sizes = sizesOf(form);
+      const price = moneyOf(form, "price");
       if (!sizes.ok) return refuse(sizes.problems);
       if (!price.ok) return refuse(price.problems);
-      const made = textOf(form, "made"), supports = textOf(form, "supports"), from = textOf(form, "from");
-      const listing = made === "listing" ? { priceMinor: price.value ?? 0, from, supports: supports === "none needed" || supports === "supported" ? supports : "not told" as const, smallestDetailMm: null, bought: false } as const : null;
-      return done(await putRow("parts", freshPart(sceneId, {
-        name: textOf(form, "name"), made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand", source: { kind: "real-object" }, sizeMm: sizes.value, count: Number(textOf(form, "count")) || 1, listing,
-        origin: { ...noOrigin, from, priceMinor: listing ? null : price.value },
-      }), `Add ${textOf(form, "name")}`, at));
+      const made = textOf(form, "made");
+      const supports = textOf(form, "supports");
+      const from = textOf(form, "from");
+      const listing =
+        made === "listing"
+          ? ({
+              priceMinor: price.value ?? 0,
+              from,
+              supports:
+                supports === "none needed" || supports === "supported" ? supports : ("not told" as const),
+              smallestDetailMm: null,
+              bought: false,
+            } as const)
+          : null;
+      return done(
+        await putRow(
+          "parts",
+          freshPart(sceneId, {
+            name: textOf(form, "name"),
+            made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
+            source: { kind: "real-object" },
+            sizeMm: sizes.value,
+            count: Number(textOf(form, "count")) || 1,
+            listing,
+            origin: { ...noOrigin, from, priceMinor: listing ? null : price.value },
+          }),
+          `Add ${textOf(form, "name")}`,
+          at,
+        ),
+      );
     }
     case "scale": {
       const source = sourceOf(form);
@@ -39,14 +66,41 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       const unitMm = Number(textOf(form, "unit"));
       const ownFactor = percentOf(form);
       if (!ownFactor.ok) return refuse(ownFactor.problems);
-      return done(await patchRow("parts", id, { source: source.value, ownFactor: ownFactor.value, ...(unitMm > 0 ? { unitMm, unitSure: true } : {}) }, "Change a part's scale", at));
+      return done(
+        await patchRow(
+          "parts",
+          id,
+          {
+            source: source.value,
+            ownFactor: ownFactor.value,
+            ...(unitMm > 0 ? { unitMm, unitSure: true } : {}),
+          },
+          "Change a part's scale",
+          at,
+        ),
+      );
     }
     case "variant": {
-      const part = await appDatabase().parts.get(id), ownFactor = percentOf(form);
+      const part = await appDatabase().parts.get(id);
+      const ownFactor = percentOf(form);
       if (!ownFactor.ok) return refuse(ownFactor.problems);
-      if (!part) return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
+      if (!part)
+        return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
       const percent = `${Number((100 * ownFactor.value).toFixed(1))} %`;
-      const outcome = await putRow("parts", { ...part, id: crypto.randomUUID(), name: `${part.name.slice(0, 100)}, ${percent}`, ownFactor: ownFactor.value, count: 1, copies: [], placements: [] }, `Add ${part.name} at ${percent}`, at);
+      const outcome = await putRow(
+        "parts",
+        {
+          ...part,
+          id: crypto.randomUUID(),
+          name: `${part.name.slice(0, 100)}, ${percent}`,
+          ownFactor: ownFactor.value,
+          count: 1,
+          copies: [],
+          placements: [],
+        },
+        `Add ${part.name} at ${percent}`,
+        at,
+      );
       return outcome.ok ? redirect(`/scenes/${sceneId}/parts/${outcome.value.id}`) : refuse(outcome.problems);
     }
     case "feature":
@@ -54,31 +108,95 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       const own = await appDatabase().features.toArray();
       const feature = featuresWith(own).find((f) => f.id === textOf(form, "featureId"));
       const fileSize = Number(textOf(form, "fileSize").replace(",", "."));
-      if (!(fileSize > 0)) return refuse([{ code: "feature/no-size", path: ["fileSize"], message: "Type the size it has in the file, in the file's own units, for instance 39.4." }]);
+      if (!(fileSize > 0))
+        return refuse([
+          {
+            code: "feature/no-size",
+            path: ["fileSize"],
+            message: "Type the size it has in the file, in the file's own units, for instance 39.4.",
+          },
+        ]);
       // Without a size of its own a feature is taken for the middle of what is usual.
       const typed = textOf(form, "realSize");
-      const real = typed.trim() === "" && feature ? success({ mm: (feature.lowMm + feature.highMm) / 2 }) : under("realSize", parseLength(typed, 1));
+      const real =
+        typed.trim() === "" && feature
+          ? success({ mm: (feature.lowMm + feature.highMm) / 2 })
+          : under("realSize", parseLength(typed, 1));
       if (!real.ok) return refuse(real.problems);
-      const known = { featureId: feature?.id ?? "own", name: feature?.name ?? "feature", realMm: real.value.mm, fileSize };
-      const withKnown = ({ features }: Part) => ({ features: [...features.filter((f) => f.featureId !== known.featureId), known] });
-      if (textOf(form, "intent") === "known") return done(await patchRow("parts", id, withKnown, `Note the size of a ${known.name}`, at));
-      const source: SourceScale = { kind: "feature", featureId: known.featureId, realSizeMm: known.realMm, fileSize };
-      return done(await patchRow("parts", id, (part) => ({ ...withKnown(part), source, unitSure: true }), "Scale by a feature", at));
+      const known = {
+        featureId: feature?.id ?? "own",
+        name: feature?.name ?? "feature",
+        realMm: real.value.mm,
+        fileSize,
+      };
+      const withKnown = ({ features }: Part) => ({
+        features: [...features.filter((f) => f.featureId !== known.featureId), known],
+      });
+      if (textOf(form, "intent") === "known")
+        return done(await patchRow("parts", id, withKnown, `Note the size of a ${known.name}`, at));
+      const source: SourceScale = {
+        kind: "feature",
+        featureId: known.featureId,
+        realSizeMm: known.realMm,
+        fileSize,
+      };
+      return done(
+        await patchRow(
+          "parts",
+          id,
+          (part) => ({ ...withKnown(part), source, unitSure: true }),
+          "Scale by a feature",
+          at,
+        ),
+      );
     }
     case "making": {
       const count = Number(textOf(form, "count"));
-      const hollow = textOf(form, "hollow") === "on" ? { wallMm: Number(textOf(form, "wall")) || 2, drains: Math.max(0, Math.round(Number(textOf(form, "drains")) || 0)), holes: [] } : null;
+      const hollow =
+        textOf(form, "hollow") === "on"
+          ? {
+              wallMm: Number(textOf(form, "wall")) || 2,
+              drains: Math.max(0, Math.round(Number(textOf(form, "drains")) || 0)),
+              holes: [],
+            }
+          : null;
       const printerId = textOf(form, "printer");
-      return done(await patchRow("parts", id, { name: textOf(form, "name"), count, process: textOf(form, "process") as Part["process"], printerId: printerId === "" ? null : printerId, hollow, clear: textOf(form, "clear") === "on", spans: textOf(form, "spans") === "on", note: textOf(form, "note") }, `Change ${textOf(form, "name")}`, at));
+      return done(
+        await patchRow(
+          "parts",
+          id,
+          {
+            name: textOf(form, "name"),
+            count,
+            process: textOf(form, "process") as Part["process"],
+            printerId: printerId === "" ? null : printerId,
+            hollow,
+            clear: textOf(form, "clear") === "on",
+            spans: textOf(form, "spans") === "on",
+            note: textOf(form, "note"),
+          },
+          `Change ${textOf(form, "name")}`,
+          at,
+        ),
+      );
     }
     case "bulk":
       return done(await changeMany(textOf(form, "ids").split(" ").filter(Boolean), form, at));
     case "place": {
-      const part = await appDatabase().parts.get(id), scene = await appDatabase().scenes.get(sceneId);
-      if (!part || !scene) return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
-      const middle = (i: number) => ({ xMm: scene.boardWidthMm / 2 + i * 8, yMm: scene.boardDepthMm / 2 - i * 6, turnDeg: 0 });
+      const part = await appDatabase().parts.get(id);
+      const scene = await appDatabase().scenes.get(sceneId);
+      if (!part || !scene)
+        return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
+      const middle = (i: number) => ({
+        xMm: scene.boardWidthMm / 2 + i * 8,
+        yMm: scene.boardDepthMm / 2 - i * 6,
+        turnDeg: 0,
+      });
       const placed = ({ count, placements }: Part) => ({
-        placements: [...placements, ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i))],
+        placements: [
+          ...placements,
+          ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i)),
+        ],
       });
       return done(await patchRow("parts", id, placed, `Place ${part.name}`, at));
     }
@@ -101,7 +219,13 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
 function percentOf(form: Record<string, FormDataEntryValue>): Outcome<number> {
   const text = textOf(form, "ownFactor").replace("%", "");
   const percent = text.trim() === "" ? 100 : typedNumber(text);
-  return percent >= 0.1 && percent <= 100_000 ? success(percent / 100) : refused("scale/percent", `“${text.trim()}” is no per cent of true scale. Type 100 for true to scale, 110 for a tenth larger.`, ["ownFactor"]);
+  return percent >= 0.1 && percent <= 100_000
+    ? success(percent / 100)
+    : refused(
+        "scale/percent",
+        `“${text.trim()}” is no per cent of true scale. Type 100 for true to scale, 110 for a tenth larger.`,
+        ["ownFactor"],
+      );
 }
 
 function sizesOf(form: Record<string, FormDataEntryValue>): Outcome<readonly [number, number, number]> {
@@ -120,24 +244,41 @@ function sourceOf(form: Record<string, FormDataEntryValue>): Outcome<SourceScale
   const { band, denominator } = ratio.value;
   if (!band) return success({ kind: "ratio", denominator });
   if (band.figureMm <= 0) return refused("scale/no-figure", "Give a figure size above zero.", ["ratio"]);
-  return success({ kind: "figure", figureMm: band.figureMm, convention: band.convention === "crown" ? "crown" : "eye" });
+  return success({
+    kind: "figure",
+    figureMm: band.figureMm,
+    convention: band.convention === "crown" ? "crown" : "eye",
+  });
 }
 
-/** The same change to many parts as one step that one undo takes back; nothing is written unless all of it can be. */
-async function changeMany(ids: readonly string[], form: Record<string, FormDataEntryValue>, at: string): Promise<Outcome<unknown>> {
+/**
+ * The same change to many parts as one step that one undo takes back; nothing is written unless all of it can
+ * be.
+ */
+async function changeMany(
+  ids: readonly string[],
+  form: Record<string, FormDataEntryValue>,
+  at: string,
+): Promise<Outcome<unknown>> {
   const patch: { -readonly [K in keyof Part]?: Part[K] } = {};
   if (textOf(form, "ratio") !== "") {
     const source = sourceOf({ ...form, kind: "ratio" });
     if (!source.ok) return source;
     patch.source = source.value;
   }
-  const process = textOf(form, "process"), tier = textOf(form, "tier"), count = textOf(form, "count");
+  const process = textOf(form, "process");
+  const tier = textOf(form, "tier");
+  const count = textOf(form, "count");
   if (process === "choose" || process === "filament" || process === "resin") {
     patch.process = process;
     patch.printerId = null;
   }
   if (tier !== "") patch.tier = tiers.find((t) => t === tier) ?? null;
   if (count !== "") patch.count = Number(count);
-  if (Object.keys(patch).length === 0) return refused("bulk/nothing", "Nothing was chosen to change: give a scale, a process, a count, or what they are for.");
+  if (Object.keys(patch).length === 0)
+    return refused(
+      "bulk/nothing",
+      "Nothing was chosen to change: give a scale, a process, a count, or what they are for.",
+    );
   return patchRows("parts", ids, patch, `Change ${ids.length} parts`, at);
 }

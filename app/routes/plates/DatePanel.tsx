@@ -9,7 +9,9 @@ import { askSpares } from "#workers/plan";
 
 /** How likely the date is with the failures that are to be expected, and which spare helps most. */
 export function DatePanel({ view }: { view: SceneView }) {
-  const { plan, input, others } = view, { now, scene } = input, { chance } = plan;
+  const { plan, input, others } = view;
+  const { now, scene } = input;
+  const { chance } = plan;
   const { job, start } = useJob<Awaited<ReturnType<typeof askSpares>>>();
   if (!chance) return null;
   const day = (minute: number) => dayText(now.today, minute);
@@ -17,22 +19,87 @@ export function DatePanel({ view }: { view: SceneView }) {
   return (
     <section className="panel grid content-start gap-2" aria-label="The date">
       <h2>{chance.dueAt === null ? "When it is done" : `Done by ${day(chance.dueAt - 1)}?`}</h2>
-      {chance.dueAt === null
-        ? <p className="text-[14px] text-ink-2">The scene has no date yet; set one on the lay to see how likely it is.</p>
-        : <p className="font-head text-[30px] leading-none" data-testid="chance">{Math.round(100 * chance.chance)} % <span className="font-sans text-[14px] text-ink-2">± {Math.max(1, Math.round(100 * chance.halfWidth))}, {chance.runs.toLocaleString("en")} plays</span></p>}
-      <table className="table"><tbody>
-        {([["one time in two", chance.at50], ["four times in five", chance.at80], ["nineteen times in twenty", chance.at95]] as const).map(([words, at]) => <tr key={words}><th scope="row" className="!font-normal">{words} done by</th><td data-figures>{day(at)}</td></tr>)}
-        <tr><th scope="row" className="!font-normal">without a failure</th><td data-figures>{day(plan.totals.finishAt)}</td></tr>
-      </tbody></table>
-      <p className="text-[13px] text-ink-2">Every play prints each plate until it comes out; how often plates fail is drawn from the record of each machine and kind of plate, begun with four good and one failed (common practice).</p>
-      {chance.dueAt !== null && <div><Button disabled={job.state === "running"} onClick={() => void start(() => askSpares(input, others))}>{job.state === "running" ? "Playing it…" : "Which spare helps most?"}</Button></div>}
-      {job.said && <p role="alert" className="text-oxide">{job.said}</p>}
-      {job.value && (job.value.length === 0 || job.value.every((s) => s.gain < 0.005) ? <p>No spare changes the chance by more than a half per cent.</p> : (
-        <ul className="grid gap-1">{job.value.filter((s) => s.gain >= 0.005).slice(0, 4).map((s) => {
-          const plate = numberOf(s.plateId);
-          return plate && <li key={s.plateId}><Link to={`${stagePath(scene.id, "plates")}/plate?plate=${encodeURIComponent(s.plateId)}`}>Plate {plate.number}</Link> twice: <b className="figures">+ {Math.round(100 * s.gain)} %</b> for {durationText(s.minutes)} of {plate.printer.name}</li>;
-        })}</ul>
-      ))}
+      {chance.dueAt === null ? (
+        <p className="text-[14px] text-ink-2">
+          The scene has no date yet; set one on the lay to see how likely it is.
+        </p>
+      ) : (
+        <p className="font-head text-[30px] leading-none" data-testid="chance">
+          {Math.round(100 * chance.chance)} %{" "}
+          <span className="font-sans text-[14px] text-ink-2">
+            ± {Math.max(1, Math.round(100 * chance.halfWidth))}, {chance.runs.toLocaleString("en")} plays
+          </span>
+        </p>
+      )}
+      <table className="table">
+        <tbody>
+          {(
+            [
+              ["one time in two", chance.at50],
+              ["four times in five", chance.at80],
+              ["nineteen times in twenty", chance.at95],
+            ] as const
+          ).map(([words, at]) => (
+            <tr key={words}>
+              <th scope="row" className="!font-normal">
+                {words} done by
+              </th>
+              <td data-figures>{day(at)}</td>
+            </tr>
+          ))}
+          <tr>
+            <th scope="row" className="!font-normal">
+              without a failure
+            </th>
+            <td data-figures>{day(plan.totals.finishAt)}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p className="text-[13px] text-ink-2">
+        Every play prints each plate until it comes out; how often plates fail is drawn from the record of
+        each machine and kind of plate, begun with four good and one failed (common practice).
+      </p>
+      {chance.dueAt !== null && (
+        <div>
+          <Button
+            disabled={job.state === "running"}
+            onClick={() => void start(() => askSpares(input, others))}
+          >
+            {job.state === "running" ? "Playing it…" : "Which spare helps most?"}
+          </Button>
+        </div>
+      )}
+      {job.said && (
+        <p role="alert" className="text-oxide">
+          {job.said}
+        </p>
+      )}
+      {job.value &&
+        (job.value.length === 0 || job.value.every((s) => s.gain < 0.005) ? (
+          <p>No spare changes the chance by more than a half per cent.</p>
+        ) : (
+          <ul className="grid gap-1">
+            {job.value
+              .filter((s) => s.gain >= 0.005)
+              .slice(0, 4)
+              .map((s) => {
+                const plate = numberOf(s.plateId);
+                return (
+                  plate && (
+                    <li key={s.plateId}>
+                      <Link
+                        to={`${stagePath(scene.id, "plates")}/plate?plate=${encodeURIComponent(s.plateId)}`}
+                      >
+                        Plate {plate.number}
+                      </Link>{" "}
+                      twice: <b className="figures">+ {Math.round(100 * s.gain)} %</b> for{" "}
+                      {durationText(s.minutes)} of {plate.printer.name}
+                    </li>
+                  )
+                );
+              })}
+          </ul>
+        ))}
     </section>
   );
 }

@@ -8,7 +8,10 @@ import { useScene } from "#app/routes/scenes/useScene";
 
 /** What leaves the app for the printers, the wall and the calendar. */
 export function ExportButtons() {
-  const { input: { scene, now, accepted }, plan } = useScene();
+  const {
+    input: { scene, now, accepted },
+    plan,
+  } = useScene();
   const [busy, setBusy] = useState<string | null>(null);
   const say = useToast();
   const name = scene.name.toLowerCase().replaceAll(/\W+/g, "-");
@@ -23,19 +26,49 @@ export function ExportButtons() {
     }
   };
   const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
-  const file = (label: string, what: string, symbol: React.ReactNode, end: string, type: string, bytes: () => Promise<Uint8Array | string> | string) => (
-    <Button icon={symbol} disabled={busy !== null} onClick={() => void run(what, async () => saveFile(await bytes(), `${name}${end}`, type))}>{label}</Button>
+  const file = (
+    label: string,
+    what: string,
+    symbol: React.ReactNode,
+    end: string,
+    type: string,
+    bytes: () => Promise<Uint8Array | string> | string,
+  ) => (
+    <Button
+      icon={symbol}
+      disabled={busy !== null}
+      onClick={() => void run(what, async () => saveFile(await bytes(), `${name}${end}`, type))}
+    >
+      {label}
+    </Button>
   );
   return (
     <section aria-label="Take away" className="grid gap-2">
       <h2>Take away</h2>
       <div className="flex flex-wrap items-center gap-2">
-        {file("Plates, 3MF", "3MF plates", <Box {...icon} />, "-plates-3mf.zip", "application/zip", () => platesOut(plan, "3mf"))}
-        {file("Plates, STL", "STL plates", <Download {...icon} />, "-plates-stl.zip", "application/zip", () => platesOut(plan, "stl"))}
-        {file("Drawings, PDF", "drawings", <FileText {...icon} />, "-plates.pdf", "application/pdf", () => platesPdf(plan, scene.name))}
-        {file("Calendar", "calendar", <CalendarDays {...icon} />, ".ics", "text/calendar", () => calendarOf(plan, scene.id, scene.name, now.today, accepted))}
-        {file("Table, CSV", "table", <Table2 {...icon} />, "-plates.csv", "text/csv", () => planCsv(plan, now.today))}
-        {file("Scaled STL, all parts", "STL files", <Download {...icon} />, "-stl.zip", "application/zip", () => scaledStlZip(plan))}
+        {file("Plates, 3MF", "3MF plates", <Box {...icon} />, "-plates-3mf.zip", "application/zip", () =>
+          platesOut(plan, "3mf"),
+        )}
+        {file("Plates, STL", "STL plates", <Download {...icon} />, "-plates-stl.zip", "application/zip", () =>
+          platesOut(plan, "stl"),
+        )}
+        {file("Drawings, PDF", "drawings", <FileText {...icon} />, "-plates.pdf", "application/pdf", () =>
+          platesPdf(plan, scene.name),
+        )}
+        {file("Calendar", "calendar", <CalendarDays {...icon} />, ".ics", "text/calendar", () =>
+          calendarOf(plan, scene.id, scene.name, now.today, accepted),
+        )}
+        {file("Table, CSV", "table", <Table2 {...icon} />, "-plates.csv", "text/csv", () =>
+          planCsv(plan, now.today),
+        )}
+        {file(
+          "Scaled STL, all parts",
+          "STL files",
+          <Download {...icon} />,
+          "-stl.zip",
+          "application/zip",
+          () => scaledStlZip(plan),
+        )}
         {file("Scaled 3MF", "3MF file", <Box {...icon} />, ".3mf", "model/3mf", () => scaledThreeMf(plan))}
         {busy && <span role="status">Writing the {busy}…</span>}
       </div>

@@ -11,42 +11,99 @@ import { localNow } from "#app/clock";
 import type { SceneView } from "#app/jobs/sceneView";
 import { placeOnPlate } from "#workers/plan";
 
-/** What would still go on this bed: spares of what is printed in the same material, fragile things first. On resin they cost no time. */
+/**
+ * What would still go on this bed: spares of what is printed in the same material, fragile things first. On
+ * resin they cost no time.
+ */
 export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: SceneView }) {
   const [found, setFound] = useState<readonly string[] | null>(null);
   const [busy, setBusy] = useState(false);
   const say = useToast();
-  const bed = usableBed(plate.printer), resin = plate.printer.process === "resin", highest = Math.max(0, ...plate.laid.map((l) => l.heightMm));
+  const bed = usableBed(plate.printer);
+  const resin = plate.printer.process === "resin";
+  const highest = Math.max(0, ...plate.laid.map((l) => l.heightMm));
   // Lower than the plate is already, so that resin takes no longer for it.
-  const candidates = plan.parts.filter((p) => p.chosen?.printer.id === plate.printer.id && p.chosen.material?.id === plate.material?.id && p.chosen.fit.kind === "fits" && p.lain && (!resin || (p.body?.sizeMm[2] ?? 0) <= highest + 0.05))
-    .sort((a, b) => b.part.count - a.part.count || a.chosen!.one.minutes.value - b.chosen!.one.minutes.value).slice(0, 12);
+  const candidates = plan.parts
+    .filter(
+      (p) =>
+        p.chosen?.printer.id === plate.printer.id &&
+        p.chosen.material?.id === plate.material?.id &&
+        p.chosen.fit.kind === "fits" &&
+        p.lain &&
+        (!resin || (p.body?.sizeMm[2] ?? 0) <= highest + 0.05),
+    )
+    .sort((a, b) => b.part.count - a.part.count || a.chosen!.one.minutes.value - b.chosen!.one.minutes.value)
+    .slice(0, 12);
   if (plate.freeShare < 0.08 || candidates.length === 0) return null;
   const look = async () => {
     setBusy(true);
-    const fits: string[] = [], others = plate.laid.map((l): NestPiece => ({ id: l.id, shape: l.id, outline: l.lines }));
+    const fits: string[] = [];
+    const others = plate.laid.map((l): NestPiece => ({ id: l.id, shape: l.id, outline: l.lines }));
     for (const p of candidates) {
-      const outline = outlineOf(p), b = boundsOf(outline);
+      const outline = outlineOf(p);
+      const b = boundsOf(outline);
       if (Math.min(b.x1 - b.x0, b.y1 - b.y0) > Math.max(bed[0], bed[1])) continue;
-      if (await placeOnPlate({ id: "spare", shape: "spare", outline }, others, others.map((o) => ({ id: o.id, xMm: 0, yMm: 0, turnDeg: 0 })), bed[0], bed[1], SPACING_MM[plate.printer.process])) fits.push(p.part.id);
+      if (
+        await placeOnPlate(
+          { id: "spare", shape: "spare", outline },
+          others,
+          others.map((o) => ({ id: o.id, xMm: 0, yMm: 0, turnDeg: 0 })),
+          bed[0],
+          bed[1],
+          SPACING_MM[plate.printer.process],
+        )
+      )
+        fits.push(p.part.id);
     }
     setFound(fits);
     setBusy(false);
   };
   const add = async (partId: string) => {
     const p = plan.parts.find((x) => x.part.id === partId)!;
-    const outcome = await patchRow("parts", partId, { spares: p.part.spares + 1 }, `One spare ${p.part.name}`, localNow().at);
+    const outcome = await patchRow(
+      "parts",
+      partId,
+      { spares: p.part.spares + 1 },
+      `One spare ${p.part.name}`,
+      localNow().at,
+    );
     say(outcome.ok ? `One spare ${p.part.name} is planned.` : outcome.problems[0]!.message, undoAction);
   };
   return (
     <section className="panel grid gap-2" aria-label="Free bed">
       <h2>{Math.round(100 * plate.freeShare)} % of the bed is free</h2>
-      <p className="text-[14px] text-ink-2">{resin ? "A resin plate takes as long as its tallest piece: what is lower costs resin and no time." : "What goes on now needs no set-up of its own."}</p>
-      {found === null ? <div><Button disabled={busy} onClick={() => void look()}>{busy ? "Trying…" : "What spares would fit?"}</Button></div>
-        : found.length === 0 ? <p>None of the parts of this material finds a place.</p>
-        : <ul className="grid gap-1.5">{found.map((id) => {
+      <p className="text-[14px] text-ink-2">
+        {resin
+          ? "A resin plate takes as long as its tallest piece: what is lower costs resin and no time."
+          : "What goes on now needs no set-up of its own."}
+      </p>
+      {found === null ? (
+        <div>
+          <Button disabled={busy} onClick={() => void look()}>
+            {busy ? "Trying…" : "What spares would fit?"}
+          </Button>
+        </div>
+      ) : found.length === 0 ? (
+        <p>None of the parts of this material finds a place.</p>
+      ) : (
+        <ul className="grid gap-1.5">
+          {found.map((id) => {
             const p = plan.parts.find((x) => x.part.id === id)!;
-            return <li key={id} className="flex flex-wrap items-center gap-3"><span>{p.part.name}</span><span className="figures text-[14px] text-ink-2">{resin ? "no time" : `+ ${Math.round(p.chosen!.one.minutes.value)} min`}, {p.chosen!.one.grams.value.toFixed(1)} g</span><Button className="ml-auto" onClick={() => void add(id)}>One spare</Button></li>;
-          })}</ul>}
+            return (
+              <li key={id} className="flex flex-wrap items-center gap-3">
+                <span>{p.part.name}</span>
+                <span className="figures text-[14px] text-ink-2">
+                  {resin ? "no time" : `+ ${Math.round(p.chosen!.one.minutes.value)} min`},{" "}
+                  {p.chosen!.one.grams.value.toFixed(1)} g
+                </span>
+                <Button className="ml-auto" onClick={() => void add(id)}>
+                  One spare
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
     </section>
   );
 }

@@ -5,21 +5,44 @@ import { Choice } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { startPlate } from "#app/jobs/plateRuns";
 
-const speeds = [[1, "as slow as life"], [60, "a minute a second"], [600, "ten minutes a second"], [3600, "an hour a second"]] as const;
+const speeds = [
+  [1, "as slow as life"],
+  [60, "a minute a second"],
+  [600, "ten minutes a second"],
+  [3600, "an hour a second"],
+] as const;
 
-/** The list before a run, in its order; then the start, on the machine itself or on the simulated one that ships with the app. */
-export function Gate({ plate, cut, onStarted }: { plate: PlatePlan; cut: readonly string[]; onStarted: () => void }) {
+/**
+ * The list before a run, in its order; then the start, on the machine itself or on the simulated one that
+ * ships with the app.
+ */
+export function Gate({
+  plate,
+  cut,
+  onStarted,
+}: {
+  plate: PlatePlan;
+  cut: readonly string[];
+  onStarted: () => void;
+}) {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [speed, setSpeed] = useState(3600);
   const [said, setSaid] = useState("");
   const say = useToast();
   // How it comes off is read at its end.
-  const before = plate.gate.filter((g) => g.id !== "off"), off = plate.gate.find((g) => g.id === "off");
+  const before = plate.gate.filter((g) => g.id !== "off");
+  const off = plate.gate.find((g) => g.id === "off");
   const left = before.filter((g) => !ticked.has(g.id));
   const start = async (machine: "real" | "simulated") => {
-    const refused = await startPlate(plate, { machine, speed, gate: { skipped: left.length > 0, ticked: [...ticked] } });
+    const refused = await startPlate(plate, {
+      machine,
+      speed,
+      gate: { skipped: left.length > 0, ticked: [...ticked] },
+    });
     if (refused) return setSaid(refused);
-    say(`Plate ${plate.number} was started on ${plate.printer.name}${machine === "simulated" ? ", simulated" : ""}${left.length > 0 ? `; ${left.length} of the list were passed over, and the log knows` : ""}.`);
+    say(
+      `Plate ${plate.number} was started on ${plate.printer.name}${machine === "simulated" ? ", simulated" : ""}${left.length > 0 ? `; ${left.length} of the list were passed over, and the log knows` : ""}.`,
+    );
     onStarted();
     return undefined;
   };
@@ -30,20 +53,63 @@ export function Gate({ plate, cut, onStarted }: { plate: PlatePlan; cut: readonl
         {before.map((g) => (
           <li key={g.id}>
             <label className="grid grid-cols-[22px_1fr] items-baseline gap-2 py-0.5">
-              <input type="checkbox" className="size-[18px] translate-y-[3px] accent-[var(--ink)]" checked={ticked.has(g.id)} onChange={(e) => setTicked((all) => { const next = new Set(all); if (e.target.checked) next.add(g.id); else next.delete(g.id); return next; })} />
-              <span>{g.text} <span className="text-[13px] text-ink-2">{g.why}</span>{g.warn && <span className="block text-[14px] font-semibold text-ochre">◆ {g.warn}</span>}</span>
+              <input
+                type="checkbox"
+                className="size-[18px] translate-y-[3px] accent-[var(--ink)]"
+                checked={ticked.has(g.id)}
+                onChange={(e) =>
+                  setTicked((all) => {
+                    const next = new Set(all);
+                    if (e.target.checked) next.add(g.id);
+                    else next.delete(g.id);
+                    return next;
+                  })
+                }
+              />
+              <span>
+                {g.text} <span className="text-[13px] text-ink-2">{g.why}</span>
+                {g.warn && <span className="block text-[14px] font-semibold text-ochre">◆ {g.warn}</span>}
+              </span>
             </label>
           </li>
         ))}
       </ol>
-      {off && <p className="text-[14px]">{off.text} <span className="text-ink-2">({off.why})</span></p>}
-      <p className="text-[13px] text-ink-2">A machine that runs while nobody watches: smoke alarm, clear surroundings, the maker's instructions, local and landlord's rules.</p>
-      {cut.length > 0 && <p role="alert" className="text-oxide">{cut.join(", ")} {cut.length === 1 ? "is" : "are"} drawn as equal boxes so far. Cut {cut.length === 1 ? "it" : "them"} first; then this plate can be started.</p>}
-      {said && <p role="alert" className="text-oxide">{said}</p>}
+      {off && (
+        <p className="text-[14px]">
+          {off.text} <span className="text-ink-2">({off.why})</span>
+        </p>
+      )}
+      <p className="text-[13px] text-ink-2">
+        A machine that runs while nobody watches: smoke alarm, clear surroundings, the maker's instructions,
+        local and landlord's rules.
+      </p>
+      {cut.length > 0 && (
+        <p role="alert" className="text-oxide">
+          {cut.join(", ")} {cut.length === 1 ? "is" : "are"} drawn as equal boxes so far. Cut{" "}
+          {cut.length === 1 ? "it" : "them"} first; then this plate can be started.
+        </p>
+      )}
+      {said && (
+        <p role="alert" className="text-oxide">
+          {said}
+        </p>
+      )}
       <div className="flex flex-wrap items-end gap-3">
-        <Button kind="main" disabled={cut.length > 0} onClick={() => void start("real")}>{left.length > 0 ? "Start without the rest of the list" : "I have started it"}</Button>
-        <div className="w-48"><Choice label="Simulated clock" name="speed" value={speed} onChange={(e) => setSpeed(Number(e.target.value))} options={speeds.map(([v, words]) => [String(v), words] as const)} /></div>
-        <Button disabled={cut.length > 0} onClick={() => void start("simulated")}>Run it simulated</Button>
+        <Button kind="main" disabled={cut.length > 0} onClick={() => void start("real")}>
+          {left.length > 0 ? "Start without the rest of the list" : "I have started it"}
+        </Button>
+        <div className="w-48">
+          <Choice
+            label="Simulated clock"
+            name="speed"
+            value={speed}
+            onChange={(e) => setSpeed(Number(e.target.value))}
+            options={speeds.map(([v, words]) => [String(v), words] as const)}
+          />
+        </div>
+        <Button disabled={cut.length > 0} onClick={() => void start("simulated")}>
+          Run it simulated
+        </Button>
       </div>
     </section>
   );

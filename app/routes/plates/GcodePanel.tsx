@@ -13,47 +13,149 @@ import { readGcode } from "#workers/print";
 /** A machine file in place of the estimate: what its moves come to, beside what its comments say. */
 export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readonly PlateGcode[] }) {
   const { job, start, stop } = useJob<string>();
-  const picker = useRef<HTMLInputElement>(null), say = useToast();
-  const take = (file: File) => void start(async (tell, signal) => {
-    const { printer } = plate;
-    const read = await readGcode(file, { ...usualMachine, ...(printer.process === "filament" ? { acceleration: printer.acceleration, travelSpeed: printer.travelSpeed, cornerMm: printer.cornerMm } : {}) }, tell, signal);
-    if (!read.ok) return `${file.name}: ${read.problems[0]!.message}`;
-    const old = gcodes.find((g) => g.printerId === printer.id && g.contents === plate.contents);
-    const { sceneId, contents } = plate;
-    const put = { id: old?.id ?? crypto.randomUUID(), sceneId, printerId: printer.id, contents, fileName: file.name, report: read.value };
-    const kept = await keep(`Attach ${file.name}`, [{ table: "gcodes", put }]);
-    return kept.ok ? "" : kept.problems[0]!.message;
-  });
+  const picker = useRef<HTMLInputElement>(null);
+  const say = useToast();
+  const take = (file: File) =>
+    void start(async (tell, signal) => {
+      const { printer } = plate;
+      const read = await readGcode(
+        file,
+        {
+          ...usualMachine,
+          ...(printer.process === "filament"
+            ? {
+                acceleration: printer.acceleration,
+                travelSpeed: printer.travelSpeed,
+                cornerMm: printer.cornerMm,
+              }
+            : {}),
+        },
+        tell,
+        signal,
+      );
+      if (!read.ok) return `${file.name}: ${read.problems[0]!.message}`;
+      const old = gcodes.find((g) => g.printerId === printer.id && g.contents === plate.contents);
+      const { sceneId, contents } = plate;
+      const put = {
+        id: old?.id ?? crypto.randomUUID(),
+        sceneId,
+        printerId: printer.id,
+        contents,
+        fileName: file.name,
+        report: read.value,
+      };
+      const kept = await keep(`Attach ${file.name}`, [{ table: "gcodes", put }]);
+      return kept.ok ? "" : kept.problems[0]!.message;
+    });
   const remove = async () => {
     const { id, fileName } = plate.gcode!;
     const kept = await keep(`Take ${fileName} off`, [{ table: "gcodes", remove: id }]);
     if (kept.ok) say("Back to the estimate.", undoAction);
   };
   const r = plate.gcode?.report;
-  const row = (what: string, moves: string, comments: string | null) => <tr><th scope="row">{what}</th><td data-figures>{moves}</td><td data-figures>{comments ?? "not told"}</td></tr>;
+  const row = (what: string, moves: string, comments: string | null) => (
+    <tr>
+      <th scope="row">{what}</th>
+      <td data-figures>{moves}</td>
+      <td data-figures>{comments ?? "not told"}</td>
+    </tr>
+  );
   return (
-    <section className="panel grid gap-2" aria-label="Machine file" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); const file = e.dataTransfer.files[0]; if (file) take(file); }}>
+    <section
+      className="panel grid gap-2"
+      aria-label="Machine file"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const file = e.dataTransfer.files[0];
+        if (file) take(file);
+      }}
+    >
       <h2>Machine file</h2>
       {r && plate.gcode ? (
         <>
-          <p>{plate.gcode.fileName} stands in place of the estimate for as long as the same pieces lie here.</p>
-          <table className="table"><thead><tr><th scope="col"> </th><th scope="col" data-figures>by its moves</th><th scope="col" data-figures>its comments say</th></tr></thead>
+          <p>
+            {plate.gcode.fileName} stands in place of the estimate for as long as the same pieces lie here.
+          </p>
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col"> </th>
+                <th scope="col" data-figures>
+                  by its moves
+                </th>
+                <th scope="col" data-figures>
+                  its comments say
+                </th>
+              </tr>
+            </thead>
             <tbody>
-              {row("time", durationText(r.minutes), r.reported.minutes === null ? null : durationText(r.reported.minutes))}
-              {row("filament", `${(r.filamentMm / 1000).toFixed(2)} m`, r.reported.filamentMm === null ? r.reported.grams === null ? null : `${r.reported.grams.toFixed(1)} g` : `${(r.reported.filamentMm / 1000).toFixed(2)} m`)}
-              {row("layers", `${r.layers.toLocaleString("en")}${r.layerMm ? ` of ${r.layerMm.toFixed(2)} mm` : ""}`, r.reported.layerMm === null ? null : `${r.reported.layerMm} mm`)}
+              {row(
+                "time",
+                durationText(r.minutes),
+                r.reported.minutes === null ? null : durationText(r.reported.minutes),
+              )}
+              {row(
+                "filament",
+                `${(r.filamentMm / 1000).toFixed(2)} m`,
+                r.reported.filamentMm === null
+                  ? r.reported.grams === null
+                    ? null
+                    : `${r.reported.grams.toFixed(1)} g`
+                  : `${(r.reported.filamentMm / 1000).toFixed(2)} m`,
+              )}
+              {row(
+                "layers",
+                `${r.layers.toLocaleString("en")}${r.layerMm ? ` of ${r.layerMm.toFixed(2)} mm` : ""}`,
+                r.reported.layerMm === null ? null : `${r.reported.layerMm} mm`,
+              )}
               {row("height", `${r.heightMm.toFixed(1)} mm`, null)}
               {row("heat", `${r.hottestNozzleC ?? "?"} °C nozzle, ${r.hottestBedC ?? "?"} °C bed`, null)}
-            </tbody></table>
-          {r.strange > 0 && <p className="text-[14px] text-ochre">◆ {r.strange.toLocaleString("en")} lines were of no language that machines of this kind speak. It may be cut off or damaged.</p>}
-          <div className="flex gap-2"><Button onClick={() => picker.current?.click()}>Another file</Button><Button kind="quiet" onClick={() => void remove()}>Take it off</Button></div>
+            </tbody>
+          </table>
+          {r.strange > 0 && (
+            <p className="text-[14px] text-ochre">
+              ◆ {r.strange.toLocaleString("en")} lines were of no language that machines of this kind speak.
+              It may be cut off or damaged.
+            </p>
+          )}
+          <div className="flex gap-2">
+            <Button onClick={() => picker.current?.click()}>Another file</Button>
+            <Button kind="quiet" onClick={() => void remove()}>
+              Take it off
+            </Button>
+          </div>
         </>
       ) : (
-        <><p className="text-[14px] text-ink-2">Drop the file that was made for this plate, or choose it: its moves then give the time and the filament.</p><div><Button onClick={() => picker.current?.click()}>Choose a machine file</Button></div></>
+        <>
+          <p className="text-[14px] text-ink-2">
+            Drop the file that was made for this plate, or choose it: its moves then give the time and the
+            filament.
+          </p>
+          <div>
+            <Button onClick={() => picker.current?.click()}>Choose a machine file</Button>
+          </div>
+        </>
       )}
-      <input ref={picker} type="file" className="sr-only" aria-label="Machine file" tabIndex={-1} accept=".gcode,.gco,.g,.nc,.txt" onChange={(e) => { const file = e.target.files?.[0]; if (file) take(file); e.target.value = ""; }} />
+      <input
+        ref={picker}
+        type="file"
+        className="sr-only"
+        aria-label="Machine file"
+        tabIndex={-1}
+        accept=".gcode,.gco,.g,.nc,.txt"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (file) take(file);
+          e.target.value = "";
+        }}
+      />
       {job.state === "running" && <ProgressLine what="Reading its moves" share={job.share} onCancel={stop} />}
-      {(job.said || job.value) && <p role="alert" className="text-oxide">{job.said || job.value}</p>}
+      {(job.said || job.value) && (
+        <p role="alert" className="text-oxide">
+          {job.said || job.value}
+        </p>
+      )}
     </section>
   );
 }

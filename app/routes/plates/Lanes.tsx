@@ -7,42 +7,155 @@ import { dayText, momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";
 import { lanePicture, type LaneBed, NARROWEST } from "./lanes";
 
-const BAR = 16, HEAD = 26, WORDS = 46;
+const BAR = 16;
+const HEAD = 26;
+const WORDS = 46;
 
-/** Plates as mats of true bed size in a row per printer along the time axis: packing and calendar are one picture. */
-export function Lanes({ plan, printers, today, nowMinute, chosen, onChoose }: { plan: Plan; printers: readonly Printer[]; today: string; nowMinute: number; chosen: string | null; onChoose: (plateId: string) => void }) {
-  const picture = lanePicture(plan, printers, nowMinute), { xOf } = picture;
-  const nowMs = useNowMs(1000, plan.plates.some((p) => p.running));
+/**
+ * Plates as mats of true bed size in a row per printer along the time axis: packing and calendar are one
+ * picture.
+ */
+export function Lanes({
+  plan,
+  printers,
+  today,
+  nowMinute,
+  chosen,
+  onChoose,
+}: {
+  plan: Plan;
+  printers: readonly Printer[];
+  today: string;
+  nowMinute: number;
+  chosen: string | null;
+  onChoose: (plateId: string) => void;
+}) {
+  const picture = lanePicture(plan, printers, nowMinute);
+  const { xOf } = picture;
+  const nowMs = useNowMs(
+    1000,
+    plan.plates.some((p) => p.running),
+  );
   const firstDay = Math.floor(picture.startMinute / 1440) * 1440;
-  const days = Array.from({ length: Math.ceil((picture.endMinute - firstDay) / 1440) + 1 }, (_, i) => firstDay + i * 1440);
+  const days = Array.from(
+    { length: Math.ceil((picture.endMinute - firstDay) / 1440) + 1 },
+    (_, i) => firstDay + i * 1440,
+  );
   // Few labels on a long calendar.
   const every = Math.max(1, Math.ceil(62 / (24 * picture.pxPerHour)));
-  const windows = plan.clock.hours, decides = new Set(plan.critical.plateIds);
+  const windows = plan.clock.hours;
+  const decides = new Set(plan.critical.plateIds);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Plates by printer, in time">
       <div style={{ width: Math.max(picture.width, 300) }}>
         <svg width={picture.width} height={HEAD} aria-hidden className="block text-chalk">
-          {days.map((d, i) => <g key={d}><line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />{i % every === 0 && <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">{dayText(today, d)}</text>}
-            {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => <rect key={k} x={xOf(d + w.from)} width={Math.max(1, xOf(d + w.to) - xOf(d + w.from))} y={HEAD - 6} height={5} fill="var(--chalk)" opacity={0.75}><title>You are there</title></rect>)}</g>)}
+          {days.map((d, i) => (
+            <g key={d}>
+              <line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />
+              {i % every === 0 && (
+                <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">
+                  {dayText(today, d)}
+                </text>
+              )}
+              {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => (
+                <rect
+                  key={k}
+                  x={xOf(d + w.from)}
+                  width={Math.max(1, xOf(d + w.to) - xOf(d + w.from))}
+                  y={HEAD - 6}
+                  height={5}
+                  fill="var(--chalk)"
+                  opacity={0.75}
+                >
+                  <title>You are there</title>
+                </rect>
+              ))}
+            </g>
+          ))}
         </svg>
         {picture.lanes.map(({ printer, beds, height, others }) => (
           <section key={printer.id} aria-label={printer.name} className="mb-3">
-            <h2 className="text-[16px]">{printer.name} <span className="font-sans text-[13px] font-normal opacity-80">{printer.process}, {printer.bedMm.join(" × ")} mm, {printer.layerMm} mm layers</span></h2>
+            <h2 className="text-[16px]">
+              {printer.name}{" "}
+              <span className="font-sans text-[13px] font-normal opacity-80">
+                {printer.process}, {printer.bedMm.join(" × ")} mm, {printer.layerMm} mm layers
+              </span>
+            </h2>
             <div className="relative" style={{ height: height + WORDS + BAR + 22 }}>
-              <svg className="absolute inset-0" width={picture.width} height={height + WORDS + BAR + 22} aria-hidden>
-                <line x1={0} x2={picture.width} y1={height + WORDS + BAR + 16} y2={height + WORDS + BAR + 16} stroke="var(--chalk)" opacity={0.4} />
-                {others.map((o, i) => <rect key={i} x={o.x} width={o.width} y={height + WORDS + 6} height={BAR} fill="none" stroke="var(--chalk)" strokeDasharray="3 3" opacity={0.7}><title>{o.name}</title></rect>)}
-                {beds.map((b) => b.bar && (
-                  <g key={b.plate.id}>
-                    <path d={`M${b.x + 6} ${height + WORDS - 3}L${b.bar.x + Math.min(6, b.bar.width / 2)} ${height + WORDS + 6}`} stroke="var(--chalk)" opacity={0.55} fill="none" />
-                    <rect x={b.bar.x} width={b.bar.width} y={height + WORDS + 6} height={BAR} fill={b.plate.id === chosen ? "var(--tape)" : "var(--chalk)"} opacity={b.plate.running ? 1 : 0.8} />
-                    {b.bar.width > 16 && <text x={b.bar.x + 4} y={height + WORDS + 18} fontSize={12} fontWeight={600} fill="#10383a">{b.plate.number}</text>}
-                  </g>
+              <svg
+                className="absolute inset-0"
+                width={picture.width}
+                height={height + WORDS + BAR + 22}
+                aria-hidden
+              >
+                <line
+                  x1={0}
+                  x2={picture.width}
+                  y1={height + WORDS + BAR + 16}
+                  y2={height + WORDS + BAR + 16}
+                  stroke="var(--chalk)"
+                  opacity={0.4}
+                />
+                {others.map((o, i) => (
+                  <rect
+                    key={i}
+                    x={o.x}
+                    width={o.width}
+                    y={height + WORDS + 6}
+                    height={BAR}
+                    fill="none"
+                    stroke="var(--chalk)"
+                    strokeDasharray="3 3"
+                    opacity={0.7}
+                  >
+                    <title>{o.name}</title>
+                  </rect>
                 ))}
+                {beds.map(
+                  (b) =>
+                    b.bar && (
+                      <g key={b.plate.id}>
+                        <path
+                          d={`M${b.x + 6} ${height + WORDS - 3}L${b.bar.x + Math.min(6, b.bar.width / 2)} ${height + WORDS + 6}`}
+                          stroke="var(--chalk)"
+                          opacity={0.55}
+                          fill="none"
+                        />
+                        <rect
+                          x={b.bar.x}
+                          width={b.bar.width}
+                          y={height + WORDS + 6}
+                          height={BAR}
+                          fill={b.plate.id === chosen ? "var(--tape)" : "var(--chalk)"}
+                          opacity={b.plate.running ? 1 : 0.8}
+                        />
+                        {b.bar.width > 16 && (
+                          <text
+                            x={b.bar.x + 4}
+                            y={height + WORDS + 18}
+                            fontSize={12}
+                            fontWeight={600}
+                            fill="#10383a"
+                          >
+                            {b.plate.number}
+                          </text>
+                        )}
+                      </g>
+                    ),
+                )}
               </svg>
               {beds.map((b) => (
-                <button key={b.plate.id} type="button" className="absolute top-1.5 text-left" style={{ left: b.x, width: Math.max(b.width, NARROWEST) }} aria-pressed={b.plate.id === chosen} onClick={() => onChoose(b.plate.id)}>
-                  <span className="block" style={{ width: b.width }}><Bed plate={b.plate} chosen={b.plate.id === chosen} /></span>
+                <button
+                  key={b.plate.id}
+                  type="button"
+                  className="absolute top-1.5 text-left"
+                  style={{ left: b.x, width: Math.max(b.width, NARROWEST) }}
+                  aria-pressed={b.plate.id === chosen}
+                  onClick={() => onChoose(b.plate.id)}
+                >
+                  <span className="block" style={{ width: b.width }}>
+                    <Bed plate={b.plate} chosen={b.plate.id === chosen} />
+                  </span>
                   <BedWords bed={b} today={today} nowMs={nowMs} decides={decides.has(b.plate.id)} />
                 </button>
               ))}
@@ -54,26 +167,99 @@ export function Lanes({ plan, printers, today, nowMinute, chosen, onChoose }: { 
   );
 }
 
-function BedWords({ bed: { plate, run }, today, nowMs, decides }: { bed: LaneBed; today: string; nowMs: number; decides: boolean }) {
+function BedWords({
+  bed: { plate, run },
+  today,
+  nowMs,
+  decides,
+}: {
+  bed: LaneBed;
+  today: string;
+  nowMs: number;
+  decides: boolean;
+}) {
   const state = plate.running && runStateAt(plate.running, nowMs);
   return (
     <span className="block overflow-hidden text-[13px] leading-tight whitespace-nowrap">
-      <b className="font-head text-[15px]">{plate.number}</b> {state ? <>{state.phase} {state.phase === "printing" && <span className="figures">{state.layer}/{state.layers}</span>}</> : <><span className="figures">{(plate.minutes.value / 60).toFixed(1)}</span> h · {plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"}</>}{plate.layoutId && <span title="Laid by hand"> · by hand</span>}
-      <span className="block opacity-85">{run ? momentText(today, run.startsAt) : "no hour found"}{decides && <span title="The finish hangs on it"> ◆</span>}</span>
+      <b className="font-head text-[15px]">{plate.number}</b>{" "}
+      {state ? (
+        <>
+          {state.phase}{" "}
+          {state.phase === "printing" && (
+            <span className="figures">
+              {state.layer}/{state.layers}
+            </span>
+          )}
+        </>
+      ) : (
+        <>
+          <span className="figures">{(plate.minutes.value / 60).toFixed(1)}</span> h · {plate.laid.length}{" "}
+          {plate.laid.length === 1 ? "piece" : "pieces"}
+        </>
+      )}
+      {plate.layoutId && <span title="Laid by hand"> · by hand</span>}
+      <span className="block opacity-85">
+        {run ? momentText(today, run.startsAt) : "no hour found"}
+        {decides && <span title="The finish hangs on it"> ◆</span>}
+      </span>
     </span>
   );
 }
 
 /** One bed from above at true proportions with what lies on it. */
 export function Bed({ plate, chosen }: { plate: PlatePlan; chosen: boolean }) {
-  const [w, d] = plate.printer.bedMm, m = plate.printer.marginMm, state = plate.running;
+  const [w, d] = plate.printer.bedMm;
+  const m = plate.printer.marginMm;
+  const state = plate.running;
   return (
-    <svg viewBox={`0 0 ${w} ${d}`} className="block w-full border bg-mat" style={{ borderColor: chosen ? "var(--tape)" : "var(--chalk)", outline: chosen ? "2px solid var(--tape)" : "none" }} aria-hidden="true">
+    <svg
+      viewBox={`0 0 ${w} ${d}`}
+      className="block w-full border bg-mat"
+      style={{
+        borderColor: chosen ? "var(--tape)" : "var(--chalk)",
+        outline: chosen ? "2px solid var(--tape)" : "none",
+      }}
+      aria-hidden="true"
+    >
       <g transform={`translate(0 ${d}) scale(1 -1)`}>
-        {Array.from({ length: Math.floor(w / 10) }, (_, i) => <line key={`x${i}`} x1={(i + 1) * 10} x2={(i + 1) * 10} y1={0} y2={d} stroke="var(--mat-line)" strokeWidth={i % 5 === 4 ? 0.9 : 0.35} />)}
-        {Array.from({ length: Math.floor(d / 10) }, (_, i) => <line key={`y${i}`} y1={(i + 1) * 10} y2={(i + 1) * 10} x1={0} x2={w} stroke="var(--mat-line)" strokeWidth={i % 5 === 4 ? 0.9 : 0.35} />)}
-        <g transform={`translate(${m} ${m})`} fill="var(--chalk)" fillOpacity={state ? 0.45 : 0.2} stroke="var(--chalk)" strokeWidth={1.2} fillRule="evenodd">
-          {plate.laid.map((l) => <path key={l.id} d={outlinePath(l.lines)} vectorEffect="non-scaling-stroke" strokeDasharray={l.spare ? "5 3" : undefined} />)}
+        {Array.from({ length: Math.floor(w / 10) }, (_, i) => (
+          <line
+            key={`x${i}`}
+            x1={(i + 1) * 10}
+            x2={(i + 1) * 10}
+            y1={0}
+            y2={d}
+            stroke="var(--mat-line)"
+            strokeWidth={i % 5 === 4 ? 0.9 : 0.35}
+          />
+        ))}
+        {Array.from({ length: Math.floor(d / 10) }, (_, i) => (
+          <line
+            key={`y${i}`}
+            y1={(i + 1) * 10}
+            y2={(i + 1) * 10}
+            x1={0}
+            x2={w}
+            stroke="var(--mat-line)"
+            strokeWidth={i % 5 === 4 ? 0.9 : 0.35}
+          />
+        ))}
+        <g
+          transform={`translate(${m} ${m})`}
+          fill="var(--chalk)"
+          fillOpacity={state ? 0.45 : 0.2}
+          stroke="var(--chalk)"
+          strokeWidth={1.2}
+          fillRule="evenodd"
+        >
+          {plate.laid.map((l) => (
+            <path
+              key={l.id}
+              d={outlinePath(l.lines)}
+              vectorEffect="non-scaling-stroke"
+              strokeDasharray={l.spare ? "5 3" : undefined}
+            />
+          ))}
         </g>
       </g>
     </svg>

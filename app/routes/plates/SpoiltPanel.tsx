@@ -11,29 +11,64 @@ import { useToast } from "#ui/Toasts";
 import { repairInstead } from "#app/jobs/plateRuns";
 import { typedNumber } from "#app/readForm";
 
-/** Copies that came out spoilt: they are planned to be printed again unless they are repaired. By what is still to be spent, never by what is. */
+/**
+ * Copies that came out spoilt: they are planned to be printed again unless they are repaired. By what is
+ * still to be spent, never by what is.
+ */
 export function SpoiltPanel({ plan, input }: { plan: Plan; input: PlanInput }) {
-  const spoilt = plan.parts.flatMap((p) => (p.chosen ? p.part.copies.flatMap((state, copy) => (state === "spoilt" ? [{ p, copy }] : [])) : []));
+  const spoilt = plan.parts.flatMap((p) =>
+    p.chosen ? p.part.copies.flatMap((state, copy) => (state === "spoilt" ? [{ p, copy }] : [])) : [],
+  );
   if (spoilt.length === 0) return null;
   return (
     <section aria-label="Spoilt">
       <h2 className="mb-1">Spoilt: print again, or repair?</h2>
-      <p className="mb-2 text-[14px] text-ink-2">They are on the plates again as it stands. Only what is still to be spent counts.</p>
-      <ul className="grid gap-3 lg:grid-cols-2">{spoilt.map(({ p, copy }) => <Spoilt key={`${p.part.id} ${copy}`} p={p} copy={copy} plan={plan} input={input} />)}</ul>
+      <p className="mb-2 text-[14px] text-ink-2">
+        They are on the plates again as it stands. Only what is still to be spent counts.
+      </p>
+      <ul className="grid gap-3 lg:grid-cols-2">
+        {spoilt.map(({ p, copy }) => (
+          <Spoilt key={`${p.part.id} ${copy}`} p={p} copy={copy} plan={plan} input={input} />
+        ))}
+      </ul>
     </section>
   );
 }
 
 const USUAL_REPAIR_MIN = 15;
 
-function Spoilt({ p, copy, plan, input: { workshop, scene } }: { p: PartPlan; copy: number; plan: Plan; input: PlanInput }) {
-  const [minutes, setMinutes] = useState(String(USUAL_REPAIR_MIN)), [seen, setSeen] = useState(false);
+function Spoilt({
+  p,
+  copy,
+  plan,
+  input: { workshop, scene },
+}: {
+  p: PartPlan;
+  copy: number;
+  plan: Plan;
+  input: PlanInput;
+}) {
+  const [minutes, setMinutes] = useState(String(USUAL_REPAIR_MIN));
+  const [seen, setSeen] = useState(false);
   const say = useToast();
-  const { part, chosen } = p, c = chosen!, n = Math.max(1, part.count + part.spares);
-  const record = recordOf(workshop.log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated));
+  const { part, chosen } = p;
+  const c = chosen!;
+  const n = Math.max(1, part.count + part.spares);
+  const record = recordOf(
+    workshop.log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated),
+  );
   const advice = reprintOrRepair({
-    reprintMinutes: c.one.minutes.value, reprintHandsMinutes: c.all.hands.value / n, reprintMinor: c.all.cost.value / n, repairHandsMinutes: Math.max(0, typedNumber(minutes) || 0), repairMinor: 30, repairHolds: 0.8, expectedRuns: expectedRuns(record).value, hourWorthMinor: workshop.rooms.hourWorthMinor,
-    slackMinutes: plan.chance?.dueAt == null ? null : Math.max(0, plan.chance.dueAt - plan.totals.finishAt), tier: part.tier ?? scene.tier, seen,
+    reprintMinutes: c.one.minutes.value,
+    reprintHandsMinutes: c.all.hands.value / n,
+    reprintMinor: c.all.cost.value / n,
+    repairHandsMinutes: Math.max(0, typedNumber(minutes) || 0),
+    repairMinor: 30,
+    repairHolds: 0.8,
+    expectedRuns: expectedRuns(record).value,
+    hourWorthMinor: workshop.rooms.hourWorthMinor,
+    slackMinutes: plan.chance?.dueAt == null ? null : Math.max(0, plan.chance.dueAt - plan.totals.finishAt),
+    tier: part.tier ?? scene.tier,
+    seen,
   });
   const repair = async () => {
     const kept = await repairInstead(part, copy);
@@ -41,10 +76,52 @@ function Spoilt({ p, copy, plan, input: { workshop, scene } }: { p: PartPlan; co
   };
   return (
     <li className="panel grid gap-2">
-      <h3>{part.name}{n > 1 ? `, copy ${copy + 1}` : ""}</h3>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1"><dt>Print again</dt><dd><FigureView figure={advice.reprint} label={`Printing ${part.name} again`} currency={workshop.currency} />{advice.better === "reprint" && <b className="ml-2 font-head text-verdigris">better</b>}</dd><dt>Repair</dt><dd><FigureView figure={advice.repair} label={`Repairing ${part.name}`} currency={workshop.currency} />{advice.better === "repair" && <b className="ml-2 font-head text-verdigris">better</b>}</dd></dl>
-      <ul className="list-disc pl-5 text-[14px]">{advice.reasons.map((r) => <li key={r}>{r}</li>)}</ul>
-      <div className="flex flex-wrap items-end gap-3"><div className="w-36"><Field label="A repair takes, min" name="repairMinutes" inputMode="decimal" value={minutes} onChange={(e) => setMinutes(e.target.value)} /></div><label className="flex items-center gap-2 pb-2"><input type="checkbox" className="size-[18px] accent-[var(--ink)]" checked={seen} onChange={(e) => setSeen(e.target.checked)} />the fault will be seen</label><Button onClick={() => void repair()}>Keep it and repair it</Button></div>
+      <h3>
+        {part.name}
+        {n > 1 ? `, copy ${copy + 1}` : ""}
+      </h3>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+        <dt>Print again</dt>
+        <dd>
+          <FigureView
+            figure={advice.reprint}
+            label={`Printing ${part.name} again`}
+            currency={workshop.currency}
+          />
+          {advice.better === "reprint" && <b className="ml-2 font-head text-verdigris">better</b>}
+        </dd>
+        <dt>Repair</dt>
+        <dd>
+          <FigureView figure={advice.repair} label={`Repairing ${part.name}`} currency={workshop.currency} />
+          {advice.better === "repair" && <b className="ml-2 font-head text-verdigris">better</b>}
+        </dd>
+      </dl>
+      <ul className="list-disc pl-5 text-[14px]">
+        {advice.reasons.map((r) => (
+          <li key={r}>{r}</li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="w-36">
+          <Field
+            label="A repair takes, min"
+            name="repairMinutes"
+            inputMode="decimal"
+            value={minutes}
+            onChange={(e) => setMinutes(e.target.value)}
+          />
+        </div>
+        <label className="flex items-center gap-2 pb-2">
+          <input
+            type="checkbox"
+            className="size-[18px] accent-[var(--ink)]"
+            checked={seen}
+            onChange={(e) => setSeen(e.target.checked)}
+          />
+          the fault will be seen
+        </label>
+        <Button onClick={() => void repair()}>Keep it and repair it</Button>
+      </div>
     </li>
   );
 }

@@ -10,25 +10,82 @@ import { askWhatIf } from "#workers/plan";
 /** Another printer, thinner layers, another evening: the plan made again for each, on demand. */
 export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
   const { job, start, stop } = useJob<readonly WhatIfLine[]>();
-  const { today } = input.now, money = (minor: number) => new Intl.NumberFormat("en", { style: "currency", currency: input.workshop.currency }).format(minor / 100);
+  const { today } = input.now;
+  const money = (minor: number) =>
+    new Intl.NumberFormat("en", { style: "currency", currency: input.workshop.currency }).format(minor / 100);
   const base = job.value?.[0];
   return (
     <section aria-label="What if">
-      <div className="flex flex-wrap items-center gap-4"><h2>What if?</h2>{job.state !== "running" && <Button onClick={() => void start((tell) => askWhatIf(input, others, tell))}>{base ? "Again" : "Another printer, layer or evening"}</Button>}</div>
-      {job.state === "running" && <div className="max-w-md"><ProgressLine what="Making the plan again for each change" share={job.share} onCancel={stop} /></div>}
-      {job.said && <p role="alert" className="text-oxide">{job.said}</p>}
+      <div className="flex flex-wrap items-center gap-4">
+        <h2>What if?</h2>
+        {job.state !== "running" && (
+          <Button onClick={() => void start((tell) => askWhatIf(input, others, tell))}>
+            {base ? "Again" : "Another printer, layer or evening"}
+          </Button>
+        )}
+      </div>
+      {job.state === "running" && (
+        <div className="max-w-md">
+          <ProgressLine what="Making the plan again for each change" share={job.share} onCancel={stop} />
+        </div>
+      )}
+      {job.said && (
+        <p role="alert" className="text-oxide">
+          {job.said}
+        </p>
+      )}
       {job.value && base && (
-        <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="What each change would do">
+        <div
+          className="mt-2 overflow-x-auto"
+          tabIndex={0}
+          role="region"
+          aria-label="What each change would do"
+        >
           <table className="table">
-            <thead><tr><th scope="col">change</th><th scope="col">all printed</th><th scope="col">all done</th>{base.chance !== null && <th scope="col" data-figures>chance of the date</th>}<th scope="col" data-figures>machine hours</th><th scope="col" data-figures>money</th><th scope="col" data-figures>layers plain</th></tr></thead>
-            <tbody>{job.value.map((l, i) => (
-              <tr key={l.what}>
-                <th scope="row">{l.what}{l.because && <span className="block text-[13px] font-normal text-ink-2">{l.because}</span>}</th>
-                <td>{dayText(today, l.printedAt)}</td><td>{dayText(today, l.finishAt)}{i > 0 && <Earlier minutes={base.finishAt - l.finishAt} />}</td>
-                {base.chance !== null && <td data-figures>{l.chance === null ? "" : `${Math.round(100 * l.chance)} %`}</td>}
-                <td data-figures>{(l.machineMinutes / 60).toFixed(0)} h</td><td data-figures>{money(l.costMinor)}</td><td data-figures>{l.plainCm2.toFixed(0)} cm²</td>
+            <thead>
+              <tr>
+                <th scope="col">change</th>
+                <th scope="col">all printed</th>
+                <th scope="col">all done</th>
+                {base.chance !== null && (
+                  <th scope="col" data-figures>
+                    chance of the date
+                  </th>
+                )}
+                <th scope="col" data-figures>
+                  machine hours
+                </th>
+                <th scope="col" data-figures>
+                  money
+                </th>
+                <th scope="col" data-figures>
+                  layers plain
+                </th>
               </tr>
-            ))}</tbody>
+            </thead>
+            <tbody>
+              {job.value.map((l, i) => (
+                <tr key={l.what}>
+                  <th scope="row">
+                    {l.what}
+                    {l.because && (
+                      <span className="block text-[13px] font-normal text-ink-2">{l.because}</span>
+                    )}
+                  </th>
+                  <td>{dayText(today, l.printedAt)}</td>
+                  <td>
+                    {dayText(today, l.finishAt)}
+                    {i > 0 && <Earlier minutes={base.finishAt - l.finishAt} />}
+                  </td>
+                  {base.chance !== null && (
+                    <td data-figures>{l.chance === null ? "" : `${Math.round(100 * l.chance)} %`}</td>
+                  )}
+                  <td data-figures>{(l.machineMinutes / 60).toFixed(0)} h</td>
+                  <td data-figures>{money(l.costMinor)}</td>
+                  <td data-figures>{l.plainCm2.toFixed(0)} cm²</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </div>
       )}
@@ -36,4 +93,9 @@ export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
   );
 }
 
-const Earlier = ({ minutes }: { minutes: number }) => (Math.abs(minutes) < 60 || !Number.isFinite(minutes) ? null : <span className={`block text-[13px] ${minutes > 0 ? "text-verdigris" : "text-ochre"}`}>{durationText(Math.abs(minutes))} {minutes > 0 ? "sooner" : "later"}</span>);
+const Earlier = ({ minutes }: { minutes: number }) =>
+  Math.abs(minutes) < 60 || !Number.isFinite(minutes) ? null : (
+    <span className={`block text-[13px] ${minutes > 0 ? "text-verdigris" : "text-ochre"}`}>
+      {durationText(Math.abs(minutes))} {minutes > 0 ? "sooner" : "later"}
+    </span>
+  );

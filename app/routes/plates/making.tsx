@@ -22,34 +22,108 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return { soup: part.meshId ? await loadMesh(part.meshId) : null };
 }
 
-/** How one part is made: on which machine, in what, which way up, hollow or in pieces, and where its time goes. */
+/**
+ * How one part is made: on which machine, in what, which way up, hollow or in pieces, and where its time
+ * goes.
+ */
 export default function Making({ loaderData: { soup }, params }: Route.ComponentProps) {
-  const view = useScene(), { input, plan } = view, { scene, workshop } = input;
-  const mend = useMend(), meanwhile = useWorkingOut();
+  const view = useScene();
+  const { input, plan } = view;
+  const { scene, workshop } = input;
+  const mend = useMend();
+  const meanwhile = useWorkingOut();
   const p = plan.parts.find((x) => x.part.id === params.partId);
   if (!p) return null;
-  const { part, chosen } = p, back = stagePath(scene.id, "plates");
+  const { part, chosen } = p;
+  const back = stagePath(scene.id, "plates");
   const whole = part.pieceOf && plan.parts.find((x) => x.part.id === part.pieceOf!.partId);
   const findings = p.findings.filter((f) => f.stage === "plates");
   return (
     <div className="sheet grid gap-6">
       <div>
-        <div className="flex flex-wrap items-baseline gap-x-4"><h1>Making {part.name}</h1><Link to={back} className="text-[14px]">all plates</Link><Link to={`${stagePath(scene.id, "parts")}/${part.id}`} className="text-[14px]">the part itself</Link>{whole && <Link to={`${back}/part/${whole.part.id}`} className="text-[14px]">piece of {whole.part.name}</Link>}</div>
-        {meanwhile.name === part.name && <p role="status" className="text-[14px] text-ink-2">Its walls are being followed; the figures get narrower in a moment.</p>}
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1>Making {part.name}</h1>
+          <Link to={back} className="text-[14px]">
+            all plates
+          </Link>
+          <Link to={`${stagePath(scene.id, "parts")}/${part.id}`} className="text-[14px]">
+            the part itself
+          </Link>
+          {whole && (
+            <Link to={`${back}/part/${whole.part.id}`} className="text-[14px]">
+              piece of {whole.part.name}
+            </Link>
+          )}
+        </div>
+        {meanwhile.name === part.name && (
+          <p role="status" className="text-[14px] text-ink-2">
+            Its walls are being followed; the figures get narrower in a moment.
+          </p>
+        )}
       </div>
       <FindingList findings={findings} onMend={(f, m) => void mend(f, m)} />
-      {p.candidates.length > 0 && <MachineChoice p={p} distanceMm={scene.viewingDistanceMm} currency={workshop.currency} />}
+      {p.candidates.length > 0 && (
+        <MachineChoice p={p} distanceMm={scene.viewingDistanceMm} currency={workshop.currency} />
+      )}
       <div className="grid items-start gap-5 xl:grid-cols-2">
         {part.made !== "from pieces" && <MakingForm key={part.id} p={p} workshop={workshop} />}
         {chosen && <TimePanel p={p} input={input} />}
         {soup && p.finish && <WaysPanel p={p} soup={soup} scene={scene} />}
-        {soup && chosen?.printer.process === "resin" && <HollowPanel p={p} soup={soup} currency={workshop.currency} />}
-        {soup && p.finish && <div className="xl:col-span-2"><CutPanel p={p} soup={soup} plan={plan} workshop={workshop} /></div>}
+        {soup && chosen?.printer.process === "resin" && (
+          <HollowPanel p={p} soup={soup} currency={workshop.currency} />
+        )}
+        {soup && p.finish && (
+          <div className="xl:col-span-2">
+            <CutPanel p={p} soup={soup} plan={plan} workshop={workshop} />
+          </div>
+        )}
       </div>
       <Slip title={part.name} subtitle={chosen ? `on ${chosen.printer.name}` : p.reason}>
-        {chosen && <SlipLines title="One copy" lines={[["time", <FigureView key="t" figure={chosen.one.minutes} label="Time of one copy" />], ["material", <FigureView key="g" figure={chosen.one.grams} label="Material of one copy" />], ["layers", chosen.one.layers.toLocaleString("en")], ["supports", chosen.supports.needless ? "none" : `${chosen.supports.contacts} contacts, ${(chosen.supports.scarMm2 / 100).toFixed(1)} cm²`], ["worked out", chosen.exact ? "on its walls" : "reckoned so far"]]} />}
-        {chosen && <SlipLines title="Because" lines={p.reasons.map((r, i) => [<span key={i} className="col-span-2 text-left">{r}</span>, ""])} />}
-        {chosen?.risk && <SlipLines title="In resin" lines={[["largest section", `${chosen.risk.largestMm2.toFixed(0)} mm² at ${chosen.risk.largestAtMm.toFixed(1)} mm`], ["largest jump", `${chosen.risk.jumpMm2.toFixed(0)} mm² at ${chosen.risk.jumpAtMm.toFixed(1)} mm`], ["islands", chosen.risk.islands], ["cups", chosen.risk.cups.length]]} />}
+        {chosen && (
+          <SlipLines
+            title="One copy"
+            lines={[
+              ["time", <FigureView key="t" figure={chosen.one.minutes} label="Time of one copy" />],
+              ["material", <FigureView key="g" figure={chosen.one.grams} label="Material of one copy" />],
+              ["layers", chosen.one.layers.toLocaleString("en")],
+              [
+                "supports",
+                chosen.supports.needless
+                  ? "none"
+                  : `${chosen.supports.contacts} contacts, ${(chosen.supports.scarMm2 / 100).toFixed(1)} cm²`,
+              ],
+              ["worked out", chosen.exact ? "on its walls" : "reckoned so far"],
+            ]}
+          />
+        )}
+        {chosen && (
+          <SlipLines
+            title="Because"
+            lines={p.reasons.map((r, i) => [
+              <span key={i} className="col-span-2 text-left">
+                {r}
+              </span>,
+              "",
+            ])}
+          />
+        )}
+        {chosen?.risk && (
+          <SlipLines
+            title="In resin"
+            lines={[
+              [
+                "largest section",
+                `${chosen.risk.largestMm2.toFixed(0)} mm² at ${chosen.risk.largestAtMm.toFixed(1)} mm`,
+              ],
+              [
+                "largest jump",
+                `${chosen.risk.jumpMm2.toFixed(0)} mm² at ${chosen.risk.jumpAtMm.toFixed(1)} mm`,
+              ],
+              ["islands", chosen.risk.islands],
+              ["cups", chosen.risk.cups.length],
+            ]}
+          />
+        )}
       </Slip>
     </div>
   );

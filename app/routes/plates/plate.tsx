@@ -28,32 +28,90 @@ import { movedPiece, turnedPiece } from "./movePiece";
 
 /** One plate: its bed to lay by hand, what it takes, the list before it, and its start. */
 export default function PlatePage() {
-  const view = useScene(), { input, plan } = view, { scene, now, workshop } = input;
+  const view = useScene();
+  const { input, plan } = view;
+  const { scene, now, workshop } = input;
   const [search] = useSearchParams();
-  const navigate = useNavigate(), say = useToast();
+  const navigate = useNavigate();
+  const say = useToast();
   const [selected, setSelected] = useState<string | null>(null);
   const [refused, setRefused] = useState("");
   const back = stagePath(scene.id, "plates");
   const plate = plan.plates.find((p) => p.id === search.get("plate"));
-  if (!plate) return <div className="sheet"><EmptyState title="This plate is no more" action={<Link className="button" data-kind="main" to={back}>All plates</Link>}>The plan was made again and what lay on it lies elsewhere now.</EmptyState></div>;
-  const layout = input.layouts.find((l) => l.id === plate.layoutId) ?? null, locked = new Set(layout?.laid.map((l) => l.id));
-  const piece = plate.laid.find((l) => l.id === selected) ?? null, run = plan.runs.find((r) => r.plateId === plate.id);
-  const cut = [...new Set(plate.laid.filter((l) => plan.parts.find((p) => p.part.id === l.partId)?.chosen?.fit.kind === "cut").map((l) => l.partName.replace(/, box .*/, "")))];
+  if (!plate)
+    return (
+      <div className="sheet">
+        <EmptyState
+          title="This plate is no more"
+          action={
+            <Link className="button" data-kind="main" to={back}>
+              All plates
+            </Link>
+          }
+        >
+          The plan was made again and what lay on it lies elsewhere now.
+        </EmptyState>
+      </div>
+    );
+  const layout = input.layouts.find((l) => l.id === plate.layoutId) ?? null;
+  const locked = new Set(layout?.laid.map((l) => l.id));
+  const piece = plate.laid.find((l) => l.id === selected) ?? null;
+  const run = plan.runs.find((r) => r.plateId === plate.id);
+  const cut = [
+    ...new Set(
+      plate.laid
+        .filter((l) => plan.parts.find((p) => p.part.id === l.partId)?.chosen?.fit.kind === "cut")
+        .map((l) => l.partName.replace(/, box .*/, "")),
+    ),
+  ];
   const settle = (next: LaidPiece) => {
-    const why = refusal(next, plate.laid, [usableBed(plate.printer)[0], usableBed(plate.printer)[1]], SPACING_MM[plate.printer.process]);
+    const why = refusal(
+      next,
+      plate.laid,
+      [usableBed(plate.printer)[0], usableBed(plate.printer)[1]],
+      SPACING_MM[plate.printer.process],
+    );
     if (why) return setRefused(why);
     setRefused("");
-    return void layByHand(plate, plate.laid.map((l) => (l.id === next.id ? next : l)), input.layouts, `Move ${next.partName}`);
+    return void layByHand(
+      plate,
+      plate.laid.map((l) => (l.id === next.id ? next : l)),
+      input.layouts,
+      `Move ${next.partName}`,
+    );
   };
-  const siblings = plan.plates.filter((p) => p.id !== plate.id && p.printer.id === plate.printer.id && p.material?.id === plate.material?.id && !p.running);
+  const siblings = plan.plates.filter(
+    (p) =>
+      p.id !== plate.id &&
+      p.printer.id === plate.printer.id &&
+      p.material?.id === plate.material?.id &&
+      !p.running,
+  );
   const moveTo = async (target: PlatePlan) => {
     if (!piece) return;
-    const bed = usableBed(target.printer), others = target.laid.map((l): NestPiece => ({ id: l.id, shape: l.id, outline: l.lines }));
-    const place = await placeOnPlate({ id: piece.id, shape: "moved", outline: unturned(piece) }, others, target.laid.map((l) => ({ id: l.id, xMm: 0, yMm: 0, turnDeg: 0 })), bed[0], bed[1], SPACING_MM[target.printer.process]);
-    if (!place) return setRefused(`There is no room for ${piece.partName} on plate ${target.number}. Take something off it first.`);
+    const bed = usableBed(target.printer);
+    const others = target.laid.map((l): NestPiece => ({ id: l.id, shape: l.id, outline: l.lines }));
+    const place = await placeOnPlate(
+      { id: piece.id, shape: "moved", outline: unturned(piece) },
+      others,
+      target.laid.map((l) => ({ id: l.id, xMm: 0, yMm: 0, turnDeg: 0 })),
+      bed[0],
+      bed[1],
+      SPACING_MM[target.printer.process],
+    );
+    if (!place)
+      return setRefused(
+        `There is no room for ${piece.partName} on plate ${target.number}. Take something off it first.`,
+      );
     setRefused("");
     const laid = [...target.laid, { ...piece, xMm: place.xMm, yMm: place.yMm, turnDeg: place.turnDeg }];
-    const kept = await layByHand(target, laid, input.layouts, `Move ${piece.partName} to plate ${target.number}`, plate);
+    const kept = await layByHand(
+      target,
+      laid,
+      input.layouts,
+      `Move ${piece.partName} to plate ${target.number}`,
+      plate,
+    );
     if (kept.ok) say(`${piece.partName} lies on plate ${target.number} now.`, undoAction);
   };
   /** A piece's outline as its part has it, before it was turned. */
@@ -65,54 +123,235 @@ export default function PlatePage() {
   return (
     <div className="grid content-start">
       <section className="on-mat grid gap-3 px-5 pt-4 pb-4">
-        <div className="flex flex-wrap items-baseline gap-x-4"><h1>Plate {plate.number} on {plate.printer.name}</h1><Link to={`${back}?plate=${encodeURIComponent(plate.id)}`} className="text-[14px]">all plates</Link><p className="text-[14px] opacity-85">{plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"} of {plate.material?.name ?? "no told material"}{plate.bound > 1 ? `; no way of laying takes fewer than ${plate.bound} plates` : ""}</p></div>
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1>
+            Plate {plate.number} on {plate.printer.name}
+          </h1>
+          <Link to={`${back}?plate=${encodeURIComponent(plate.id)}`} className="text-[14px]">
+            all plates
+          </Link>
+          <p className="text-[14px] opacity-85">
+            {plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"} of{" "}
+            {plate.material?.name ?? "no told material"}
+            {plate.bound > 1 ? `; no way of laying takes fewer than ${plate.bound} plates` : ""}
+          </p>
+        </div>
         <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_230px]">
-          <div className="mx-auto w-full max-w-[620px]"><BedMat plate={plate} locked={locked} selected={selected} onSelect={setSelected} onMove={settle} onRefused={setRefused} /></div>
+          <div className="mx-auto w-full max-w-[620px]">
+            <BedMat
+              plate={plate}
+              locked={locked}
+              selected={selected}
+              onSelect={setSelected}
+              onMove={settle}
+              onRefused={setRefused}
+            />
+          </div>
           <div className="grid content-start gap-3">
-            {refused && <p role="alert" className="border-l-4 border-tape bg-mat-line px-3 py-2">{refused}</p>}
-            {plate.running ? <p>It is running; what lies on it stays.</p> : piece ? (
+            {refused && (
+              <p role="alert" className="border-l-4 border-tape bg-mat-line px-3 py-2">
+                {refused}
+              </p>
+            )}
+            {plate.running ? (
+              <p>It is running; what lies on it stays.</p>
+            ) : piece ? (
               <>
-                <h2>{piece.partName}{piece.spare ? ", spare" : ""}</h2>
-                <p className="figures text-[14px]">{piece.xMm.toFixed(1)}, {piece.yMm.toFixed(1)} mm, turned {piece.turnDeg.toFixed(0)}°, {piece.heightMm.toFixed(1)} mm high</p>
-                <div className="flex flex-wrap gap-2"><Button icon={<RotateCcw size={15} aria-hidden />} onClick={() => settle(turnedPiece(piece, 90))}>Turn left</Button><Button icon={<RotateCw size={15} aria-hidden />} onClick={() => settle(turnedPiece(piece, -90))}>Turn right</Button></div>
-                <div className="grid grid-cols-4 gap-1.5">{([["left", -5, 0], ["right", 5, 0], ["back", 0, 5], ["front", 0, -5]] as const).map(([word, x, y]) => <Button key={word} className="!px-1 justify-center" onClick={() => settle(movedPiece(piece, x, y))}>{word}</Button>)}</div>
-                {locked.has(piece.id) && <Button kind="quiet" onClick={() => void unlockPiece(layout!, piece)}>Let the plan move this one</Button>}
-                {siblings.length > 0 && <Choice label="Put it on" name="other" value="" onChange={(e) => { const to = siblings.find((s) => s.id === e.target.value); if (to) void moveTo(to); }} options={[["", "this plate"], ...siblings.map((s) => [s.id, `plate ${s.number}`] as const)]} />}
+                <h2>
+                  {piece.partName}
+                  {piece.spare ? ", spare" : ""}
+                </h2>
+                <p className="figures text-[14px]">
+                  {piece.xMm.toFixed(1)}, {piece.yMm.toFixed(1)} mm, turned {piece.turnDeg.toFixed(0)}°,{" "}
+                  {piece.heightMm.toFixed(1)} mm high
+                </p>
+                <div className="flex flex-wrap gap-2">
+                  <Button
+                    icon={<RotateCcw size={15} aria-hidden />}
+                    onClick={() => settle(turnedPiece(piece, 90))}
+                  >
+                    Turn left
+                  </Button>
+                  <Button
+                    icon={<RotateCw size={15} aria-hidden />}
+                    onClick={() => settle(turnedPiece(piece, -90))}
+                  >
+                    Turn right
+                  </Button>
+                </div>
+                <div className="grid grid-cols-4 gap-1.5">
+                  {(
+                    [
+                      ["left", -5, 0],
+                      ["right", 5, 0],
+                      ["back", 0, 5],
+                      ["front", 0, -5],
+                    ] as const
+                  ).map(([word, x, y]) => (
+                    <Button
+                      key={word}
+                      className="!px-1 justify-center"
+                      onClick={() => settle(movedPiece(piece, x, y))}
+                    >
+                      {word}
+                    </Button>
+                  ))}
+                </div>
+                {locked.has(piece.id) && (
+                  <Button kind="quiet" onClick={() => void unlockPiece(layout!, piece)}>
+                    Let the plan move this one
+                  </Button>
+                )}
+                {siblings.length > 0 && (
+                  <Choice
+                    label="Put it on"
+                    name="other"
+                    value=""
+                    onChange={(e) => {
+                      const to = siblings.find((s) => s.id === e.target.value);
+                      if (to) void moveTo(to);
+                    }}
+                    options={[
+                      ["", "this plate"],
+                      ...siblings.map((s) => [s.id, `plate ${s.number}`] as const),
+                    ]}
+                  />
+                )}
               </>
-            ) : <p className="text-[14px]">Drag a piece, or select it and use the arrow keys (with shift 10 mm); <span className="kbd">q</span> and <span className="kbd">e</span> turn it. What you move stays; other pieces are laid round it.</p>}
+            ) : (
+              <p className="text-[14px]">
+                Drag a piece, or select it and use the arrow keys (with shift 10 mm);{" "}
+                <span className="kbd">q</span> and <span className="kbd">e</span> turn it. What you move
+                stays; other pieces are laid round it.
+              </p>
+            )}
             {layout && <Button onClick={() => void layByPlan(layout)}>Lay the whole plate again</Button>}
           </div>
         </div>
       </section>
       <div className="sheet grid items-start gap-5 xl:grid-cols-2">
-        {plan.findings.some((f) => f.about === plate.id) && <div className="xl:col-span-2"><FindingList findings={plan.findings.filter((f) => f.about === plate.id)} /></div>}
-        {!plate.running && <Gate key={plate.contents} plate={plate} cut={cut} onStarted={() => void navigate(back)} />}
+        {plan.findings.some((f) => f.about === plate.id) && (
+          <div className="xl:col-span-2">
+            <FindingList findings={plan.findings.filter((f) => f.about === plate.id)} />
+          </div>
+        )}
+        {!plate.running && (
+          <Gate key={plate.contents} plate={plate} cut={cut} onStarted={() => void navigate(back)} />
+        )}
         <div className="grid content-start gap-5">
           <section>
             <h2 className="mb-2">On it</h2>
-            <table className="table"><thead><tr><th scope="col">part</th><th scope="col" data-figures>pieces</th><th scope="col" data-figures>height</th><th scope="col" data-figures>fails</th><th scope="col">likeliest</th></tr></thead>
-              <tbody>{[...new Map(plate.laid.map((l) => [l.partId, l])).values()].map((l) => {
-                const own = plate.odds.byPiece.find((o) => o.pieceId === l.id);
-                return <tr key={l.partId}><th scope="row"><Link to={`${back}/part/${l.partId}`}>{l.partName}</Link></th><td data-figures>{plate.laid.filter((x) => x.partId === l.partId).length}</td><td data-figures>{l.heightMm.toFixed(1)} mm</td><td data-figures>{own ? `${Math.round(100 * own.odds)} %` : ""}</td><td>{own ? odds.find((o) => o.code === own.likeliest)?.looks : ""}</td></tr>;
-              })}</tbody></table>
+            <table className="table">
+              <thead>
+                <tr>
+                  <th scope="col">part</th>
+                  <th scope="col" data-figures>
+                    pieces
+                  </th>
+                  <th scope="col" data-figures>
+                    height
+                  </th>
+                  <th scope="col" data-figures>
+                    fails
+                  </th>
+                  <th scope="col">likeliest</th>
+                </tr>
+              </thead>
+              <tbody>
+                {[...new Map(plate.laid.map((l) => [l.partId, l])).values()].map((l) => {
+                  const own = plate.odds.byPiece.find((o) => o.pieceId === l.id);
+                  return (
+                    <tr key={l.partId}>
+                      <th scope="row">
+                        <Link to={`${back}/part/${l.partId}`}>{l.partName}</Link>
+                      </th>
+                      <td data-figures>{plate.laid.filter((x) => x.partId === l.partId).length}</td>
+                      <td data-figures>{l.heightMm.toFixed(1)} mm</td>
+                      <td data-figures>{own ? `${Math.round(100 * own.odds)} %` : ""}</td>
+                      <td>{own ? odds.find((o) => o.code === own.likeliest)?.looks : ""}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
           </section>
           {!plate.running && <FreeBed plate={plate} view={view} />}
-          {plate.printer.process === "filament" && !plate.running && <GcodePanel plate={plate} gcodes={input.gcodes} />}
+          {plate.printer.process === "filament" && !plate.running && (
+            <GcodePanel plate={plate} gcodes={input.gcodes} />
+          )}
           <section className="flex flex-wrap gap-2" aria-label="Take this plate away">
-            <Button icon={<Download size={15} aria-hidden />} onClick={() => void platesOut(plan, "3mf", plate.id).then((zip) => saveFile(zip, `plate-${plate.number}-3mf.zip`, "application/zip"))}>3MF, placed</Button>
-            <Button icon={<Download size={15} aria-hidden />} onClick={() => void platesOut(plan, "stl", plate.id).then((zip) => saveFile(zip, `plate-${plate.number}-stl.zip`, "application/zip"))}>STL, placed</Button>
-            <Button icon={<Download size={15} aria-hidden />} onClick={() => saveFile(plateSvg(plan, plate.id), `plate-${plate.number}.svg`, "image/svg+xml")}>Drawing, SVG</Button>
+            <Button
+              icon={<Download size={15} aria-hidden />}
+              onClick={() =>
+                void platesOut(plan, "3mf", plate.id).then((zip) =>
+                  saveFile(zip, `plate-${plate.number}-3mf.zip`, "application/zip"),
+                )
+              }
+            >
+              3MF, placed
+            </Button>
+            <Button
+              icon={<Download size={15} aria-hidden />}
+              onClick={() =>
+                void platesOut(plan, "stl", plate.id).then((zip) =>
+                  saveFile(zip, `plate-${plate.number}-stl.zip`, "application/zip"),
+                )
+              }
+            >
+              STL, placed
+            </Button>
+            <Button
+              icon={<Download size={15} aria-hidden />}
+              onClick={() => saveFile(plateSvg(plan, plate.id), `plate-${plate.number}.svg`, "image/svg+xml")}
+            >
+              Drawing, SVG
+            </Button>
           </section>
         </div>
       </div>
       <Slip title={`Plate ${plate.number}`} subtitle={`${plate.printer.name}, ${plate.laid.length} pieces`}>
-        <SlipLines title="It takes" lines={[["time", <FigureView key="t" figure={plate.minutes} label="Time of this plate" />], ["material", <FigureView key="g" figure={plate.grams} label="Material" />], ["runs to expect", <FigureView key="r" figure={plate.runs} label="Runs for one good plate" />], ["fails", `${Math.round(100 * plate.odds.total)} in 100 (common practice and this machine's record)`], ["layers", plate.layers.toLocaleString("en")]]} />
-        {run && <SlipLines title="When" lines={[["set up", momentText(now.today, run.setupAt)], ["runs until", momentText(now.today, run.endsAt)], ["cleared", momentText(now.today, run.clearedAt)]]} />}
-        <SlipLines title="Printed with" lines={Object.entries(plate.settings).filter(([k]) => k !== "kind").slice(0, 6).map(([k, v]) => [settingWord(k), String(v)])} />
-        <p className="text-[13px] text-ink-2">{workshop.unattended ? "Runs may go on while nobody is there." : "It runs only while you are there."}</p>
+        <SlipLines
+          title="It takes"
+          lines={[
+            ["time", <FigureView key="t" figure={plate.minutes} label="Time of this plate" />],
+            ["material", <FigureView key="g" figure={plate.grams} label="Material" />],
+            ["runs to expect", <FigureView key="r" figure={plate.runs} label="Runs for one good plate" />],
+            [
+              "fails",
+              `${Math.round(100 * plate.odds.total)} in 100 (common practice and this machine's record)`,
+            ],
+            ["layers", plate.layers.toLocaleString("en")],
+          ]}
+        />
+        {run && (
+          <SlipLines
+            title="When"
+            lines={[
+              ["set up", momentText(now.today, run.setupAt)],
+              ["runs until", momentText(now.today, run.endsAt)],
+              ["cleared", momentText(now.today, run.clearedAt)],
+            ]}
+          />
+        )}
+        <SlipLines
+          title="Printed with"
+          lines={Object.entries(plate.settings)
+            .filter(([k]) => k !== "kind")
+            .slice(0, 6)
+            .map(([k, v]) => [settingWord(k), String(v)])}
+        />
+        <p className="text-[13px] text-ink-2">
+          {workshop.unattended
+            ? "Runs may go on while nobody is there."
+            : "It runs only while you are there."}
+        </p>
       </Slip>
     </div>
   );
 }
 
-const settingWord = (key: string) => key.replace(/Mm$/, ", mm").replace(/Seconds$/, ", s").replaceAll(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+const settingWord = (key: string) =>
+  key
+    .replace(/Mm$/, ", mm")
+    .replace(/Seconds$/, ", s")
+    .replaceAll(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);

@@ -13,41 +13,102 @@ import { lanePicture, NARROWEST } from "./lanes";
 import { bandsFrom } from "./making/MakingForm";
 import { movedPiece, turnedPiece } from "./movePiece";
 
-const piece = (given: Partial<LaidPiece> = {}): LaidPiece => ({ id: "a", partId: "a", partName: "gate", copy: 0, xMm: 10, yMm: 10, turnDeg: 0, lines: [[10, 10, 40, 10, 40, 20, 10, 20]], heightMm: 5, spare: false, ...given });
+const piece = (given: Partial<LaidPiece> = {}): LaidPiece => ({
+  id: "a",
+  partId: "a",
+  partName: "gate",
+  copy: 0,
+  xMm: 10,
+  yMm: 10,
+  turnDeg: 0,
+  lines: [[10, 10, 40, 10, 40, 20, 10, 20]],
+  heightMm: 5,
+  spare: false,
+  ...given,
+});
 
 describe("a piece on a bed", () => {
   it("comes back where it was after four quarter turns, and after there and back", () => {
-    fc.assert(fc.property(fc.integer({ min: -100, max: 100 }), fc.integer({ min: -100, max: 100 }), fc.integer({ min: -180, max: 180 }), (dx, dy, deg) => {
-      const near = (a: LaidPiece, b: LaidPiece) => a.lines[0]!.forEach((v, i) => expect(v).toBeCloseTo(b.lines[0]![i]!, 6));
-      near(movedPiece(movedPiece(piece(), dx, dy), -dx, -dy), piece());
-      near(turnedPiece(turnedPiece(piece(), deg), -deg), piece());
-      near([1, 2, 3, 4].reduce((p) => turnedPiece(p, 90), piece()), piece());
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -100, max: 100 }),
+        fc.integer({ min: -100, max: 100 }),
+        fc.integer({ min: -180, max: 180 }),
+        (dx, dy, deg) => {
+          const near = (a: LaidPiece, b: LaidPiece) =>
+            a.lines[0]!.forEach((v, i) => expect(v).toBeCloseTo(b.lines[0]![i]!, 6));
+          near(movedPiece(movedPiece(piece(), dx, dy), -dx, -dy), piece());
+          near(turnedPiece(turnedPiece(piece(), deg), -deg), piece());
+          near(
+            [1, 2, 3, 4].reduce((p) => turnedPiece(p, 90), piece()),
+            piece(),
+          );
+        },
+      ),
+    );
     expect(turnedPiece(piece(), -90).turnDeg).toBe(270);
   });
   it("is refused over an edge and near a neighbour, in words, and allowed elsewhere", () => {
     const other = piece({ id: "b", partName: "post", xMm: 60, lines: [[60, 10, 70, 10, 70, 20, 60, 20]] });
     expect(refusal(piece(), [piece(), other], [100, 50], 3)).toBeNull();
-    expect(refusal(movedPiece(piece(), -12, 0), [other], [100, 50], 3)).toBe("gate would hang 2.0 mm over the left of the usable bed. It stays where it was.");
+    expect(refusal(movedPiece(piece(), -12, 0), [other], [100, 50], 3)).toBe(
+      "gate would hang 2.0 mm over the left of the usable bed. It stays where it was.",
+    );
     expect(refusal(movedPiece(piece(), 0, 31), [other], [100, 50], 3)).toMatch(/1\.0 mm over the back/);
-    expect(refusal(movedPiece(piece(), 18, 0), [other], [100, 50], 3)).toBe("gate would come nearer than 3 mm to post. It stays where it was.");
+    expect(refusal(movedPiece(piece(), 18, 0), [other], [100, 50], 3)).toBe(
+      "gate would come nearer than 3 mm to post. It stays where it was.",
+    );
     // It never stands in its own way.
     expect(refusal(movedPiece(piece(), 1, 0), [piece()], [100, 50], 3)).toBeNull();
   });
 });
 
 describe("the picture of plates in time", () => {
-  const plan = makePlan(planInputOf({
-    scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" }), now: { today: "2026-03-02", minute: 600, ms: 0 }, measurements: new Map([["b", measureMesh(soupOf(box(60, 50, 40))).measurement]]),
-    workshop: { ...emptyWorkshop, printers: [testFilament, testResin], materials: [testPla, testResinFluid], hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1140, to: 1260 }]), []] },
-    parts: [newPart({ id: "p", sceneId: "s", name: "block", meshId: "b", count: 30, source: { kind: "full" }, process: "filament" }), newPart({ id: "q", sceneId: "s", name: "small", meshId: "b", count: 2, ownFactor: 0.4, source: { kind: "full" }, process: "resin" })],
-  }));
+  const plan = makePlan(
+    planInputOf({
+      scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" }),
+      now: { today: "2026-03-02", minute: 600, ms: 0 },
+      measurements: new Map([["b", measureMesh(soupOf(box(60, 50, 40))).measurement]]),
+      workshop: {
+        ...emptyWorkshop,
+        printers: [testFilament, testResin],
+        materials: [testPla, testResinFluid],
+        hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1140, to: 1260 }]), []],
+      },
+      parts: [
+        newPart({
+          id: "p",
+          sceneId: "s",
+          name: "block",
+          meshId: "b",
+          count: 30,
+          source: { kind: "full" },
+          process: "filament",
+        }),
+        newPart({
+          id: "q",
+          sceneId: "s",
+          name: "small",
+          meshId: "b",
+          count: 2,
+          ownFactor: 0.4,
+          source: { kind: "full" },
+          process: "resin",
+        }),
+      ],
+    }),
+  );
   const picture = lanePicture(plan, [testFilament, testResin], 600);
   it("has every plate once, at one scale, none over another, in the order of its machine", () => {
-    expect(picture.lanes.flatMap((l) => l.beds.map((b) => b.plate.id)).sort()).toEqual(plan.plates.map((p) => p.id).sort());
+    expect(picture.lanes.flatMap((l) => l.beds.map((b) => b.plate.id)).sort()).toEqual(
+      plan.plates.map((p) => p.id).sort(),
+    );
     for (const { beds, printer } of picture.lanes) {
       for (const [i, b] of beds.entries()) {
-        expect(b.width / printer.bedMm[0]).toBeCloseTo(picture.lanes[0]!.beds[0]!.width / picture.lanes[0]!.printer.bedMm[0], 9);
+        expect(b.width / printer.bedMm[0]).toBeCloseTo(
+          picture.lanes[0]!.beds[0]!.width / picture.lanes[0]!.printer.bedMm[0],
+          9,
+        );
         const next = beds[i + 1];
         if (next) expect(next.x).toBeGreaterThanOrEqual(b.x + Math.max(b.width, NARROWEST));
       }
@@ -58,12 +119,33 @@ describe("the picture of plates in time", () => {
       expect(b.bar!.x).toBeCloseTo(picture.xOf(Math.max(picture.startMinute, b.run!.setupAt)), 6);
       expect(b.bar!.x + b.bar!.width).toBeLessThanOrEqual(picture.width);
     }
-    expect(picture.xOf(picture.startMinute + 60) - picture.xOf(picture.startMinute)).toBeCloseTo(picture.pxPerHour, 9);
+    expect(picture.xOf(picture.startMinute + 60) - picture.xOf(picture.startMinute)).toBeCloseTo(
+      picture.pxPerHour,
+      9,
+    );
   });
 });
 
 describe("infill by height as typed", () => {
-  it.each([["", []], ["0-12: 40", [[0, 12, 0.4]]], ["0-12: 40, 60-68: 30", [[0, 12, 0.4], [60, 68, 0.3]]], ["1.5 to 3 mm: 100 %", [[1.5, 3, 1]]], ["0,5-2: 20; 3-4: 50", [[0.5, 2, 0.2], [3, 4, 0.5]]]])("%s is understood", (text, bands) => {
+  it.each([
+    ["", []],
+    ["0-12: 40", [[0, 12, 0.4]]],
+    [
+      "0-12: 40, 60-68: 30",
+      [
+        [0, 12, 0.4],
+        [60, 68, 0.3],
+      ],
+    ],
+    ["1.5 to 3 mm: 100 %", [[1.5, 3, 1]]],
+    [
+      "0,5-2: 20; 3-4: 50",
+      [
+        [0.5, 2, 0.2],
+        [3, 4, 0.5],
+      ],
+    ],
+  ])("%s is understood", (text, bands) => {
     const read = bandsFrom(text);
     expect(read.ok && read.value.map((b) => [b.fromMm, b.toMm, b.share])).toEqual(bands);
   });

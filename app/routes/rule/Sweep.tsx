@@ -6,11 +6,16 @@ import { Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { sweepScales } from "#workers/plan";
 
-/** The whole scene at a row of scales: what fits, what is too thin, hours, material, money, surface, table. */
+/**
+ * The whole scene at a row of scales: what fits, what is too thin, hours, material, money, surface, table.
+ */
 export function Sweep({ input }: { input: PlanInput }) {
   const n = input.scene.denominator;
   const [text, setText] = useState("48, 56, 60, 72, 87, 100");
-  const [swept, setSwept] = useState<{ readonly lines: readonly SweepLine[]; readonly largest: { readonly denominator: number; readonly tightest: string } | null } | null>(null);
+  const [swept, setSwept] = useState<{
+    readonly lines: readonly SweepLine[];
+    readonly largest: { readonly denominator: number; readonly tightest: string } | null;
+  } | null>(null);
   useEffect(() => {
     let gone = false;
     const asked = text.split(/[,;]\s*|\s{2,}/).flatMap((t) => {
@@ -18,9 +23,13 @@ export function Sweep({ input }: { input: PlanInput }) {
       return ratio.ok ? [ratio.value.denominator] : [];
     });
     const row = [...new Set([n, ...asked])].sort((a, b) => a - b).slice(0, 12);
-    const wait = setTimeout(() => void sweepScales(input, row).then((s) => {
-      if (!gone) setSwept(s);
-    }), 250);
+    const wait = setTimeout(
+      () =>
+        void sweepScales(input, row).then((s) => {
+          if (!gone) setSwept(s);
+        }),
+      250,
+    );
     return () => {
       gone = true;
       clearTimeout(wait);
@@ -29,27 +38,85 @@ export function Sweep({ input }: { input: PlanInput }) {
   if (input.parts.length === 0) return null;
   return (
     <section aria-label="Other scales">
-      <div className="mb-2 flex flex-wrap items-end gap-4"><h2 className="mr-auto">This scene at other scales</h2><div className="w-72"><Field label="Scales to compare" name="sweep" value={text} onChange={(e) => setText(e.target.value)} /></div></div>
-      {swept === null ? <p className="text-ink-2">Working it out…</p> : (
+      <div className="mb-2 flex flex-wrap items-end gap-4">
+        <h2 className="mr-auto">This scene at other scales</h2>
+        <div className="w-72">
+          <Field
+            label="Scales to compare"
+            name="sweep"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </div>
+      </div>
+      {swept === null ? (
+        <p className="text-ink-2">Working it out…</p>
+      ) : (
         <>
           <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Scales side by side">
             <table className="table">
-              <thead><tr><th scope="col">scale</th><th scope="col" data-figures>whole on a bed</th><th scope="col" data-figures>thinnest wall</th><th scope="col" data-figures>not made</th><th scope="col">machine time</th><th scope="col">material</th><th scope="col">money</th><th scope="col" data-figures>surface</th><th scope="col" data-figures>board</th></tr></thead>
+              <thead>
+                <tr>
+                  <th scope="col">scale</th>
+                  <th scope="col" data-figures>
+                    whole on a bed
+                  </th>
+                  <th scope="col" data-figures>
+                    thinnest wall
+                  </th>
+                  <th scope="col" data-figures>
+                    not made
+                  </th>
+                  <th scope="col">machine time</th>
+                  <th scope="col">material</th>
+                  <th scope="col">money</th>
+                  <th scope="col" data-figures>
+                    surface
+                  </th>
+                  <th scope="col" data-figures>
+                    board
+                  </th>
+                </tr>
+              </thead>
               <tbody>
                 {swept.lines.map((l) => (
                   <tr key={l.denominator} data-selected={l.denominator === n ? true : undefined}>
                     <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
-                    <td data-figures>{l.whole} of {l.whole + l.cut}{l.cut > 0 && <span className="text-ink-2">, {l.pieces} pieces</span>}</td>
+                    <td data-figures>
+                      {l.whole} of {l.whole + l.cut}
+                      {l.cut > 0 && <span className="text-ink-2">, {l.pieces} pieces</span>}
+                    </td>
                     <td data-figures>{l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}</td>
-                    <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>{l.tooThin === 0 ? "–" : `${l.tooThin} parts`}</td>
-                    <td><FigureView figure={l.minutes} label={`Machine time at 1:${l.denominator}`} /></td><td><FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} /></td><td><FigureView figure={l.cost} label={`Money at 1:${l.denominator}`} currency={input.workshop.currency} /></td>
-                    <td data-figures>{l.areaCm2.toFixed(0)} cm²</td><td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>
+                    <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
+                      {l.tooThin === 0 ? "–" : `${l.tooThin} parts`}
+                    </td>
+                    <td>
+                      <FigureView figure={l.minutes} label={`Machine time at 1:${l.denominator}`} />
+                    </td>
+                    <td>
+                      <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
+                    </td>
+                    <td>
+                      <FigureView
+                        figure={l.cost}
+                        label={`Money at 1:${l.denominator}`}
+                        currency={input.workshop.currency}
+                      />
+                    </td>
+                    <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
+                    <td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>
                   </tr>
                 ))}
               </tbody>
             </table>
           </div>
-          {swept.largest && <p className="mt-1 text-[14px]">The largest scale at which every part fits a bed whole is {ratioText(Number(swept.largest.denominator.toFixed(1)))}; {swept.largest.tightest} is the tightest.</p>}
+          {swept.largest && (
+            <p className="mt-1 text-[14px]">
+              The largest scale at which every part fits a bed whole is{" "}
+              {ratioText(Number(swept.largest.denominator.toFixed(1)))}; {swept.largest.tightest} is the
+              tightest.
+            </p>
+          )}
         </>
       )}
     </section>

@@ -34,55 +34,176 @@ export default function Rule({ actionData }: Route.ComponentProps) {
       <section className="grid gap-5 lg:grid-cols-2">
         <Form method="post" className="panel grid content-start gap-3">
           <h2>Scale of this scene</h2>
-          <Problems problems={problems} fields={["ratio", "ledgerName", "ledgerReal", "featureName", "featureLow", "featureHigh"]} />
+          <Problems
+            problems={problems}
+            fields={["ratio", "ledgerName", "ledgerReal", "featureName", "featureLow", "featureHigh"]}
+          />
           <div className="grid grid-cols-[1fr_1fr_auto] items-start gap-3">
-            <Field label="Ratio or figure size" name="ratio" key={n} defaultValue={ratioText(Number(n.toFixed(3)))} hint={scene.ratioSaid} problems={problems} />
-            <Choice label="A figure size is measured" name="convention" defaultValue="middle" options={[["middle", "either: take the middle"], ["eye", "to the eye"], ["crown", "to the crown"]]} />
-            <Button kind="main" type="submit" name="intent" value="ratio" className="mt-6">Set</Button>
+            <Field
+              label="Ratio or figure size"
+              name="ratio"
+              key={n}
+              defaultValue={ratioText(Number(n.toFixed(3)))}
+              hint={scene.ratioSaid}
+              problems={problems}
+            />
+            <Choice
+              label="A figure size is measured"
+              name="convention"
+              defaultValue="middle"
+              options={[
+                ["middle", "either: take the middle"],
+                ["eye", "to the eye"],
+                ["crown", "to the crown"],
+              ]}
+            />
+            <Button kind="main" type="submit" name="intent" value="ratio" className="mt-6">
+              Set
+            </Button>
           </div>
           <div className="flex items-end gap-3 border-t border-primer-3 pt-3">
-            <Choice label="Lengths in" name="system" key={system} defaultValue={system} options={[["metric", "millimetres and metres"], ["inch", "inches and feet"]]} />
-            <Button type="submit" name="intent" value="units">Show</Button>
+            <Choice
+              label="Lengths in"
+              name="system"
+              key={system}
+              defaultValue={system}
+              options={[
+                ["metric", "millimetres and metres"],
+                ["inch", "inches and feet"],
+              ]}
+            />
+            <Button type="submit" name="intent" value="units">
+              Show
+            </Button>
           </div>
         </Form>
-        <div className="panel"><h2 className="mb-2">Converter</h2><ConverterPanel /></div>
+        <div className="panel">
+          <h2 className="mb-2">Converter</h2>
+          <ConverterPanel />
+        </div>
       </section>
       <section className="on-mat p-4" aria-label="Common scales">
         <h2 className="mb-2">Common scales, largest first</h2>
-        <div className="relative h-28 overflow-hidden" role="img" aria-label={`Common scales on a line; this scene at ${ratioText(n)}`}>
+        <div
+          className="relative h-28 overflow-hidden"
+          role="img"
+          aria-label={`Common scales on a line; this scene at ${ratioText(n)}`}
+        >
           <div className="absolute inset-x-0 top-14 h-px bg-chalk" />
           {marks.map((s, i) => (
-            <div key={s.name} className="absolute top-14 w-px bg-chalk/70" style={{ left: `${place(s.denominator)}%`, height: 8 + (i % 3) * 14 }}>
-              <span className="figures absolute top-full -translate-x-1/2 text-[12px] whitespace-nowrap">{ratioText(Number(s.denominator.toFixed(1)))}</span>
+            <div
+              key={s.name}
+              className="absolute top-14 w-px bg-chalk/70"
+              style={{ left: `${place(s.denominator)}%`, height: 8 + (i % 3) * 14 }}
+            >
+              <span className="figures absolute top-full -translate-x-1/2 text-[12px] whitespace-nowrap">
+                {ratioText(Number(s.denominator.toFixed(1)))}
+              </span>
             </div>
           ))}
-          <div className="absolute top-1" style={{ left: `clamp(0px, ${place(n)}%, calc(100% - 90px))` }}><span className="tape">{ratioText(Number(n.toFixed(2)))} here</span></div>
+          <div className="absolute top-1" style={{ left: `clamp(0px, ${place(n)}%, calc(100% - 90px))` }}>
+            <span className="tape">{ratioText(Number(n.toFixed(2)))} here</span>
+          </div>
         </div>
       </section>
       <section className="grid gap-7 [&>*]:min-w-0">
-        <Ledger rows={ledger} printers={workshop.printers} denominator={n} system={system} sceneName={scene.name} problems={problems} />
+        <Ledger
+          rows={ledger}
+          printers={workshop.printers}
+          denominator={n}
+          system={system}
+          sceneName={scene.name}
+          problems={problems}
+        />
         <Limits printers={workshop.printers} denominator={n} viewingDistanceMm={scene.viewingDistanceMm} />
         <Features own={workshop.features} denominator={n} system={system} problems={problems} />
         <div>
           <h2 className="mb-2">Neighbours by name</h2>
           <table className="table">
-            <thead><tr><th scope="col">scale</th><th scope="col" data-figures>ratio</th><th scope="col" data-figures>its parts look</th><th scope="col" data-figures>an adult</th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">scale</th>
+                <th scope="col" data-figures>
+                  ratio
+                </th>
+                <th scope="col" data-figures>
+                  its parts look
+                </th>
+                <th scope="col" data-figures>
+                  an adult
+                </th>
+              </tr>
+            </thead>
             <tbody>
               {neighbourScales(n).map(({ scale, largerShare, adultMm, adultOffMm }) => (
-                <tr key={scale.name} data-selected={Math.abs(largerShare) < 0.0005 ? true : undefined}><th scope="row" className="!font-normal">{scale.name}</th><td data-figures>{ratioText(Number(scale.denominator.toFixed(2)))}</td><td data-figures>{Math.abs(largerShare) < 0.0005 ? "true" : `${(100 * Math.abs(largerShare)).toFixed(1)} % ${largerShare > 0 ? "too large" : "too small"}`}</td><td data-figures>{adultMm.toFixed(1)} mm{Math.abs(adultOffMm) >= 0.05 && <span className="text-ink-2">, {adultOffMm > 0 ? "+" : "−"}{Math.abs(adultOffMm).toFixed(1)}</span>}</td></tr>
+                <tr key={scale.name} data-selected={Math.abs(largerShare) < 0.0005 ? true : undefined}>
+                  <th scope="row" className="!font-normal">
+                    {scale.name}
+                  </th>
+                  <td data-figures>{ratioText(Number(scale.denominator.toFixed(2)))}</td>
+                  <td data-figures>
+                    {Math.abs(largerShare) < 0.0005
+                      ? "true"
+                      : `${(100 * Math.abs(largerShare)).toFixed(1)} % ${largerShare > 0 ? "too large" : "too small"}`}
+                  </td>
+                  <td data-figures>
+                    {adultMm.toFixed(1)} mm
+                    {Math.abs(adultOffMm) >= 0.05 && (
+                      <span className="text-ink-2">
+                        , {adultOffMm > 0 ? "+" : "−"}
+                        {Math.abs(adultOffMm).toFixed(1)}
+                      </span>
+                    )}
+                  </td>
+                </tr>
               ))}
             </tbody>
           </table>
-          <details className="panel mt-3"><summary className="font-head font-semibold">All {namedScales.length} scales by name, with their sources</summary>
-            <table className="table mt-2"><tbody>{namedScales.map((s) => <tr key={s.name}><th scope="row" className="!font-normal">{s.name}</th><td data-figures>{ratioText(Number(s.denominator.toFixed(3)))}</td><td className="text-[13px] text-ink-2">{s.source}</td></tr>)}</tbody></table>
+          <details className="panel mt-3">
+            <summary className="font-head font-semibold">
+              All {namedScales.length} scales by name, with their sources
+            </summary>
+            <table className="table mt-2">
+              <tbody>
+                {namedScales.map((s) => (
+                  <tr key={s.name}>
+                    <th scope="row" className="!font-normal">
+                      {s.name}
+                    </th>
+                    <td data-figures>{ratioText(Number(s.denominator.toFixed(3)))}</td>
+                    <td className="text-[13px] text-ink-2">{s.source}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
           </details>
         </div>
       </section>
       <Sweep input={input} />
       <Slip title="Limits" subtitle={`seen from ${(scene.viewingDistanceMm / 10).toFixed(0)} cm`}>
-        <SlipLines title="Smallest printed" lines={workshop.printers.map((p) => [p.name, <FigureView key={p.id} figure={smallestPrinted(detailLimit(p))} label={`Smallest detail on ${p.name}`} />])} />
-        <SlipLines title="Smallest seen" lines={[["a line", <Length key="l" modelMm={sight.lineMm} />], ["a shape", <Length key="s" modelMm={sight.shapeMm} />], ["two lines apart", <Length key="p" modelMm={sight.pairMm} />]]} />
-        <p className="text-[13px] text-ink-2">A line is noticed from 0.2 arc minutes (Hecht and Mintz 1939, from memory), a shape read from 1 (ISO 8596). Leave a detail off only below the first; between the two, thicken it.</p>
+        <SlipLines
+          title="Smallest printed"
+          lines={workshop.printers.map((p) => [
+            p.name,
+            <FigureView
+              key={p.id}
+              figure={smallestPrinted(detailLimit(p))}
+              label={`Smallest detail on ${p.name}`}
+            />,
+          ])}
+        />
+        <SlipLines
+          title="Smallest seen"
+          lines={[
+            ["a line", <Length key="l" modelMm={sight.lineMm} />],
+            ["a shape", <Length key="s" modelMm={sight.shapeMm} />],
+            ["two lines apart", <Length key="p" modelMm={sight.pairMm} />],
+          ]}
+        />
+        <p className="text-[13px] text-ink-2">
+          A line is noticed from 0.2 arc minutes (Hecht and Mintz 1939, from memory), a shape read from 1 (ISO
+          8596). Leave a detail off only below the first; between the two, thicken it.
+        </p>
       </Slip>
     </div>
   );

@@ -20,38 +20,105 @@ export async function ruleAction({ request, params }: ClientActionFunctionArgs) 
   const done = (outcome: Outcome<unknown>) => (outcome.ok ? none : refuse(outcome.problems));
   switch (textOf(form, "intent")) {
     case "units":
-      return done(await putRow("settings", { ...(await getHabits()), lengthSystem: textOf(form, "system") === "inch" ? "inch" : "metric" }, "Change the units shown", at));
+      return done(
+        await putRow(
+          "settings",
+          { ...(await getHabits()), lengthSystem: textOf(form, "system") === "inch" ? "inch" : "metric" },
+          "Change the units shown",
+          at,
+        ),
+      );
     case "ledger-add": {
       const real = under("ledgerReal", parseLength(textOf(form, "ledgerReal"), 1));
       if (!real.ok) return refuse(real.problems);
       const name = textOf(form, "ledgerName").trim();
-      if (name === "") return refuse([{ code: "ledger/no-name", path: ["ledgerName"], message: "Say what it is." }]);
-      return done(await putRow("ledger", { id: crypto.randomUUID(), sceneId, name, realMm: real.value.mm, along: textOf(form, "along") === "height" ? "height" : "bed", position: Date.now() }, `Add ${name} to the ledger`, at));
+      if (name === "")
+        return refuse([{ code: "ledger/no-name", path: ["ledgerName"], message: "Say what it is." }]);
+      return done(
+        await putRow(
+          "ledger",
+          {
+            id: crypto.randomUUID(),
+            sceneId,
+            name,
+            realMm: real.value.mm,
+            along: textOf(form, "along") === "height" ? "height" : "bed",
+            position: Date.now(),
+          },
+          `Add ${name} to the ledger`,
+          at,
+        ),
+      );
     }
     case "ledger-remove":
-      return done(await keep("Take a line out of the ledger", [{ table: "ledger", remove: textOf(form, "rowId") }]));
+      return done(
+        await keep("Take a line out of the ledger", [{ table: "ledger", remove: textOf(form, "rowId") }]),
+      );
     case "ledger-csv": {
       const file = form.csv;
-      if (!(file instanceof File) || file.size === 0) return refuse([{ code: "csv/none", path: [], message: "Choose a CSV file first." }]);
-      if (file.size > 5e6) return refuse([{ code: "csv/large", path: [], message: `${file.name} is ${Math.round(file.size / 1e6)} MB; a ledger of up to 5 MB is read.` }]);
+      if (!(file instanceof File) || file.size === 0)
+        return refuse([{ code: "csv/none", path: [], message: "Choose a CSV file first." }]);
+      if (file.size > 5e6)
+        return refuse([
+          {
+            code: "csv/large",
+            path: [],
+            message: `${file.name} is ${Math.round(file.size / 1e6)} MB; a ledger of up to 5 MB is read.`,
+          },
+        ]);
       const entries = readLedgerCsv(await file.text());
-      if (!entries.ok) return refuse(entries.problems.map((p) => ({ ...p, message: `${file.name}: ${p.message}` })));
+      if (!entries.ok)
+        return refuse(entries.problems.map((p) => ({ ...p, message: `${file.name}: ${p.message}` })));
       const position = Date.now();
-      const lines = entries.value.map((e, i) => ({ id: crypto.randomUUID(), sceneId, position: position + i, ...e }));
-      return done(await keep(`Bring ${file.name} in`, lines.map((put) => ({ table: "ledger" as const, put }))));
+      const lines = entries.value.map((e, i) => ({
+        id: crypto.randomUUID(),
+        sceneId,
+        position: position + i,
+        ...e,
+      }));
+      return done(
+        await keep(
+          `Bring ${file.name} in`,
+          lines.map((put) => ({ table: "ledger" as const, put })),
+        ),
+      );
     }
     case "feature-add": {
-      const low = under("featureLow", parseLength(textOf(form, "featureLow"), 1)), high = under("featureHigh", parseLength(textOf(form, "featureHigh"), 1));
+      const low = under("featureLow", parseLength(textOf(form, "featureLow"), 1));
+      const high = under("featureHigh", parseLength(textOf(form, "featureHigh"), 1));
       if (!low.ok) return refuse(low.problems);
       if (!high.ok) return refuse(high.problems);
       const name = textOf(form, "featureName").trim();
-      if (name === "") return refuse([{ code: "feature/no-name", path: ["featureName"], message: "Say what it is." }]);
-      if (high.value.mm < low.value.mm) return refuse([{ code: "feature/range", path: ["featureHigh"], message: "The larger size must not be under the smaller." }]);
-      return done(await putRow("features", { id: `own-${crypto.randomUUID()}`, name, lowMm: low.value.mm, highMm: high.value.mm, source: textOf(form, "featureSource") || "your own" }, `Add ${name}`, at));
+      if (name === "")
+        return refuse([{ code: "feature/no-name", path: ["featureName"], message: "Say what it is." }]);
+      if (high.value.mm < low.value.mm)
+        return refuse([
+          {
+            code: "feature/range",
+            path: ["featureHigh"],
+            message: "The larger size must not be under the smaller.",
+          },
+        ]);
+      return done(
+        await putRow(
+          "features",
+          {
+            id: `own-${crypto.randomUUID()}`,
+            name,
+            lowMm: low.value.mm,
+            highMm: high.value.mm,
+            source: textOf(form, "featureSource") || "your own",
+          },
+          `Add ${name}`,
+          at,
+        ),
+      );
     }
     case "feature-remove": {
       const feature = await appDatabase().features.get(textOf(form, "featureId"));
-      return feature ? done(await keep(`Remove ${feature.name}`, [{ table: "features", remove: feature.id }])) : none;
+      return feature
+        ? done(await keep(`Remove ${feature.name}`, [{ table: "features", remove: feature.id }]))
+        : none;
     }
   }
   const ratio = under("ratio", parseRatio(textOf(form, "ratio")));
@@ -59,5 +126,13 @@ export async function ruleAction({ request, params }: ClientActionFunctionArgs) 
   const { denominator, said, band } = ratio.value;
   const pick = textOf(form, "convention");
   const n = band && pick === "eye" ? band.low : band && pick === "crown" ? band.high : denominator;
-  return done(await patchRow("scenes", sceneId, { denominator: n, ratioSaid: said, changedAt: at }, `Scale ${ratioText(Number(n.toFixed(2)))}`, at));
+  return done(
+    await patchRow(
+      "scenes",
+      sceneId,
+      { denominator: n, ratioSaid: said, changedAt: at },
+      `Scale ${ratioText(Number(n.toFixed(2)))}`,
+      at,
+    ),
+  );
 }

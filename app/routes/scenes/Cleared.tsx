@@ -15,7 +15,10 @@ import { BadRows } from "#route/workshop/archive/BadRows";
 import { broughtWords } from "#app/routes/workshop/archive/view";
 import { clearedWords } from "./cleared";
 
-/** What is shown instead of an empty list when the browser has cleared what there was: where it was saved, and ways on. */
+/**
+ * What is shown instead of an empty list when the browser has cleared what there was: where it was saved, and
+ * ways on.
+ */
 export function Cleared({ kept }: { kept: KeptOutside }) {
   const { revalidate } = useRevalidator();
   const [choosing, setChoosing] = useState(false);
@@ -30,8 +33,12 @@ export function Cleared({ kept }: { kept: KeptOutside }) {
           <div className="flex flex-wrap gap-2">
             {canKeepFolder() && <FromFolder name={kept.folder} onDone={back} />}
             <Button onClick={() => setChoosing(true)}>Bring a saved file in</Button>
-            <Button kind="quiet" onClick={() => begin(true)}>Start with the demo</Button>
-            <Button kind="quiet" onClick={() => begin(false)}>Start with nothing</Button>
+            <Button kind="quiet" onClick={() => begin(true)}>
+              Start with the demo
+            </Button>
+            <Button kind="quiet" onClick={() => begin(false)}>
+              Start with nothing
+            </Button>
           </div>
         }
       >
@@ -70,9 +77,16 @@ function FromFolder({ name, onDone }: { name: string | null; onDone: () => void 
     });
   };
   if (asking) {
-    return <BadRows archive={asking} onChoice={(choice) => void write(asking, choice)} onCancel={() => setAsking(null)} />;
+    return (
+      <BadRows
+        archive={asking}
+        onChoice={(choice) => void write(asking, choice)}
+        onCancel={() => setAsking(null)}
+      />
+    );
   }
-  if (job.state === "running") return <ProgressLine what="Reading and checking" share={job.share} onCancel={stop} />;
+  if (job.state === "running")
+    return <ProgressLine what="Reading and checking" share={job.share} onCancel={stop} />;
   return (
     <Button kind="main" onClick={() => void open()}>
       {name === null ? "Open a folder with saved files" : `Open the folder “${name}” again`}

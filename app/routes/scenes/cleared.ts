@@ -10,10 +10,18 @@ function listed(names: readonly string[]): string {
 const moment = (at: string) => at.replace("T", " ");
 
 /** What was here and where it was saved last, as far as the browser's small storage still tells. */
-export function clearedWords({ scenes, changedAt, saved, folder }: KeptOutside): { what: string; where: string } {
+export function clearedWords({ scenes, changedAt, saved, folder }: KeptOutside): {
+  what: string;
+  where: string;
+} {
   const held = scenes.length > 0 ? `It held ${listed(scenes)}` : "It held your workshop";
   const what = `${held}, last changed ${changedAt === null ? "some time ago" : moment(changedAt)}. Clearing site data or a full disk does this; nothing here did.`;
-  if (!saved) return { what, where: "It was not saved outside this browser, so it cannot be brought back from here." };
-  const place = saved.where === "folder" ? `in your folder “${folder ?? "?"}”` : "wherever your browser keeps downloads";
-  return { what, where: `The last file you saved is ${saved.name}, ${place}, of ${moment(saved.at)}. Bring it in to go on from there.` };
+  if (!saved)
+    return { what, where: "It was not saved outside this browser, so it cannot be brought back from here." };
+  const place =
+    saved.where === "folder" ? `in your folder “${folder ?? "?"}”` : "wherever your browser keeps downloads";
+  return {
+    what,
+    where: `The last file you saved is ${saved.name}, ${place}, of ${moment(saved.at)}. Bring it in to go on from there.`,
+  };
 }

@@ -11,7 +11,11 @@ export async function clientLoader() {
   return null;
 }
 
-const pages = [["/scenes", "Scenes"], ["/workshop", "Workshop"], ["/help", "Help"]] as const;
+const pages = [
+  ["/scenes", "Scenes"],
+  ["/workshop", "Workshop"],
+  ["/help", "Help"],
+] as const;
 
 /** Everything outside one scene: the list, the workshop, help. */
 export default function Shell() {
@@ -21,15 +25,36 @@ export default function Shell() {
       <header className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b border-primer-3 bg-primer-2 px-5 py-2">
         <span className="font-head text-[21px] font-semibold">Inch Hollow</span>
         <nav aria-label="Main" className="flex gap-1">
-          {pages.map(([to, name]) => <NavLink key={to} to={to} className="rounded-cut px-3 py-1.5 font-head font-semibold no-underline aria-[current=page]:bg-ink aria-[current=page]:text-primer-1">{name}</NavLink>)}
+          {pages.map(([to, name]) => (
+            <NavLink
+              key={to}
+              to={to}
+              className="rounded-cut px-3 py-1.5 font-head font-semibold no-underline aria-[current=page]:bg-ink aria-[current=page]:text-primer-1"
+            >
+              {name}
+            </NavLink>
+          ))}
         </nav>
         <span className="ml-auto flex gap-1">
-          <Button kind="quiet" icon={<Undo2 size={16} strokeWidth={1.75} aria-hidden />} onClick={() => void takeBack()}>Undo</Button>
-          <Button kind="quiet" icon={<Moon size={16} strokeWidth={1.75} aria-hidden />} onClick={toggleTheme}>Light or evening</Button>
-          <NavLink to="/help" className="button" data-kind="quiet"><CircleHelp size={16} strokeWidth={1.75} aria-hidden />Keys</NavLink>
+          <Button
+            kind="quiet"
+            icon={<Undo2 size={16} strokeWidth={1.75} aria-hidden />}
+            onClick={() => void takeBack()}
+          >
+            Undo
+          </Button>
+          <Button kind="quiet" icon={<Moon size={16} strokeWidth={1.75} aria-hidden />} onClick={toggleTheme}>
+            Light or evening
+          </Button>
+          <NavLink to="/help" className="button" data-kind="quiet">
+            <CircleHelp size={16} strokeWidth={1.75} aria-hidden />
+            Keys
+          </NavLink>
         </span>
       </header>
-      <main className="sheet w-full"><Outlet /></main>
+      <main className="sheet w-full">
+        <Outlet />
+      </main>
     </div>
   );
 }

@@ -16,24 +16,63 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const { at } = localNow();
   const needKey = textOf(form, "needKey");
   const known = (await appDatabase().stock.toArray()).find((s) => s.needKey === needKey);
-  const left = Number(textOf(form, "left").replace(",", ".")), price = Number(textOf(form, "price").replace(",", "."));
-  if (!(left >= 0)) return refuse([{ code: "stock/left", path: [needKey], message: `Type how much of ${textOf(form, "name")} is left, as a number.` }]);
-  const outcome = await putRow("stock", { id: known?.id ?? crypto.randomUUID(), needKey, name: textOf(form, "name"), unit: textOf(form, "unit") as StockUnit, left, pricePerUnit: price > 0 ? price * 100 : (known?.pricePerUnit ?? 0) }, `Count ${textOf(form, "name")}`, at);
+  const left = Number(textOf(form, "left").replace(",", "."));
+  const price = Number(textOf(form, "price").replace(",", "."));
+  if (!(left >= 0))
+    return refuse([
+      {
+        code: "stock/left",
+        path: [needKey],
+        message: `Type how much of ${textOf(form, "name")} is left, as a number.`,
+      },
+    ]);
+  const outcome = await putRow(
+    "stock",
+    {
+      id: known?.id ?? crypto.randomUUID(),
+      needKey,
+      name: textOf(form, "name"),
+      unit: textOf(form, "unit") as StockUnit,
+      left,
+      pricePerUnit: price > 0 ? price * 100 : (known?.pricePerUnit ?? 0),
+    },
+    `Count ${textOf(form, "name")}`,
+    at,
+  );
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
-const words: Record<StockLine["state"], string> = { enough: "enough", close: "close", short: "runs out", none: "not on the shelf" };
-const colours: Record<StockLine["state"], string> = { enough: "text-verdigris", close: "text-ochre", short: "text-oxide", none: "text-oxide" };
+const words: Record<StockLine["state"], string> = {
+  enough: "enough",
+  close: "close",
+  short: "runs out",
+  none: "not on the shelf",
+};
+const colours: Record<StockLine["state"], string> = {
+  enough: "text-verdigris",
+  close: "text-ochre",
+  short: "text-oxide",
+  none: "text-oxide",
+};
 
 export default function Stores({ actionData }: Route.ComponentProps) {
-  const { input: { workshop }, plan } = useScene();
+  const {
+    input: { workshop },
+    plan,
+  } = useScene();
   const fetcher = useFetcher<{ problems: Parameters<typeof Problems>[0]["problems"] }>();
   const buy = toBuy(plan.stores);
-  const money = (minor: number) => new Intl.NumberFormat("en", { style: "currency", currency: workshop.currency }).format(minor / 100);
+  const money = (minor: number) =>
+    new Intl.NumberFormat("en", { style: "currency", currency: workshop.currency }).format(minor / 100);
   return (
     <div className="sheet grid content-start gap-5">
       <h1>Stores: what this scene draws</h1>
-      {plan.stores.length === 0 && <EmptyState title="Nothing is drawn yet">When parts have printers and schemes, this page says what each bottle and spool will be drawn down to, and what runs out before which coat.</EmptyState>}
+      {plan.stores.length === 0 && (
+        <EmptyState title="Nothing is drawn yet">
+          When parts have printers and schemes, this page says what each bottle and spool will be drawn down
+          to, and what runs out before which coat.
+        </EmptyState>
+      )}
       <Problems problems={actionData?.problems ?? fetcher.data?.problems} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-4">
         {plan.stores.map((l) => (
@@ -42,12 +81,26 @@ export default function Stores({ actionData }: Route.ComponentProps) {
             <div>
               <h2 className="text-[16px]">{l.name}</h2>
               <p className={`font-head font-semibold ${colours[l.state]}`}>{words[l.state]}</p>
-              <p className="figures text-[14px]">{amountText(l.needed, l.unit)} of {amountText(l.left, l.unit)}</p>
+              <p className="figures text-[14px]">
+                {amountText(l.needed, l.unit)} of {amountText(l.left, l.unit)}
+              </p>
               {l.runsOutIn && <p className="text-[13px] text-ink-2">in {l.runsOutIn}</p>}
               <fetcher.Form method="post" className="mt-1.5 flex items-center gap-1.5">
-                <input type="hidden" name="needKey" value={l.needKey} /><input type="hidden" name="name" value={l.name} /><input type="hidden" name="unit" value={l.unit} />
-                <input className="input figures !min-h-8 !w-20" name="left" aria-label={`${l.name}: left on the shelf, ${l.unit}`} defaultValue={Number(l.left.toFixed(1))} key={l.left} inputMode="decimal" />
-                <span className="text-[13px] whitespace-nowrap">{l.unit} left</span><Button type="submit" className="!min-h-8">Set</Button>
+                <input type="hidden" name="needKey" value={l.needKey} />
+                <input type="hidden" name="name" value={l.name} />
+                <input type="hidden" name="unit" value={l.unit} />
+                <input
+                  className="input figures !min-h-8 !w-20"
+                  name="left"
+                  aria-label={`${l.name}: left on the shelf, ${l.unit}`}
+                  defaultValue={Number(l.left.toFixed(1))}
+                  key={l.left}
+                  inputMode="decimal"
+                />
+                <span className="text-[13px] whitespace-nowrap">{l.unit} left</span>
+                <Button type="submit" className="!min-h-8">
+                  Set
+                </Button>
               </fetcher.Form>
             </div>
           </li>
@@ -55,12 +108,61 @@ export default function Stores({ actionData }: Route.ComponentProps) {
       </ul>
       <section>
         <h2 className="mb-2">To buy for this scene</h2>
-        {buy.length === 0 ? <p>Nothing: the shelf is enough, even at the high estimate.</p> : (
-          <table className="table"><thead><tr><th scope="col">what</th><th scope="col" data-figures>left</th><th scope="col" data-figures>needed, high</th><th scope="col" data-figures>buy at least</th></tr></thead>
-            <tbody>{buy.map((l) => <tr key={l.needKey}><th scope="row">{l.name}</th><td data-figures>{amountText(l.left, l.unit)}</td><td data-figures>{amountText(l.neededHigh, l.unit)}</td><td data-figures>{amountText(l.buy, l.unit)}</td></tr>)}</tbody></table>
+        {buy.length === 0 ? (
+          <p>Nothing: the shelf is enough, even at the high estimate.</p>
+        ) : (
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">what</th>
+                <th scope="col" data-figures>
+                  left
+                </th>
+                <th scope="col" data-figures>
+                  needed, high
+                </th>
+                <th scope="col" data-figures>
+                  buy at least
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {buy.map((l) => (
+                <tr key={l.needKey}>
+                  <th scope="row">{l.name}</th>
+                  <td data-figures>{amountText(l.left, l.unit)}</td>
+                  <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
+                  <td data-figures>{amountText(l.buy, l.unit)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         )}
       </section>
-      <Slip title="Cost"><SlipLines title="This scene draws" lines={[...plan.stores.filter((l) => l.cost > 0).map((l) => [l.name, <span key={l.needKey} className="figures">{money(l.cost)}</span>] as const), ["together", <b key="t" className="figures">{money(plan.stores.reduce((s, l) => s + l.cost, 0))}</b>]]} /></Slip>
+      <Slip title="Cost">
+        <SlipLines
+          title="This scene draws"
+          lines={[
+            ...plan.stores
+              .filter((l) => l.cost > 0)
+              .map(
+                (l) =>
+                  [
+                    l.name,
+                    <span key={l.needKey} className="figures">
+                      {money(l.cost)}
+                    </span>,
+                  ] as const,
+              ),
+            [
+              "together",
+              <b key="t" className="figures">
+                {money(plan.stores.reduce((s, l) => s + l.cost, 0))}
+              </b>,
+            ],
+          ]}
+        />
+      </Slip>
     </div>
   );
 }
@@ -68,13 +170,31 @@ export default function Stores({ actionData }: Route.ComponentProps) {
 /** A bottle, or a stack of sheets, with its level, and a line at what this scene will draw it down to. */
 function Bottle({ line }: { line: StockLine }) {
   const full = Math.max(line.left, line.neededHigh, 1e-9);
-  const level = (62 * line.left) / full, after = Math.max(0, (62 * (line.left - line.needed)) / full);
+  const level = (62 * line.left) / full;
+  const after = Math.max(0, (62 * (line.left - line.needed)) / full);
   return (
     <svg width="50" height="92" viewBox="0 0 50 92" aria-hidden="true">
-      <path d={line.unit === "sheets" ? "M8 25h34v65H8z" : "M17 2h16v14l9 9v62a3 3 0 0 1-3 3H11a3 3 0 0 1-3-3V25l9-9z"} fill="var(--primer-1)" stroke="var(--ink)" strokeWidth="1.6" />
+      <path
+        d={
+          line.unit === "sheets"
+            ? "M8 25h34v65H8z"
+            : "M17 2h16v14l9 9v62a3 3 0 0 1-3 3H11a3 3 0 0 1-3-3V25l9-9z"
+        }
+        fill="var(--primer-1)"
+        stroke="var(--ink)"
+        strokeWidth="1.6"
+      />
       <rect x="9" y={89 - level} width="32" height={level} fill="var(--primer-3)" />
       <rect x="9" y={89 - level} width="32" height={level - after} fill="var(--ink-2)" opacity="0.35" />
-      <line x1="5" x2="45" y1={89 - after} y2={89 - after} stroke={line.state === "enough" ? "var(--verdigris)" : "var(--oxide)"} strokeWidth="2.4" strokeDasharray={line.state === "enough" ? "none" : "4 2"} />
+      <line
+        x1="5"
+        x2="45"
+        y1={89 - after}
+        y2={89 - after}
+        stroke={line.state === "enough" ? "var(--verdigris)" : "var(--oxide)"}
+        strokeWidth="2.4"
+        strokeDasharray={line.state === "enough" ? "none" : "4 2"}
+      />
     </svg>
   );
 }

@@ -38,7 +38,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   switch (textOf(form, "intent")) {
     case "wipe": {
       const kept = await keep("Remove everything", everything);
-      return kept.ok ? { problems: [], said: "Everything was removed. Undo brings it back." } : refuse(kept.problems);
+      return kept.ok
+        ? { problems: [], said: "Everything was removed. Undo brings it back." }
+        : refuse(kept.problems);
     }
     case "demo":
       await importDemo();
@@ -82,7 +84,9 @@ function StartOver() {
       <p>Export first. Undo brings back what was removed, as long as this browser is kept.</p>
       <div className="flex gap-2">
         <Button onClick={() => act("demo")}>Open the demo again</Button>
-        <Button className="text-oxide" onClick={() => setWiping(true)}>Remove everything</Button>
+        <Button className="text-oxide" onClick={() => setWiping(true)}>
+          Remove everything
+        </Button>
       </div>
       <Dialog
         open={wiping}
@@ -91,7 +95,9 @@ function StartOver() {
         description="All scenes, printers, paints and the log leave this browser."
       >
         <div className="flex gap-2">
-          <Button kind="main" onClick={() => setWiping(false)}>Keep it</Button>
+          <Button kind="main" onClick={() => setWiping(false)}>
+            Keep it
+          </Button>
           <Button
             className="text-oxide"
             onClick={() => {

@@ -16,7 +16,9 @@ import { KeptForm } from "#route/KeptForm";
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await readForm(request), { at } = localNow(), id = textOf(form, "id");
+  const form = await readForm(request);
+  const { at } = localNow();
+  const id = textOf(form, "id");
   switch (textOf(form, "intent")) {
     case "remove":
       return answer(await keep("Remove a material", [{ table: "materials", remove: id }]));
@@ -26,20 +28,33 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     }
   }
   const plastic = plasticOf(textOf(form, "family"));
-  const density = textOf(form, "density").trim(), colour = textOf(form, "colour").trim();
+  const density = textOf(form, "density").trim();
+  const colour = textOf(form, "colour").trim();
   const material: PrintMaterial = {
-    id: id || crypto.randomUUID(), name: textOf(form, "name"), process: plastic?.process ?? "filament", family: textOf(form, "family"), densityGPerCm3: density === "" ? plastic?.gPerCm3 ?? 1.2 : typedNumber(density), pricePerKg: Math.round(typedNumber(textOf(form, "price")) * 100),
-    colour: colour === "" || plastic?.clear ? null : colour, damp: false,
+    id: id || crypto.randomUUID(),
+    name: textOf(form, "name"),
+    process: plastic?.process ?? "filament",
+    family: textOf(form, "family"),
+    densityGPerCm3: density === "" ? (plastic?.gPerCm3 ?? 1.2) : typedNumber(density),
+    pricePerKg: Math.round(typedNumber(textOf(form, "price")) * 100),
+    colour: colour === "" || plastic?.clear ? null : colour,
+    damp: false,
   };
   return answer(await putRow("materials", material, `Material ${material.name}`, at));
 }
 
-const stars = (n: number, of = 5) => <span className="figures" aria-label={`${n} of ${of}`}>{"▮".repeat(n)}<span className="text-primer-3">{"▮".repeat(of - n)}</span></span>;
+const stars = (n: number, of = 5) => (
+  <span className="figures" aria-label={`${n} of ${of}`}>
+    {"▮".repeat(n)}
+    <span className="text-primer-3">{"▮".repeat(of - n)}</span>
+  </span>
+);
 
 /** What there is to print with, and what every plastic, sheet and glue is like. */
 export default function Materials({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
-  const fetcher = useFetcher(), say = useToast();
+  const fetcher = useFetcher();
+  const say = useToast();
   const edited = workshop.materials.find((m) => m.id === search.get("material")) ?? null;
   const leftOf = (id: string) => workshop.stock.find((s) => s.needKey === `material:${id}`)?.left;
   return (
@@ -48,48 +63,232 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
       <section>
         <h2 className="mb-2">On the shelf</h2>
         <table className="table">
-          <thead><tr><th scope="col">name</th><th scope="col">plastic</th><th scope="col">colour</th><th scope="col" data-figures>density</th><th scope="col" data-figures>a kilogram</th><th scope="col" data-figures>left</th><th scope="col">state</th><th scope="col"><span className="sr-only">change</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">name</th>
+              <th scope="col">plastic</th>
+              <th scope="col">colour</th>
+              <th scope="col" data-figures>
+                density
+              </th>
+              <th scope="col" data-figures>
+                a kilogram
+              </th>
+              <th scope="col" data-figures>
+                left
+              </th>
+              <th scope="col">state</th>
+              <th scope="col">
+                <span className="sr-only">change</span>
+              </th>
+            </tr>
+          </thead>
           <tbody>
             {workshop.materials.map((m) => (
               <tr key={m.id}>
-                <th scope="row">{m.name}</th><td>{m.family}, {m.process}</td>
-                <td>{m.colour ? <span className="inline-flex items-center gap-2"><span aria-hidden className="inline-block size-4 border border-ink-2" style={{ background: m.colour }} />{m.colour}</span> : "not told"}</td>
-                <td data-figures>{m.densityGPerCm3} g/cm³</td><td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td><td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
-                <td>{m.process === "filament" ? <Button kind="quiet" onClick={() => void fetcher.submit({ intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" }, { method: "post" })}>{m.damp ? "damp: it is dry again" : "dry: note it as damp"}</Button> : "shake and stir"}</td>
-                <td><span className="flex gap-1"><Button kind="quiet" onClick={() => setSearch({ material: m.id })}>Change</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" }); say(`${m.name} was removed.`, undoAction); }}>Remove</Button></span></td>
+                <th scope="row">{m.name}</th>
+                <td>
+                  {m.family}, {m.process}
+                </td>
+                <td>
+                  {m.colour ? (
+                    <span className="inline-flex items-center gap-2">
+                      <span
+                        aria-hidden
+                        className="inline-block size-4 border border-ink-2"
+                        style={{ background: m.colour }}
+                      />
+                      {m.colour}
+                    </span>
+                  ) : (
+                    "not told"
+                  )}
+                </td>
+                <td data-figures>{m.densityGPerCm3} g/cm³</td>
+                <td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td>
+                <td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
+                <td>
+                  {m.process === "filament" ? (
+                    <Button
+                      kind="quiet"
+                      onClick={() =>
+                        void fetcher.submit(
+                          { intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" },
+                          { method: "post" },
+                        )
+                      }
+                    >
+                      {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
+                    </Button>
+                  ) : (
+                    "shake and stir"
+                  )}
+                </td>
+                <td>
+                  <span className="flex gap-1">
+                    <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
+                      Change
+                    </Button>
+                    <Button
+                      kind="quiet"
+                      onClick={() => {
+                        void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
+                        say(`${m.name} was removed.`, undoAction);
+                      }}
+                    >
+                      Remove
+                    </Button>
+                  </span>
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
-        <KeptForm className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6" key={edited?.id ?? "new"} version={edited ? JSON.stringify(edited) : workshop.materials.length}>
-          <div className="sm:col-span-3 lg:col-span-6"><Problems problems={actionData?.problems} fields={["name", "densityGPerCm3", "pricePerKg"]} /></div>
+        <KeptForm
+          className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6"
+          key={edited?.id ?? "new"}
+          version={edited ? JSON.stringify(edited) : workshop.materials.length}
+        >
+          <div className="sm:col-span-3 lg:col-span-6">
+            <Problems problems={actionData?.problems} fields={["name", "densityGPerCm3", "pricePerKg"]} />
+          </div>
           <input type="hidden" name="id" value={edited?.id ?? ""} />
-          <Field label="Name" name="name" required defaultValue={edited?.name ?? ""} problems={actionData?.problems} />
-          <Choice label="Plastic" name="family" defaultValue={edited?.family ?? "PLA"} options={plastics.map((p) => [p.family, `${p.family} (${p.process})`] as const)} />
-          <Field label="Density, g/cm³" name="density" inputMode="decimal" defaultValue={edited?.densityGPerCm3 ?? ""} placeholder="usual for it" />
-          <Field label="Price a kilogram" name="price" inputMode="decimal" defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"} />
-          <div className="grid gap-1"><label className="text-[13px] text-ink-2" htmlFor="material-colour">Colour</label><input id="material-colour" type="color" name="colour" className="input !p-1" defaultValue={edited?.colour ?? "#8d9296"} /></div>
-          <Button type="submit" kind="main" name="intent" value="material">{edited ? "Keep it" : "Add a material"}</Button>
+          <Field
+            label="Name"
+            name="name"
+            required
+            defaultValue={edited?.name ?? ""}
+            problems={actionData?.problems}
+          />
+          <Choice
+            label="Plastic"
+            name="family"
+            defaultValue={edited?.family ?? "PLA"}
+            options={plastics.map((p) => [p.family, `${p.family} (${p.process})`] as const)}
+          />
+          <Field
+            label="Density, g/cm³"
+            name="density"
+            inputMode="decimal"
+            defaultValue={edited?.densityGPerCm3 ?? ""}
+            placeholder="usual for it"
+          />
+          <Field
+            label="Price a kilogram"
+            name="price"
+            inputMode="decimal"
+            defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"}
+          />
+          <div className="grid gap-1">
+            <label className="text-[13px] text-ink-2" htmlFor="material-colour">
+              Colour
+            </label>
+            <input
+              id="material-colour"
+              type="color"
+              name="colour"
+              className="input !p-1"
+              defaultValue={edited?.colour ?? "#8d9296"}
+            />
+          </div>
+          <Button type="submit" kind="main" name="intent" value="material">
+            {edited ? "Keep it" : "Add a material"}
+          </Button>
         </KeptForm>
       </section>
       <section>
         <h2 className="mb-2">What plastics are like</h2>
-        <p className="mb-2 text-[14px] text-ink-2">Common practice; the product's own sheet says more. Parts that say what they are for get what suits them from your shelf.</p>
+        <p className="mb-2 text-[14px] text-ink-2">
+          Common practice; the product's own sheet says more. Parts that say what they are for get what suits
+          them from your shelf.
+        </p>
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Plastics">
           <table className="table">
-            <thead><tr><th scope="col">plastic</th><th scope="col">toughness</th><th scope="col">stiffness</th><th scope="col" data-figures>gives at</th><th scope="col">bare face</th><th scope="col">washed with</th><th scope="col">primer</th><th scope="col">harmed by</th><th scope="col">good for</th><th scope="col">note</th></tr></thead>
-            <tbody>{plastics.map((p) => <tr key={p.family}><th scope="row">{p.family}</th><td>{stars(p.toughness)}</td><td>{stars(p.stiffness)}</td><td data-figures>{p.softensC} °C</td><td>{p.clear ? "clear" : p.shiny ? "shiny" : "matte"}</td><td>{p.washedWith}</td><td>{p.primer}</td><td>{p.harmedBy.join("; ")}</td><td>{p.goodFor.join(", ")}</td><td>{p.note}</td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th scope="col">plastic</th>
+                <th scope="col">toughness</th>
+                <th scope="col">stiffness</th>
+                <th scope="col" data-figures>
+                  gives at
+                </th>
+                <th scope="col">bare face</th>
+                <th scope="col">washed with</th>
+                <th scope="col">primer</th>
+                <th scope="col">harmed by</th>
+                <th scope="col">good for</th>
+                <th scope="col">note</th>
+              </tr>
+            </thead>
+            <tbody>
+              {plastics.map((p) => (
+                <tr key={p.family}>
+                  <th scope="row">{p.family}</th>
+                  <td>{stars(p.toughness)}</td>
+                  <td>{stars(p.stiffness)}</td>
+                  <td data-figures>{p.softensC} °C</td>
+                  <td>{p.clear ? "clear" : p.shiny ? "shiny" : "matte"}</td>
+                  <td>{p.washedWith}</td>
+                  <td>{p.primer}</td>
+                  <td>{p.harmedBy.join("; ")}</td>
+                  <td>{p.goodFor.join(", ")}</td>
+                  <td>{p.note}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </div>
       </section>
       <section className="grid gap-5 xl:grid-cols-2">
         <div>
           <h2 className="mb-2">What is not printed</h2>
-          <table className="table"><thead><tr><th scope="col">material</th><th scope="col">primer</th><th scope="col">harmed by</th><th scope="col">note</th></tr></thead><tbody>{substrates.map((s) => <tr key={s.name}><th scope="row">{s.name}</th><td>{s.primer}</td><td>{s.harmedBy.join("; ") || "nothing usual"}</td><td>{s.note}</td></tr>)}</tbody></table>
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">material</th>
+                <th scope="col">primer</th>
+                <th scope="col">harmed by</th>
+                <th scope="col">note</th>
+              </tr>
+            </thead>
+            <tbody>
+              {substrates.map((s) => (
+                <tr key={s.name}>
+                  <th scope="row">{s.name}</th>
+                  <td>{s.primer}</td>
+                  <td>{s.harmedBy.join("; ") || "nothing usual"}</td>
+                  <td>{s.note}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </div>
         <div>
           <h2 className="mb-2">Glues</h2>
-          <table className="table"><thead><tr><th scope="col">glue</th><th scope="col" data-figures>fills</th><th scope="col">gives</th><th scope="col">not on</th><th scope="col">because</th></tr></thead><tbody>{glues.map((g) => <tr key={g.family}><th scope="row">{g.family}</th><td data-figures>{g.gapMm} mm</td><td>{g.gives ? "yes" : "no"}</td><td>{g.notOn.join(", ") || "nothing usual"}</td><td>{g.because}</td></tr>)}</tbody></table>
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">glue</th>
+                <th scope="col" data-figures>
+                  fills
+                </th>
+                <th scope="col">gives</th>
+                <th scope="col">not on</th>
+                <th scope="col">because</th>
+              </tr>
+            </thead>
+            <tbody>
+              {glues.map((g) => (
+                <tr key={g.family}>
+                  <th scope="row">{g.family}</th>
+                  <td data-figures>{g.gapMm} mm</td>
+                  <td>{g.gives ? "yes" : "no"}</td>
+                  <td>{g.notOn.join(", ") || "nothing usual"}</td>
+                  <td>{g.because}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </div>
       </section>
     </div>

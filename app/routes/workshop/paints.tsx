@@ -24,7 +24,17 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   }
   const lab = under("hex", labOfHex(textOf(form, "hex")));
   if (!lab.ok) return refuse(lab.problems);
-  const paint: Paint = { id: crypto.randomUUID(), name: textOf(form, "name"), family: textOf(form, "family"), hex: textOf(form, "hex").toLowerCase(), lab: lab.value, opacity: textOf(form, "opacity") as Paint["opacity"], sheen: textOf(form, "sheen") as Paint["sheen"], millilitres: Number(textOf(form, "millilitres")), strength: null };
+  const paint: Paint = {
+    id: crypto.randomUUID(),
+    name: textOf(form, "name"),
+    family: textOf(form, "family"),
+    hex: textOf(form, "hex").toLowerCase(),
+    lab: lab.value,
+    opacity: textOf(form, "opacity") as Paint["opacity"],
+    sheen: textOf(form, "sheen") as Paint["sheen"],
+    millilitres: Number(textOf(form, "millilitres")),
+    strength: null,
+  };
   const outcome = await putRow("paints", paint, `Pot ${paint.name}`, at);
   return answer(outcome);
 }
@@ -32,22 +42,86 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 export default function Paints({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const fetcher = useFetcher();
   const columns: Column<Paint>[] = [
-    { id: "colour", header: "dries to", accessorFn: (p) => p.lab.l, cell: ({ row }) => <span className="block h-6 w-20 rounded-cut border border-primer-3" style={{ background: row.original.hex }}><span className="sr-only">{row.original.hex}</span></span> },
+    {
+      id: "colour",
+      header: "dries to",
+      accessorFn: (p) => p.lab.l,
+      cell: ({ row }) => (
+        <span
+          className="block h-6 w-20 rounded-cut border border-primer-3"
+          style={{ background: row.original.hex }}
+        >
+          <span className="sr-only">{row.original.hex}</span>
+        </span>
+      ),
+    },
     { id: "name", header: "name", accessorFn: (p) => p.name },
     { id: "family", header: "family", accessorFn: (p) => p.family },
     { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
     { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
-    { id: "remove", header: "remove", enableSorting: false, cell: ({ row }) => <Button kind="quiet" onClick={() => void fetcher.submit({ intent: "remove", id: row.original.id }, { method: "post" })}>Remove</Button> },
+    {
+      id: "remove",
+      header: "remove",
+      enableSorting: false,
+      cell: ({ row }) => (
+        <Button
+          kind="quiet"
+          onClick={() => void fetcher.submit({ intent: "remove", id: row.original.id }, { method: "post" })}
+        >
+          Remove
+        </Button>
+      ),
+    },
   ];
   return (
     <div className="grid gap-5">
       <h1>Paints</h1>
-      <KeptForm className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7" version={workshop.paints.length}>
-        <div className="sm:col-span-3 lg:col-span-7"><Problems problems={actionData?.problems} fields={["name", "hex"]} /></div>
-        <Field label="Name" name="name" problems={actionData?.problems} /><Field label="Colour when dry" name="hex" type="color" defaultValue="#8a6a4a" problems={actionData?.problems} />
-        <div className="lg:col-span-2"><Choice label="Family" name="family" options={families.filter((f) => ["water", "lacquer", "enamel or oil"].includes(f.chemistry)).map((f) => [f.name, f.name] as const)} /></div>
-        <Choice label="Covers" name="opacity" options={[["opaque", "opaque"], ["semi", "semi"], ["translucent", "translucent"]]} /><Choice label="Sheen" name="sheen" options={[["matte", "matte"], ["satin", "satin"], ["gloss", "gloss"]]} /><Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
-        <Button kind="main" type="submit" name="intent" value="add">Add a pot</Button>
+      <KeptForm
+        className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7"
+        version={workshop.paints.length}
+      >
+        <div className="sm:col-span-3 lg:col-span-7">
+          <Problems problems={actionData?.problems} fields={["name", "hex"]} />
+        </div>
+        <Field label="Name" name="name" problems={actionData?.problems} />
+        <Field
+          label="Colour when dry"
+          name="hex"
+          type="color"
+          defaultValue="#8a6a4a"
+          problems={actionData?.problems}
+        />
+        <div className="lg:col-span-2">
+          <Choice
+            label="Family"
+            name="family"
+            options={families
+              .filter((f) => ["water", "lacquer", "enamel or oil"].includes(f.chemistry))
+              .map((f) => [f.name, f.name] as const)}
+          />
+        </div>
+        <Choice
+          label="Covers"
+          name="opacity"
+          options={[
+            ["opaque", "opaque"],
+            ["semi", "semi"],
+            ["translucent", "translucent"],
+          ]}
+        />
+        <Choice
+          label="Sheen"
+          name="sheen"
+          options={[
+            ["matte", "matte"],
+            ["satin", "satin"],
+            ["gloss", "gloss"],
+          ]}
+        />
+        <Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
+        <Button kind="main" type="submit" name="intent" value="add">
+          Add a pot
+        </Button>
       </KeptForm>
       <Table rows={workshop.paints} columns={columns} idOf={(p) => p.id} caption="Paints in the workshop" />
     </div>

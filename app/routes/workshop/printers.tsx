@@ -24,10 +24,21 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   }
   const process = textOf(form, "process") === "resin" ? "resin" : "filament";
   // A field left empty is not a zero: the shape names it.
-  const number = (key: string) => (textOf(form, key).trim() === "" ? Number.NaN : typedNumber(textOf(form, key)));
-  const numbers = Object.fromEntries(fieldGroups[process].flatMap((g) => g.fields).map(([key]) => (key === "price" ? ["priceMinor", Math.round(100 * number(key))] : [key, number(key)])));
+  const number = (key: string) =>
+    textOf(form, key).trim() === "" ? Number.NaN : typedNumber(textOf(form, key));
+  const numbers = Object.fromEntries(
+    fieldGroups[process]
+      .flatMap((g) => g.fields)
+      .map(([key]) => (key === "price" ? ["priceMinor", Math.round(100 * number(key))] : [key, number(key)])),
+  );
   const printer = {
-    ...(process === "resin" ? newResin : newFilament), ...numbers, ...(process === "resin" ? { antiAliasing: textOf(form, "antiAliasing") === "on" } : {}), plate: textOf(form, "plate"), id: id || crypto.randomUUID(), name: textOf(form, "name"), marginMm: number("marginMm"),
+    ...(process === "resin" ? newResin : newFilament),
+    ...numbers,
+    ...(process === "resin" ? { antiAliasing: textOf(form, "antiAliasing") === "on" } : {}),
+    plate: textOf(form, "plate"),
+    id: id || crypto.randomUUID(),
+    name: textOf(form, "name"),
+    marginMm: number("marginMm"),
     bedMm: ["bedX", "bedY", "bedZ"].map(number),
   } as unknown as Printer;
   const problems = bedProblems(printer);
@@ -40,8 +51,23 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 function bedProblems({ bedMm, marginMm }: Printer) {
   const field = ["bedX", "bedY", "bedZ"];
   return bedMm.flatMap((v, k) => {
-    if (!(v > 0)) return [{ code: "bed/none", path: [field[k]!], message: "A bed has a size: type its millimetres, for instance 220." }];
-    return k < 2 && !(v - 2 * marginMm > 0) ? [{ code: "bed/margin", path: [field[k]!], message: `A margin of ${marginMm} mm on both sides leaves nothing of ${v} mm. Make the margin smaller.` }] : [];
+    if (!(v > 0))
+      return [
+        {
+          code: "bed/none",
+          path: [field[k]!],
+          message: "A bed has a size: type its millimetres, for instance 220.",
+        },
+      ];
+    return k < 2 && !(v - 2 * marginMm > 0)
+      ? [
+          {
+            code: "bed/margin",
+            path: [field[k]!],
+            message: `A margin of ${marginMm} mm on both sides leaves nothing of ${v} mm. Make the margin smaller.`,
+          },
+        ]
+      : [];
   });
 }
 
@@ -50,21 +76,57 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
   const fetcher = useFetcher();
   const say = useToast();
   const wanted = search.get("printer");
-  const edited: Printer | null = wanted === "new-resin" ? newResin : wanted === "new-filament" ? newFilament : (workshop.printers.find((p) => p.id === wanted) ?? null);
+  const edited: Printer | null =
+    wanted === "new-resin"
+      ? newResin
+      : wanted === "new-filament"
+        ? newFilament
+        : (workshop.printers.find((p) => p.id === wanted) ?? null);
   const runsOf = (id: string) => workshop.log.filter((e) => e.kind === "run" && e.key === id && !e.simulated);
   const problems = actionData?.problems;
   return (
     <div className="grid gap-6">
-      <div className="flex flex-wrap items-center gap-3"><h1>Printers</h1><Button className="ml-auto" onClick={() => setSearch({ printer: "new-filament" })}>Add a filament printer</Button><Button onClick={() => setSearch({ printer: "new-resin" })}>Add a resin printer</Button></div>
-      {workshop.printers.length === 0 && <EmptyState title="No printers yet">Hours, plates and the smallest detail all come from the machines you have. Bed, layer and speeds are on the machine's own settings.</EmptyState>}
+      <div className="flex flex-wrap items-center gap-3">
+        <h1>Printers</h1>
+        <Button className="ml-auto" onClick={() => setSearch({ printer: "new-filament" })}>
+          Add a filament printer
+        </Button>
+        <Button onClick={() => setSearch({ printer: "new-resin" })}>Add a resin printer</Button>
+      </div>
+      {workshop.printers.length === 0 && (
+        <EmptyState title="No printers yet">
+          Hours, plates and the smallest detail all come from the machines you have. Bed, layer and speeds are
+          on the machine's own settings.
+        </EmptyState>
+      )}
       <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
         {workshop.printers.map((p) => {
-          const runs = runsOf(p.id), good = runs.filter((r) => r.outcome === "good").length;
+          const runs = runsOf(p.id);
+          const good = runs.filter((r) => r.outcome === "good").length;
           return (
             <li key={p.id} className="panel">
-              <h2>{p.name}</h2><p className="text-[14px] text-ink-2">{p.process}, {p.bedMm.join(" × ")} mm, {p.layerMm} mm layers, {p.process === "filament" ? `${p.nozzleMm} mm nozzle` : `${p.pixelMm} mm pixels`}</p>
-              <p className="text-[14px]">{runs.length === 0 ? "Nothing on record: taken for four good runs in five." : `${good} of ${runs.length} runs came out.`}</p>
-              <div className="mt-2 flex gap-2"><Button onClick={() => setSearch({ printer: p.id })}>Change</Button><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: p.id }, { method: "post" }); say(`${p.name} was removed.`, undoAction); }}>Remove</Button></div>
+              <h2>{p.name}</h2>
+              <p className="text-[14px] text-ink-2">
+                {p.process}, {p.bedMm.join(" × ")} mm, {p.layerMm} mm layers,{" "}
+                {p.process === "filament" ? `${p.nozzleMm} mm nozzle` : `${p.pixelMm} mm pixels`}
+              </p>
+              <p className="text-[14px]">
+                {runs.length === 0
+                  ? "Nothing on record: taken for four good runs in five."
+                  : `${good} of ${runs.length} runs came out.`}
+              </p>
+              <div className="mt-2 flex gap-2">
+                <Button onClick={() => setSearch({ printer: p.id })}>Change</Button>
+                <Button
+                  kind="quiet"
+                  onClick={() => {
+                    void fetcher.submit({ intent: "remove", id: p.id }, { method: "post" });
+                    say(`${p.name} was removed.`, undoAction);
+                  }}
+                >
+                  Remove
+                </Button>
+              </div>
             </li>
           );
         })}
@@ -72,26 +134,98 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
       {edited && (
         <KeptForm className="panel grid gap-4" key={wanted} version={JSON.stringify(edited)}>
           <h2>{edited.name === "" ? `A new ${edited.process} printer` : edited.name}</h2>
-          <Problems problems={problems} fields={["name", "bedX", "bedY", "bedZ", "marginMm", ...fieldGroups[edited.process].flatMap((g) => g.fields.map(([key]) => key))]} />
-          <input type="hidden" name="id" value={edited.id} /><input type="hidden" name="process" value={edited.process} />
+          <Problems
+            problems={problems}
+            fields={[
+              "name",
+              "bedX",
+              "bedY",
+              "bedZ",
+              "marginMm",
+              ...fieldGroups[edited.process].flatMap((g) => g.fields.map(([key]) => key)),
+            ]}
+          />
+          <input type="hidden" name="id" value={edited.id} />
+          <input type="hidden" name="process" value={edited.process} />
           <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
             <Field label="Name" name="name" defaultValue={edited.name} problems={problems} autoFocus />
-            <Field label="Bed width, mm" name="bedX" inputMode="decimal" defaultValue={edited.bedMm[0]} problems={problems} /><Field label="Bed depth, mm" name="bedY" inputMode="decimal" defaultValue={edited.bedMm[1]} problems={problems} /><Field label="Height, mm" name="bedZ" inputMode="decimal" defaultValue={edited.bedMm[2]} problems={problems} />
-            <Field label="Margin kept free, mm" name="marginMm" inputMode="decimal" defaultValue={edited.marginMm} problems={problems} />
-            <Choice label="Its plate" name="plate" defaultValue={edited.plate} options={[["flexible", "bends"], ["rigid", "stiff"]]} />
+            <Field
+              label="Bed width, mm"
+              name="bedX"
+              inputMode="decimal"
+              defaultValue={edited.bedMm[0]}
+              problems={problems}
+            />
+            <Field
+              label="Bed depth, mm"
+              name="bedY"
+              inputMode="decimal"
+              defaultValue={edited.bedMm[1]}
+              problems={problems}
+            />
+            <Field
+              label="Height, mm"
+              name="bedZ"
+              inputMode="decimal"
+              defaultValue={edited.bedMm[2]}
+              problems={problems}
+            />
+            <Field
+              label="Margin kept free, mm"
+              name="marginMm"
+              inputMode="decimal"
+              defaultValue={edited.marginMm}
+              problems={problems}
+            />
+            <Choice
+              label="Its plate"
+              name="plate"
+              defaultValue={edited.plate}
+              options={[
+                ["flexible", "bends"],
+                ["rigid", "stiff"],
+              ]}
+            />
           </div>
           {fieldGroups[edited.process].map((group) => (
-            <fieldset key={group.title} className="grid gap-2"><legend className="mb-1 font-head font-semibold">{group.title}</legend>
+            <fieldset key={group.title} className="grid gap-2">
+              <legend className="mb-1 font-head font-semibold">{group.title}</legend>
               <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
-                {group.fields.map(([key, label]) => <Field key={key} label={label} name={key} inputMode="decimal" defaultValue={key === "price" ? (edited.priceMinor / 100).toFixed(2) : String((edited as unknown as Record<string, number>)[key])} problems={problems} />)}
+                {group.fields.map(([key, label]) => (
+                  <Field
+                    key={key}
+                    label={label}
+                    name={key}
+                    inputMode="decimal"
+                    defaultValue={
+                      key === "price"
+                        ? (edited.priceMinor / 100).toFixed(2)
+                        : String((edited as unknown as Record<string, number>)[key])
+                    }
+                    problems={problems}
+                  />
+                ))}
               </div>
             </fieldset>
           ))}
-          {edited.process === "resin" && <Tick label="Anti-aliasing" name="antiAliasing" defaultChecked={edited.antiAliasing} />}
-          <div className="flex gap-2"><Button kind="main" type="submit" name="intent" value="printer">Keep it</Button><Button kind="quiet" onClick={() => setSearch({})}>Close</Button></div>
+          {edited.process === "resin" && (
+            <Tick label="Anti-aliasing" name="antiAliasing" defaultChecked={edited.antiAliasing} />
+          )}
+          <div className="flex gap-2">
+            <Button kind="main" type="submit" name="intent" value="printer">
+              Keep it
+            </Button>
+            <Button kind="quiet" onClick={() => setSearch({})}>
+              Close
+            </Button>
+          </div>
         </KeptForm>
       )}
-      <p className="text-[14px] text-ink-2">What they print with: <Link to="/workshop/materials">materials</Link>. How: <Link to="/workshop/print-recipes">print recipes</Link>. Where and when: <Link to="/workshop/rooms">rooms</Link>.</p>
+      <p className="text-[14px] text-ink-2">
+        What they print with: <Link to="/workshop/materials">materials</Link>. How:{" "}
+        <Link to="/workshop/print-recipes">print recipes</Link>. Where and when:{" "}
+        <Link to="/workshop/rooms">rooms</Link>.
+      </p>
     </div>
   );
 }

@@ -14,44 +14,183 @@ import { KeptForm } from "#route/KeptForm";
 export const clientLoader = async () => ({ rooms: await getRooms() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await readForm(request), rooms = await getRooms(), family = textOf(form, "family"), { [family]: _, ...others } = rooms.productTimes;
+  const form = await readForm(request);
+  const rooms = await getRooms();
+  const family = textOf(form, "family");
+  const { [family]: _, ...others } = rooms.productTimes;
   if (textOf(form, "intent") === "usual") {
-    await putRow("settings", { id: "rooms", rooms: { ...rooms, productTimes: others } }, `Usual times for ${family}`, localNow().at);
+    await putRow(
+      "settings",
+      { id: "rooms", rooms: { ...rooms, productTimes: others } },
+      `Usual times for ${family}`,
+      localNow().at,
+    );
     return { problems: [] };
   }
-  const [recoatMinutes, handleMinutes, cureMinutes] = ["recoat", "handle", "cure"].map((name) => typedNumber(textOf(form, name)) * 60) as [number, number, number];
-  if (![recoatMinutes, handleMinutes, cureMinutes].every((m) => m >= 0 && m <= 60 * 24 * 90)) return refuse([{ code: "product/time", path: ["recoat"], message: "Each time is a number of hours from 0 to 2160, for instance 0.5." }]);
-  if (recoatMinutes > handleMinutes || handleMinutes > cureMinutes) return refuse([{ code: "product/order", path: ["handle"], message: "A film takes its next coat first, is handled after that, and is cured last: the hours grow in that order." }]);
-  const outcome = await putRow("settings", { id: "rooms", rooms: { ...rooms, productTimes: { ...others, [family]: { recoatMinutes, handleMinutes, cureMinutes } } } }, `Own times for ${family}`, localNow().at);
+  const [recoatMinutes, handleMinutes, cureMinutes] = ["recoat", "handle", "cure"].map(
+    (name) => typedNumber(textOf(form, name)) * 60,
+  ) as [number, number, number];
+  if (![recoatMinutes, handleMinutes, cureMinutes].every((m) => m >= 0 && m <= 60 * 24 * 90))
+    return refuse([
+      {
+        code: "product/time",
+        path: ["recoat"],
+        message: "Each time is a number of hours from 0 to 2160, for instance 0.5.",
+      },
+    ]);
+  if (recoatMinutes > handleMinutes || handleMinutes > cureMinutes)
+    return refuse([
+      {
+        code: "product/order",
+        path: ["handle"],
+        message:
+          "A film takes its next coat first, is handled after that, and is cured last: the hours grow in that order.",
+      },
+    ]);
+  const outcome = await putRow(
+    "settings",
+    {
+      id: "rooms",
+      rooms: {
+        ...rooms,
+        productTimes: { ...others, [family]: { recoatMinutes, handleMinutes, cureMinutes } },
+      },
+    },
+    `Own times for ${family}`,
+    localNow().at,
+  );
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
-/** Every product family: what it is thinned with, how long it takes in this room's air, what it attacks. Each time can be corrected. */
+/**
+ * Every product family: what it is thinned with, how long it takes in this room's air, what it attacks. Each
+ * time can be corrected.
+ */
 export default function Products({ loaderData: { rooms }, actionData }: Route.ComponentProps) {
-  const [search, setSearch] = useSearchParams(), chosen = families.find((f) => f.name === search.get("product")), air = airOf(rooms), own = chosen && rooms.productTimes[chosen.name], base = chosen && { ...chosen, ...own };
+  const [search, setSearch] = useSearchParams();
+  const chosen = families.find((f) => f.name === search.get("product"));
+  const air = airOf(rooms);
+  const own = chosen && rooms.productTimes[chosen.name];
+  const base = chosen && { ...chosen, ...own };
   const hours = (minutes: number) => Number((minutes / 60).toFixed(3));
   return (
     <div className="grid gap-4">
       <h1>Products</h1>
-      <p className="max-w-3xl text-[14px] text-ink-2">Times at the bench now: {rooms.weather.temperatureC} C and {Math.round(100 * rooms.weather.humidity)} % humidity. Common practice, half of it either way, until you say otherwise; the maker's own sheet comes first.</p>
+      <p className="max-w-3xl text-[14px] text-ink-2">
+        Times at the bench now: {rooms.weather.temperatureC} C and {Math.round(100 * rooms.weather.humidity)}{" "}
+        % humidity. Common practice, half of it either way, until you say otherwise; the maker's own sheet
+        comes first.
+      </p>
       {chosen && base && (
-        <KeptForm className="panel grid max-w-3xl gap-3" key={chosen.name} version={JSON.stringify(own ?? null)}>
+        <KeptForm
+          className="panel grid max-w-3xl gap-3"
+          key={chosen.name}
+          version={JSON.stringify(own ?? null)}
+        >
           <h2>{chosen.name}</h2>
-          <p className="text-[14px]">{chosen.note}. {chosen.attacks.length > 0 && `Attacks ${chosen.attacks.join(", ")}. `}{chosen.closed && `Takes no second solvent coat between ${durationText(chosen.closed.fromMinutes)} and ${durationText(chosen.closed.untilMinutes)}. `}{chosen.reopens && "Opens again with its thinner."}</p>
+          <p className="text-[14px]">
+            {chosen.note}. {chosen.attacks.length > 0 && `Attacks ${chosen.attacks.join(", ")}. `}
+            {chosen.closed &&
+              `Takes no second solvent coat between ${durationText(chosen.closed.fromMinutes)} and ${durationText(chosen.closed.untilMinutes)}. `}
+            {chosen.reopens && "Opens again with its thinner."}
+          </p>
           <input type="hidden" name="family" value={chosen.name} />
           <Problems problems={actionData?.problems} fields={["recoat", "handle", "cure"]} />
           <div className="grid items-start gap-3 sm:grid-cols-3">
-            <Field label="Next coat after, h at 20 C" name="recoat" inputMode="decimal" defaultValue={hours(base.recoatMinutes)} problems={actionData?.problems} /><Field label="Handled after, h" name="handle" inputMode="decimal" defaultValue={hours(base.handleMinutes)} problems={actionData?.problems} /><Field label="Cured after, h" name="cure" inputMode="decimal" defaultValue={hours(base.cureMinutes)} problems={actionData?.problems} />
+            <Field
+              label="Next coat after, h at 20 C"
+              name="recoat"
+              inputMode="decimal"
+              defaultValue={hours(base.recoatMinutes)}
+              problems={actionData?.problems}
+            />
+            <Field
+              label="Handled after, h"
+              name="handle"
+              inputMode="decimal"
+              defaultValue={hours(base.handleMinutes)}
+              problems={actionData?.problems}
+            />
+            <Field
+              label="Cured after, h"
+              name="cure"
+              inputMode="decimal"
+              defaultValue={hours(base.cureMinutes)}
+              problems={actionData?.problems}
+            />
           </div>
-          <div className="flex gap-2"><Button kind="main" type="submit" name="intent" value="own">Keep these times</Button>{own && <Button type="submit" name="intent" value="usual">Back to the usual</Button>}<Button kind="quiet" onClick={() => setSearch({}, { replace: true })}>Close</Button></div>
+          <div className="flex gap-2">
+            <Button kind="main" type="submit" name="intent" value="own">
+              Keep these times
+            </Button>
+            {own && (
+              <Button type="submit" name="intent" value="usual">
+                Back to the usual
+              </Button>
+            )}
+            <Button kind="quiet" onClick={() => setSearch({}, { replace: true })}>
+              Close
+            </Button>
+          </div>
         </KeptForm>
       )}
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Product families">
-        <table className="table"><thead><tr><th scope="col">family</th><th scope="col">thinned with</th><th scope="col" data-figures>next coat</th><th scope="col" data-figures>handled</th><th scope="col" data-figures>cured</th><th scope="col" data-figures>a coat</th><th scope="col">needs</th><th scope="col">leaves</th><th scope="col">attacks</th><th scope="col">mind</th></tr></thead>
-          <tbody>{families.map((f) => {
-            const now = familyOf(f.name, air);
-            return <tr key={f.name} data-selected={f === chosen ? true : undefined}><th scope="row"><button type="button" className="text-left underline decoration-primer-3 underline-offset-2" onClick={() => setSearch({ product: f.name }, { replace: true })}>{f.name}</button>{rooms.productTimes[f.name] && <span className="block text-[13px] font-normal text-ochre">your times</span>}</th><td>{f.thinner}</td><td data-figures>{durationText(now.recoatMinutes)}</td><td data-figures>{durationText(now.handleMinutes)}</td><td data-figures>{durationText(now.cureMinutes)}</td><td data-figures>{f.filmMm >= 0.1 ? `${f.filmMm} mm` : `${Math.round(1000 * f.filmMm)} µm`}</td><td className="text-[13px]">{f.needs || "clean and dry"}</td><td>{f.leaves ?? ""}</td><td className="text-[13px]">{f.attacks.join(", ")}</td><td className="text-[13px] text-ink-2">{f.note}</td></tr>;
-          })}</tbody></table>
+        <table className="table">
+          <thead>
+            <tr>
+              <th scope="col">family</th>
+              <th scope="col">thinned with</th>
+              <th scope="col" data-figures>
+                next coat
+              </th>
+              <th scope="col" data-figures>
+                handled
+              </th>
+              <th scope="col" data-figures>
+                cured
+              </th>
+              <th scope="col" data-figures>
+                a coat
+              </th>
+              <th scope="col">needs</th>
+              <th scope="col">leaves</th>
+              <th scope="col">attacks</th>
+              <th scope="col">mind</th>
+            </tr>
+          </thead>
+          <tbody>
+            {families.map((f) => {
+              const now = familyOf(f.name, air);
+              return (
+                <tr key={f.name} data-selected={f === chosen ? true : undefined}>
+                  <th scope="row">
+                    <button
+                      type="button"
+                      className="text-left underline decoration-primer-3 underline-offset-2"
+                      onClick={() => setSearch({ product: f.name }, { replace: true })}
+                    >
+                      {f.name}
+                    </button>
+                    {rooms.productTimes[f.name] && (
+                      <span className="block text-[13px] font-normal text-ochre">your times</span>
+                    )}
+                  </th>
+                  <td>{f.thinner}</td>
+                  <td data-figures>{durationText(now.recoatMinutes)}</td>
+                  <td data-figures>{durationText(now.handleMinutes)}</td>
+                  <td data-figures>{durationText(now.cureMinutes)}</td>
+                  <td data-figures>
+                    {f.filmMm >= 0.1 ? `${f.filmMm} mm` : `${Math.round(1000 * f.filmMm)} µm`}
+                  </td>
+                  <td className="text-[13px]">{f.needs || "clean and dry"}</td>
+                  <td>{f.leaves ?? ""}</td>
+                  <td className="text-[13px]">{f.attacks.join(", ")}</td>
+                  <td className="text-[13px] text-ink-2">{f.note}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
       </div>
     </div>
   );

@@ -12,67 +12,241 @@ import { KeptForm } from "#route/KeptForm";
 
 /** What cannot be used in an air, in a sentence. */
 function barredNow(air: Weather): string {
-  const out = ([["sprays and lacquers", "lacquer"], ["water-based paint", "water"], ["epoxy", "epoxy"]] as const).filter(([, of]) => weatherBar(of, air) !== null).map(([words]) => words);
+  const out = (
+    [
+      ["sprays and lacquers", "lacquer"],
+      ["water-based paint", "water"],
+      ["epoxy", "epoxy"],
+    ] as const
+  )
+    .filter(([, of]) => weatherBar(of, air) !== null)
+    .map(([words]) => words);
   return out.length === 0 ? "Everything may be used." : `Not for ${out.join(", ")}.`;
 }
 
 export const clientLoader = async () => ({ rooms: await getRooms(), workshop: await getWorkshop() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await readForm(request), old = await getRooms(), told = textOf(form, "day");
-  const from = textOf(form, "quietFrom"), to = textOf(form, "quietTo"), a = minutesOfClock(from), b = minutesOfClock(to);
-  if ((from !== "" || to !== "") && (a === null || b === null)) return refuse([{ code: "rooms/quiet", path: ["quietTo"], message: "Quiet hours have a beginning and an end, for instance 22:00 and 07:00. Leave both empty for none." }]);
+  const form = await readForm(request);
+  const old = await getRooms();
+  const told = textOf(form, "day");
+  const from = textOf(form, "quietFrom");
+  const to = textOf(form, "quietTo");
+  const a = minutesOfClock(from);
+  const b = minutesOfClock(to);
+  if ((from !== "" || to !== "") && (a === null || b === null))
+    return refuse([
+      {
+        code: "rooms/quiet",
+        path: ["quietTo"],
+        message:
+          "Quiet hours have a beginning and an end, for instance 22:00 and 07:00. Leave both empty for none.",
+      },
+    ]);
   const exposure = textOf(form, "exposure").trim();
   const rooms: Rooms = {
-    ventilation: textOf(form, "ventilation") as Rooms["ventilation"], dustExtraction: textOf(form, "dustExtraction") === "on", outdoors: textOf(form, "outdoors") === "on", resinAllowed: textOf(form, "resinAllowed") === "on",
-    quiet: a === null || b === null ? null : { from: a, to: b, mostDb: typedNumber(textOf(form, "mostDb")) }, exposureMinutesAWeek: exposure === "" ? null : typedNumber(exposure), longestPlateMinutes: typedNumber(textOf(form, "longestHours")) * 60,
-    hourWorthMinor: Math.round(typedNumber(textOf(form, "hourWorth")) * 100), powerMinorPerKwh: Math.round(typedNumber(textOf(form, "power")) * 100),
-    weather: { temperatureC: typedNumber(textOf(form, "temperature")), humidity: typedNumber(textOf(form, "humidity")) / 100 }, shelfPieces: textOf(form, "shelf").trim() === "" ? null : typedNumber(textOf(form, "shelf")), away: old.away, productTimes: old.productTimes, days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
+    ventilation: textOf(form, "ventilation") as Rooms["ventilation"],
+    dustExtraction: textOf(form, "dustExtraction") === "on",
+    outdoors: textOf(form, "outdoors") === "on",
+    resinAllowed: textOf(form, "resinAllowed") === "on",
+    quiet: a === null || b === null ? null : { from: a, to: b, mostDb: typedNumber(textOf(form, "mostDb")) },
+    exposureMinutesAWeek: exposure === "" ? null : typedNumber(exposure),
+    longestPlateMinutes: typedNumber(textOf(form, "longestHours")) * 60,
+    hourWorthMinor: Math.round(typedNumber(textOf(form, "hourWorth")) * 100),
+    powerMinorPerKwh: Math.round(typedNumber(textOf(form, "power")) * 100),
+    weather: {
+      temperatureC: typedNumber(textOf(form, "temperature")),
+      humidity: typedNumber(textOf(form, "humidity")) / 100,
+    },
+    shelfPieces: textOf(form, "shelf").trim() === "" ? null : typedNumber(textOf(form, "shelf")),
+    away: old.away,
+    productTimes: old.productTimes,
+    days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
   };
-  const air = { temperatureC: typedNumber(textOf(form, "dayTemperature")), humidity: typedNumber(textOf(form, "dayHumidity")) / 100 };
-  const withDay: Rooms = told === "" ? rooms : { ...rooms, days: [...rooms.days, { day: told, ...air }].sort((x, y) => (x.day < y.day ? -1 : 1)) };
-  const outcome = await putRow("settings", { id: "rooms", rooms: withDay }, "Change the rooms", localNow().at);
+  const air = {
+    temperatureC: typedNumber(textOf(form, "dayTemperature")),
+    humidity: typedNumber(textOf(form, "dayHumidity")) / 100,
+  };
+  const withDay: Rooms =
+    told === ""
+      ? rooms
+      : { ...rooms, days: [...rooms.days, { day: told, ...air }].sort((x, y) => (x.day < y.day ? -1 : 1)) };
+  const outcome = await putRow(
+    "settings",
+    { id: "rooms", rooms: withDay },
+    "Change the rooms",
+    localNow().at,
+  );
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
-/** Where the work is done: air, dust, noise, and what time and power are worth. They steer machine, primer and method. */
+/**
+ * Where the work is done: air, dust, noise, and what time and power are worth. They steer machine, primer and
+ * method.
+ */
 export default function RoomsPage({ loaderData: { rooms, workshop }, actionData }: Route.ComponentProps) {
   const loud = rooms.quiet ? workshop.printers.filter((p) => p.noiseDb > rooms.quiet!.mostDb) : [];
   return (
     <KeptForm className="grid max-w-3xl gap-5" version={JSON.stringify(rooms)}>
       <h1>Rooms</h1>
       <Problems problems={actionData?.problems} fields={["quietTo"]} />
-      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Air</legend>
-        <Choice label="Ventilation" name="ventilation" defaultValue={rooms.ventilation} options={[["none", "none to speak of"], ["window", "a window"], ["extraction", "an extractor to the outside"]]} hint={rooms.ventilation === "none" ? "Brush on water-based primer and varnish; no sprays, no solvents." : "Solvent sprays only with air moving outward."} />
-        <Tick label="Dust is sucked off where it is made" name="dustExtraction" defaultChecked={rooms.dustExtraction} />
+      <fieldset className="panel grid gap-3">
+        <legend className="font-head text-[19px] font-semibold">Air</legend>
+        <Choice
+          label="Ventilation"
+          name="ventilation"
+          defaultValue={rooms.ventilation}
+          options={[
+            ["none", "none to speak of"],
+            ["window", "a window"],
+            ["extraction", "an extractor to the outside"],
+          ]}
+          hint={
+            rooms.ventilation === "none"
+              ? "Brush on water-based primer and varnish; no sprays, no solvents."
+              : "Solvent sprays only with air moving outward."
+          }
+        />
+        <Tick
+          label="Dust is sucked off where it is made"
+          name="dustExtraction"
+          defaultChecked={rooms.dustExtraction}
+        />
         <Tick label="There is a place outdoors to spray" name="outdoors" defaultChecked={rooms.outdoors} />
         <Tick label="Liquid resin is allowed here" name="resinAllowed" defaultChecked={rooms.resinAllowed} />
-        <Field label="Most time a week over resin, solvent and spray, min" name="exposure" inputMode="numeric" defaultValue={rooms.exposureMinutesAWeek ?? ""} hint="Empty: no limit of your own. Safety sheets and local rules come first." problems={actionData?.problems} />
+        <Field
+          label="Most time a week over resin, solvent and spray, min"
+          name="exposure"
+          inputMode="numeric"
+          defaultValue={rooms.exposureMinutesAWeek ?? ""}
+          hint="Empty: no limit of your own. Safety sheets and local rules come first."
+          problems={actionData?.problems}
+        />
       </fieldset>
-      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Weather at the bench</legend>
+      <fieldset className="panel grid gap-3">
+        <legend className="font-head text-[19px] font-semibold">Weather at the bench</legend>
         <div className="grid items-start gap-3 sm:grid-cols-2">
-          <Field label="Usually, degrees C" name="temperature" inputMode="decimal" defaultValue={rooms.weather.temperatureC} hint={`Water acrylic then takes ${weatherFactor("water", rooms.weather).value.toFixed(1)} times as long, enamel ${weatherFactor("enamel or oil", rooms.weather).value.toFixed(1)} (common practice).`} /><Field label="Humidity, %" name="humidity" inputMode="decimal" defaultValue={Math.round(100 * rooms.weather.humidity)} hint={barredNow(rooms.weather)} />
+          <Field
+            label="Usually, degrees C"
+            name="temperature"
+            inputMode="decimal"
+            defaultValue={rooms.weather.temperatureC}
+            hint={`Water acrylic then takes ${weatherFactor("water", rooms.weather).value.toFixed(1)} times as long, enamel ${weatherFactor("enamel or oil", rooms.weather).value.toFixed(1)} (common practice).`}
+          />
+          <Field
+            label="Humidity, %"
+            name="humidity"
+            inputMode="decimal"
+            defaultValue={Math.round(100 * rooms.weather.humidity)}
+            hint={barredNow(rooms.weather)}
+          />
         </div>
-        {rooms.days.length > 0 && <ul className="grid gap-1">{rooms.days.map((d) => <li key={d.day}><Tick label={`${d.day}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`} name={`drop-${d.day}`} /></li>)}</ul>}
-        <div className="grid items-start gap-3 sm:grid-cols-3"><Field label="Another day" name="day" type="date" defaultValue="" hint="What cannot stand its air waits for the next." problems={actionData?.problems} /><Field label="degrees C" name="dayTemperature" inputMode="decimal" defaultValue={rooms.weather.temperatureC} /><Field label="humidity, %" name="dayHumidity" inputMode="decimal" defaultValue={Math.round(100 * rooms.weather.humidity)} /></div>
-      </fieldset>
-      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Places</legend>
-        <Field label="Pieces that can lie and dry at once" name="shelf" inputMode="numeric" defaultValue={rooms.shelfPieces ?? ""} hint="Empty: there is always room. A step that would not find room on the shelf waits; what is more than a full shelf goes in turns." problems={actionData?.problems} />
-      </fieldset>
-      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Noise</legend>
+        {rooms.days.length > 0 && (
+          <ul className="grid gap-1">
+            {rooms.days.map((d) => (
+              <li key={d.day}>
+                <Tick
+                  label={`${d.day}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`}
+                  name={`drop-${d.day}`}
+                />
+              </li>
+            ))}
+          </ul>
+        )}
         <div className="grid items-start gap-3 sm:grid-cols-3">
-          <Field label="Quiet from" name="quietFrom" type="time" defaultValue={rooms.quiet ? clockText(rooms.quiet.from) : ""} /><Field label="until" name="quietTo" type="time" defaultValue={rooms.quiet ? clockText(rooms.quiet.to) : ""} problems={actionData?.problems} /><Field label="Nothing louder then than, dB" name="mostDb" inputMode="numeric" defaultValue={rooms.quiet?.mostDb ?? 45} />
+          <Field
+            label="Another day"
+            name="day"
+            type="date"
+            defaultValue=""
+            hint="What cannot stand its air waits for the next."
+            problems={actionData?.problems}
+          />
+          <Field
+            label="degrees C"
+            name="dayTemperature"
+            inputMode="decimal"
+            defaultValue={rooms.weather.temperatureC}
+          />
+          <Field
+            label="humidity, %"
+            name="dayHumidity"
+            inputMode="decimal"
+            defaultValue={Math.round(100 * rooms.weather.humidity)}
+          />
         </div>
-        <p className="text-[14px] text-ink-2">{loud.length > 0 ? `${loud.map((p) => `${p.name} (${p.noiseDb} dB)`).join(", ")} ${loud.length === 1 ? "stands" : "stand"} still in quiet hours.` : "No machine is held back by quiet hours."}</p>
       </fieldset>
-      <fieldset className="panel grid gap-3"><legend className="font-head text-[19px] font-semibold">Time and money</legend>
+      <fieldset className="panel grid gap-3">
+        <legend className="font-head text-[19px] font-semibold">Places</legend>
+        <Field
+          label="Pieces that can lie and dry at once"
+          name="shelf"
+          inputMode="numeric"
+          defaultValue={rooms.shelfPieces ?? ""}
+          hint="Empty: there is always room. A step that would not find room on the shelf waits; what is more than a full shelf goes in turns."
+          problems={actionData?.problems}
+        />
+      </fieldset>
+      <fieldset className="panel grid gap-3">
+        <legend className="font-head text-[19px] font-semibold">Noise</legend>
         <div className="grid items-start gap-3 sm:grid-cols-3">
-          <Field label="Longest filament plate, h" name="longestHours" inputMode="decimal" defaultValue={rooms.longestPlateMinutes / 60} hint="What one failure may cost." problems={actionData?.problems} />
-          <Field label="An hour of your hands is worth" name="hourWorth" inputMode="decimal" defaultValue={(rooms.hourWorthMinor / 100).toFixed(2)} hint="Weighs hands against machines." />
-          <Field label="Power, a kWh" name="power" inputMode="decimal" defaultValue={(rooms.powerMinorPerKwh / 100).toFixed(2)} />
+          <Field
+            label="Quiet from"
+            name="quietFrom"
+            type="time"
+            defaultValue={rooms.quiet ? clockText(rooms.quiet.from) : ""}
+          />
+          <Field
+            label="until"
+            name="quietTo"
+            type="time"
+            defaultValue={rooms.quiet ? clockText(rooms.quiet.to) : ""}
+            problems={actionData?.problems}
+          />
+          <Field
+            label="Nothing louder then than, dB"
+            name="mostDb"
+            inputMode="numeric"
+            defaultValue={rooms.quiet?.mostDb ?? 45}
+          />
+        </div>
+        <p className="text-[14px] text-ink-2">
+          {loud.length > 0
+            ? `${loud.map((p) => `${p.name} (${p.noiseDb} dB)`).join(", ")} ${loud.length === 1 ? "stands" : "stand"} still in quiet hours.`
+            : "No machine is held back by quiet hours."}
+        </p>
+      </fieldset>
+      <fieldset className="panel grid gap-3">
+        <legend className="font-head text-[19px] font-semibold">Time and money</legend>
+        <div className="grid items-start gap-3 sm:grid-cols-3">
+          <Field
+            label="Longest filament plate, h"
+            name="longestHours"
+            inputMode="decimal"
+            defaultValue={rooms.longestPlateMinutes / 60}
+            hint="What one failure may cost."
+            problems={actionData?.problems}
+          />
+          <Field
+            label="An hour of your hands is worth"
+            name="hourWorth"
+            inputMode="decimal"
+            defaultValue={(rooms.hourWorthMinor / 100).toFixed(2)}
+            hint="Weighs hands against machines."
+          />
+          <Field
+            label="Power, a kWh"
+            name="power"
+            inputMode="decimal"
+            defaultValue={(rooms.powerMinorPerKwh / 100).toFixed(2)}
+          />
         </div>
       </fieldset>
-      <div><Button kind="main" type="submit">Keep these rooms</Button></div>
+      <div>
+        <Button kind="main" type="submit">
+          Keep these rooms
+        </Button>
+      </div>
     </KeptForm>
   );
 }

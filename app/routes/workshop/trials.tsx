@@ -18,55 +18,182 @@ import { answer, readForm, refuse, textOf } from "#app/readForm";
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
-  const form = await readForm(request), { at } = localNow();
+  const form = await readForm(request);
+  const { at } = localNow();
   if (textOf(form, "intent") === "remove") {
     return answer(await keep("Remove a trial", [{ table: "coupons", remove: textOf(form, "id") }]));
   }
   const chosen = textOf(form, "chosen");
-  if (chosen === "") return refuse([{ code: "trial/none", path: ["chosen"], message: "Say which socket fitted: count its notches." }]);
+  if (chosen === "")
+    return refuse([
+      { code: "trial/none", path: ["chosen"], message: "Say which socket fitted: count its notches." },
+    ]);
   const material = textOf(form, "material");
-  const outcome = await putRow("coupons", { id: crypto.randomUUID(), printerId: textOf(form, "printer"), materialId: material === "" ? null : material, fit: textOf(form, "fit") as FitKind, chosenMm: Number(chosen), at, note: textOf(form, "note") }, "Keep what fitted", at);
+  const outcome = await putRow(
+    "coupons",
+    {
+      id: crypto.randomUUID(),
+      printerId: textOf(form, "printer"),
+      materialId: material === "" ? null : material,
+      fit: textOf(form, "fit") as FitKind,
+      chosenMm: Number(chosen),
+      at,
+      note: textOf(form, "note"),
+    },
+    "Keep what fitted",
+    at,
+  );
   return answer(outcome);
 }
 
-/** Trials of a fit: a strip of sockets is printed, the one that fits is kept, and all later clearances follow it. */
+/**
+ * Trials of a fit: a strip of sockets is printed, the one that fits is kept, and all later clearances follow
+ * it.
+ */
 export default function Trials({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
-  const fetcher = useFetcher(), say = useToast();
+  const fetcher = useFetcher();
+  const say = useToast();
   const printer = workshop.printers.find((p) => p.id === search.get("printer")) ?? workshop.printers[0];
   const fit: FitKind = fits.find((f) => f === search.get("fit")) ?? "snug";
-  if (!printer) return <EmptyState title="No printers yet">A trial is printed on one machine in one material, and holds for both.</EmptyState>;
-  const gaps = couponGaps(printer.process, fit), [low, high] = clearances[printer.process][fit];
-  const setting = (key: string, value: string) => setSearch({ printer: printer.id, fit, [key]: value }, { replace: true, preventScrollReset: true });
+  if (!printer)
+    return (
+      <EmptyState title="No printers yet">
+        A trial is printed on one machine in one material, and holds for both.
+      </EmptyState>
+    );
+  const gaps = couponGaps(printer.process, fit);
+  const [low, high] = clearances[printer.process][fit];
+  const setting = (key: string, value: string) =>
+    setSearch({ printer: printer.id, fit, [key]: value }, { replace: true, preventScrollReset: true });
   const take = () => {
     const { strip, peg } = couponMesh(printer.process, fit);
-    const all = soupOf(strip), other = soupOf(peg), corners = new Float32Array(all.corners.length + other.corners.length);
+    const all = soupOf(strip);
+    const other = soupOf(peg);
+    const corners = new Float32Array(all.corners.length + other.corners.length);
     corners.set(all.corners);
     corners.set(other.corners, all.corners.length);
-    saveFile(writeBinaryStl({ corners }), `trial-${fit.replaceAll(" ", "-")}-${printer.process}.stl`, "model/stl");
+    saveFile(
+      writeBinaryStl({ corners }),
+      `trial-${fit.replaceAll(" ", "-")}-${printer.process}.stl`,
+      "model/stl",
+    );
   };
   const nameOf = (id: string) => workshop.printers.find((p) => p.id === id)?.name ?? "a printer that is gone";
   return (
     <div className="grid max-w-4xl gap-6">
       <h1>Trials of a fit</h1>
-      <p className="text-ink-2">Print the strip once for a machine and a material, try the peg in its sockets, and keep the one that fits. Clearances in Joints then follow it instead of common practice.</p>
+      <p className="text-ink-2">
+        Print the strip once for a machine and a material, try the peg in its sockets, and keep the one that
+        fits. Clearances in Joints then follow it instead of common practice.
+      </p>
       <section className="panel grid gap-4">
-        <div className="grid items-end gap-3 sm:grid-cols-3"><Choice label="Printer" name="which" value={printer.id} onChange={(e) => setting("printer", e.target.value)} options={workshop.printers.map((p) => [p.id, p.name] as const)} /><Choice label="Fit" name="whichFit" value={fit} onChange={(e) => setting("fit", e.target.value)} options={fits.map((f) => [f, f] as const)} /><Button onClick={take}>Strip and peg as STL</Button></div>
-        <p className="text-[14px]">Usual for {fit} in {printer.process}: {low} to {high} mm a side (common practice). The strip has {gaps.length} sockets, from {gaps[0]} mm to {gaps.at(-1)} mm a side; notches in its edge count them.</p>
+        <div className="grid items-end gap-3 sm:grid-cols-3">
+          <Choice
+            label="Printer"
+            name="which"
+            value={printer.id}
+            onChange={(e) => setting("printer", e.target.value)}
+            options={workshop.printers.map((p) => [p.id, p.name] as const)}
+          />
+          <Choice
+            label="Fit"
+            name="whichFit"
+            value={fit}
+            onChange={(e) => setting("fit", e.target.value)}
+            options={fits.map((f) => [f, f] as const)}
+          />
+          <Button onClick={take}>Strip and peg as STL</Button>
+        </div>
+        <p className="text-[14px]">
+          Usual for {fit} in {printer.process}: {low} to {high} mm a side (common practice). The strip has{" "}
+          {gaps.length} sockets, from {gaps[0]} mm to {gaps.at(-1)} mm a side; notches in its edge count them.
+        </p>
         <Form method="post" className="grid items-end gap-3 sm:grid-cols-4">
-          <input type="hidden" name="printer" value={printer.id} /><input type="hidden" name="fit" value={fit} />
-          <Choice label="Printed in" name="material" options={[["", "not told"], ...workshop.materials.filter((m) => m.process === printer.process).map((m) => [m.id, m.name] as const)]} />
-          <Choice label="What fitted" name="chosen" options={[["", "not tried yet"], ...gaps.map((g, i) => [String(g), `${i + 1} ${i === 0 ? "notch" : "notches"}: ${g} mm a side`] as const)]} problems={actionData?.problems} />
-          <Field label="Note" name="note" defaultValue="" /><Button kind="main" type="submit">Keep what fitted</Button>
+          <input type="hidden" name="printer" value={printer.id} />
+          <input type="hidden" name="fit" value={fit} />
+          <Choice
+            label="Printed in"
+            name="material"
+            options={[
+              ["", "not told"],
+              ...workshop.materials
+                .filter((m) => m.process === printer.process)
+                .map((m) => [m.id, m.name] as const),
+            ]}
+          />
+          <Choice
+            label="What fitted"
+            name="chosen"
+            options={[
+              ["", "not tried yet"],
+              ...gaps.map(
+                (g, i) => [String(g), `${i + 1} ${i === 0 ? "notch" : "notches"}: ${g} mm a side`] as const,
+              ),
+            ]}
+            problems={actionData?.problems}
+          />
+          <Field label="Note" name="note" defaultValue="" />
+          <Button kind="main" type="submit">
+            Keep what fitted
+          </Button>
         </Form>
         <Problems problems={actionData?.problems} fields={["chosen"]} />
       </section>
       {workshop.coupons.length > 0 && (
-        <table className="table"><thead><tr><th scope="col">printer</th><th scope="col">material</th><th scope="col">fit</th><th scope="col" data-figures>kept, a side</th><th scope="col" data-figures>against the usual</th><th scope="col">when</th><th scope="col">note</th><th scope="col"><span className="sr-only">remove</span></th></tr></thead>
-          <tbody>{[...workshop.coupons].sort((a, b) => (a.at < b.at ? 1 : -1)).map((c) => {
-            const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament", usual = clearances[process][c.fit][0];
-            return <tr key={c.id}><th scope="row">{nameOf(c.printerId)}</th><td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td><td>{c.fit}</td><td data-figures>{c.chosenMm} mm</td><td data-figures>{c.chosenMm - usual >= 0 ? "+" : "−"}{Math.abs(c.chosenMm - usual).toFixed(2)} mm</td><td>{c.at.slice(0, 10)}</td><td>{c.note}</td><td><Button kind="quiet" onClick={() => { void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" }); say("The trial was removed.", undoAction); }}>Remove</Button></td></tr>;
-          })}</tbody></table>
+        <table className="table">
+          <thead>
+            <tr>
+              <th scope="col">printer</th>
+              <th scope="col">material</th>
+              <th scope="col">fit</th>
+              <th scope="col" data-figures>
+                kept, a side
+              </th>
+              <th scope="col" data-figures>
+                against the usual
+              </th>
+              <th scope="col">when</th>
+              <th scope="col">note</th>
+              <th scope="col">
+                <span className="sr-only">remove</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...workshop.coupons]
+              .sort((a, b) => (a.at < b.at ? 1 : -1))
+              .map((c) => {
+                const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament";
+                const usual = clearances[process][c.fit][0];
+                return (
+                  <tr key={c.id}>
+                    <th scope="row">{nameOf(c.printerId)}</th>
+                    <td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td>
+                    <td>{c.fit}</td>
+                    <td data-figures>{c.chosenMm} mm</td>
+                    <td data-figures>
+                      {c.chosenMm - usual >= 0 ? "+" : "−"}
+                      {Math.abs(c.chosenMm - usual).toFixed(2)} mm
+                    </td>
+                    <td>{c.at.slice(0, 10)}</td>
+                    <td>{c.note}</td>
+                    <td>
+                      <Button
+                        kind="quiet"
+                        onClick={() => {
+                          void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" });
+                          say("The trial was removed.", undoAction);
+                        }}
+                      >
+                        Remove
+                      </Button>
+                    </td>
+                  </tr>
+                );
+              })}
+          </tbody>
+        </table>
       )}
     </div>
   );

@@ -3,13 +3,26 @@ import type { Bare } from "#core/order/facts";
 import type { Placed, Precedence, Situation, Wait } from "#core/order/rule";
 import { type Action, isBoardWide, type Step } from "#core/order/step";
 
-export const H = 60, D = 24 * 60;
+export const H = 60;
+export const D = 24 * 60;
 
 export const coats: readonly Action[] = ["prime", "paint", "drybrush", "shade", "varnish", "gloss effect"];
 export const colours: readonly Action[] = ["paint", "drybrush", "shade"];
 /** What goes over a primer: none of it holds on bare plastic. */
 export const onPrimer: readonly Action[] = ["paint", "drybrush", "shade", "varnish", "pigment", "mask"];
-const films: readonly Action[] = [...coats, "fill", "level", "paste", "pigment", "lay ground", "flock", "pour water", "seal", "decal", "fill seam"];
+const films: readonly Action[] = [
+  ...coats,
+  "fill",
+  "level",
+  "paste",
+  "pigment",
+  "lay ground",
+  "flock",
+  "pour water",
+  "seal",
+  "decal",
+  "fill seam",
+];
 
 export const isOne = (s: Step, actions: readonly Action[]) => actions.includes(s.action);
 export const isCoat = (s: Step) => isOne(s, coats);
@@ -19,31 +32,50 @@ export const chemistry = (s: Step): Chemistry => (s.family ? familyOf(s.family).
 export const isSprayed = (s: Step) => s.family !== null && familyOf(s.family).sprayed;
 export const frosts = (s: Step) => s.family !== null && familyOf(s.family).frostsUnderAlcohol === true;
 /** Eaten, crazed or softened by the step's product where it lies bare. */
-export const attacks = (s: Step, bare: Bare) => s.family !== null && (familyOf(s.family).attacks as readonly string[]).includes(bare);
-export const isWatery = (s: Step) => s.family !== null && (chemistry(s) === "water" || s.family === "PVA, wood glue" || familyOf(s.family).chemistry === "mineral");
+export const attacks = (s: Step, bare: Bare) =>
+  s.family !== null && (familyOf(s.family).attacks as readonly string[]).includes(bare);
+export const isWatery = (s: Step) =>
+  s.family !== null &&
+  (chemistry(s) === "water" || s.family === "PVA, wood glue" || familyOf(s.family).chemistry === "mineral");
 
 /** False when both are about joints and none of them is the same. */
 export function sameJoint(a: Step, b: Step): boolean {
   const joints = a.targets.filter((t) => t.startsWith("joint:"));
-  return joints.length === 0 || !b.targets.some((t) => t.startsWith("joint:")) || joints.some((t) => b.targets.includes(t));
+  return (
+    joints.length === 0 ||
+    !b.targets.some((t) => t.startsWith("joint:")) ||
+    joints.some((t) => b.targets.includes(t))
+  );
 }
 
 /** First before second, for the rules that are nothing but that. */
-export const order = (first: readonly Action[], then: readonly Action[], wait: Wait = "none", when?: (a: Step, b: Step) => boolean): Precedence => (when ? { first, then, wait, when } : { first, then, wait });
+export const order = (
+  first: readonly Action[],
+  then: readonly Action[],
+  wait: Wait = "none",
+  when?: (a: Step, b: Step) => boolean,
+): Precedence => (when ? { first, then, wait, when } : { first, then, wait });
 
 /** The latest earlier step of a kind, with its age at the moment in question, minutes. */
-export function latest(here: Situation, test: (s: Step, p: Placed) => boolean): { readonly step: Step; readonly age: number } | null {
+export function latest(
+  here: Situation,
+  test: (s: Step, p: Placed) => boolean,
+): { readonly step: Step; readonly age: number } | null {
   for (let i = here.before.length - 1; i >= 0; i--) {
     const p = here.before[i]!;
     if (test(p.step, p)) return { step: p.step, age: here.at - p.endsAt };
   }
   return null;
 }
-export const later = (here: Situation, test: (s: Step) => boolean): Step | null => here.later.find((p) => test(p.step))?.step ?? null;
+export const later = (here: Situation, test: (s: Step) => boolean): Step | null =>
+  here.later.find((p) => test(p.step))?.step ?? null;
 
 /** The film directly below. */
 export const below = (here: Situation) => latest(here, (e) => isFilm(e) && isBoardWide(e) === here.wide);
-/** Bare substrate under a step: told of it, or of anything done before on the same thing, and not covered since. */
+/**
+ * Bare substrate under a step: told of it, or of anything done before on the same thing, and not covered
+ * since.
+ */
 export function bareUnder(step: Step, here: Situation): Bare | null {
   return step.facts?.bare ?? here.before.find((p) => p.step.facts?.bare)?.step.facts?.bare ?? null;
 }

@@ -1,264 +1,783 @@
 import { familyOf } from "#core/order/families";
 import { insert, leaveOut, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { type OrderRule, rule, type Severity } from "#core/order/rule";
-import { bareUnder, below, chemistry, coats, colours, covered, D, H, isCoat, isColour, isFilm, isOne, isSprayed, later, latest, onPrimer, order } from "#core/order/rules/ask";
+import {
+  bareUnder,
+  below,
+  chemistry,
+  coats,
+  colours,
+  covered,
+  D,
+  H,
+  isCoat,
+  isColour,
+  isFilm,
+  isOne,
+  isSprayed,
+  later,
+  latest,
+  onPrimer,
+  order,
+} from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
 
 /** O13 to O27 and what else concerns films of paint. */
 export const paint: readonly OrderRule[] = [
   rule({
-    id: "O13", kind: "order", says: "Primer comes before colour.",
-    because: "Colour on bare plastic rubs off and shows the shine below.", severity: "weakens", mend: "Insert a coat of primer.",
-    precedes: [order(["prime"], onPrimer, "recoat"), order(["prime"], ["inspect"], "none", (_, b) => b.facts?.checks?.includes("primer") === true), order(["inspect"], colours, "none", (a) => a.facts?.checks?.includes("primer") === true)],
-    check: (s, here) => (isColour(s) && s.targets.some((t) => t.startsWith("part:")) && !s.clear && !latest(here, (e) => e.action === "prime" || e.facts?.tone !== undefined)
-      ? { mends: [insert("before", s, "prime", "Prime", { loose: true, family: "brush-on primer, water", minutes: Math.round(5 + 0.05 * (s.areaCm2 ?? 100)) })] } : null),
+    id: "O13",
+    kind: "order",
+    says: "Primer comes before colour.",
+    because: "Colour on bare plastic rubs off and shows the shine below.",
+    severity: "weakens",
+    mend: "Insert a coat of primer.",
+    precedes: [
+      order(["prime"], onPrimer, "recoat"),
+      order(["prime"], ["inspect"], "none", (_, b) => b.facts?.checks?.includes("primer") === true),
+      order(["inspect"], colours, "none", (a) => a.facts?.checks?.includes("primer") === true),
+    ],
+    check: (s, here) =>
+      isColour(s) &&
+      s.targets.some((t) => t.startsWith("part:")) &&
+      !s.clear &&
+      !latest(here, (e) => e.action === "prime" || e.facts?.tone !== undefined)
+        ? {
+            mends: [
+              insert("before", s, "prime", "Prime", {
+                loose: true,
+                family: "brush-on primer, water",
+                minutes: Math.round(5 + 0.05 * (s.areaCm2 ?? 100)),
+              }),
+            ],
+          }
+        : null,
   }),
   rule({
-    id: "O14", kind: "over", says: "A lacquer or solvent spray goes over water acrylic after a day, over enamel or oil only when that is cured through; water acrylic goes over enamel or oil only when that is cured, and matte.",
-    because: "The stronger thinner lifts and wrinkles what is below, and what shrinks over a soft film cracks.", severity: "ruins", mend: "Wait for the full cure, lay a water varnish between, or change the product.",
+    id: "O14",
+    kind: "over",
+    says: "A lacquer or solvent spray goes over water acrylic after a day, over enamel or oil only when that is cured through; water acrylic goes over enamel or oil only when that is cured, and matte.",
+    because:
+      "The stronger thinner lifts and wrinkles what is below, and what shrinks over a soft film cracks.",
+    severity: "ruins",
+    mend: "Wait for the full cure, lay a water varnish between, or change the product.",
     spacing: (a, b) => {
       if (!isCoat(a) || !isCoat(b)) return null;
       if (chemistry(b) === "lacquer" && chemistry(a) === "water") return { atLeast: D };
-      return chemistry(a) === "enamel or oil" && (chemistry(b) === "lacquer" || chemistry(b) === "water") ? { atLeast: "cure" } : null;
+      return chemistry(a) === "enamel or oil" && (chemistry(b) === "lacquer" || chemistry(b) === "water")
+        ? { atLeast: "cure" }
+        : null;
     },
     check: (s, here) => {
       if (!isCoat(s) || !s.family) return null;
-      let worst: { severity: Severity; other: Step; until: number } | null = null, barrier = false;
+      let worst: { severity: Severity; other: Step; until: number } | null = null;
+      let barrier = false;
       for (let i = here.before.length - 1; i >= 0; i--) {
         const { step: under, endsAt } = here.before[i]!;
         if (!isCoat(under) || !under.family) continue;
-        const age = here.at - endsAt, cure = familyOf(under.family, here.weather).cureMinutes;
-        let severity: Severity | null = null, until = cure;
-        if (chemistry(s) === "lacquer" && chemistry(under) === "enamel or oil") severity = age < cure - 1e-6 ? (barrier ? "weakens" : "ruins") : s.facts?.dustCoats ? null : "weakens";
-        else if (chemistry(s) === "lacquer" && chemistry(under) === "water" && age < D - 1e-6) [severity, until] = ["weakens", D];
-        else if (chemistry(s) === "water" && chemistry(under) === "enamel or oil" && !barrier && (age < cure - 1e-6 || under.sheen === "gloss")) severity = "weakens";
-        if (severity && (!worst || (severity === "ruins" && worst.severity !== "ruins"))) worst = { severity, other: under, until };
+        const age = here.at - endsAt;
+        const cure = familyOf(under.family, here.weather).cureMinutes;
+        let severity: Severity | null = null;
+        let until = cure;
+        if (chemistry(s) === "lacquer" && chemistry(under) === "enamel or oil")
+          severity =
+            age < cure - 1e-6 ? (barrier ? "weakens" : "ruins") : s.facts?.dustCoats ? null : "weakens";
+        else if (chemistry(s) === "lacquer" && chemistry(under) === "water" && age < D - 1e-6)
+          [severity, until] = ["weakens", D];
+        else if (
+          chemistry(s) === "water" &&
+          chemistry(under) === "enamel or oil" &&
+          !barrier &&
+          (age < cure - 1e-6 || under.sheen === "gloss")
+        )
+          severity = "weakens";
+        if (severity && (!worst || (severity === "ruins" && worst.severity !== "ruins")))
+          worst = { severity, other: under, until };
         if (under.action === "varnish" && chemistry(under) === "water") barrier = true;
       }
       if (!worst) return null;
-      const { severity, other, until } = worst, lacquer = chemistry(s) === "lacquer";
-      const swap = !lacquer ? null : s.action === "varnish" ? otherProduct(s, "varnish, water", { looks: "a touch less flat" }) : s.action === "prime" ? otherProduct(s, "brush-on primer, water") : otherProduct(s, "water acrylic, airbrushed");
+      const { severity, other, until } = worst;
+      const lacquer = chemistry(s) === "lacquer";
+      const swap = !lacquer
+        ? null
+        : s.action === "varnish"
+          ? otherProduct(s, "varnish, water", { looks: "a touch less flat" })
+          : s.action === "prime"
+            ? otherProduct(s, "brush-on primer, water")
+            : otherProduct(s, "water acrylic, airbrushed");
       const cured = chemistry(other) === "enamel or oil" && lacquer;
-      return { other: other.id, severity, mends: [
-        ...(cured ? [otherWay(s, "Wait for the cure, and first passes as dust coats", { dustCoats: true }, { minutes: 4 })] : [waitBetween(other, s, until)]),
-        ...(swap ? [swap] : []),
-        ...(other.sheen === "gloss" && !lacquer ? [insert("after", other, "varnish", "A matte lacquer coat between, when it is cured", { family: "matte varnish, solvent spray", tool: "spray can", place: "booth", minutes: 6, facts: { dustCoats: true } })] : []),
-      ] };
+      return {
+        other: other.id,
+        severity,
+        mends: [
+          ...(cured
+            ? [
+                otherWay(
+                  s,
+                  "Wait for the cure, and first passes as dust coats",
+                  { dustCoats: true },
+                  { minutes: 4 },
+                ),
+              ]
+            : [waitBetween(other, s, until)]),
+          ...(swap ? [swap] : []),
+          ...(other.sheen === "gloss" && !lacquer
+            ? [
+                insert("after", other, "varnish", "A matte lacquer coat between, when it is cured", {
+                  family: "matte varnish, solvent spray",
+                  tool: "spray can",
+                  place: "booth",
+                  minutes: 6,
+                  facts: { dustCoats: true },
+                }),
+              ]
+            : []),
+        ],
+      };
     },
   }),
   rule({
-    id: "O15", kind: "order", says: "In one area what is sprayed comes before what is brushed.",
-    because: "Overspray lands on what is finished.", severity: "wastes", mend: "Spray first, or mask what is done.",
-    precedes: [order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.family !== null)],
+    id: "O15",
+    kind: "order",
+    says: "In one area what is sprayed comes before what is brushed.",
+    because: "Overspray lands on what is finished.",
+    severity: "wastes",
+    mend: "Spray first, or mask what is done.",
+    precedes: [
+      order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.family !== null),
+    ],
     check: (s, here) => {
       if (s.action !== "paint" || !isSprayed(s)) return null;
-      const done = latest(here, (e) => e.action === "mask" || (isColour(e) && e.family !== null && !isSprayed(e)));
-      return done && done.step.action !== "mask" ? { other: done.step.id, mends: [moveBefore(s, done.step), insert("before", s, "mask", "Mask what is painted", { minutes: 12, tool: "tape" })] } : null;
+      const done = latest(
+        here,
+        (e) => e.action === "mask" || (isColour(e) && e.family !== null && !isSprayed(e)),
+      );
+      return done && done.step.action !== "mask"
+        ? {
+            other: done.step.id,
+            mends: [
+              moveBefore(s, done.step),
+              insert("before", s, "mask", "Mask what is painted", { minutes: 12, tool: "tape" }),
+            ],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O16", kind: "order", says: "Colour goes on before shading, shading before drybrushing; and no drybrush where layer steps are plain.",
-    because: "A wash runs off the edges that the drybrush then lights, and a dry brush finds every step.", severity: "weakens", mend: "Move the drybrush last; where steps are plain, stipple or spray from above instead.",
+    id: "O16",
+    kind: "order",
+    says: "Colour goes on before shading, shading before drybrushing; and no drybrush where layer steps are plain.",
+    because: "A wash runs off the edges that the drybrush then lights, and a dry brush finds every step.",
+    severity: "weakens",
+    mend: "Move the drybrush last; where steps are plain, stipple or spray from above instead.",
     precedes: [order(["paint"], ["shade", "drybrush"], "recoat"), order(["shade"], ["drybrush"], "recoat")],
-    check: (s) => (s.action === "drybrush" && s.facts?.plainSteps ? { mends: [leaveOut(s, "edges are lit by the wash and by light from above only"), otherWay(s, "Stipple stone by stone with thick paint", { plainSteps: null }, { minutes: s.handsMinutes.value, looks: "livelier stones, no steps" })] } : null),
+    check: (s) =>
+      s.action === "drybrush" && s.facts?.plainSteps
+        ? {
+            mends: [
+              leaveOut(s, "edges are lit by the wash and by light from above only"),
+              otherWay(
+                s,
+                "Stipple stone by stone with thick paint",
+                { plainSteps: null },
+                { minutes: s.handsMinutes.value, looks: "livelier stones, no steps" },
+              ),
+            ],
+          }
+        : null,
   }),
   rule({
-    id: "O17", kind: "insert", says: "Lines between stones and boards are lined in again after drybrushing.",
-    because: "Drybrushing dulls them.", severity: "weakens", mend: "Line them in again.",
+    id: "O17",
+    kind: "insert",
+    says: "Lines between stones and boards are lined in again after drybrushing.",
+    because: "Drybrushing dulls them.",
+    severity: "weakens",
+    mend: "Line them in again.",
     precedes: [order(["drybrush"], ["line in"], "recoat")],
-    check: (s, here) => (s.action === "drybrush" && s.facts?.lines && !later(here, (e) => e.action === "line in") ? { mends: [insert("after", s, "line in", "Line in the joints again with a thin dark wash", { loose: true, family: "acrylic wash", minutes: 10, tool: "fine brush" })] } : null),
+    check: (s, here) =>
+      s.action === "drybrush" && s.facts?.lines && !later(here, (e) => e.action === "line in")
+        ? {
+            mends: [
+              insert("after", s, "line in", "Line in the joints again with a thin dark wash", {
+                loose: true,
+                family: "acrylic wash",
+                minutes: 10,
+                tool: "fine brush",
+              }),
+            ],
+          }
+        : null,
   }),
   rule({
-    id: "O18", kind: "over", says: "Pin washes, markings and decals go on gloss; pigment and pencil on matte.",
-    because: "Powder does not stay on gloss; a pin wash on matte stains where it should flow.", severity: "weakens", mend: "Insert a matte coat before the powder, a gloss coat before the pin wash.",
+    id: "O18",
+    kind: "over",
+    says: "Pin washes, markings and decals go on gloss; pigment and pencil on matte.",
+    because: "Powder does not stay on gloss; a pin wash on matte stains where it should flow.",
+    severity: "weakens",
+    mend: "Insert a matte coat before the powder, a gloss coat before the pin wash.",
     check: (s, here) => {
       const under = below(here);
       if (!under) return null;
-      if (s.action === "pigment" && under.step.sheen === "gloss" && chemistry(under.step) !== "powder") return { other: under.step.id, mends: [insert("before", s, "varnish", "A matte coat for the powder to hold on", { family: "varnish, water", sheen: "matte", minutes: 6 })] };
-      if ((s.facts?.pin || s.action === "decal") && under.step.sheen === "matte") return { other: under.step.id, mends: [insert("before", s, "varnish", "A gloss coat for it to flow on", { family: "varnish, water", sheen: "gloss", minutes: 6, waitMinutes: s.action === "decal" ? D : 30 })] };
+      if (s.action === "pigment" && under.step.sheen === "gloss" && chemistry(under.step) !== "powder")
+        return {
+          other: under.step.id,
+          mends: [
+            insert("before", s, "varnish", "A matte coat for the powder to hold on", {
+              family: "varnish, water",
+              sheen: "matte",
+              minutes: 6,
+            }),
+          ],
+        };
+      if ((s.facts?.pin || s.action === "decal") && under.step.sheen === "matte")
+        return {
+          other: under.step.id,
+          mends: [
+            insert("before", s, "varnish", "A gloss coat for it to flow on", {
+              family: "varnish, water",
+              sheen: "gloss",
+              minutes: 6,
+              waitMinutes: s.action === "decal" ? D : 30,
+            }),
+          ],
+        };
       return null;
     },
   }),
   rule({
-    id: "O19", kind: "needs", says: "Washes go on thin, each dry before the next, or on purpose into the wet of the first.",
-    because: "Over a half-dry wash the brush tears up what lies below.", severity: "weakens", mend: "Wait until the first is dry.",
-    spacing: (a, b) => (a.action === "shade" && b.action === "shade" && !b.facts?.wet ? { atLeast: "recoat" } : null),
+    id: "O19",
+    kind: "needs",
+    says: "Washes go on thin, each dry before the next, or on purpose into the wet of the first.",
+    because: "Over a half-dry wash the brush tears up what lies below.",
+    severity: "weakens",
+    mend: "Wait until the first is dry.",
+    spacing: (a, b) =>
+      a.action === "shade" && b.action === "shade" && !b.facts?.wet ? { atLeast: "recoat" } : null,
     check: (s, here) => {
       if (s.action !== "shade") return null;
       const first = latest(here, (e) => e.action === "shade");
       if (!first?.step.family || s.facts?.wet) return null;
       const dry = familyOf(first.step.family, here.weather).recoatMinutes;
-      return first.age < dry - 1e-6 ? { other: first.step.id, mends: [waitBetween(first.step, s, dry), otherWay(s, "Lay it into the wet on purpose, at once", { wet: true }, { looks: "soft blends instead of edges" })] } : null;
+      return first.age < dry - 1e-6
+        ? {
+            other: first.step.id,
+            mends: [
+              waitBetween(first.step, s, dry),
+              otherWay(
+                s,
+                "Lay it into the wet on purpose, at once",
+                { wet: true },
+                { looks: "soft blends instead of edges" },
+              ),
+            ],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O20", kind: "over", says: "Translucent paint needs a light, even, matte base.",
-    because: "A dark or patchy primer shows through and cannot be covered by more of it.", severity: "wastes", mend: "A light even coat first, or an opaque paint.",
+    id: "O20",
+    kind: "over",
+    says: "Translucent paint needs a light, even, matte base.",
+    because: "A dark or patchy primer shows through and cannot be covered by more of it.",
+    severity: "wastes",
+    mend: "A light even coat first, or an opaque paint.",
     check: (s, here) => {
       if (s.family !== "one-coat translucent acrylic") return null;
       const under = below(here);
-      if (under && (under.step.facts?.tone ?? "light") === "light" && under.step.sheen !== "gloss") return null;
-      return { ...(under ? { other: under.step.id } : {}), mends: [insert("before", s, "paint", "An even light coat", { family: "water acrylic, airbrushed", tool: "airbrush", place: "booth", minutes: 8, facts: { tone: "light" } }), otherProduct(s, "water acrylic, brushed")] };
+      if (under && (under.step.facts?.tone ?? "light") === "light" && under.step.sheen !== "gloss")
+        return null;
+      return {
+        ...(under ? { other: under.step.id } : {}),
+        mends: [
+          insert("before", s, "paint", "An even light coat", {
+            family: "water acrylic, airbrushed",
+            tool: "airbrush",
+            place: "booth",
+            minutes: 8,
+            facts: { tone: "light" },
+          }),
+          otherProduct(s, "water acrylic, brushed"),
+        ],
+      };
     },
   }),
   rule({
-    id: "O21", kind: "needs", says: "Effects that may need correcting are laid in enamel or oil.",
-    because: "They can be opened again with their thinner; acrylic cannot be taken back.", severity: "weakens", mend: "Use an enamel or oil wash.",
-    check: (s) => (s.facts?.mayCorrect && s.family !== null && !familyOf(s.family).reopens ? { mends: [otherProduct(s, "enamel wash", { looks: "can be wiped back" })] } : null),
+    id: "O21",
+    kind: "needs",
+    says: "Effects that may need correcting are laid in enamel or oil.",
+    because: "They can be opened again with their thinner; acrylic cannot be taken back.",
+    severity: "weakens",
+    mend: "Use an enamel or oil wash.",
+    check: (s) =>
+      s.facts?.mayCorrect && s.family !== null && !familyOf(s.family).reopens
+        ? { mends: [otherProduct(s, "enamel wash", { looks: "can be wiped back" })] }
+        : null,
   }),
   rule({
-    id: "O22", kind: "over", says: "Chrome goes over gloss black, iron over black.",
-    because: "A metallic is as bright as the dark it lies on is deep.", severity: "weakens", mend: "Lay black under it, gloss for chrome.",
+    id: "O22",
+    kind: "over",
+    says: "Chrome goes over gloss black, iron over black.",
+    because: "A metallic is as bright as the dark it lies on is deep.",
+    severity: "weakens",
+    mend: "Lay black under it, gloss for chrome.",
     check: (s, here) => {
       if (!s.facts?.metal || s.action !== "paint") return null;
-      const under = below(here), dark = under?.step.facts?.tone === "dark", gloss = under?.step.sheen === "gloss";
+      const under = below(here);
+      const dark = under?.step.facts?.tone === "dark";
+      const gloss = under?.step.sheen === "gloss";
       if (dark && (gloss || s.facts.metal === "iron")) return null;
-      return { ...(under ? { other: under.step.id } : {}), mends: [insert("before", s, "paint", s.facts.metal === "chrome" ? "A coat of gloss black" : "A coat of black", { family: "water acrylic, airbrushed", sheen: s.facts.metal === "chrome" ? "gloss" : "matte", tool: "airbrush", place: "booth", minutes: 8, waitMinutes: D, facts: { tone: "dark" } })] };
+      return {
+        ...(under ? { other: under.step.id } : {}),
+        mends: [
+          insert(
+            "before",
+            s,
+            "paint",
+            s.facts.metal === "chrome" ? "A coat of gloss black" : "A coat of black",
+            {
+              family: "water acrylic, airbrushed",
+              sheen: s.facts.metal === "chrome" ? "gloss" : "matte",
+              tool: "airbrush",
+              place: "booth",
+              minutes: 8,
+              waitMinutes: D,
+              facts: { tone: "dark" },
+            },
+          ),
+        ],
+      };
     },
   }),
   rule({
-    id: "O23", kind: "needs", says: "Tape goes only over films past handling, best over a clear coat that is itself past handling.",
-    because: "Tape lifts what is not hard.", severity: "weakens", mend: "Wait until the coat below may be handled.",
+    id: "O23",
+    kind: "needs",
+    says: "Tape goes only over films past handling, best over a clear coat that is itself past handling.",
+    because: "Tape lifts what is not hard.",
+    severity: "weakens",
+    mend: "Wait until the coat below may be handled.",
     spacing: (a, b) => (b.action === "mask" && isFilm(a) ? { atLeast: "handle" } : null),
     check: (s, here) => {
       if (s.action !== "mask") return null;
-      const soft = latest(here, (e, p) => isFilm(e) && here.at - p.endsAt < familyOf(e.family!, here.weather).handleMinutes - 1e-6);
-      return soft ? { other: soft.step.id, mends: [waitBetween(soft.step, s, familyOf(soft.step.family!, here.weather).handleMinutes)] } : null;
+      const soft = latest(
+        here,
+        (e, p) => isFilm(e) && here.at - p.endsAt < familyOf(e.family!, here.weather).handleMinutes - 1e-6,
+      );
+      return soft
+        ? {
+            other: soft.step.id,
+            mends: [waitBetween(soft.step, s, familyOf(soft.step.family!, here.weather).handleMinutes)],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O24", kind: "stock", says: "Enough of a custom colour is mixed for all the parts that share it, and a fifth over, and its recipe kept.",
-    because: "A re-mix weeks later will not match by eye.", severity: "wastes", mend: "Mix enough for all of them at once.",
+    id: "O24",
+    kind: "stock",
+    says: "Enough of a custom colour is mixed for all the parts that share it, and a fifth over, and its recipe kept.",
+    because: "A re-mix weeks later will not match by eye.",
+    severity: "wastes",
+    mend: "Mix enough for all of them at once.",
     check: (s) => {
       const { batchMl, neededMl, sharedBy } = s.facts ?? {};
-      return batchMl !== undefined && neededMl !== undefined && (sharedBy ?? 1) > 1 && batchMl < neededMl * 1.2 - 1e-9 ? { mends: [otherWay(s, `Mix ${Math.ceil(neededMl * 1.2)} ml at once`, { batchMl: neededMl * 1.2 }, { minutes: 3 })] } : null;
+      return batchMl !== undefined &&
+        neededMl !== undefined &&
+        (sharedBy ?? 1) > 1 &&
+        batchMl < neededMl * 1.2 - 1e-9
+        ? {
+            mends: [
+              otherWay(
+                s,
+                `Mix ${Math.ceil(neededMl * 1.2)} ml at once`,
+                { batchMl: neededMl * 1.2 },
+                { minutes: 3 },
+              ),
+            ],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O25", kind: "order", says: "Clear and lit parts stay unpainted or take transparent colour, and the lamp is tested before the part is closed.",
-    because: "Paint on a window cannot be taken off again, and a dead lamp cannot be reached.", severity: "ruins", mend: "Take the clear part out of the scheme; move the wiring before the glue.",
+    id: "O25",
+    kind: "order",
+    says: "Clear and lit parts stay unpainted or take transparent colour, and the lamp is tested before the part is closed.",
+    because: "Paint on a window cannot be taken off again, and a dead lamp cannot be reached.",
+    severity: "ruins",
+    mend: "Take the clear part out of the scheme; move the wiring before the glue.",
     precedes: [order(["wire"], ["glue", "place"])],
-    check: (s) => (s.clear && isOne(s, ["prime", "paint", "drybrush", "shade"]) && !s.facts?.transparent ? { mends: [leaveOut(s, "it stays clear"), otherWay(s, "Tint it with transparent colour", { transparent: true })] } : null),
+    check: (s) =>
+      s.clear && isOne(s, ["prime", "paint", "drybrush", "shade"]) && !s.facts?.transparent
+        ? {
+            mends: [
+              leaveOut(s, "it stays clear"),
+              otherWay(s, "Tint it with transparent colour", { transparent: true }),
+            ],
+          }
+        : null,
   }),
   rule({
-    id: "O26", kind: "insert", says: "Sockets, tabs, slides and glue faces stay free of paint.",
-    because: "Two films of paint close a fit, and glue holds the paint instead of the part.", severity: "weakens", mend: "Mask them before the primer.",
-    check: (s, here) => (s.action === "prime" && s.facts?.fitFaces && !latest(here, (e) => e.action === "mask") ? { mends: [insert("before", s, "mask", "Mask sockets, tabs and glue faces", { loose: true, minutes: 6, tool: "tape" })] } : null),
+    id: "O26",
+    kind: "insert",
+    says: "Sockets, tabs, slides and glue faces stay free of paint.",
+    because: "Two films of paint close a fit, and glue holds the paint instead of the part.",
+    severity: "weakens",
+    mend: "Mask them before the primer.",
+    check: (s, here) =>
+      s.action === "prime" && s.facts?.fitFaces && !latest(here, (e) => e.action === "mask")
+        ? {
+            mends: [
+              insert("before", s, "mask", "Mask sockets, tabs and glue faces", {
+                loose: true,
+                minutes: 6,
+                tool: "tape",
+              }),
+            ],
+          }
+        : null,
   }),
-  rule({ id: "O27", kind: "advice", says: "Old or stiff brushes for filament prints, the good ones for resin.", because: "Layer steps wear a brush as a file does.", severity: "weakens", mend: "Take an old or stiff brush." }),
   rule({
-    id: "O43", kind: "over", says: "No water-based glaze on ink that runs, and no light-cured resin over paper or paint before what is below is dry.",
-    because: "The ink bleeds into the glaze, and resin locks the damp in.", severity: "ruins", mend: "A solvent clear coat between; or wait until it is dry.",
+    id: "O27",
+    kind: "advice",
+    says: "Old or stiff brushes for filament prints, the good ones for resin.",
+    because: "Layer steps wear a brush as a file does.",
+    severity: "weakens",
+    mend: "Take an old or stiff brush.",
+  }),
+  rule({
+    id: "O43",
+    kind: "over",
+    says: "No water-based glaze on ink that runs, and no light-cured resin over paper or paint before what is below is dry.",
+    because: "The ink bleeds into the glaze, and resin locks the damp in.",
+    severity: "ruins",
+    mend: "A solvent clear coat between; or wait until it is dry.",
     check: (s, here) => {
       const under = below(here);
       if (!under?.step.family) return null;
-      if (chemistry(s) === "water" && under.step.facts?.runs) return { other: under.step.id, mends: [insert("before", s, "varnish", "A clear coat over the ink", { family: "gloss or clear coat, solvent spray", sheen: "satin", tool: "spray can", place: "booth", minutes: 6, waitMinutes: 2 * H }), otherProduct(s, "oil wash", { looks: "" })] };
+      if (chemistry(s) === "water" && under.step.facts?.runs)
+        return {
+          other: under.step.id,
+          mends: [
+            insert("before", s, "varnish", "A clear coat over the ink", {
+              family: "gloss or clear coat, solvent spray",
+              sheen: "satin",
+              tool: "spray can",
+              place: "booth",
+              minutes: 6,
+              waitMinutes: 2 * H,
+            }),
+            otherProduct(s, "oil wash", { looks: "" }),
+          ],
+        };
       const dry = familyOf(under.step.family, here.weather).cureMinutes;
-      return chemistry(s) === "resin" && isOne(s, ["gloss effect", "level"]) && chemistry(under.step) === "water" && under.age < dry - 1e-6 ? { other: under.step.id, mends: [waitBetween(under.step, s, dry)] } : null;
+      return chemistry(s) === "resin" &&
+        isOne(s, ["gloss effect", "level"]) &&
+        chemistry(under.step) === "water" &&
+        under.age < dry - 1e-6
+        ? { other: under.step.id, mends: [waitBetween(under.step, s, dry)] }
+        : null;
     },
-    spacing: (a, b) => (b.action === "gloss effect" && chemistry(b) === "resin" && chemistry(a) === "water" && isFilm(a) ? { atLeast: "cure" } : null),
+    spacing: (a, b) =>
+      b.action === "gloss effect" && chemistry(b) === "resin" && chemistry(a) === "water" && isFilm(a)
+        ? { atLeast: "cure" }
+        : null,
   }),
   rule({
-    id: "O46", kind: "over", says: "No wash or powder over unsealed free-hand shading that must not change.",
-    because: "It stains and dulls what took longest.", severity: "weakens", mend: "Seal the shading first.",
+    id: "O46",
+    kind: "over",
+    says: "No wash or powder over unsealed free-hand shading that must not change.",
+    because: "It stains and dulls what took longest.",
+    severity: "weakens",
+    mend: "Seal the shading first.",
     check: (s, here) => {
       if (!isOne(s, ["shade", "pigment"])) return null;
       const under = latest(here, (e) => e.action === "varnish" || e.facts?.freehand === true);
-      return under?.step.facts?.freehand ? { other: under.step.id, mends: [insert("after", under.step, "varnish", "Seal the free-hand shading", { family: "varnish, water", sheen: "satin", minutes: 6 })] } : null;
+      return under?.step.facts?.freehand
+        ? {
+            other: under.step.id,
+            mends: [
+              insert("after", under.step, "varnish", "Seal the free-hand shading", {
+                family: "varnish, water",
+                sheen: "satin",
+                minutes: 6,
+              }),
+            ],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O50", kind: "insert", says: "After a doubtful can, bottle or mix comes a test on scrap first.",
-    because: "Spatter, a wrong sheen and separated paint show on scrap as well as on the piece.", severity: "wastes", mend: "Test it on scrap.",
-    check: (s, here) => (s.facts?.doubtful && s.family !== null && isFilm(s) && s.process !== "resin" && !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("can") === true) ? { mends: [insert("before", s, "test", "Spray or brush it on scrap first", { loose: true, minutes: 4, place: s.place, tool: s.tool, facts: { checks: ["can"] } })] } : null),
+    id: "O50",
+    kind: "insert",
+    says: "After a doubtful can, bottle or mix comes a test on scrap first.",
+    because: "Spatter, a wrong sheen and separated paint show on scrap as well as on the piece.",
+    severity: "wastes",
+    mend: "Test it on scrap.",
+    check: (s, here) =>
+      s.facts?.doubtful &&
+      s.family !== null &&
+      isFilm(s) &&
+      s.process !== "resin" &&
+      !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("can") === true)
+        ? {
+            mends: [
+              insert("before", s, "test", "Spray or brush it on scrap first", {
+                loose: true,
+                minutes: 4,
+                place: s.place,
+                tool: s.tool,
+                facts: { checks: ["can"] },
+              }),
+            ],
+          }
+        : null,
   }),
-  rule({ id: "O51", kind: "advice", says: "Brush and nozzle are cleaned the moment the product asks for it: light-cured resin and lacquer at once, acrylic before it dries.", because: "What has set in a brush does not come out.", severity: "wastes", mend: "Clean it now, before it sets." }),
   rule({
-    id: "O55", kind: "insert", says: "The side a piece is held by is done in its turn; a handle or strut goes last and its scar is touched up.",
-    because: "The scar of a handle is the one spot that everybody finds.", severity: "weakens", mend: "Touch up the scar at the end.",
-    check: (s, here) => (s.facts?.strut && isColour(s) && !later(here, (e) => e.action === "touch up" || (e.facts?.strut === true && isColour(e))) ? { mends: [insert("after", s, "touch up", "Cut the handle and touch up its scar", { loose: true, family: "water acrylic, brushed", minutes: 5, tool: "fine brush" })] } : null),
+    id: "O51",
+    kind: "advice",
+    says: "Brush and nozzle are cleaned the moment the product asks for it: light-cured resin and lacquer at once, acrylic before it dries.",
+    because: "What has set in a brush does not come out.",
+    severity: "wastes",
+    mend: "Clean it now, before it sets.",
   }),
   rule({
-    id: "O58", kind: "over", says: "Alcohol over half strips water acrylic and crazes clear plastic: mist on paint at most 30 %, on paint a day old, not rubbed; soapy water beside glazing.",
-    because: "Alcohol is a thinner of water acrylic and a poison for stressed clear plastic.", severity: "ruins", mend: "Thin the mist to 30 % and let the paint be a day old, or wet with soapy water.",
-    spacing: (a, b) => (b.alcohol && (b.facts?.alcoholShare ?? 0) > 0 && isCoat(a) && chemistry(a) === "water" ? { atLeast: D } : null),
+    id: "O55",
+    kind: "insert",
+    says: "The side a piece is held by is done in its turn; a handle or strut goes last and its scar is touched up.",
+    because: "The scar of a handle is the one spot that everybody finds.",
+    severity: "weakens",
+    mend: "Touch up the scar at the end.",
+    check: (s, here) =>
+      s.facts?.strut &&
+      isColour(s) &&
+      !later(here, (e) => e.action === "touch up" || (e.facts?.strut === true && isColour(e)))
+        ? {
+            mends: [
+              insert("after", s, "touch up", "Cut the handle and touch up its scar", {
+                loose: true,
+                family: "water acrylic, brushed",
+                minutes: 5,
+                tool: "fine brush",
+              }),
+            ],
+          }
+        : null,
+  }),
+  rule({
+    id: "O58",
+    kind: "over",
+    says: "Alcohol over half strips water acrylic and crazes clear plastic: mist on paint at most 30 %, on paint a day old, not rubbed; soapy water beside glazing.",
+    because: "Alcohol is a thinner of water acrylic and a poison for stressed clear plastic.",
+    severity: "ruins",
+    mend: "Thin the mist to 30 % and let the paint be a day old, or wet with soapy water.",
+    spacing: (a, b) =>
+      b.alcohol && (b.facts?.alcoholShare ?? 0) > 0 && isCoat(a) && chemistry(a) === "water"
+        ? { atLeast: D }
+        : null,
     check: (s, here) => {
       const share = s.facts?.alcoholShare ?? 0;
       if (!s.alcohol || share === 0) return null;
-      const soapy = otherWay(s, "Wet with water and a drop of soap", { wetted: true, soap: true, alcoholShare: 0 }, { alcohol: false, looks: "wets a little slower" });
+      const soapy = otherWay(
+        s,
+        "Wet with water and a drop of soap",
+        { wetted: true, soap: true, alcoholShare: 0 },
+        { alcohol: false, looks: "wets a little slower" },
+      );
       const glazing = s.clear || ["clear acrylic sheet", "styrene sheet"].includes(bareUnder(s, here) ?? "");
       if (glazing) return { mends: [soapy] };
       const film = latest(here, (e) => isCoat(e) && chemistry(e) === "water");
       if (!film) return null;
-      if (share > 0.3 || s.facts?.rubbed) return { other: film.step.id, mends: [otherWay(s, "Mist of 30 % alcohol, not rubbed", { alcoholShare: 0.3, rubbed: null }), soapy] };
-      return film.age < D - 1e-6 ? { other: film.step.id, mends: [waitBetween(film.step, s, D), soapy] } : null;
+      if (share > 0.3 || s.facts?.rubbed)
+        return {
+          other: film.step.id,
+          mends: [
+            otherWay(s, "Mist of 30 % alcohol, not rubbed", { alcoholShare: 0.3, rubbed: null }),
+            soapy,
+          ],
+        };
+      return film.age < D - 1e-6
+        ? { other: film.step.id, mends: [waitBetween(film.step, s, D), soapy] }
+        : null;
     },
   }),
   rule({
-    id: "O59", kind: "over", says: "White spirit or enamel wash never on bare, stressed styrene or ABS: prime first.",
-    because: "Clips and thin sheet crack where the spirit creeps in.", severity: "ruins", mend: "Prime it first.",
-    check: (s, here) => (chemistry(s) === "enamel or oil" && ["styrene sheet", "ABS", "thin plastic"].includes(bareUnder(s, here) ?? "") && !covered(here) ? { mends: [insert("before", s, "prime", "Prime", { loose: true, family: "brush-on primer, water", minutes: 8, waitMinutes: D })] } : null),
+    id: "O59",
+    kind: "over",
+    says: "White spirit or enamel wash never on bare, stressed styrene or ABS: prime first.",
+    because: "Clips and thin sheet crack where the spirit creeps in.",
+    severity: "ruins",
+    mend: "Prime it first.",
+    check: (s, here) =>
+      chemistry(s) === "enamel or oil" &&
+      ["styrene sheet", "ABS", "thin plastic"].includes(bareUnder(s, here) ?? "") &&
+      !covered(here)
+        ? {
+            mends: [
+              insert("before", s, "prime", "Prime", {
+                loose: true,
+                family: "brush-on primer, water",
+                minutes: 8,
+                waitMinutes: D,
+              }),
+            ],
+          }
+        : null,
   }),
   rule({
-    id: "O61", kind: "over", says: "No second coat inside the closed window of the first.",
-    because: "A solvent coat of a few hours is skinned over and soft below: it wrinkles.", severity: "ruins", mend: "Within the hour, or after two days; or sand in between.",
+    id: "O61",
+    kind: "over",
+    says: "No second coat inside the closed window of the first.",
+    because: "A solvent coat of a few hours is skinned over and soft below: it wrinkles.",
+    severity: "ruins",
+    mend: "Within the hour, or after two days; or sand in between.",
     check: (s, here) => {
       if (!s.family || !isFilm(s)) return null;
       const under = latest(here, (e) => isFilm(e) || e.action === "sand");
       if (!under || under.step.action === "sand" || !recoats(under.step, s)) return null;
       const closed = familyOf(under.step.family!, here.weather).closed!;
       return under.age > closed.fromMinutes + 1e-6 && under.age < closed.untilMinutes - 1e-6
-        ? { other: under.step.id, mends: [waitBetween(under.step, s, closed.untilMinutes), insert("before", s, "sand", "Matte the first coat with fine abrasive", { minutes: 10, tool: "abrasive 1000", looks: "" })] } : null;
+        ? {
+            other: under.step.id,
+            mends: [
+              waitBetween(under.step, s, closed.untilMinutes),
+              insert("before", s, "sand", "Matte the first coat with fine abrasive", {
+                minutes: 10,
+                tool: "abrasive 1000",
+                looks: "",
+              }),
+            ],
+          }
+        : null;
     },
     spacing: (a, b) => (recoats(a, b) ? { atLeast: "recoat", closed: familyOf(a.family!).closed! } : null),
   }),
   rule({
-    id: "O62", kind: "needs", says: "Decals: gloss a day old, decal, softener left alone 12 h, rinse, dry 12 h, gloss in dust coats, then wash or matte; no strong solvent on a decal that is not sealed.",
-    because: "Over matte it silvers, and solvent shrivels it.", severity: "ruins", mend: "Seal the decal before the next film.",
-    spacing: (a, b) => (a.action === "varnish" && a.sheen === "gloss" && b.action === "decal" ? { atLeast: D } : a.action === "decal" && isFilm(b) ? { atLeast: D } : null),
+    id: "O62",
+    kind: "needs",
+    says: "Decals: gloss a day old, decal, softener left alone 12 h, rinse, dry 12 h, gloss in dust coats, then wash or matte; no strong solvent on a decal that is not sealed.",
+    because: "Over matte it silvers, and solvent shrivels it.",
+    severity: "ruins",
+    mend: "Seal the decal before the next film.",
+    spacing: (a, b) =>
+      a.action === "varnish" && a.sheen === "gloss" && b.action === "decal"
+        ? { atLeast: D }
+        : a.action === "decal" && isFilm(b)
+          ? { atLeast: D }
+          : null,
     precedes: [order(["decal"], ["shade", "pigment"], "recoat")],
     check: (s, here) => {
       if (s.action === "decal") {
         const gloss = latest(here, (e) => isCoat(e));
-        return gloss?.step.sheen === "gloss" && gloss.age < D - 1e-6 ? { other: gloss.step.id, mends: [waitBetween(gloss.step, s, D)] } : null;
+        return gloss?.step.sheen === "gloss" && gloss.age < D - 1e-6
+          ? { other: gloss.step.id, mends: [waitBetween(gloss.step, s, D)] }
+          : null;
       }
       if (!isFilm(s)) return null;
       const under = latest(here, (e) => isFilm(e) || e.action === "decal");
       if (under?.step.action !== "decal") return null;
       if (under.age < D - 1e-6) return { other: under.step.id, mends: [waitBetween(under.step, s, D)] };
       const sealing = s.action === "varnish" && (chemistry(s) === "water" || s.facts?.dustCoats);
-      return sealing ? null : { other: under.step.id, mends: [insert("after", under.step, "varnish", "Seal the decal with gloss", { family: "varnish, water", sheen: "gloss", minutes: 6 })] };
+      return sealing
+        ? null
+        : {
+            other: under.step.id,
+            mends: [
+              insert("after", under.step, "varnish", "Seal the decal with gloss", {
+                family: "varnish, water",
+                sheen: "gloss",
+                minutes: 6,
+              }),
+            ],
+          };
     },
   }),
   rule({
-    id: "O63", kind: "needs", says: "No cyanoacrylate or its activator in one closed space with a clear part for a day; clear parts go in, or are unmasked, after the last spray varnish.",
-    because: "Its vapour blooms white on clear plastic, and spray dulls it.", severity: "ruins", mend: "Use PVA, epoxy or light-cured resin for clear parts.",
+    id: "O63",
+    kind: "needs",
+    says: "No cyanoacrylate or its activator in one closed space with a clear part for a day; clear parts go in, or are unmasked, after the last spray varnish.",
+    because: "Its vapour blooms white on clear plastic, and spray dulls it.",
+    severity: "ruins",
+    mend: "Use PVA, epoxy or light-cured resin for clear parts.",
     check: (s, here) => {
-      if (s.action === "glue" && s.family === "cyanoacrylate" && (s.clear || here.before.some((p) => p.step.clear))) return { mends: [otherProduct(s, "PVA, wood glue", { looks: "dries clear" }), otherProduct(s, "UV resin, clear or printing resin")] };
-      const open = s.action === "varnish" && isSprayed(s) ? latest(here, (e) => e.clear && isOne(e, ["glue", "mask", "unmask", "place"])) : null;
-      return open && open.step.action !== "mask" ? { other: open.step.id, mends: [moveBefore(s, open.step), insert("before", s, "mask", "Mask the clear parts", { minutes: 8, tool: "tape" })] } : null;
+      if (
+        s.action === "glue" &&
+        s.family === "cyanoacrylate" &&
+        (s.clear || here.before.some((p) => p.step.clear))
+      )
+        return {
+          mends: [
+            otherProduct(s, "PVA, wood glue", { looks: "dries clear" }),
+            otherProduct(s, "UV resin, clear or printing resin"),
+          ],
+        };
+      const open =
+        s.action === "varnish" && isSprayed(s)
+          ? latest(here, (e) => e.clear && isOne(e, ["glue", "mask", "unmask", "place"]))
+          : null;
+      return open && open.step.action !== "mask"
+        ? {
+            other: open.step.id,
+            mends: [
+              moveBefore(s, open.step),
+              insert("before", s, "mask", "Mask the clear parts", { minutes: 8, tool: "tape" }),
+            ],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O64", kind: "needs", says: "Liquid mask comes off within a day, and never goes on pigment, leaf, decal or young acrylic.",
-    because: "Later it tears, and it takes with it what is not hard.", severity: "ruins", mend: "Take it off the same day; use tape or paper over what is delicate.",
+    id: "O64",
+    kind: "needs",
+    says: "Liquid mask comes off within a day, and never goes on pigment, leaf, decal or young acrylic.",
+    because: "Later it tears, and it takes with it what is not hard.",
+    severity: "ruins",
+    mend: "Take it off the same day; use tape or paper over what is delicate.",
     check: (s, here) => {
       if (s.action === "mask" && s.facts?.liquid) {
         const under = below(here);
-        if (under && (["pigment", "decal"].includes(under.step.action) || under.step.facts?.metal || (chemistry(under.step) === "water" && under.age < D - 1e-6))) return { other: under.step.id, mends: [otherWay(s, "Cover it with paper instead", { liquid: null }, { minutes: 4 }), waitBetween(under.step, s, D)] };
+        if (
+          under &&
+          (["pigment", "decal"].includes(under.step.action) ||
+            under.step.facts?.metal ||
+            (chemistry(under.step) === "water" && under.age < D - 1e-6))
+        )
+          return {
+            other: under.step.id,
+            mends: [
+              otherWay(s, "Cover it with paper instead", { liquid: null }, { minutes: 4 }),
+              waitBetween(under.step, s, D),
+            ],
+          };
       }
       const masked = s.action === "unmask" ? latest(here, (e) => e.action === "mask") : null;
-      return masked?.step.facts?.liquid && masked.age > D + 1e-6 ? { other: masked.step.id, mends: [otherWay(masked.step, "Use tape, which may stay longer", { liquid: null }, { minutes: 4 })] } : null;
+      return masked?.step.facts?.liquid && masked.age > D + 1e-6
+        ? {
+            other: masked.step.id,
+            mends: [
+              otherWay(masked.step, "Use tape, which may stay longer", { liquid: null }, { minutes: 4 }),
+            ],
+          }
+        : null;
     },
   }),
   rule({
-    id: "O81", kind: "over", says: "Chrome comes last in its zone: no mask, no matte, no solvent clear, no handling after it.",
-    because: "Anything on a mirror is seen in it.", severity: "ruins", mend: "Move it to the end of its zone.",
-    precedes: [order([...coats, "mask", "unmask", "pigment"], ["paint"], "none", (a, b) => b.facts?.metal === "chrome" && a.facts?.metal !== "chrome")],
+    id: "O81",
+    kind: "over",
+    says: "Chrome comes last in its zone: no mask, no matte, no solvent clear, no handling after it.",
+    because: "Anything on a mirror is seen in it.",
+    severity: "ruins",
+    mend: "Move it to the end of its zone.",
+    precedes: [
+      order(
+        [...coats, "mask", "unmask", "pigment"],
+        ["paint"],
+        "none",
+        (a, b) => b.facts?.metal === "chrome" && a.facts?.metal !== "chrome",
+      ),
+    ],
     check: (s, here) => {
       if (!isOne(s, ["mask", "varnish", "pigment", "shade", "drybrush"])) return null;
       const chrome = latest(here, (e) => e.facts?.metal === "chrome");
-      return chrome ? { other: chrome.step.id, mends: [moveBefore(s, chrome.step), leaveOut(s, "the chrome stays bare")] } : null;
+      return chrome
+        ? { other: chrome.step.id, mends: [moveBefore(s, chrome.step), leaveOut(s, "the chrome stays bare")] }
+        : null;
     },
   }),
 ];
@@ -267,5 +786,8 @@ export const paint: readonly OrderRule[] = [
 function recoats(a: Step, b: Step): boolean {
   if (!a.family || !b.family || !isFilm(a) || !isFilm(b)) return false;
   const below = familyOf(a.family);
-  return below.closed !== undefined && (below.chemistry === "lacquer" ? chemistry(b) === "lacquer" : b.action === "pour water");
+  return (
+    below.closed !== undefined &&
+    (below.chemistry === "lacquer" ? chemistry(b) === "lacquer" : b.action === "pour water")
+  );
 }

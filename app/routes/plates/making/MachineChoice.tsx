@@ -9,32 +9,119 @@ import { localNow } from "#app/clock";
 
 const strength = ["", "breaks when dropped", "brittle", "gives a little", "takes knocks", "bends"] as const;
 
-/** One part over all machines: hours, hands, money, detail, steps, strength and scars, with what the plan would take. */
-export function MachineChoice({ p, distanceMm, currency }: { p: PartPlan; distanceMm: number; currency: string }) {
+/**
+ * One part over all machines: hours, hands, money, detail, steps, strength and scars, with what the plan
+ * would take.
+ */
+export function MachineChoice({
+  p,
+  distanceMm,
+  currency,
+}: {
+  p: PartPlan;
+  distanceMm: number;
+  currency: string;
+}) {
   const { part, chosen } = p;
   const say = useToast();
   const take = async (c: Candidate | null) => {
-    const outcome = await patchRow("parts", part.id, { printerId: c?.printer.id ?? null, process: c?.printer.process ?? "choose" }, c ? `Print ${part.name} on ${c.printer.name}` : `Let the plan choose for ${part.name}`, localNow().at);
-    say(outcome.ok ? (c ? `${part.name} goes on ${c.printer.name}.` : "The plan chooses its machine again.") : outcome.problems[0]!.message, undoAction);
+    const outcome = await patchRow(
+      "parts",
+      part.id,
+      { printerId: c?.printer.id ?? null, process: c?.printer.process ?? "choose" },
+      c ? `Print ${part.name} on ${c.printer.name}` : `Let the plan choose for ${part.name}`,
+      localNow().at,
+    );
+    say(
+      outcome.ok
+        ? c
+          ? `${part.name} goes on ${c.printer.name}.`
+          : "The plan chooses its machine again."
+        : outcome.problems[0]!.message,
+      undoAction,
+    );
   };
   return (
     <section aria-label="Which machine">
-      <div className="mb-2 flex flex-wrap items-baseline gap-4"><h2>Which machine, {part.count + part.spares === 1 ? "one copy" : `${part.count + part.spares} copies`}</h2>{part.printerId && <Button onClick={() => void take(null)}>Let the plan choose</Button>}</div>
+      <div className="mb-2 flex flex-wrap items-baseline gap-4">
+        <h2>
+          Which machine, {part.count + part.spares === 1 ? "one copy" : `${part.count + part.spares} copies`}
+        </h2>
+        {part.printerId && <Button onClick={() => void take(null)}>Let the plan choose</Button>}
+      </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Machines for this part">
         <table className="table">
-          <thead><tr><th scope="col">machine</th><th scope="col">machine time</th><th scope="col">your hands</th><th scope="col">money</th><th scope="col" data-figures>smallest detail</th><th scope="col" data-figures>plain steps from {(distanceMm / 10).toFixed(0)} cm</th><th scope="col" data-figures>support scars</th><th scope="col">strength</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">machine</th>
+              <th scope="col">machine time</th>
+              <th scope="col">your hands</th>
+              <th scope="col">money</th>
+              <th scope="col" data-figures>
+                smallest detail
+              </th>
+              <th scope="col" data-figures>
+                plain steps from {(distanceMm / 10).toFixed(0)} cm
+              </th>
+              <th scope="col" data-figures>
+                support scars
+              </th>
+              <th scope="col">strength</th>
+            </tr>
+          </thead>
           <tbody>
             {p.candidates.map((c) => {
               const mine = c.printer.id === chosen?.printer.id;
               return (
                 <tr key={c.printer.id} data-selected={mine ? true : undefined}>
-                  <th scope="row" className="min-w-44">{c.printer.name}<span className="block text-[13px] font-normal text-ink-2">{c.material?.name ?? "no material of this kind"}, {c.fit.kind === "cut" ? <span className="text-oxide">in {pieceCount(c.fit)} pieces</span> : c.fit.turnDeg === 0 ? "as it lies" : `turned ${c.fit.turnDeg}°`}</span>{c.row.barred ? <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span> : mine ? <span className="block text-[13px] font-normal">{part.printerId ? "you chose it" : "the plan's choice"}</span> : <Button kind="quiet" className="!px-0 underline" onClick={() => void take(c)} aria-label={`Take this one: ${c.printer.name}`}>Take this one</Button>}</th>
-                  <td><FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} /></td>
-                  <td><FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} /></td>
-                  <td><FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} currency={currency} /></td>
-                  <td data-figures>{c.row.smallestMm.toFixed(2)} mm{!c.row.printable && <span className="block text-[13px] text-oxide">its walls are finer</span>}</td>
+                  <th scope="row" className="min-w-44">
+                    {c.printer.name}
+                    <span className="block text-[13px] font-normal text-ink-2">
+                      {c.material?.name ?? "no material of this kind"},{" "}
+                      {c.fit.kind === "cut" ? (
+                        <span className="text-oxide">in {pieceCount(c.fit)} pieces</span>
+                      ) : c.fit.turnDeg === 0 ? (
+                        "as it lies"
+                      ) : (
+                        `turned ${c.fit.turnDeg}°`
+                      )}
+                    </span>
+                    {c.row.barred ? (
+                      <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span>
+                    ) : mine ? (
+                      <span className="block text-[13px] font-normal">
+                        {part.printerId ? "you chose it" : "the plan's choice"}
+                      </span>
+                    ) : (
+                      <Button
+                        kind="quiet"
+                        className="!px-0 underline"
+                        onClick={() => void take(c)}
+                        aria-label={`Take this one: ${c.printer.name}`}
+                      >
+                        Take this one
+                      </Button>
+                    )}
+                  </th>
+                  <td>
+                    <FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} />
+                  </td>
+                  <td>
+                    <FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} />
+                  </td>
+                  <td>
+                    <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} currency={currency} />
+                  </td>
+                  <td data-figures>
+                    {c.row.smallestMm.toFixed(2)} mm
+                    {!c.row.printable && (
+                      <span className="block text-[13px] text-oxide">its walls are finer</span>
+                    )}
+                  </td>
                   <td data-figures>{c.row.plainCm2.toFixed(1)} cm²</td>
-                  <td data-figures className="whitespace-nowrap">{c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}</td>
+                  <td data-figures className="whitespace-nowrap">
+                    {c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}
+                  </td>
                   <td>{strength[c.row.toughness]}</td>
                 </tr>
               );
@@ -42,7 +129,13 @@ export function MachineChoice({ p, distanceMm, currency }: { p: PartPlan; distan
           </tbody>
         </table>
       </div>
-      {chosen && <ul className="mt-2 list-disc pl-5 text-[14px]">{p.reasons.map((r) => <li key={r}>{r}</li>)}</ul>}
+      {chosen && (
+        <ul className="mt-2 list-disc pl-5 text-[14px]">
+          {p.reasons.map((r) => (
+            <li key={r}>{r}</li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }

@@ -14,39 +14,115 @@ import { useKeepTyped } from "#app/hooks/useKeepTyped";
 import { typedNumber } from "#app/readForm";
 import { Elsewhere } from "#route/KeptForm";
 
-const useWords: Record<Use, string> = { handled: "to be handled or to bear load", thin: "thin detail", lit: "to let light through", bulk: "bulk, cheap by volume", plain: "nothing in particular" };
+const useWords: Record<Use, string> = {
+  handled: "to be handled or to bear load",
+  thin: "thin detail",
+  lit: "to let light through",
+  bulk: "bulk, cheap by volume",
+  plain: "nothing in particular",
+};
 
 /** In what a part is printed and how many beyond the count; heights with an infill of their own. */
 export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop }) {
-  const { part, chosen } = p, process = chosen?.printer.process;
+  const { part, chosen } = p;
+  const process = chosen?.printer.process;
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const say = useToast();
-  const version = JSON.stringify([part.materialId, part.recipeId, part.use, part.spares, part.setsSizes, part.infillBands]);
+  const version = JSON.stringify([
+    part.materialId,
+    part.recipeId,
+    part.use,
+    part.spares,
+    part.setsSizes,
+    part.infillBands,
+  ]);
   const [form, elsewhere] = useKeepTyped(version);
   const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const data = new FormData(event.currentTarget), text = (name: string) => String(data.get(name) ?? "");
+    const data = new FormData(event.currentTarget);
+    const text = (name: string) => String(data.get(name) ?? "");
     const bands = bandsFrom(text("bands"));
     if (!bands.ok) return setProblems(bands.problems);
-    const outcome = await patchRow("parts", part.id, { use: (text("use") || null) as Use | null, materialId: text("material") || null, recipeId: text("recipe") || null, spares: Math.round(typedNumber(text("spares")) || 0), setsSizes: data.has("setsSizes"), ...(process === "filament" ? { infillBands: bands.value } : {}) }, `How ${part.name} is made`, localNow().at);
+    const outcome = await patchRow(
+      "parts",
+      part.id,
+      {
+        use: (text("use") || null) as Use | null,
+        materialId: text("material") || null,
+        recipeId: text("recipe") || null,
+        spares: Math.round(typedNumber(text("spares")) || 0),
+        setsSizes: data.has("setsSizes"),
+        ...(process === "filament" ? { infillBands: bands.value } : {}),
+      },
+      `How ${part.name} is made`,
+      localNow().at,
+    );
     setProblems(outcome.ok ? [] : outcome.problems);
     if (outcome.ok) say("Kept.", undoAction);
     return undefined;
   };
-  const materials = workshop.materials.filter((m) => !process || m.process === process), recipes = workshop.printRecipes.filter((r) => !chosen || r.printerId === chosen.printer.id);
+  const materials = workshop.materials.filter((m) => !process || m.process === process);
+  const recipes = workshop.printRecipes.filter((r) => !chosen || r.printerId === chosen.printer.id);
   const plastic = chosen?.material ? plasticOf(chosen.material.family) : null;
   return (
     <section className="panel grid content-start gap-3">
       <h2>In what, and how many</h2>
       <form ref={form} className="grid grid-cols-2 items-start gap-3" onSubmit={(e) => void keep(e)}>
         <Problems problems={problems} fields={["spares", "bands"]} />
-        <Choice label="What it is for" name="use" defaultValue={part.use ?? ""} options={[["", "not told"], ...uses.map((u) => [u, useWords[u]] as const)]} />
-        <Choice label="Material" name="material" defaultValue={part.materialId ?? ""} options={[["", "what suits its use"], ...materials.map((m) => [m.id, m.name] as const)]} {...(chosen?.material ? { hint: `${chosen.material.name}${plastic && part.use ? `: ${suits(plastic, part.use).why}` : plastic ? `: ${plastic.note}` : ""}` } : {})} />
-        <Choice label="Print recipe" name="recipe" defaultValue={part.recipeId ?? ""} options={[["", "the machine's own settings"], ...recipes.map((r) => [r.id, r.name] as const)]} />
-        <Field label="Spares beyond the count" name="spares" type="number" min={0} max={200} defaultValue={part.spares} problems={problems} />
-        {process === "filament" && <Field label="Infill by height, mm" name="bands" defaultValue={part.infillBands.map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`).join(", ")} placeholder="0-12: 40, 60-68: 30" hint="from-to: per cent, where it bears load" problems={problems} />}
-        <Tick label="Other pieces are cut or fitted to it: print it first" name="setsSizes" defaultChecked={part.setsSizes} />
-        <div><Button kind="main" type="submit">Keep</Button></div>
+        <Choice
+          label="What it is for"
+          name="use"
+          defaultValue={part.use ?? ""}
+          options={[["", "not told"], ...uses.map((u) => [u, useWords[u]] as const)]}
+        />
+        <Choice
+          label="Material"
+          name="material"
+          defaultValue={part.materialId ?? ""}
+          options={[["", "what suits its use"], ...materials.map((m) => [m.id, m.name] as const)]}
+          {...(chosen?.material
+            ? {
+                hint: `${chosen.material.name}${plastic && part.use ? `: ${suits(plastic, part.use).why}` : plastic ? `: ${plastic.note}` : ""}`,
+              }
+            : {})}
+        />
+        <Choice
+          label="Print recipe"
+          name="recipe"
+          defaultValue={part.recipeId ?? ""}
+          options={[["", "the machine's own settings"], ...recipes.map((r) => [r.id, r.name] as const)]}
+        />
+        <Field
+          label="Spares beyond the count"
+          name="spares"
+          type="number"
+          min={0}
+          max={200}
+          defaultValue={part.spares}
+          problems={problems}
+        />
+        {process === "filament" && (
+          <Field
+            label="Infill by height, mm"
+            name="bands"
+            defaultValue={part.infillBands
+              .map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`)
+              .join(", ")}
+            placeholder="0-12: 40, 60-68: 30"
+            hint="from-to: per cent, where it bears load"
+            problems={problems}
+          />
+        )}
+        <Tick
+          label="Other pieces are cut or fitted to it: print it first"
+          name="setsSizes"
+          defaultChecked={part.setsSizes}
+        />
+        <div>
+          <Button kind="main" type="submit">
+            Keep
+          </Button>
+        </div>
         <Elsewhere fields={elsewhere} />
       </form>
     </section>
@@ -56,10 +132,23 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
 /** `0-12: 40, 60-68: 30` as bands of height with their infill. */
 export function bandsFrom(text: string): Outcome<readonly InfillBand[]> {
   const bands: InfillBand[] = [];
-  for (const piece of text.split(/[,;]\s+|;/).map((s) => s.trim()).filter(Boolean)) {
-    const [, from, to, percent] = /^([\d.,]+)\s*(?:-|to)\s*([\d.,]+)\s*(?:mm)?\s*:\s*([\d.,]+)\s*%?$/.exec(piece) ?? [];
-    const band = { fromMm: typedNumber(from ?? ""), toMm: typedNumber(to ?? ""), share: typedNumber(percent ?? "") / 100 };
-    if (from === undefined || !(band.toMm > band.fromMm) || !(band.share >= 0 && band.share <= 1)) return refused("bands/none", `“${piece}” is no height with an infill. Write from-to: per cent, for instance 0-12: 40.`, ["bands"]);
+  for (const piece of text
+    .split(/[,;]\s+|;/)
+    .map((s) => s.trim())
+    .filter(Boolean)) {
+    const [, from, to, percent] =
+      /^([\d.,]+)\s*(?:-|to)\s*([\d.,]+)\s*(?:mm)?\s*:\s*([\d.,]+)\s*%?$/.exec(piece) ?? [];
+    const band = {
+      fromMm: typedNumber(from ?? ""),
+      toMm: typedNumber(to ?? ""),
+      share: typedNumber(percent ?? "") / 100,
+    };
+    if (from === undefined || !(band.toMm > band.fromMm) || !(band.share >= 0 && band.share <= 1))
+      return refused(
+        "bands/none",
+        `“${piece}” is no height with an infill. Write from-to: per cent, for instance 0-12: 40.`,
+        ["bands"],
+      );
     bands.push(band);
   }
   return success(bands);

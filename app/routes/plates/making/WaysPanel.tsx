@@ -18,45 +18,145 @@ import { localNow } from "#app/clock";
 import { useJob } from "#app/hooks/useJob";
 import { findWaysUp } from "#workers/print";
 
-const fronts: readonly (readonly [value: string, words: string, front: Vec3 | null])[] = [["", "no side in particular", null], ["0,-1,0", "front (low y)", [0, -1, 0]], ["0,1,0", "back (high y)", [0, 1, 0]], ["-1,0,0", "left (low x)", [-1, 0, 0]], ["1,0,0", "right (high x)", [1, 0, 0]], ["0,0,1", "top", [0, 0, 1]]];
+const fronts: readonly (readonly [value: string, words: string, front: Vec3 | null])[] = [
+  ["", "no side in particular", null],
+  ["0,-1,0", "front (low y)", [0, -1, 0]],
+  ["0,1,0", "back (high y)", [0, 1, 0]],
+  ["-1,0,0", "left (low x)", [-1, 0, 0]],
+  ["1,0,0", "right (high x)", [1, 0, 0]],
+  ["0,0,1", "top", [0, 0, 1]],
+];
 /** Pictures are drawn of meshes up to this size; a larger one is shown by its figures alone. */
 const DRAWN_UP_TO = 100_000;
 
 /** Ways to lay a part: a few that are each best at something, with what they trade. */
 export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup; scene: Scene }) {
-  const { part, finish } = p, { printer, one } = finish!;
+  const { part, finish } = p;
+  const { printer, one } = finish!;
   const [school, setSchool] = useState<LaySchool | "">(scene.laySchool ?? "");
   const { job, start, stop } = useJob<readonly Lay[]>();
   const say = useToast();
-  const look = () => void start((tell, signal) => findWaysUp(soup.corners, p.rescale.factor, printer, scene.viewingDistanceMm, { school: school || null, front: part.front, minutesPerMm3: p.body ? one.minutes.value / Math.max(1, p.body.volumeMm3) : 0.002 }, tell, signal));
+  const look = () =>
+    void start((tell, signal) =>
+      findWaysUp(
+        soup.corners,
+        p.rescale.factor,
+        printer,
+        scene.viewingDistanceMm,
+        {
+          school: school || null,
+          front: part.front,
+          minutesPerMm3: p.body ? one.minutes.value / Math.max(1, p.body.volumeMm3) : 0.002,
+        },
+        tell,
+        signal,
+      ),
+    );
   const patch = async (change: Parameters<typeof patchRow<"parts">>[2], label: string, words: string) => {
     const outcome = await patchRow("parts", part.id, change, label, localNow().at);
     say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
-  const now = part.pose, mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
+  const now = part.pose;
+  const mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
   return (
     <section className="panel grid content-start gap-3" aria-label="Which way up">
       <h2>Which way up</h2>
-      <p className="text-[14px] text-ink-2">It lies {now ? `with ${downWords(now)} down` : "as it was drawn"}{part.raised === true ? ", raised on supports" : part.raised === false ? ", flat on the plate" : ""}.{part.made === "from pieces" ? " Its pieces lie each by itself." : ""}</p>
+      <p className="text-[14px] text-ink-2">
+        It lies {now ? `with ${downWords(now)} down` : "as it was drawn"}
+        {part.raised === true ? ", raised on supports" : part.raised === false ? ", flat on the plate" : ""}.
+        {part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
+      </p>
       <div className="grid grid-cols-2 gap-3">
-        <Choice label="School" name="school" value={school} onChange={(e) => setSchool(e.target.value as LaySchool | "")} options={[["", `usual for ${printer.process}`], ...laySchools.map((s) => [s, s] as const)]} />
-        <Choice label="Must stay clean" name="front" value={part.front ? part.front.join(",") : ""} onChange={(e) => void patch({ front: fronts.find((f) => f[0] === e.target.value)?.[2] ?? null }, `Front of ${part.name}`, "Its clean side is kept.")} options={fronts.map(([v, w]) => [v, w] as const)} />
+        <Choice
+          label="School"
+          name="school"
+          value={school}
+          onChange={(e) => setSchool(e.target.value as LaySchool | "")}
+          options={[["", `usual for ${printer.process}`], ...laySchools.map((s) => [s, s] as const)]}
+        />
+        <Choice
+          label="Must stay clean"
+          name="front"
+          value={part.front ? part.front.join(",") : ""}
+          onChange={(e) =>
+            void patch(
+              { front: fronts.find((f) => f[0] === e.target.value)?.[2] ?? null },
+              `Front of ${part.name}`,
+              "Its clean side is kept.",
+            )
+          }
+          options={fronts.map(([v, w]) => [v, w] as const)}
+        />
       </div>
-      <div className="flex flex-wrap gap-2"><Button kind="main" disabled={job.state === "running"} onClick={look}>Look for ways to lay it</Button>{now && <Button kind="quiet" onClick={() => void patch({ pose: null, raised: null }, `Lay ${part.name} as drawn`, `${part.name} lies as it was drawn.`)}>Lay it as drawn</Button>}</div>
+      <div className="flex flex-wrap gap-2">
+        <Button kind="main" disabled={job.state === "running"} onClick={look}>
+          Look for ways to lay it
+        </Button>
+        {now && (
+          <Button
+            kind="quiet"
+            onClick={() =>
+              void patch(
+                { pose: null, raised: null },
+                `Lay ${part.name} as drawn`,
+                `${part.name} lies as it was drawn.`,
+              )
+            }
+          >
+            Lay it as drawn
+          </Button>
+        )}
+      </div>
       {job.state === "running" && <ProgressLine what="Looking all round" share={job.share} onCancel={stop} />}
-      {job.said && <p role="alert" className="text-oxide">{job.said}</p>}
+      {job.said && (
+        <p role="alert" className="text-oxide">
+          {job.said}
+        </p>
+      )}
       {job.value && job.value.length === 0 && <p>No way was found: the mesh has no size.</p>}
       {job.value && (
         <ol className="grid gap-2">
           {job.value.map((l) => (
-            <li key={`${l.pose.down.join(" ")} ${l.raised}`} className="grid grid-cols-[76px_1fr_auto] items-center gap-3 border-t border-primer-3 pt-2">
+            <li
+              key={`${l.pose.down.join(" ")} ${l.raised}`}
+              className="grid grid-cols-[76px_1fr_auto] items-center gap-3 border-t border-primer-3 pt-2"
+            >
               {mesh ? <LayPicture mesh={mesh} pose={l.pose} /> : <span />}
               <div>
-                <p className="font-head text-[16px] font-semibold">{l.bestAt.length > 0 ? l.bestAt.join(", ") : "as drawn"}{!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}</p>
-                <p className="text-[14px]">{l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} · {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} · scars seen {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain {(l.plainMm2 / 100).toFixed(0)} cm²{l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}{l.raised ? " · on supports" : ""}</p>
-                {!Number.isNaN(l.largestMm2) && <p className="text-[13px] text-ink-2">largest section {l.largestMm2.toFixed(0)} mm², jump {l.jumpMm2.toFixed(0)} mm², {l.islands} islands, {l.cups} cups</p>}
+                <p className="font-head text-[16px] font-semibold">
+                  {l.bestAt.length > 0 ? l.bestAt.join(", ") : "as drawn"}
+                  {!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}
+                </p>
+                <p className="text-[14px]">
+                  {l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} ·{" "}
+                  {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} ·
+                  scars seen {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain{" "}
+                  {(l.plainMm2 / 100).toFixed(0)} cm²
+                  {l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}
+                  {l.raised ? " · on supports" : ""}
+                </p>
+                {!Number.isNaN(l.largestMm2) && (
+                  <p className="text-[13px] text-ink-2">
+                    largest section {l.largestMm2.toFixed(0)} mm², jump {l.jumpMm2.toFixed(0)} mm²,{" "}
+                    {l.islands} islands, {l.cups} cups
+                  </p>
+                )}
               </div>
-              {sameWay(l.pose, now) ? <b className="font-head text-[14px]">now</b> : <Button onClick={() => void patch({ pose: l.pose, raised: printer.process === "resin" ? l.raised : null }, `Lay ${part.name}`, `${part.name} is laid so; its plates are made again.`)}>Lay it so</Button>}
+              {sameWay(l.pose, now) ? (
+                <b className="font-head text-[14px]">now</b>
+              ) : (
+                <Button
+                  onClick={() =>
+                    void patch(
+                      { pose: l.pose, raised: printer.process === "resin" ? l.raised : null },
+                      `Lay ${part.name}`,
+                      `${part.name} is laid so; its plates are made again.`,
+                    )
+                  }
+                >
+                  Lay it so
+                </Button>
+              )}
             </li>
           ))}
         </ol>
@@ -65,9 +165,12 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
   );
 }
 
-const sameWay = (a: Pose, b: Pose | null) => a.down.every((v, i) => Math.abs(v - (b?.down ?? [0, 0, -1])[i]!) < 1e-4);
+const sameWay = (a: Pose, b: Pose | null) =>
+  a.down.every((v, i) => Math.abs(v - (b?.down ?? [0, 0, -1])[i]!) < 1e-4);
 function downWords({ down }: Pose): string {
-  const names = ["left side", "right side", "front", "back", "underside", "top"], sides = [-down[0], down[0], -down[1], down[1], -down[2], down[2]], most = Math.max(...sides);
+  const names = ["left side", "right side", "front", "back", "underside", "top"];
+  const sides = [-down[0], down[0], -down[1], down[1], -down[2], down[2]];
+  const most = Math.max(...sides);
   return most > 0.99 ? `its ${names[sides.indexOf(most)]!}` : "a tilted side";
 }
 

@@ -13,17 +13,24 @@ import { undoAction } from "#app/jobs/keep";
 import { BadRows } from "./BadRows";
 import { broughtWords } from "./view";
 
-const noFile: Problem = { code: "archive/no-file", path: [], message: "Choose an archive: a ZIP that was saved here." };
+const noFile: Problem = {
+  code: "archive/no-file",
+  path: [],
+  message: "Choose an archive: a ZIP that was saved here.",
+};
 
 /**
- * Brings an archive in: read whole, looked at, and written at once where nothing is wrong; where some rows do not fit, the
+ * Brings an archive in: read whole, looked at, and written at once where nothing is wrong; where some rows do
+ * not fit, the
  * builder says what becomes of them.
  * @param onDone called when its rows are in
  */
 export function ArchiveIn({ onDone, always }: { onDone?: () => void; always?: ImportMode }) {
   const { job, start, stop, clear } = useJob<null>();
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const [asking, setAsking] = useState<{ readonly archive: ReadArchive; readonly mode: ImportMode } | null>(null);
+  const [asking, setAsking] = useState<{ readonly archive: ReadArchive; readonly mode: ImportMode } | null>(
+    null,
+  );
   const say = useToast();
   const write = async (archive: ReadArchive, mode: ImportMode, choice: BadRowChoice) => {
     const pause = breather(() => undefined);
@@ -54,7 +61,9 @@ export function ArchiveIn({ onDone, always }: { onDone?: () => void; always?: Im
   return (
     <form className="panel grid gap-3" onSubmit={submit}>
       <h2>Bring an archive in</h2>
-      <Problems problems={job.said === "" ? problems : [{ code: "archive/worker", path: [], message: job.said }]} />
+      <Problems
+        problems={job.said === "" ? problems : [{ code: "archive/worker", path: [], message: job.said }]}
+      />
       <label className="grid gap-1">
         <span className="text-[13px] text-ink-2">Archive</span>
         <input type="file" name="archive" accept=".zip" className="input" />
@@ -64,7 +73,9 @@ export function ArchiveIn({ onDone, always }: { onDone?: () => void; always?: Im
         <ProgressLine what="Reading and checking" share={job.share} onCancel={stop} />
       ) : (
         <div>
-          <Button kind="main" type="submit">Bring it in</Button>
+          <Button kind="main" type="submit">
+            Bring it in
+          </Button>
         </div>
       )}
       {asking && (
@@ -78,7 +89,10 @@ export function ArchiveIn({ onDone, always }: { onDone?: () => void; always?: Im
   );
 }
 
-const modes = [["add", "beside and over what is here"], ["replace", "instead of what is here"]] as const;
+const modes = [
+  ["add", "beside and over what is here"],
+  ["replace", "instead of what is here"],
+] as const;
 
 const ModeChoice = () => (
   <Choice

@@ -17,7 +17,9 @@ export function AsidePanel({ rows }: { rows: readonly UnplacedRow[] }) {
   return (
     <section id="aside" className="panel grid gap-2">
       <h2>Kept aside</h2>
-      <p>What an older version had written and this one has no place for. It goes along with every archive.</p>
+      <p>
+        What an older version had written and this one has no place for. It goes along with every archive.
+      </p>
       <ul className="grid gap-2">
         {rows.map((row) => (
           <li key={row.id} className="flex flex-wrap items-baseline gap-x-3 border-t border-primer-3 pt-2">
@@ -26,7 +28,9 @@ export function AsidePanel({ rows }: { rows: readonly UnplacedRow[] }) {
               {row.table}, version {row.version}
             </span>
             <span className="basis-full text-[14px]">{row.why}</span>
-            <Button kind="quiet" onClick={() => void letGo(row)}>Let it go</Button>
+            <Button kind="quiet" onClick={() => void letGo(row)}>
+              Let it go
+            </Button>
           </li>
         ))}
       </ul>

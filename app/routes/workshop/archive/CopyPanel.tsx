@@ -31,7 +31,9 @@ export function CopyPanel() {
         <ProgressLine what="Packing" share={job.share} onCancel={stop} />
       ) : (
         <div>
-          <Button kind="main" onClick={() => void take()}>Export an archive</Button>
+          <Button kind="main" onClick={() => void take()}>
+            Export an archive
+          </Button>
         </div>
       )}
     </section>

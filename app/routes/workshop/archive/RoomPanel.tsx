@@ -34,7 +34,9 @@ export function RoomPanel({ room, onChange }: { room: MeshRoom; onChange: () => 
       {room.undoBytes > 0 && (
         <div className="flex flex-wrap items-center gap-3">
           <Button onClick={() => void letGo()}>Let go of what undo keeps</Button>
-          <span className="text-[14px] text-ink-2">Models of deleted scenes and parts go when undo no longer reaches them.</span>
+          <span className="text-[14px] text-ink-2">
+            Models of deleted scenes and parts go when undo no longer reaches them.
+          </span>
         </div>
       )}
     </section>

@@ -2,7 +2,8 @@ import type { BroughtIn } from "#data/archiveIn";
 import { type ArchiveReading, type BadRowGroup, badRowGroups, mendOf } from "#data/archiveRows";
 import type { Keeping } from "#app/jobs/keeper";
 
-const several = (n: number, one: string, many = `${one}s`) => `${n.toLocaleString("en")} ${n === 1 ? one : many}`;
+const several = (n: number, one: string, many = `${one}s`) =>
+  `${n.toLocaleString("en")} ${n === 1 ? one : many}`;
 
 /** What came of bringing an archive in. */
 export function broughtWords({ scenes, mended, leftOut }: BroughtIn): string {
@@ -36,7 +37,9 @@ export function badRowsView({ bad }: Pick<ArchiveReading, "bad">): BadRowsView {
   const tried = bad.slice(0, MENDS_TRIED);
   const mends = tried.flatMap((row) => {
     const mend = mendOf(row);
-    return mend && mend.changes.length > 0 ? [{ name: `${row.table}, ${row.name}`, changes: mend.changes.join("; ") }] : [];
+    return mend && mend.changes.length > 0
+      ? [{ name: `${row.table}, ${row.name}`, changes: mend.changes.join("; ") }]
+      : [];
   });
   return {
     count: several(bad.length, "row does not fit", "rows do not fit"),
@@ -51,14 +54,18 @@ export function badRowsView({ bad }: Pick<ArchiveReading, "bad">): BadRowsView {
 /** Where everything was saved last, in words. */
 export function savedWords({ saved, unsaved }: Pick<Keeping, "saved" | "unsaved">): string {
   const since = unsaved === 0 ? "nothing was changed since" : `${several(unsaved, "change")} since`;
-  if (!saved) return unsaved === 0 ? "Nothing of your own is here yet." : `${several(unsaved, "change")} in no file yet.`;
+  if (!saved)
+    return unsaved === 0
+      ? "Nothing of your own is here yet."
+      : `${several(unsaved, "change")} in no file yet.`;
   const where = saved.where === "folder" ? "written into your folder" : "handed to the browser to save";
   return `${saved.name}, ${where} on ${saved.at.replace("T", " ")}; ${since}.`;
 }
 
 /** What the browser has promised, in words. */
 export function promiseWords(persisted: boolean | null): string {
-  if (persisted === null) return "The browser is asked not to clear it when you change something for the first time.";
+  if (persisted === null)
+    return "The browser is asked not to clear it when you change something for the first time.";
   if (persisted) return "The browser has promised not to clear it by itself.";
   return "The browser gave no promise: it may clear what is here when its disk runs short. Keep a copy outside it.";
 }
