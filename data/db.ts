@@ -15,6 +15,7 @@ import { from1 } from "#data/upgrades/1-to-2";
 import { from2 } from "#data/upgrades/2-to-3";
 import { from3 } from "#data/upgrades/3-to-4";
 import { from4 } from "#data/upgrades/4-to-5";
+import { from5 } from "#data/upgrades/5-to-6";
 import type { LeftOfVersion, Upgrade } from "#data/upgrades/upgrade";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 
@@ -62,8 +63,12 @@ export function openDatabase(name = "inch-hollow"): Database {
   // Rows that have no place, and what belongs to this browser alone.
   db.version(5)
     .stores({ ...ids("unplaced"), local: "key" })
+    .upgrade(by(from4));
+  // Products and materials by id. The newest version looks at every row.
+  db.version(6)
+    .stores({})
     .upgrade(async (transaction) => {
-      await by(from4)(transaction);
+      await by(from5)(transaction);
       await settleRows(transaction, tableNames, left, DATA_VERSION - 1);
     });
   refuseNewer(db, DATA_VERSION);

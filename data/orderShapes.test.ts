@@ -10,20 +10,20 @@ import { check } from "#data/check";
 import { shapes } from "#data/shapes";
 import { freshDatabase, importArchive, testScene } from "#data/testing";
 
-const a = testStep({ id: "a", action: "paint", family: "water acrylic, brushed", sheen: "matte" });
+const a = testStep({ id: "a", action: "paint", product: "acrylic", sheen: "matte" });
 const b = testStep({
   id: "b",
   action: "varnish",
-  family: "matte varnish, solvent spray",
+  product: "matte varnish can",
   tool: "spray can",
   place: "booth",
 });
 const changes: Scene["orderChanges"] = [
   insert("before", b, "seal", "Seal it", {
-    family: "varnish, water",
+    product: "varnish",
     facts: { checks: ["dam"], depthMm: 2 },
   }),
-  otherProduct(b, "varnish, water"),
+  otherProduct(b, "varnish"),
   otherWay(a, "otherwise", { wet: null, pin: true, depthMm: 1.5 }, { alcohol: false, minutes: 4 }),
   waitBetween(a, b, 600),
   moveBefore(b, a),
@@ -95,7 +95,7 @@ describe("what is stored of an order", () => {
             change: {
               kind: "product",
               stepId: "a",
-              family: "snake oil",
+              product: "snake oil",
               sheen: null,
               tool: null,
               place: null,

@@ -1,12 +1,16 @@
+import { thinners } from "#core/materials/thinner";
 import Joi from "joi";
 import { fits } from "#core/joints/clearance";
-import { glues } from "#core/joints/glues";
+import { glues } from "#core/materials/gluesFor";
 import { groundMaterials } from "#core/ground/groundLayer";
-import { families } from "#core/order/families";
+import { materialIds } from "#core/materials/materials";
+import { productIds } from "#core/materials/products";
+import { toolIds } from "#core/materials/tools";
+import { plastics } from "#core/materials/printMaterials";
 import { orderSchools, schoolTopics } from "#core/order/orderSchools";
 import type { OrderChange } from "#core/order/change";
 import { places } from "#core/order/step";
-import { usualWeather } from "#core/order/weather";
+import { usualWeather } from "#core/materials/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { methods } from "#core/paint/amount";
@@ -16,6 +20,7 @@ import {
   copyStates,
   type Coupon,
   type CutPiece,
+  flocks,
   type FileVersion,
   type Ground,
   type Joint,
@@ -36,7 +41,7 @@ import {
   tiers,
 } from "#core/plan/sceneData";
 import type { GcodeReport } from "#core/print/gcode";
-import { uses } from "#core/print/plastics";
+import { uses } from "#core/materials/material";
 import type { FilamentPrinter, Printer, PrintMaterial, ResinPrinter } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";
 import { laySchools } from "#core/print/wayUp";
@@ -68,9 +73,11 @@ const moment = Joi.string()
   )
   .messages({ "date.moment": "must be a moment like 2026-03-14T19:30" });
 const orNull = (schema: Joi.Schema) => schema.allow(null).required();
-const family = Joi.string()
-  .valid(...families.map((f) => f.name))
+const product = Joi.string()
+  .valid(...productIds)
   .required();
+const tool = Joi.string().valid(...toolIds);
+const material = Joi.string().valid(...materialIds);
 const school = orNull(Joi.string().valid(...surfaceSchools));
 const lab = Joi.object({
   l: Joi.number().min(0).max(101).required(),
@@ -102,7 +109,7 @@ const source = Joi.alternatives()
 const schemeLayer = shapeOf<SchemeLayer>({
   id,
   kind: Joi.string().valid("primer", "colour", "shade", "drybrush", "varnish", "pigment", "gloss").required(),
-  family,
+  product,
   recipeId: orNull(Joi.string()),
   paintId: orNull(Joi.string()),
   method: Joi.string()
@@ -135,9 +142,9 @@ const orderChange = Joi.alternatives<OrderChange>().try(
     stepId: id,
     action: Joi.string().max(40).required(),
     title: text.required(),
-    family: orNull(Joi.string()),
+    product: orNull(Joi.string().valid(...productIds)),
     sheen,
-    tool: text.required(),
+    tool: tool.required(),
     place: place.required(),
     minutes,
     waitMinutes: minutes,
@@ -146,9 +153,9 @@ const orderChange = Joi.alternatives<OrderChange>().try(
   }),
   of("product", {
     stepId: id,
-    family,
+    product,
     sheen,
-    tool: orNull(Joi.string()),
+    tool: orNull(tool),
     place: orNull(place),
     minutes: Joi.number().min(-1e6).max(1e6).required(),
   }),
@@ -243,6 +250,7 @@ const listing = shapeOf<Listing>({
 const cutPiece = shapeOf<CutPiece>({
   id,
   form: Joi.string().valid("sheet", "strip", "rod").required(),
+  madeOf: orNull(material),
   material: text,
   lengthMm: positive,
   widthMm: positive,
@@ -262,6 +270,7 @@ const part = shapeOf<Part>({
   sceneId: id,
   name,
   made: Joi.string().valid("printed", "bought", "by hand", "from pieces").required(),
+  madeOf: orNull(material),
   meshId: orNull(Joi.string()),
   source,
   unitMm: positive,
@@ -360,7 +369,7 @@ const joint = shapeOf<Joint>({
     .valid(...fits)
     .required(),
   gapInFileMm: orNull(Joi.number().min(0)),
-  glue: orNull(Joi.string().valid(...glues.map((g) => g.family))),
+  glue: orNull(Joi.string().valid(...glues.map((g) => g.id))),
   count: Joi.number().integer().min(1).max(10_000).required(),
   shows: Joi.boolean().required(),
 });
@@ -376,7 +385,9 @@ const ground = shapeOf<Ground>({
   depthMm: Joi.number().greater(0).max(2000).required(),
   loose: Joi.boolean().required(),
   wetWith: Joi.string().valid("alcohol", "water", "none").required(),
-  flock: Joi.boolean().required(),
+  flock: Joi.string()
+    .valid(...flocks)
+    .required(),
   position: Joi.number().required(),
 });
 
@@ -442,11 +453,13 @@ const printer = Joi.alternatives<Printer>().conditional(isResin, {
   otherwise: filamentMachine,
 });
 
-const material = shapeOf<PrintMaterial>({
+const printMaterial = shapeOf<PrintMaterial>({
   id,
   name,
   process: Joi.string().valid("filament", "resin").required(),
-  family: text,
+  plastic: Joi.string()
+    .valid(...plastics.map((p) => p.id))
+    .required(),
   densityGPerCm3: Joi.number().greater(0).max(25).required(),
   pricePerKg: atLeastZero,
   colour: Joi.string()
@@ -458,7 +471,8 @@ const material = shapeOf<PrintMaterial>({
 const paint = shapeOf<Paint>({
   id,
   name,
-  family,
+  product,
+  thinner: orNull(Joi.string().valid(...thinners.map((t) => t.id))),
   hex: Joi.string()
     .pattern(/^#[0-9a-f]{6}$/i)
     .required()
@@ -560,7 +574,7 @@ const setting = Joi.alternatives<SettingRow>().try(
         .default([]),
       productTimes: Joi.object()
         .pattern(
-          Joi.string().valid(...families.map((f) => f.name)),
+          Joi.string().valid(...productIds),
           Joi.object({ recoatMinutes: minutes, handleMinutes: minutes, cureMinutes: minutes }),
         )
         .default({}),
@@ -737,7 +751,7 @@ export const shapes: { readonly [T in TableName]: Joi.Schema<Rows[T]> } = {
   joints: joint,
   grounds: ground,
   printers: printer,
-  materials: material,
+  materials: printMaterial,
   paints: paint,
   recipes: recipe,
   stock,

@@ -1,3 +1,4 @@
+import type { ProductId } from "#core/materials/products";
 import { beforeAll, describe, expect, it } from "vitest";
 import { presenceBetween } from "#core/print/hours";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
@@ -335,7 +336,7 @@ describe("what the bench says", () => {
     const slow = makePlan(
       withRooms({
         productTimes: {
-          "water acrylic, brushed": { recoatMinutes: 600, handleMinutes: 1200, cureMinutes: 2880 },
+          acrylic: { recoatMinutes: 600, handleMinutes: 1200, cureMinutes: 2880 },
         },
       }),
       [],
@@ -392,7 +393,7 @@ describe("schools", () => {
           id: "hidden",
           name: "floor beam",
           partIds: ["withy-sluice-front", "withy-sluice-back"],
-          glue: "PVA, wood glue",
+          glue: "PVA" as const,
           shows: false,
         },
       ],
@@ -420,22 +421,22 @@ describe("schools", () => {
 
 describe("changes that are kept", () => {
   it("take the place of what decided the same before, and of nothing else", () => {
-    const change = (family: string) => ({
+    const change = (product: ProductId) => ({
       ruleId: "O31",
       note: "",
       change: {
         kind: "product" as const,
         stepId: sealId,
-        family,
+        product,
         sheen: null,
         tool: null,
         place: null,
         minutes: 0,
       },
     });
-    const once = withChange(input.scene, change("varnish, water"));
-    const twice = withChange({ ...input.scene, ...once }, change("lacquer"));
-    expect(twice.orderChanges).toEqual([change("lacquer")]);
+    const once = withChange(input.scene, change("varnish"));
+    const twice = withChange({ ...input.scene, ...once }, change("lacquer paint"));
+    expect(twice.orderChanges).toEqual([change("lacquer paint")]);
     const other = withChange(
       { ...input.scene, ...twice },
       { ruleId: null, note: "", change: { kind: "leave out", stepId: sealId } },

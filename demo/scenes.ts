@@ -1,3 +1,4 @@
+import type { ProductId } from "#core/materials/products";
 import { MM_PER_INCH } from "#core/units";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { addDays } from "#core/plan/calendarDay";
@@ -20,13 +21,13 @@ export type DemoScene = {
 const layer = (
   id: string,
   kind: SchemeLayer["kind"],
-  family: string,
+  product: ProductId,
   method: SchemeLayer["method"],
   given: Partial<SchemeLayer> = {},
 ): SchemeLayer => ({
   id,
   kind,
-  family,
+  product,
   method,
   recipeId: null,
   paintId: null,
@@ -35,14 +36,14 @@ const layer = (
   sheen: "matte",
   ...given,
 });
-const primed = layer("primer", "primer", "spray primer, solvent", "can");
+const primed = layer("primer", "primer", "primer can", "can");
 const colour = (recipeId: string, coats = 2) =>
-  layer("colour", "colour", "water acrylic, brushed", "brush", { recipeId, coats });
+  layer("colour", "colour", "acrylic", "brush", { recipeId, coats });
 const shade = layer("shade", "shade", "acrylic wash", "wash", { paintId: "sump-wash" });
 const edges = (paintId: string) =>
-  layer("edges", "drybrush", "water acrylic, brushed", "drybrush", { paintId, coverage: 0.3 });
-const sealed = layer("seal", "varnish", "matte varnish, solvent spray", "can");
-const dusted = layer("dust", "pigment", "pigment powder", "drybrush", { coverage: 0.3 });
+  layer("edges", "drybrush", "acrylic", "drybrush", { paintId, coverage: 0.3 });
+const sealed = layer("seal", "varnish", "matte varnish can", "can");
+const dusted = layer("dust", "pigment", "pigment", "drybrush", { coverage: 0.3 });
 const streaks = layer("streaks", "shade", "enamel wash", "wash", { paintId: "rain-streak", coverage: 0.4 });
 
 function withPart(sceneId: string) {
@@ -124,12 +125,7 @@ export function withySluice(today: string): DemoScene {
     part("rack", "Rack gear", "rack", {
       unitMm: MM_PER_INCH,
       count: 2,
-      scheme: [
-        primed,
-        layer("iron", "colour", "water acrylic, brushed", "brush", { paintId: "lamp-soot" }),
-        sealed,
-        dusted,
-      ],
+      scheme: [primed, layer("iron", "colour", "acrylic", "brush", { paintId: "lamp-soot" }), sealed, dusted],
       placements: [at(248, 158), at(276, 158)],
     }),
     part("footbridge", "Footbridge", "footbridge", {
@@ -168,7 +164,7 @@ export function withySluice(today: string): DemoScene {
       count: 8,
       scheme: [
         primed,
-        layer("withies", "colour", "water acrylic, brushed", "brush", { paintId: "ferry-rope" }),
+        layer("withies", "colour", "acrylic", "brush", { paintId: "ferry-rope" }),
         shade,
         sealed,
       ],
@@ -203,11 +199,7 @@ export function withySluice(today: string): DemoScene {
     part("posts", "Mooring post", "post", {
       source: { kind: "figure", figureMm: 15, convention: "crown" },
       count: 12,
-      scheme: [
-        primed,
-        layer("tar", "colour", "water acrylic, brushed", "brush", { paintId: "tarred-post" }),
-        sealed,
-      ],
+      scheme: [primed, layer("tar", "colour", "acrylic", "brush", { paintId: "tarred-post" }), sealed],
       placements: Array.from({ length: 12 }, (_, i) => at(40 + i * 31, 82)),
     }),
     part("keeper", "Keeper", "figure", {
@@ -216,7 +208,7 @@ export function withySluice(today: string): DemoScene {
       process: "resin",
       scheme: [
         primed,
-        layer("coat", "colour", "water acrylic, brushed", "brush", { paintId: "wool-blue", coats: 2 }),
+        layer("coat", "colour", "acrylic", "brush", { paintId: "wool-blue", coats: 2 }),
         shade,
         sealed,
       ],
@@ -224,10 +216,7 @@ export function withySluice(today: string): DemoScene {
     }),
     part("windows", "Window", "window", {
       count: 6,
-      scheme: [
-        primed,
-        layer("white", "colour", "water acrylic, brushed", "brush", { paintId: "chalk-pit", coats: 2 }),
-      ],
+      scheme: [primed, layer("white", "colour", "acrylic", "brush", { paintId: "chalk-pit", coats: 2 })],
     }),
   ];
   const id = (name: string) => `${sceneId}-${name}`;
@@ -250,7 +239,7 @@ export function withySluice(today: string): DemoScene {
       partIds: [id("roof"), id("gables")],
       fit: "glued butt",
       gapInFileMm: null,
-      glue: "epoxy, five-minute",
+      glue: "five-minute epoxy",
       count: 2,
     }),
     joint("clips", {
@@ -273,7 +262,7 @@ export function withySluice(today: string): DemoScene {
       partIds: [id("windows"), id("front")],
       fit: "snug",
       gapInFileMm: 10,
-      glue: "PVA, wood glue",
+      glue: "PVA",
       count: 6,
     }),
   ];
@@ -287,7 +276,7 @@ export function withySluice(today: string): DemoScene {
     position,
     loose: false,
     wetWith: "none",
-    flock: false,
+    flock: "none",
     ...given,
   });
   const grounds: Ground[] = [
@@ -328,10 +317,10 @@ export function osierCarr(today: string): DemoScene {
   const sceneId = "osier-carr";
   const part = withPart(sceneId);
   const quick = (recipeId: string) => [
-    layer("primer", "primer", "brush-on primer, water", "brush"),
+    layer("primer", "primer", "brush primer", "brush"),
     colour(recipeId, 1),
     shade,
-    layer("seal", "varnish", "varnish, water", "brush"),
+    layer("seal", "varnish", "varnish", "brush"),
   ];
   const source = { kind: "ratio", denominator: 60 } as const;
   return {

@@ -1,3 +1,4 @@
+import { type ProductId, productName } from "#core/materials/products";
 import { labOfHex } from "#core/paint/colour";
 import type { LabD65 } from "#core/paint/lab";
 import { mixLab, pigmentOf } from "#core/paint/mixing";
@@ -109,7 +110,7 @@ export const demoMaterials: readonly PrintMaterial[] = [
     id: "greyline",
     name: "Grey Line PLA",
     process: "filament",
-    family: "PLA",
+    plastic: "PLA",
     densityGPerCm3: 1.24,
     pricePerKg: 1990,
     colour: "#8d9296",
@@ -119,7 +120,7 @@ export const demoMaterials: readonly PrintMaterial[] = [
     id: "reedtough",
     name: "Reed Tough PETG",
     process: "filament",
-    family: "PETG",
+    plastic: "PETG",
     densityGPerCm3: 1.27,
     pricePerKg: 2450,
     colour: "#2f3a33",
@@ -129,7 +130,7 @@ export const demoMaterials: readonly PrintMaterial[] = [
     id: "fenresin",
     name: "Fen Grey resin",
     process: "resin",
-    family: "resin",
+    plastic: "resin",
     densityGPerCm3: 1.15,
     pricePerKg: 3400,
     colour: "#7d8185",
@@ -139,7 +140,7 @@ export const demoMaterials: readonly PrintMaterial[] = [
     id: "brookclear",
     name: "Brook Clear resin",
     process: "resin",
-    family: "clear resin",
+    plastic: "clear resin",
     densityGPerCm3: 1.13,
     pricePerKg: 4200,
     colour: null,
@@ -147,8 +148,8 @@ export const demoMaterials: readonly PrintMaterial[] = [
   },
 ];
 
-const brushed = "water acrylic, brushed";
-const heavy = "heavy house or craft acrylic";
+const brushed = "acrylic";
+const heavy = "heavy acrylic";
 const ink = "acrylic ink";
 const wash = "acrylic wash";
 const enamel = "enamel wash";
@@ -156,7 +157,7 @@ type Row = readonly [
   id: string,
   name: string,
   hex: string,
-  family: string,
+  product: ProductId,
   opacity: Paint["opacity"],
   sheen: Paint["sheen"],
   ml: number,
@@ -201,11 +202,12 @@ const labOf = (hex: string): LabD65 => {
 };
 
 export const demoPaints: readonly Paint[] = rows.map(
-  ([id, name, hex, family, opacity, sheen, millilitres]) => ({
+  ([id, name, hex, product, opacity, sheen, millilitres]) => ({
     id,
     name,
     hex,
-    family,
+    product,
+    thinner: null,
     opacity,
     sheen,
     millilitres,
@@ -306,31 +308,31 @@ export const demoStock: readonly StockItem[] = [
   },
   {
     id: "st-matte",
-    needKey: "family:matte varnish, solvent spray",
-    name: "matte varnish, solvent spray",
+    needKey: "product:matte varnish can",
+    name: productName("matte varnish can"),
     unit: "ml",
     left: 24,
     pricePerUnit: 4,
   },
   {
     id: "st-primer",
-    needKey: "family:spray primer, solvent",
-    name: "spray primer, solvent",
+    needKey: "product:primer can",
+    name: productName("primer can"),
     unit: "ml",
     left: 310,
     pricePerUnit: 3,
   },
   {
     id: "st-filler",
-    needKey: "family:filler primer, solvent",
-    name: "filler primer, solvent",
+    needKey: "product:filler primer can",
+    name: productName("filler primer can"),
     unit: "ml",
     left: 240,
     pricePerUnit: 3,
   },
   {
     id: "st-uv",
-    needKey: "family:UV resin, clear or printing resin",
+    needKey: "product:UV resin",
     name: "UV resin, clear",
     unit: "ml",
     left: 90,
@@ -370,16 +372,16 @@ export const demoStock: readonly StockItem[] = [
   },
   {
     id: "st-pva",
-    needKey: "family:PVA, wood glue",
-    name: "PVA, wood glue",
+    needKey: "product:PVA",
+    name: productName("PVA"),
     unit: "ml",
     left: 400,
     pricePerUnit: 1,
   },
   {
     id: "st-ca",
-    needKey: "family:cyanoacrylate",
-    name: "cyanoacrylate",
+    needKey: "product:cyanoacrylate",
+    name: productName("cyanoacrylate"),
     unit: "ml",
     left: 14,
     pricePerUnit: 30,

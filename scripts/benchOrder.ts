@@ -12,22 +12,22 @@ const evenings: Clock = {
   startWeekday: 1,
   hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1170, to: 1260 }]), [{ from: 600, to: 840 }]],
 };
-const actions: readonly (readonly [Action, string | null, string, Step["place"], number])[] = [
-  ["clip", null, "clippers", "bench", 3],
-  ["sand", null, "abrasive", "bench", 12],
+const actions: readonly (readonly [Action, Step["product"], Step["tool"], Step["place"], number])[] = [
+  ["clip", null, "clippers and blade", "bench", 3],
+  ["sand", null, "abrasive 240", "bench", 12],
   ["wash", null, "brush and water", "sink", 4],
-  ["prime", "spray primer, solvent", "spray can", "booth", 5],
-  ["paint", "water acrylic, brushed", "brush", "bench", 20],
-  ["paint", "water acrylic, airbrushed", "airbrush", "booth", 10],
+  ["prime", "primer can", "spray can", "booth", 5],
+  ["paint", "acrylic", "brush", "bench", 20],
+  ["paint", "acrylic airbrushed", "airbrush", "booth", 10],
   ["shade", "acrylic wash", "soft brush", "bench", 8],
-  ["drybrush", "water acrylic, brushed", "old brush", "bench", 8],
-  ["varnish", "varnish, water", "brush", "bench", 6],
-  ["place", "PVA, wood glue", "glue", "bench", 4],
+  ["drybrush", "acrylic", "old brush", "bench", 8],
+  ["varnish", "varnish", "brush", "bench", 6],
+  ["place", "PVA", "glue", "bench", 4],
 ];
 const steps = (count: number): readonly Step[] =>
   Array.from({ length: count }, (_, i): Step => {
     const part = Math.floor(i / actions.length);
-    const [action, family, tool, place, minutes] = actions[i % actions.length]!;
+    const [action, product, tool, place, minutes] = actions[i % actions.length]!;
     return {
       id: `p${part}-${i % actions.length}-${action}`,
       action,
@@ -35,16 +35,16 @@ const steps = (count: number): readonly Step[] =>
       targets: [`part:${part}`, ...(action === "place" ? ["board"] : [])],
       onWhat: `part ${part}`,
       process: "filament",
-      family,
+      product,
       sheen: "matte",
-      recipeId: family ? `colour ${part % 7}` : null,
+      recipeId: product ? `colour ${part % 7}` : null,
       paintId: null,
       mixMl: null,
       areaCm2: null,
       tool,
       place,
       handsMinutes: exact(minutes * (0.6 + ((part * 7 + i) % 9) / 10), "min", "practice"),
-      waitMinutes: family ? 20 : 0,
+      waitMinutes: product ? 20 : 0,
       alcohol: false,
       clear: false,
       releaseAt: (part % 20) * 720,

@@ -26,7 +26,7 @@ const scene = testScene();
 const step = testStep({
   id: "part:wall/paint",
   action: "paint",
-  family: "water acrylic, brushed",
+  product: "acrylic",
   sheen: "matte",
   title: "Paint the colour",
   onWhat: "wall x 12",

@@ -1,3 +1,4 @@
+import { productName } from "#core/materials/products";
 import type { Outcome } from "#core/outcome";
 import type { Mishap } from "#core/order/mishaps";
 import type { KeptChange, OrderChange } from "#core/order/change";
@@ -34,7 +35,10 @@ function timerOf(scene: Scene, step: Step, minutes: number): Change {
     id: crypto.randomUUID(),
     sceneId: scene.id,
     stepId: step.id,
-    name: `${step.onWhat}, ${step.family ?? step.action}`.slice(0, TIMER_NAME),
+    name: `${step.onWhat}, ${step.product === null ? step.action : productName(step.product)}`.slice(
+      0,
+      TIMER_NAME,
+    ),
     startedAtMs: ms,
     endsAtMs: ms + minutes * 60_000,
   };

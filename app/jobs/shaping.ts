@@ -89,7 +89,7 @@ const jointOf = (part: Part, pieces: number, pegs: number): Joint => ({
   partIds: [part.id],
   fit: pegs > 0 ? "snug" : "glued butt",
   gapInFileMm: null,
-  glue: pegs > 0 ? "cyanoacrylate" : "epoxy, five-minute",
+  glue: pegs > 0 ? "cyanoacrylate" : "five-minute epoxy",
   count: (pieces - 1) * part.count,
   shows: true,
 });

@@ -55,7 +55,7 @@ describe("ground", () => {
   });
   it("has every material once, with a range", () => {
     expect(new Set(groundMaterials.map((m) => m.id)).size).toBe(groundMaterials.length);
-    for (const m of groundMaterials) expect(m.high).toBeGreaterThan(m.low);
+    for (const m of groundMaterials) expect(m.gPerCm3!.high).toBeGreaterThan(m.gPerCm3!.low);
   });
 });
 

@@ -1,54 +1,10 @@
+import { materialOf } from "#core/materials/materials";
 import { between, exact, type Figure, spread, sum } from "#core/figure";
 
-/**
- * What ground is built of: bulk density in kg/m3 as a range, and the product family it dries as. Common
- * practice.
- */
-export const groundMaterials = [
-  { id: "plywood", name: "plywood", low: 550, high: 680, family: null, substrate: "wood" },
-  { id: "mdf", name: "MDF", low: 700, high: 780, family: null, substrate: "wood" },
-  { id: "xps", name: "extruded foam", low: 28, high: 36, family: null, substrate: "foam" },
-  {
-    id: "grout",
-    name: "tile grout",
-    low: 1300,
-    high: 1500,
-    family: "cement grout ground",
-    substrate: "cement",
-  },
-  {
-    id: "gypsum",
-    name: "set gypsum",
-    low: 1000,
-    high: 1200,
-    family: "gypsum plaster ground",
-    substrate: "plaster",
-  },
-  {
-    id: "sand",
-    name: "fine sand",
-    low: 1400,
-    high: 1600,
-    family: "PVA + water over loose ground",
-    substrate: "sand",
-  },
-  {
-    id: "paste",
-    name: "texture paste",
-    low: 1100,
-    high: 1500,
-    family: "modelling or texture paste",
-    substrate: "paste",
-  },
-  {
-    id: "water-resin",
-    name: "clear casting resin",
-    low: 1080,
-    high: 1120,
-    family: "water-clear casting resin",
-    substrate: "resin",
-  },
-] as const;
+/** What the layers of a board are made of: boards to build on, and what is laid wet and dries. */
+export const groundMaterials = (
+  ["plywood", "mdf", "xps", "grout", "gypsum", "sand", "paste", "water-resin"] as const
+).map((id) => ({ ...materialOf(id), id }));
 export type GroundMaterialId = (typeof groundMaterials)[number]["id"];
 
 /** One layer of the board, over a share of its area. */
@@ -80,8 +36,8 @@ export function layerAmounts(layer: GroundLayer, board: Board): LayerAmounts {
   const material = groundMaterial(layer.material);
   const areaCm2 = (board.widthMm * board.depthMm * layer.areaShare) / 100;
   const ml = (areaCm2 * layer.depthMm) / 10;
-  const middle = (material.low + material.high) / 2000;
-  const depthSpread = material.family === null ? 0 : 0.15;
+  const { low, usual, high } = material.gPerCm3!;
+  const depthSpread = material.laidAs === undefined ? 0 : 0.15;
   const working = [
     {
       text: `${areaCm2.toFixed(0)} cm2 x ${layer.depthMm} mm`,
@@ -89,8 +45,8 @@ export function layerAmounts(layer: GroundLayer, board: Board): LayerAmounts {
       basis: "yours" as const,
     },
     {
-      text: `${material.name}: ${material.low} to ${material.high} kg/m3`,
-      value: `${(ml * middle).toFixed(0)} g`,
+      text: `${material.name}: ${Math.round(1000 * low)} to ${Math.round(1000 * high)} kg/m3`,
+      value: `${(ml * usual).toFixed(0)} g`,
       basis: "practice" as const,
     },
   ];
@@ -101,9 +57,9 @@ export function layerAmounts(layer: GroundLayer, board: Board): LayerAmounts {
         ? exact(ml, "ml", "computed", working)
         : spread(ml, depthSpread, "ml", "computed", working),
     grams: between(
-      (ml * material.low * (1 - depthSpread)) / 1000,
-      ml * middle,
-      (ml * material.high * (1 + depthSpread)) / 1000,
+      ml * low * (1 - depthSpread),
+      ml * usual,
+      ml * high * (1 + depthSpread),
       "g",
       "practice",
       working,
@@ -128,5 +84,11 @@ export function boardGrams(layers: readonly GroundLayer[], board: Board, partsGr
   ]);
 }
 
-/** From here two people carry it (common practice, caution C13). */
+/** From here two people carry it; a long board from less (common practice, caution C13). */
 export const HEAVY_BOARD_G = 15_000;
+const HEAVY_LONG_G = 10_000;
+const LONG_BOARD_MM = 1000;
+
+/** Whether a board takes two people, by its weight and its longer side. */
+export const takesTwo = (grams: number, { widthMm, depthMm }: Board): boolean =>
+  grams > (Math.max(widthMm, depthMm) > LONG_BOARD_MM ? HEAVY_LONG_G : HEAVY_BOARD_G);

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { clearances, clearanceVerdict, fits } from "#core/joints/clearance";
-import { glues, gluesFor, substrates } from "#core/joints/glues";
 
 describe("clearance", () => {
   it("of a clip drawn right at full size is far too tight at 1:72", () => {
@@ -37,22 +36,5 @@ describe("clearance", () => {
         expect(clearances[process][fit][1]).toBeGreaterThanOrEqual(clearances[process][fit][0]);
       expect(clearances[process].slide[0]).toBeGreaterThan(clearances[process].press[1]);
     }
-  });
-});
-
-describe("glues", () => {
-  it("never put cyanoacrylate on foam or clear sheet", () => {
-    for (const s of substrates)
-      for (const bad of ["foam", "clear sheet"] as const)
-        expect(gluesFor(s, bad, 0.05).some((g) => g.family === "cyanoacrylate")).toBe(false);
-  });
-  it("offer something for every pair with a close fit", () => {
-    for (const a of substrates)
-      for (const b of substrates) expect(gluesFor(a, b, 0.05).length).toBeGreaterThan(0);
-  });
-  it("leave out what does not fill the gap", () => {
-    expect(gluesFor("PLA", "PLA", 0.5).some((g) => g.family === "cyanoacrylate")).toBe(false);
-    expect(gluesFor("PLA", "PLA", 5)).toEqual([]);
-    expect(glues.every((g) => g.because.length > 10)).toBe(true);
   });
 });

@@ -1,6 +1,6 @@
 import { between, type Figure } from "#core/figure";
 import type { KeptChange } from "#core/order/change";
-import { familyOf, type ProductFamily } from "#core/order/families";
+import { type ProductId, productOf } from "#core/materials/products";
 import { patchFacts } from "#core/order/facts";
 import type { Step } from "#core/order/step";
 
@@ -30,15 +30,16 @@ const longer = (hands: Figure, minutes: number): Figure =>
  * What has to begin while another step's film is workable follows its product, and goes where there is none
  * any more.
  */
-function reopen(byId: Map<string, Step>, stepId: string, family: ProductFamily | null): void {
+function reopen(byId: Map<string, Step>, stepId: string, productId: ProductId | null): void {
+  const product = productId === null ? null : productOf(productId);
   for (const s of byId.values()) {
     if (s.window?.after !== stepId) continue;
-    if (family?.workable)
+    if (productId !== null && product?.workable)
       byId.set(s.id, {
         ...s,
-        family: family.name,
-        waitMinutes: family.recoatMinutes,
-        window: { after: stepId, ...family.workable },
+        product: productId,
+        waitMinutes: product.recoatMinutes,
+        window: { after: stepId, ...product.workable },
       });
     else byId.delete(s.id);
   }
@@ -65,7 +66,7 @@ export function applyChanges(
         id: c.id,
         action: c.action,
         title: c.title,
-        family: c.family,
+        product: c.product,
         sheen: c.sheen,
         tool: c.tool,
         place: c.place,
@@ -94,14 +95,14 @@ export function applyChanges(
       if (step)
         byId.set(c.stepId, {
           ...step,
-          family: c.family,
+          product: c.product,
           sheen: c.sheen ?? step.sheen,
           tool: c.tool ?? step.tool,
           place: c.place ?? step.place,
-          waitMinutes: familyOf(c.family).recoatMinutes,
+          waitMinutes: productOf(c.product).recoatMinutes,
           handsMinutes: longer(step.handsMinutes, c.minutes),
         });
-      reopen(byId, c.stepId, familyOf(c.family));
+      reopen(byId, c.stepId, c.product);
     } else if (c.kind === "facts") {
       const step = byId.get(c.stepId);
       if (step)

@@ -1,10 +1,11 @@
+import type { ToolId } from "#core/materials/tools";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import type { Clock } from "#core/print/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import { cleanNow, layOut } from "#core/order/cleaning";
-import { families, familyOf } from "#core/order/families";
+import { type ProductId, products, productOf } from "#core/materials/products";
 import { knots, topological } from "#core/order/graph";
 import { inspectionList } from "#core/order/inspections";
 import { mishapsFor } from "#core/order/mishaps";
@@ -16,7 +17,7 @@ import { stacks } from "#core/order/stacks";
 import type { Action } from "#core/order/step";
 import { testStep } from "#core/order/testing";
 import { holdBy, notToTouch } from "#core/order/touch";
-import { usualWeather } from "#core/order/weather";
+import { usualWeather } from "#core/materials/weather";
 import { weathered } from "#core/order/weathered";
 import { Windows } from "#core/order/windows";
 
@@ -25,29 +26,29 @@ const evenings: Clock = {
   startWeekday: 1,
   hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1170, to: 1260 }]), [{ from: 600, to: 840 }]],
 };
-const actions: readonly (readonly [Action, string | null])[] = [
-  ["prime", "spray primer, solvent"],
-  ["paint", "water acrylic, brushed"],
+const actions: readonly (readonly [Action, ProductId | null])[] = [
+  ["prime", "primer can"],
+  ["paint", "acrylic"],
   ["shade", "enamel wash"],
   ["shade", "acrylic wash"],
-  ["drybrush", "water acrylic, brushed"],
-  ["varnish", "matte varnish, solvent spray"],
-  ["pigment", "pigment powder"],
+  ["drybrush", "acrylic"],
+  ["varnish", "matte varnish can"],
+  ["pigment", "pigment"],
   ["glue", "cyanoacrylate"],
   ["mask", null],
   ["unmask", null],
   ["sand", null],
   ["flame", null],
-  ["lay ground", "PVA + water over loose ground"],
-  ["pour water", "water-clear casting resin"],
-  ["place", "PVA, wood glue"],
+  ["lay ground", "PVA ground"],
+  ["pour water", "casting resin"],
+  ["place", "PVA"],
   ["clip", null],
-  ["paste", "modelling or texture paste"],
+  ["paste", "texture paste"],
 ];
 
 describe("what went wrong", () => {
-  it.each(actions)("in %s with %s leads to why, and to a repair that the plan takes", (action, family) => {
-    const step = testStep({ id: "s", action, family, sheen: "matte", tool: "brush" });
+  it.each(actions)("in %s with %s leads to why, and to a repair that the plan takes", (action, product) => {
+    const step = testStep({ id: "s", action, product, sheen: "matte", tool: "brush" });
     const before = testStep({ id: "a", action: "wash" });
     const after = testStep({ id: "z", action: "inspect", after: ["s"] });
     const list = mishapsFor(step);
@@ -81,7 +82,7 @@ describe("at the bench", () => {
     const coat = testStep({
       id: "p",
       action: "paint",
-      family: "water acrylic, brushed",
+      product: "acrylic",
       targets: ["part:wall"],
     });
     const times = new Map([["p", { startsAt: 0, endsAt: 10 }]]);
@@ -96,17 +97,18 @@ describe("at the bench", () => {
     );
   });
   it("calls for cleaning at once after resin and lacquer, before it dries after acrylic, and not while it goes on", () => {
-    const with_ = (family: string, tool = "brush") => testStep({ id: family, action: "paint", family, tool });
-    expect(cleanNow(with_("UV resin, clear or printing resin"), undefined)).toMatch(/at once with alcohol/);
-    expect(cleanNow(with_("lacquer", "airbrush"), undefined)).toMatch(/at once with lacquer thinner/);
-    expect(cleanNow(with_("water acrylic, brushed"), undefined)).toMatch(/before it dries/);
-    expect(cleanNow(with_("water acrylic, brushed"), with_("water acrylic, brushed"))).toBeNull();
+    const with_ = (product: ProductId, tool: ToolId = "brush") =>
+      testStep({ id: product, action: "paint", product, tool });
+    expect(cleanNow(with_("UV resin"), undefined)).toMatch(/at once with alcohol/);
+    expect(cleanNow(with_("lacquer paint", "airbrush"), undefined)).toMatch(/at once with lacquer thinner/);
+    expect(cleanNow(with_("acrylic"), undefined)).toMatch(/before it dries/);
+    expect(cleanNow(with_("acrylic"), with_("acrylic"))).toBeNull();
     expect(cleanNow(testStep({ id: "x", action: "clip" }), undefined)).toBeNull();
   });
   it("lays out each tool and product once, and says how a piece is held", () => {
     const steps = [
-      testStep({ id: "a", action: "paint", family: "lacquer", tool: "airbrush", pieces: 12 }),
-      testStep({ id: "b", action: "paint", family: "lacquer", tool: "airbrush" }),
+      testStep({ id: "a", action: "paint", product: "lacquer paint", tool: "airbrush", pieces: 12 }),
+      testStep({ id: "b", action: "paint", product: "lacquer paint", tool: "airbrush" }),
       testStep({ id: "c", action: "place" }),
     ];
     expect(layOut(steps)).toEqual({ tools: ["airbrush, 0.4 mm nozzle"], products: ["lacquer"] });
@@ -220,7 +222,7 @@ describe("hours and places", () => {
       testStep({
         id,
         action: "paint",
-        family: "lacquer",
+        product: "lacquer paint",
         targets: [`part:${id}`],
         waitMinutes: 60,
         pieces: 3,
@@ -253,18 +255,18 @@ describe("hours and places", () => {
 describe("films in section", () => {
   it("are as thick as their coats together, told depths first, and ground is no film on a part", () => {
     const steps = [
-      testStep({ id: "p", action: "prime", title: "Prime", family: "spray primer, solvent" }),
+      testStep({ id: "p", action: "prime", title: "Prime", product: "primer can" }),
       testStep({
         id: "c",
         action: "paint",
         title: "Paint the colour, 2 coats",
-        family: "water acrylic, brushed",
+        product: "acrylic",
       }),
-      testStep({ id: "f", action: "fill", family: "filler putty, solvent", facts: { depthMm: 0.5 } }),
+      testStep({ id: "f", action: "fill", product: "solvent putty", facts: { depthMm: 0.5 } }),
       testStep({
         id: "g",
         action: "lay ground",
-        family: "cement grout ground",
+        product: "cement ground",
         targets: ["ground:g", "board", "part:a"],
       }),
     ];
@@ -289,16 +291,16 @@ describe("the builder's own times", () => {
   it("take the place of the usual ones, feel the weather, and touch no other product", () => {
     const own = {
       ...usualWeather,
-      times: { "varnish, water": { recoatMinutes: 60, handleMinutes: 240, cureMinutes: 4000 } },
+      times: { varnish: { recoatMinutes: 60, handleMinutes: 240, cureMinutes: 4000 } },
     };
-    expect(familyOf("varnish, water", own)).toMatchObject({
+    expect(productOf("varnish", own)).toMatchObject({
       recoatMinutes: 60,
       handleMinutes: 240,
       cureMinutes: 4000,
     });
-    expect(familyOf("varnish, water", { ...own, temperatureC: 10 }).handleMinutes).toBeCloseTo(360, 9);
-    for (const f of families) if (f.name !== "varnish, water") expect(familyOf(f.name, own)).toEqual(f);
-    const step = testStep({ id: "v", action: "varnish", family: "varnish, water", waitMinutes: 60 });
+    expect(productOf("varnish", { ...own, temperatureC: 10 }).handleMinutes).toBeCloseTo(360, 9);
+    for (const f of products) if (f.id !== "varnish") expect(productOf(f.id, own)).toEqual(f);
+    const step = testStep({ id: "v", action: "varnish", product: "varnish", waitMinutes: 60 });
     expect(weathered(step, own).waitMinutes).toBe(120);
   });
 });

@@ -1,3 +1,5 @@
+import type { ProductId } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
 import type { FactsPatch, StepFacts } from "#core/order/facts";
 import type { Action, Place, Sheen } from "#core/order/step";
 
@@ -10,9 +12,9 @@ export type OrderChange =
       readonly stepId: string;
       readonly action: Action;
       readonly title: string;
-      readonly family: string | null;
+      readonly product: ProductId | null;
       readonly sheen: Sheen | null;
-      readonly tool: string;
+      readonly tool: ToolId;
       readonly place: Place;
       readonly minutes: number;
       readonly waitMinutes: number;
@@ -22,9 +24,9 @@ export type OrderChange =
   | {
       readonly kind: "product";
       readonly stepId: string;
-      readonly family: string;
+      readonly product: ProductId;
       readonly sheen: Sheen | null;
-      readonly tool: string | null;
+      readonly tool: ToolId | null;
       readonly place: Place | null;
       /** Hands that it takes more or less. */ readonly minutes: number;
     }

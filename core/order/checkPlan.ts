@@ -6,7 +6,7 @@ import type { OrderRule, Placed, Situation } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import type { OrderConflict, OrderWish } from "#core/order/sequence";
 import type { Step } from "#core/order/step";
-import { usualWeather, type Weather } from "#core/order/weather";
+import { usualWeather, type Weather } from "#core/materials/weather";
 
 /** When a step is done, minutes of the plan's clock. */
 export type StepTime = { readonly startsAt: number; readonly endsAt: number };
@@ -80,7 +80,7 @@ export function checkPlan(
     for (const rule of checked) {
       const breach = rule.check!(p.step, here);
       if (!breach) continue;
-      const key = oncePerProduct.has(rule.id) ? `${rule.id} ${p.step.family}` : `${rule.id} ${p.step.id}`;
+      const key = oncePerProduct.has(rule.id) ? `${rule.id} ${p.step.product}` : `${rule.id} ${p.step.id}`;
       if (told.has(key)) continue;
       told.add(key);
       const other = breach.other ? inTime.find((s) => s.id === breach.other) : undefined;

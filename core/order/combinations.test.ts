@@ -7,7 +7,7 @@ import { schedule } from "#core/order/schedule";
 import { sequence, wishesOf } from "#core/order/sequence";
 import type { Step } from "#core/order/step";
 import { checkAt, testStep } from "#core/order/testing";
-import { usualWeather, type Weather } from "#core/order/weather";
+import { usualWeather, type Weather } from "#core/materials/weather";
 
 type Given = Partial<Step> & Pick<Step, "action">;
 const H = 60;
@@ -15,25 +15,25 @@ const D = 24 * 60;
 const FAR = 40 * D;
 const always: Clock = { startWeekday: 1, hours: Array.from({ length: 7 }, () => [{ from: 0, to: 1440 }]) };
 
-const prime: Given = { action: "prime", family: "brush-on primer, water", sheen: "matte" };
-const canPrime: Given = { action: "prime", family: "spray primer, solvent", sheen: "matte" };
-const paint: Given = { action: "paint", family: "water acrylic, brushed", sheen: "matte" };
-const canMatte: Given = { action: "varnish", family: "matte varnish, solvent spray", sheen: "matte" };
-const waterMatte: Given = { action: "varnish", family: "varnish, water", sheen: "matte" };
-const gloss: Given = { action: "varnish", family: "varnish, water", sheen: "gloss" };
+const prime: Given = { action: "prime", product: "brush primer", sheen: "matte" };
+const canPrime: Given = { action: "prime", product: "primer can", sheen: "matte" };
+const paint: Given = { action: "paint", product: "acrylic", sheen: "matte" };
+const canMatte: Given = { action: "varnish", product: "matte varnish can", sheen: "matte" };
+const waterMatte: Given = { action: "varnish", product: "varnish", sheen: "matte" };
+const gloss: Given = { action: "varnish", product: "varnish", sheen: "gloss" };
 const sand: Given = {
   action: "lay ground",
-  family: "PVA + water over loose ground",
+  product: "PVA ground",
   targets: ["ground:sand", "board", "part:a"],
 };
 const grout: Given = {
   action: "lay ground",
-  family: "cement grout ground",
+  product: "cement ground",
   targets: ["ground:grout", "board", "part:a"],
 };
 const pour: Given = {
   action: "pour water",
-  family: "water-clear casting resin",
+  product: "casting resin",
   targets: ["ground:w", "board"],
 };
 const dam: Given = { action: "test", targets: ["ground:w", "board"], facts: { checks: ["dam"] } };
@@ -53,14 +53,10 @@ const wrong: readonly Case[] = (
     [
       "glue without a wash after sanding",
       "O6",
-      [{ action: "sand" }, { action: "glue", family: "cyanoacrylate", targets: ["part:a"] }],
+      [{ action: "sand" }, { action: "glue", product: "cyanoacrylate", targets: ["part:a"] }],
     ],
     ["primer on sanding dust", "O6", [{ action: "sand" }, canPrime]],
-    [
-      "a joint glued unfitted",
-      "O7",
-      [{ action: "glue", family: "PVA, wood glue", targets: ["joint:j", "part:a"] }],
-    ],
+    ["a joint glued unfitted", "O7", [{ action: "glue", product: "PVA", targets: ["joint:j", "part:a"] }]],
     ["flame on resin", "O8", [{ action: "flame", process: "resin" }]],
     ["flame on a wall of 1.2 mm", "O8", [{ action: "flame", thinnestMm: 1.2 }]],
     ["flame on ABS", "O8", [{ action: "flame", facts: { bare: "ABS" } }]],
@@ -70,54 +66,31 @@ const wrong: readonly Case[] = (
       "O8",
       [
         { action: "test", facts: { checks: ["flame"] } },
-        { action: "wash", tool: "alcohol and cloth" },
+        { action: "wash", tool: "cloth and alcohol" },
         { action: "flame" },
       ],
       [D, H],
     ],
     ["flame without a trial", "O40", [{ action: "flame" }]],
-    ["spray primer on bare foam", "O12", [{ ...canPrime, facts: { bare: "polystyrene foam" } }]],
+    ["spray primer on bare foam", "O12", [{ ...canPrime, facts: { bare: "xps" } }]],
     [
       "spray primer on foam sealed an hour ago",
       "O12",
-      [
-        { action: "seal", family: "heavy house or craft acrylic", facts: { bare: "polystyrene foam" } },
-        canPrime,
-      ],
+      [{ action: "seal", product: "heavy acrylic", facts: { bare: "xps" } }, canPrime],
       [H],
     ],
-    [
-      "cyanoacrylate on foam",
-      "O12",
-      [{ action: "glue", family: "cyanoacrylate", facts: { bare: "polystyrene foam" } }],
-    ],
-    [
-      "hot glue on foam",
-      "O12",
-      [{ action: "glue", family: "hot glue", facts: { bare: "polystyrene foam" } }],
-    ],
-    ["a deep pour over foam", "O12", [dam, { ...pour, facts: { bare: "polystyrene foam", depthMm: 12 } }]],
+    ["cyanoacrylate on foam", "O12", [{ action: "glue", product: "cyanoacrylate", facts: { bare: "xps" } }]],
+    ["hot glue on foam", "O12", [{ action: "glue", product: "hot glue", facts: { bare: "xps" } }]],
+    ["a deep pour over foam", "O12", [dam, { ...pour, facts: { bare: "xps", depthMm: 12 } }]],
     ["sanding as deep as the relief", "O41", [{ action: "sand", facts: { depthMm: 0.5, reliefMm: 0.4 } }]],
     [
       "colour over a spot filled after primer",
       "O44",
-      [prime, { action: "fill", family: "filler putty, solvent" }, paint],
+      [prime, { action: "fill", product: "solvent putty" }, paint],
     ],
-    [
-      "a frame glued unmeasured",
-      "O53",
-      [{ action: "glue", family: "PVA, wood glue", facts: { square: true } }],
-    ],
-    [
-      "no release film under a lid",
-      "O57",
-      [{ action: "glue", family: "PVA, wood glue", facts: { openJoint: true } }],
-    ],
-    [
-      "primer over the tacky skin of resin",
-      "O69",
-      [{ action: "level", family: "UV resin, clear or printing resin" }, prime],
-    ],
+    ["a frame glued unmeasured", "O53", [{ action: "glue", product: "PVA", facts: { square: true } }]],
+    ["no release film under a lid", "O57", [{ action: "glue", product: "PVA", facts: { openJoint: true } }]],
+    ["primer over the tacky skin of resin", "O69", [{ action: "level", product: "UV resin" }, prime]],
     ["a hollow figure primed at once", "O70", [{ ...prime, process: "resin", facts: { hollow: true } }]],
     [
       "an hour in the alcohol bath",
@@ -134,32 +107,32 @@ const wrong: readonly Case[] = (
       [5],
     ],
     ["PLA in a hot drying box", "O72", [{ action: "wash", facts: { bare: "PLA", heatC: 65 } }]],
-    ["hot glue on thin resin", "O72", [{ action: "glue", family: "hot glue", process: "resin" }]],
-    ["wet grout on bare plywood", "O74", [{ ...grout, facts: { bare: "wood, MDF or card" } }]],
+    ["hot glue on thin resin", "O72", [{ action: "glue", product: "hot glue", process: "resin" }]],
+    ["wet grout on bare plywood", "O74", [{ ...grout, facts: { bare: "mdf" } }]],
     [
       "lacquer on a bending strip",
       "O76",
-      [{ action: "prime", family: "spray primer, solvent", sheen: "matte", facts: { flexible: true } }],
+      [{ action: "prime", product: "primer can", sheen: "matte", facts: { flexible: true } }],
     ],
     [
       "cyanoacrylate on a flexible tail",
       "O76",
-      [{ action: "glue", family: "cyanoacrylate", facts: { flexible: true } }],
+      [{ action: "glue", product: "cyanoacrylate", facts: { flexible: true } }],
     ],
-    ["primer on silicone", "O76", [{ ...prime, facts: { bare: "silicone, PE or PP" } }]],
-    ["epoxy by eye", "O78", [{ action: "glue", family: "epoxy, five-minute", facts: { ratioOff: 0.12 } }]],
-    ["a drop of epoxy", "O78", [{ action: "glue", family: "epoxy, five-minute", facts: { batchMl: 1 } }]],
-    ["paint over the bloom of epoxy", "O78", [{ action: "fill", family: "epoxy putty" }, prime]],
+    ["primer on silicone", "O76", [{ ...prime, facts: { bare: "silicone" } }]],
+    ["epoxy by eye", "O78", [{ action: "glue", product: "five-minute epoxy", facts: { ratioOff: 0.12 } }]],
+    ["a drop of epoxy", "O78", [{ action: "glue", product: "five-minute epoxy", facts: { batchMl: 1 } }]],
+    ["paint over the bloom of epoxy", "O78", [{ action: "fill", product: "epoxy putty" }, prime]],
     [
       "cyanoacrylate over half a millimetre",
       "O79",
-      [{ action: "glue", family: "cyanoacrylate", facts: { gapMm: 0.5 } }],
+      [{ action: "glue", product: "cyanoacrylate", facts: { gapMm: 0.5 } }],
     ],
     [
       "a joint of an hour loaded",
       "O79",
       [
-        { action: "glue", family: "cyanoacrylate" },
+        { action: "glue", product: "cyanoacrylate" },
         { action: "place", facts: { load: true } },
       ],
       [H],
@@ -167,12 +140,12 @@ const wrong: readonly Case[] = (
     [
       "2 mm of putty in one go",
       "O80",
-      [{ action: "fill seam", family: "filler putty, solvent", facts: { depthMm: 2 } }],
+      [{ action: "fill seam", product: "solvent putty", facts: { depthMm: 2 } }],
     ],
     [
       "putty sanded the same evening",
       "O80",
-      [{ action: "fill seam", family: "filler putty, solvent" }, { action: "sand" }],
+      [{ action: "fill seam", product: "solvent putty" }, { action: "sand" }],
       [3 * H],
     ],
     ["colour without primer", "O13", [paint]],
@@ -181,50 +154,50 @@ const wrong: readonly Case[] = (
       "O14",
       [
         prime,
-        { action: "paint", family: "enamel film", sheen: "satin" },
-        { action: "varnish", family: "gloss or clear coat, solvent spray", sheen: "gloss" },
+        { action: "paint", product: "enamel", sheen: "satin" },
+        { action: "varnish", product: "clear coat can", sheen: "gloss" },
       ],
       [D, 10 * H],
     ],
     [
       "lacquer over oil of a week",
       "O14",
-      [prime, { action: "shade", family: "oil film", sheen: "satin" }, canMatte],
+      [prime, { action: "shade", product: "oil", sheen: "satin" }, canMatte],
       [D, 7 * D],
     ],
     [
       "wet lacquer over cured enamel",
       "O14",
-      [prime, { action: "shade", family: "enamel wash", sheen: "satin" }, canMatte],
+      [prime, { action: "shade", product: "enamel wash", sheen: "satin" }, canMatte],
       [D, 9 * D],
     ],
     ["spray varnish over acrylic of an hour", "O14", [prime, paint, canMatte], [D, H]],
     [
       "acrylic over enamel of an evening",
       "O14",
-      [prime, { action: "paint", family: "enamel film", sheen: "satin" }, paint],
+      [prime, { action: "paint", product: "enamel", sheen: "satin" }, paint],
       [D, 9 * H],
     ],
     [
       "spraying beside what was brushed",
       "O15",
-      [prime, paint, { action: "paint", family: "water acrylic, airbrushed", sheen: "matte" }],
+      [prime, paint, { action: "paint", product: "acrylic airbrushed", sheen: "matte" }],
     ],
     [
       "drybrushing where steps are plain",
       "O16",
-      [prime, paint, { action: "drybrush", family: "water acrylic, brushed", facts: { plainSteps: true } }],
+      [prime, paint, { action: "drybrush", product: "acrylic", facts: { plainSteps: true } }],
     ],
     [
       "stones not lined in after drybrushing",
       "O17",
-      [prime, paint, { action: "drybrush", family: "water acrylic, brushed", facts: { lines: true } }],
+      [prime, paint, { action: "drybrush", product: "acrylic", facts: { lines: true } }],
     ],
-    ["powder on gloss", "O18", [prime, paint, gloss, { action: "pigment", family: "pigment powder" }]],
+    ["powder on gloss", "O18", [prime, paint, gloss, { action: "pigment", product: "pigment" }]],
     [
       "a pin wash on matte",
       "O18",
-      [prime, paint, { action: "shade", family: "enamel wash", facts: { pin: true } }],
+      [prime, paint, { action: "shade", product: "enamel wash", facts: { pin: true } }],
     ],
     ["a decal on matte", "O18", [prime, paint, { action: "decal" }]],
     [
@@ -233,8 +206,8 @@ const wrong: readonly Case[] = (
       [
         prime,
         paint,
-        { action: "shade", family: "acrylic wash" },
-        { action: "shade", family: "acrylic wash" },
+        { action: "shade", product: "acrylic wash" },
+        { action: "shade", product: "acrylic wash" },
       ],
       [D, D, 12],
     ],
@@ -243,25 +216,25 @@ const wrong: readonly Case[] = (
       "O20",
       [
         { ...prime, facts: { tone: "dark" } },
-        { action: "paint", family: "one-coat translucent acrylic" },
+        { action: "paint", product: "translucent acrylic" },
       ],
     ],
     [
       "translucent paint over gloss",
       "O20",
-      [prime, gloss, { action: "paint", family: "one-coat translucent acrylic" }],
+      [prime, gloss, { action: "paint", product: "translucent acrylic" }],
     ],
     [
       "streaks that may need correcting, in acrylic",
       "O21",
-      [prime, paint, { action: "shade", family: "acrylic wash", facts: { mayCorrect: true } }],
+      [prime, paint, { action: "shade", product: "acrylic wash", facts: { mayCorrect: true } }],
     ],
     [
       "chrome over grey",
       "O22",
       [
         { ...prime, facts: { tone: "light" } },
-        { action: "paint", family: "lacquer", facts: { metal: "chrome" } },
+        { action: "paint", product: "lacquer paint", facts: { metal: "chrome" } },
       ],
     ],
     [
@@ -269,7 +242,7 @@ const wrong: readonly Case[] = (
       "O22",
       [
         { ...prime, facts: { tone: "light" } },
-        { action: "paint", family: "water acrylic, airbrushed", facts: { metal: "iron" } },
+        { action: "paint", product: "acrylic airbrushed", facts: { metal: "iron" } },
       ],
     ],
     ["tape on paint of ten minutes", "O23", [prime, paint, { action: "mask" }], [D, 10]],
@@ -285,20 +258,20 @@ const wrong: readonly Case[] = (
       "O43",
       [
         prime,
-        { action: "paint", family: "acrylic ink", facts: { runs: true } },
-        { action: "shade", family: "acrylic wash" },
+        { action: "paint", product: "acrylic ink", facts: { runs: true } },
+        { action: "shade", product: "acrylic wash" },
       ],
     ],
     [
       "cured resin over damp paint",
       "O43",
-      [prime, paint, { action: "gloss effect", family: "UV resin, clear or printing resin", sheen: "gloss" }],
+      [prime, paint, { action: "gloss effect", product: "UV resin", sheen: "gloss" }],
       [D, H],
     ],
     [
       "a wash over free-hand shading",
       "O46",
-      [prime, { ...paint, facts: { freehand: true } }, { action: "shade", family: "acrylic wash" }],
+      [prime, { ...paint, facts: { freehand: true } }, { action: "shade", product: "acrylic wash" }],
     ],
     ["an old can, untested", "O50", [{ ...canPrime, facts: { doubtful: true } }]],
     ["a handle cut and forgotten", "O55", [prime, { ...paint, facts: { strut: true } }]],
@@ -310,7 +283,7 @@ const wrong: readonly Case[] = (
         paint,
         {
           action: "lay ground",
-          family: "PVA + water over loose ground",
+          product: "PVA ground",
           alcohol: true,
           facts: { alcoholShare: 0.7 },
         },
@@ -324,7 +297,7 @@ const wrong: readonly Case[] = (
         paint,
         {
           action: "lay ground",
-          family: "PVA + water over loose ground",
+          product: "PVA ground",
           alcohol: true,
           facts: { alcoholShare: 0.3 },
         },
@@ -337,43 +310,43 @@ const wrong: readonly Case[] = (
       [
         {
           action: "lay ground",
-          family: "PVA + water over loose ground",
+          product: "PVA ground",
           alcohol: true,
-          facts: { alcoholShare: 0.3, bare: "clear acrylic sheet" },
+          facts: { alcoholShare: 0.3, bare: "clear acrylic" },
         },
       ],
     ],
     [
       "enamel wash on bare styrene",
       "O59",
-      [{ action: "shade", family: "enamel wash", facts: { bare: "styrene sheet" } }],
+      [{ action: "shade", product: "enamel wash", facts: { bare: "styrene sheet" } }],
     ],
     ["a spray in damp air", "O60", [prime, paint, canMatte], [D, 3 * D], { temperatureC: 20, humidity: 0.8 }],
     [
       "acrylic sprayed at 75 %",
       "O49",
-      [prime, { action: "paint", family: "water acrylic, airbrushed", sheen: "matte" }],
+      [prime, { action: "paint", product: "acrylic airbrushed", sheen: "matte" }],
       [D],
       { temperatureC: 20, humidity: 0.75 },
     ],
     [
       "a second coat of solvent after five hours",
       "O61",
-      [canPrime, { action: "paint", family: "lacquer", sheen: "gloss" }],
+      [canPrime, { action: "paint", product: "lacquer paint", sheen: "gloss" }],
       [5 * H],
     ],
     [
       "a wash straight over a decal",
       "O62",
-      [prime, gloss, { action: "decal" }, { action: "shade", family: "enamel wash" }],
+      [prime, gloss, { action: "decal" }, { action: "shade", product: "enamel wash" }],
       [D, 2 * D, 2 * D],
     ],
     ["a decal on gloss of an hour", "O62", [prime, gloss, { action: "decal" }], [D, H]],
-    ["cyanoacrylate on a window", "O63", [{ action: "glue", family: "cyanoacrylate", clear: true }]],
+    ["cyanoacrylate on a window", "O63", [{ action: "glue", product: "cyanoacrylate", clear: true }]],
     [
       "spray varnish after the glazing went in",
       "O63",
-      [prime, paint, { action: "glue", family: "PVA, wood glue", clear: true }, canMatte],
+      [prime, paint, { action: "glue", product: "PVA", clear: true }, canMatte],
     ],
     [
       "liquid mask on acrylic of an hour",
@@ -392,7 +365,7 @@ const wrong: readonly Case[] = (
       "O81",
       [
         { ...prime, facts: { tone: "dark" }, sheen: "gloss" },
-        { action: "paint", family: "lacquer", facts: { metal: "chrome" } },
+        { action: "paint", product: "lacquer paint", facts: { metal: "chrome" } },
         waterMatte,
       ],
     ],
@@ -402,7 +375,7 @@ const wrong: readonly Case[] = (
     [
       "a home-made wash left glossy",
       "O35",
-      [prime, paint, { action: "shade", family: "acrylic wash", facts: { homemade: true } }],
+      [prime, paint, { action: "shade", product: "acrylic wash", facts: { homemade: true } }],
     ],
     [
       "varnish that will run out",
@@ -412,7 +385,7 @@ const wrong: readonly Case[] = (
     [
       "a gaming piece on brittle glue",
       "O37",
-      [{ action: "glue", family: "cyanoacrylate", facts: { handled: true } }],
+      [{ action: "glue", product: "cyanoacrylate", facts: { handled: true } }],
     ],
     ["a heavy board that nobody weighed", "O39", [{ ...grout, facts: { heavy: true } }]],
     [
@@ -429,7 +402,7 @@ const wrong: readonly Case[] = (
       [
         {
           action: "gloss effect",
-          family: "UV resin, clear or printing resin",
+          product: "UV resin",
           facts: { depthMm: 6, lampReachMm: 2 },
         },
       ],
@@ -437,12 +410,12 @@ const wrong: readonly Case[] = (
     [
       "flock on bare grout",
       "O47",
-      [grout, { action: "flock", family: "PVA, wood glue", targets: ["ground:g", "board"] }],
+      [grout, { action: "flock", product: "PVA", targets: ["ground:g", "board"] }],
     ],
     [
       "splatter untried",
       "O48",
-      [prime, paint, { action: "paint", family: "acrylic ink", facts: { weathering: "splatter" } }],
+      [prime, paint, { action: "paint", product: "acrylic ink", facts: { weathering: "splatter" } }],
     ],
     [
       "thick plaster sealed after a day",
@@ -450,28 +423,35 @@ const wrong: readonly Case[] = (
       [
         {
           action: "lay ground",
-          family: "gypsum plaster ground",
+          product: "gypsum ground",
           targets: ["ground:p", "board"],
           facts: { depthMm: 20 },
         },
-        { action: "seal", family: "varnish, water", targets: ["ground:p", "board"] },
+        { action: "seal", product: "varnish", targets: ["ground:p", "board"] },
       ],
       [D],
     ],
     ["water on unsealed grout", "O66", [dam, { ...pour, facts: { porous: true } }]],
     ["water behind an untried dam", "O66", [pour]],
     ["spray varnish over water", "O66", [dam, pour, { ...canMatte, targets: ["board"] }]],
-    ["grout on iron wire", "O67", [{ ...grout, facts: { bare: "iron or steel" } }]],
+    ["grout on iron wire", "O67", [{ ...grout, facts: { bare: "steel" } }]],
     [
       "oil on fresh cement",
       "O68",
-      [grout, { action: "shade", family: "oil wash", targets: ["board"] }],
+      [grout, { action: "shade", product: "oil wash", targets: ["board"] }],
       [3 * D],
     ],
     [
       "grass into solvent glue",
       "O73",
-      [{ action: "flock", family: "lacquer", targets: ["ground:g", "board"], facts: { standing: true } }],
+      [
+        {
+          action: "flock",
+          product: "lacquer paint",
+          targets: ["ground:g", "board"],
+          facts: { standing: true },
+        },
+      ],
     ],
     [
       "grass beside wet varnish",
@@ -480,7 +460,7 @@ const wrong: readonly Case[] = (
         { ...canMatte, targets: ["board"] },
         {
           action: "flock",
-          family: "PVA, wood glue",
+          product: "PVA",
           targets: ["ground:g", "board"],
           facts: { standing: true },
         },
@@ -551,15 +531,15 @@ const sound: readonly {
       [
         prime,
         paint,
-        { action: "shade", family: "acrylic wash" },
-        { action: "drybrush", family: "water acrylic, brushed" },
+        { action: "shade", product: "acrylic wash" },
+        { action: "drybrush", product: "acrylic" },
         waterMatte,
       ],
       [H, H, 2 * H, H],
     ],
     [
       "lacquer first, acrylic over it",
-      [canPrime, { action: "paint", family: "lacquer", sheen: "satin" }, paint, waterMatte],
+      [canPrime, { action: "paint", product: "lacquer paint", sheen: "satin" }, paint, waterMatte],
       [30, D, H],
     ],
     ["spray varnish over acrylic of two days", [prime, paint, canMatte], [H, 2 * D]],
@@ -569,19 +549,19 @@ const sound: readonly {
         prime,
         paint,
         gloss,
-        { action: "shade", family: "enamel wash", facts: { pin: true } },
+        { action: "shade", product: "enamel wash", facts: { pin: true } },
         { ...canMatte, facts: { dustCoats: true } },
       ],
       [H, D, D, 2 * D],
     ],
     [
       "oil wash, water varnish after its cure",
-      [prime, paint, { action: "shade", family: "oil wash", sheen: "matte" }, waterMatte],
+      [prime, paint, { action: "shade", product: "oil wash", sheen: "matte" }, waterMatte],
       [H, D, 5 * D],
     ],
     [
       "powder on matte, left dry",
-      [prime, paint, waterMatte, { action: "pigment", family: "pigment powder" }],
+      [prime, paint, waterMatte, { action: "pigment", product: "pigment" }],
       [H, H, 3 * H],
     ],
     [
@@ -590,8 +570,8 @@ const sound: readonly {
         prime,
         paint,
         waterMatte,
-        { action: "pigment", family: "pigment powder" },
-        { action: "gloss effect", family: "varnish, water", sheen: "gloss" },
+        { action: "pigment", product: "pigment" },
+        { action: "gloss effect", product: "varnish", sheen: "gloss" },
       ],
       [H, H, 3 * H, H],
     ],
@@ -600,8 +580,8 @@ const sound: readonly {
       [
         prime,
         paint,
-        { action: "shade", family: "acrylic wash" },
-        { action: "shade", family: "acrylic wash", facts: { wet: true } },
+        { action: "shade", product: "acrylic wash" },
+        { action: "shade", product: "acrylic wash", facts: { wet: true } },
       ],
       [H, H, 3],
     ],
@@ -609,7 +589,7 @@ const sound: readonly {
       "translucent over white",
       [
         { ...prime, facts: { tone: "light" } },
-        { action: "paint", family: "one-coat translucent acrylic" },
+        { action: "paint", product: "translucent acrylic" },
       ],
       [H],
     ],
@@ -617,8 +597,8 @@ const sound: readonly {
       "chrome over gloss black",
       [
         prime,
-        { action: "paint", family: "water acrylic, airbrushed", sheen: "gloss", facts: { tone: "dark" } },
-        { action: "paint", family: "lacquer", facts: { metal: "chrome" } },
+        { action: "paint", product: "acrylic airbrushed", sheen: "gloss", facts: { tone: "dark" } },
+        { action: "paint", product: "lacquer paint", facts: { metal: "chrome" } },
       ],
       [H, 2 * D],
     ],
@@ -626,8 +606,8 @@ const sound: readonly {
       "iron over black",
       [
         prime,
-        { action: "paint", family: "water acrylic, airbrushed", sheen: "matte", facts: { tone: "dark" } },
-        { action: "paint", family: "water acrylic, airbrushed", facts: { metal: "iron" } },
+        { action: "paint", product: "acrylic airbrushed", sheen: "matte", facts: { tone: "dark" } },
+        { action: "paint", product: "acrylic airbrushed", facts: { metal: "iron" } },
       ],
       [H, D],
     ],
@@ -644,18 +624,18 @@ const sound: readonly {
         gloss,
         { action: "decal" },
         gloss,
-        { action: "shade", family: "enamel wash", facts: { pin: true } },
+        { action: "shade", product: "enamel wash", facts: { pin: true } },
       ],
       [D, 2 * D, 2 * D, D],
     ],
     [
       "solvent coats within the hour",
-      [canPrime, { action: "paint", family: "lacquer", sheen: "gloss" }],
+      [canPrime, { action: "paint", product: "lacquer paint", sheen: "gloss" }],
       [30],
     ],
     [
       "solvent coats after two days",
-      [canPrime, { action: "paint", family: "lacquer", sheen: "gloss" }],
+      [canPrime, { action: "paint", product: "lacquer paint", sheen: "gloss" }],
       [2 * D],
     ],
     [
@@ -664,7 +644,7 @@ const sound: readonly {
         canPrime,
         { action: "sand" },
         { action: "wash" },
-        { action: "paint", family: "lacquer", sheen: "gloss" },
+        { action: "paint", product: "lacquer paint", sheen: "gloss" },
       ],
       [5 * H, 10, H],
     ],
@@ -672,7 +652,7 @@ const sound: readonly {
       "raw dark plastic as the shadow, told as such",
       [
         { action: "test", facts: { tone: "dark" } },
-        { action: "drybrush", family: "water acrylic, brushed" },
+        { action: "drybrush", product: "acrylic" },
       ],
     ],
     [
@@ -694,7 +674,7 @@ const sound: readonly {
     [
       "levelled in resin, wiped, dry",
       [
-        { action: "level", family: "UV resin, clear or printing resin" },
+        { action: "level", product: "UV resin" },
         { action: "wash", title: "wipe with alcohol", tool: "cloth and alcohol" },
         prime,
       ],
@@ -710,7 +690,7 @@ const sound: readonly {
     [
       "putty thin, sanded the day after",
       [
-        { action: "fill seam", family: "filler putty, solvent", facts: { depthMm: 0.4 } },
+        { action: "fill seam", product: "solvent putty", facts: { depthMm: 0.4 } },
         { action: "sand" },
         { action: "wash" },
         prime,
@@ -721,7 +701,7 @@ const sound: readonly {
       "prime, find, mend, prime again",
       [
         prime,
-        { action: "fill", family: "filler putty, solvent" },
+        { action: "fill", product: "solvent putty" },
         { action: "sand" },
         { action: "wash" },
         prime,
@@ -731,37 +711,28 @@ const sound: readonly {
     ],
     [
       "foam sealed twice, then sprayed",
-      [
-        { action: "seal", family: "heavy house or craft acrylic", facts: { bare: "polystyrene foam" } },
-        canPrime,
-      ],
+      [{ action: "seal", product: "heavy acrylic", facts: { bare: "xps" } }, canPrime],
       [13 * H],
     ],
-    [
-      "foam-safe glue on foam",
-      [{ action: "glue", family: "foam-safe contact glue", facts: { bare: "polystyrene foam" } }],
-    ],
+    ["foam-safe glue on foam", [{ action: "glue", product: "contact glue", facts: { bare: "xps" } }]],
     [
       "epoxy on foam, weighed",
       [
         {
           action: "glue",
-          family: "epoxy, five-minute",
-          facts: { bare: "polystyrene foam", ratioOff: 0.02, batchMl: 10 },
+          product: "five-minute epoxy",
+          facts: { bare: "xps", ratioOff: 0.02, batchMl: 10 },
         },
       ],
     ],
     [
       "windows in PVA after the spray",
-      [prime, paint, canMatte, { action: "glue", family: "PVA, wood glue", clear: true }],
+      [prime, paint, canMatte, { action: "glue", product: "PVA", clear: true }],
       [H, 2 * D, D],
     ],
-    [
-      "windows in light-cured resin",
-      [{ action: "glue", family: "UV resin, clear or printing resin", clear: true }],
-    ],
+    ["windows in light-cured resin", [{ action: "glue", product: "UV resin", clear: true }]],
     ["transparent colour on glass", [{ ...paint, clear: true, facts: { transparent: true } }]],
-    ["steel pins", [{ action: "glue", family: "epoxy, five-minute", facts: { handled: true, gapMm: 0.3 } }]],
+    ["steel pins", [{ action: "glue", product: "five-minute epoxy", facts: { handled: true, gapMm: 0.3 } }]],
     [
       "alcohol first, spray varnish when it is dry",
       [{ ...sand, alcohol: true, facts: { alcoholShare: 0.3 } }, canMatte],
@@ -787,11 +758,11 @@ const sound: readonly {
       [
         {
           action: "lay ground",
-          family: "gypsum plaster ground",
+          product: "gypsum ground",
           targets: ["ground:p", "board"],
           facts: { depthMm: 20 },
         },
-        { action: "seal", family: "varnish, water", targets: ["ground:p", "board"] },
+        { action: "seal", product: "varnish", targets: ["ground:p", "board"] },
       ],
       [5 * D],
     ],
@@ -800,7 +771,7 @@ const sound: readonly {
       [
         grout,
         { ...paint, targets: ["board"] },
-        { action: "flock", family: "PVA, wood glue", targets: ["ground:g", "board"] },
+        { action: "flock", product: "PVA", targets: ["ground:g", "board"] },
         { ...waterMatte, targets: ["board"] },
       ],
       [8 * D, D, D],
@@ -810,18 +781,18 @@ const sound: readonly {
       [
         {
           action: "flock",
-          family: "PVA, wood glue",
+          product: "PVA",
           targets: ["ground:g", "board"],
           facts: { standing: true },
         },
-        { action: "pigment", family: "pigment powder", targets: ["board"] },
+        { action: "pigment", product: "pigment", targets: ["board"] },
       ],
       [2 * D],
     ],
     [
       "water on sealed ground behind a tried dam",
       [
-        { action: "seal", family: "varnish, water", targets: ["ground:w", "board"] },
+        { action: "seal", product: "varnish", targets: ["ground:w", "board"] },
         dam,
         { ...pour, facts: { porous: true, depthMm: 4 } },
       ],
@@ -832,9 +803,9 @@ const sound: readonly {
       [
         {
           action: "seal",
-          family: "gloss or clear coat, solvent spray",
+          product: "clear coat can",
           targets: ["ground:grout"],
-          facts: { bare: "iron or steel" },
+          facts: { bare: "steel" },
         },
         grout,
       ],
@@ -844,8 +815,8 @@ const sound: readonly {
       "oil on cement under an acrylic seal",
       [
         grout,
-        { action: "seal", family: "varnish, water", targets: ["board"] },
-        { action: "shade", family: "oil wash", targets: ["board"] },
+        { action: "seal", product: "varnish", targets: ["board"] },
+        { action: "shade", product: "oil wash", targets: ["board"] },
       ],
       [8 * D, D],
     ],
@@ -862,7 +833,7 @@ const sound: readonly {
     ],
     [
       "pigment first, sealed, dusted again",
-      [prime, paint, waterMatte, { action: "pigment", family: "pigment powder" }],
+      [prime, paint, waterMatte, { action: "pigment", product: "pigment" }],
       [H, H, D],
     ],
   ] satisfies readonly (readonly [string, readonly Given[], (readonly number[])?])[]

@@ -20,7 +20,7 @@ export function draftStep(draft: Draft, speed: Speed): Step {
   const value = minutes * factor;
   return {
     process: null,
-    family: null,
+    product: null,
     sheen: null,
     recipeId: null,
     paintId: null,

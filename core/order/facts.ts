@@ -1,20 +1,4 @@
-/** What lies bare under the first film of a zone. */
-export type Bare =
-  | "PLA"
-  | "PETG"
-  | "ABS"
-  | "resin"
-  | "polystyrene foam"
-  | "styrene sheet"
-  | "clear acrylic sheet"
-  | "thin plastic"
-  | "rubber"
-  | "silicone, PE or PP"
-  | "wood, MDF or card"
-  | "iron or steel"
-  | "paper"
-  | "cement"
-  | "plaster";
+import type { MaterialId } from "#core/materials/materials";
 
 /** What a look or a try settles. */
 export type Checked =
@@ -49,7 +33,8 @@ export const weatherings = ["filter", "streak", "dust", "chip", "splatter"] as c
  * Lengths in mm, times in minutes, shares from 0 to 1.
  */
 export type StepFacts = {
-  readonly bare?: Bare;
+  /** What lies bare under the first film of a zone. */
+  readonly bare?: MaterialId;
   /** Depth of a sanding, a pour, or one layer of putty, plaster or resin. */
   readonly depthMm?: number;
   /** Shallowest relief of the zone, and how deep a lamp reaches into what is cured. */
@@ -133,6 +118,10 @@ export type StepFacts = {
   readonly porous?: true;
   readonly level?: true;
   readonly rubbed?: true;
+  /** A magnet goes in with it. */
+  readonly magnet?: true;
+  /** The whole board is in the hands, and it takes two people. */
+  readonly heavyBoard?: true;
 };
 
 /** A change of facts: what is null is no longer so. */

@@ -1,9 +1,10 @@
+import type { ProductId } from "#core/materials/products";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import { grits } from "#core/surface/grits";
 import { surfaceSchools, treatmentOf } from "#core/surface/treatments";
-import { families } from "#core/order/families";
+import { products } from "#core/materials/products";
 import { faceMm, gritClass, gritsOf, inHand } from "#core/order/inHand";
 import type { Action, Step } from "#core/order/step";
 import { testStep } from "#core/order/testing";
@@ -14,7 +15,7 @@ const work = (given: Partial<Step>) =>
     id: "s",
     action: "paint",
     process: "resin",
-    family: "water acrylic, brushed",
+    product: "acrylic",
     tool: "brush",
     ...given,
   });
@@ -71,19 +72,17 @@ describe("a brush", () => {
     expect(inHand(work({ action: "drybrush", tool: "old brush", ...cube(20) })).what).toBe(
       "worn stiff flat brush, 10 mm",
     );
-    expect(inHand(work({ action: "varnish", family: "varnish, water", ...cube(10) })).what).toBe(
+    expect(inHand(work({ action: "varnish", product: "varnish", ...cube(10) })).what).toBe(
       "soft round brush, 4 mm",
     );
     expect(inHand(work({ tool: "fine brush", ...cube(40) })).what).toBe("fine round brush, 2 mm");
   });
   it("gives way to a sponge on broad texture, and to a needle in a narrow seam", () => {
     expect(
-      inHand(work({ action: "paste", tool: "old brush", family: "modelling or texture paste", ...cube(80) }))
-        .what,
+      inHand(work({ action: "paste", tool: "old brush", product: "texture paste", ...cube(80) })).what,
     ).toMatch(/sponge/);
     expect(
-      inHand(work({ action: "paste", tool: "old brush", family: "modelling or texture paste", ...cube(30) }))
-        .what,
+      inHand(work({ action: "paste", tool: "old brush", product: "texture paste", ...cube(30) })).what,
     ).toBe("old flat brush, 12 mm");
     const seam = (gapMm: number) =>
       inHand(work({ action: "fill seam", tool: "spatula", facts: { gapMm } })).what;
@@ -94,10 +93,10 @@ describe("a brush", () => {
 
 describe("other tools", () => {
   it("are named by number and class where they are abrasives, coarse before fine", () => {
-    expect(inHand(work({ action: "sand", family: null, tool: "abrasive 120 to 180" })).what).toBe(
+    expect(inHand(work({ action: "sand", product: null, tool: "abrasive 120 to 180" })).what).toBe(
       "abrasive 120 to 180 (coarse)",
     );
-    expect(inHand(work({ action: "sand", family: null, tool: "abrasive 240 to 400" })).what).toBe(
+    expect(inHand(work({ action: "sand", product: null, tool: "abrasive 240 to 400" })).what).toBe(
       "abrasive 240 to 400 (medium to fine)",
     );
     const classes = grits.map((g) => gritClass(g.grit));
@@ -117,11 +116,11 @@ describe("other tools", () => {
     expect(gritsOf("brush and water")).toEqual([]);
   });
   it("are checked against the product: a coarse paint clogs an airbrush, and no other one does", () => {
-    for (const f of families)
-      expect(inHand(work({ family: f.name, tool: "airbrush" })).unfit !== null, f.name).toBe(
-        f.name === "heavy house or craft acrylic",
+    for (const f of products)
+      expect(inHand(work({ product: f.id, tool: "airbrush" })).unfit !== null, f.name).toBe(
+        f.id === "heavy acrylic",
       );
-    expect(inHand(work({ family: "heavy house or craft acrylic" })).unfit).toBeNull();
+    expect(inHand(work({ product: "heavy acrylic" })).unfit).toBeNull();
   });
   it("take a finer nozzle for small faces, never for primer or varnish", () => {
     const nozzle = (action: Action, mm: number) =>
@@ -144,7 +143,7 @@ describe("other tools", () => {
       "clean brush, damp with thinner",
       "clippers and blade",
       "soldering iron",
-    ])
+    ] as const)
       expect(inHand(work({ tool, ...cube(30) })).what).toBe(tool);
     expect(inHand(work({ tool: "brush" })).what).toBe("brush");
   });
@@ -161,22 +160,22 @@ describe("holding", () => {
     expect(spray(600, 5)).toMatch(/^On 5 strips of tape.* 1 to a strip/);
   });
   it("takes as many jigs as keep the hands from waiting for the glue, and no more than there are joints", () => {
-    const glue = (family: string, pieces: number, minutes: number) =>
+    const glue = (product: ProductId, pieces: number, minutes: number) =>
       /(\d+|a) jigs?/.exec(
         holdBy(
           work({
             action: "glue",
             tool: "glue",
-            family,
+            product,
             pieces,
             handsMinutes: exact(minutes, "min", "practice"),
           }),
         )!,
       )![1];
     // White glue wants 30 minutes; at 3 minutes a joint ten more are set meanwhile.
-    expect(glue("PVA, wood glue", 20, 60)).toBe("11");
-    expect(glue("PVA, wood glue", 6, 18)).toBe("6");
+    expect(glue("PVA", 20, 60)).toBe("11");
+    expect(glue("PVA", 6, 18)).toBe("6");
     expect(glue("hot glue", 20, 60)).toBe("2");
-    expect(glue("PVA, wood glue", 1, 3)).toBe("a");
+    expect(glue("PVA", 1, 3)).toBe("a");
   });
 });

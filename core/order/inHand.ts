@@ -1,4 +1,5 @@
-import { familyOf } from "#core/order/families";
+import { type ToolId, toolOf } from "#core/materials/tools";
+import { productName, productOf } from "#core/materials/products";
 import type { Step } from "#core/order/step";
 
 /** The tool of a step by kind and size, why that one, and what speaks against it with this product. */
@@ -29,8 +30,7 @@ export const faceMm = ({ areaCm2, pieces }: Step): number | null =>
 export const gritClass = (grit: number): "coarse" | "medium" | "fine" =>
   grit < 220 ? "coarse" : grit < 400 ? "medium" : "fine";
 /** Grits that an abrasive of a step is a ladder of, coarsest first; none for other tools. */
-export const gritsOf = (tool: string): readonly number[] =>
-  tool.startsWith("abrasive") ? [...tool.matchAll(/\d+/g)].map(Number) : [];
+export const gritsOf = (tool: ToolId): readonly number[] => toolOf(tool).grits;
 
 /**
  * What to take in the hand: brush by width and kind, nozzle, sponge, needle, abrasive by number and class.
@@ -60,10 +60,12 @@ export function inHand(step: Step): InHand {
         }
       : { ...given, what: "spatula, 5 mm" };
   }
-  return face !== null && /brush/.test(tool) && !/water|damp/.test(tool) ? brush(step, face) : given;
+  return face !== null && toolOf(tool).kind === "brush" && tool !== "clean brush, damp with thinner"
+    ? brush(step, face)
+    : given;
 }
 
-function airbrush({ action, family }: Step, face: number | null): InHand {
+function airbrush({ action, product }: Step, face: number | null): InHand {
   const thick = action === "prime" || action === "varnish";
   const nozzle = thick || face === null || face > 50 ? 0.4 : face > 15 ? 0.3 : 0.2;
   return {
@@ -74,8 +76,8 @@ function airbrush({ action, family }: Step, face: number | null): InHand {
         ? ""
         : `a face is about ${face.toFixed(0)} mm wide`,
     unfit:
-      family !== null && familyOf(family).coarse
-        ? `${family} clogs an airbrush: strain and thin it, or take a paint made for spraying.`
+      product !== null && productOf(product).coarse
+        ? `${productName(product)} clogs an airbrush: strain and thin it, or take a paint made for spraying.`
         : null,
   };
 }

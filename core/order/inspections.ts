@@ -1,3 +1,5 @@
+import type { ProductId } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
 import type { OrderChange } from "#core/order/change";
 import type { Checked } from "#core/order/facts";
 import { insert } from "#core/order/mends";
@@ -55,8 +57,8 @@ const mending: Partial<
     {
       readonly action: Action;
       readonly verb: string;
-      readonly family?: string;
-      readonly tool: string;
+      readonly product?: ProductId;
+      readonly tool: ToolId;
       readonly minutes: number;
     }
   >
@@ -64,21 +66,21 @@ const mending: Partial<
   print: {
     action: "fill",
     verb: "Mend the print",
-    family: "modelling or texture paste",
+    product: "texture paste",
     tool: "spatula",
     minutes: 10,
   },
   faults: {
     action: "fill",
     verb: "Fill",
-    family: "modelling or texture paste",
+    product: "texture paste",
     tool: "spatula",
     minutes: 10,
   },
   primer: {
     action: "prime",
     verb: "Smooth the spot and prime it again",
-    family: "brush-on primer, water",
+    product: "brush primer",
     tool: "fine brush",
     minutes: 12,
   },
@@ -93,13 +95,13 @@ export function mendOfPoint(step: Step, point: string): OrderChange {
   const how = (check && mending[check]) ?? {
     action: "touch up",
     verb: "Mend",
-    family: "water acrylic, brushed",
+    product: "acrylic",
     tool: "fine brush",
     minutes: 10,
   };
   return insert("after", step, how.action, `${how.verb}: ${point.toLowerCase()}`, {
     minutes: how.minutes,
     tool: how.tool,
-    ...(how.family ? { family: how.family } : {}),
+    ...(how.product ? { product: how.product } : {}),
   }).change;
 }

@@ -1,5 +1,6 @@
+import { toolOf } from "#core/materials/tools";
 import { MINUTES_A_DAY } from "#core/print/hours";
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { type Capacity, holds } from "#core/order/places";
 import type { Constraint } from "#core/order/sequence";
 import type { Place, Step } from "#core/order/step";
@@ -7,11 +8,10 @@ import type { Windows } from "#core/order/windows";
 
 /** Same product, tool and place: done in one go. */
 export const batchKey = (s: Step) =>
-  `${s.place}|${s.tool}|${s.family ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
+  `${s.place}|${s.tool}|${s.product ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
 
 /** Getting out and cleaning up when the batch changes, minutes (common practice). */
-const setupOf = (s: Step) =>
-  /airbrush/.test(s.tool) ? 10 : /can/.test(s.tool) ? 5 : s.place === "sink" ? 2 : 3;
+const setupOf = (s: Step) => (s.place === "sink" ? 2 : toolOf(s.tool).setupMinutes);
 /**
  * An airbrush is only rinsed, not cleaned, from a colour to a darker one of the same chemistry (common
  * practice).
@@ -117,8 +117,8 @@ export function jobOf(
       keys.push({
         name,
         setup: setupOf(s),
-        airbrush: /airbrush/.test(s.tool),
-        chemistry: s.family ? familyOf(s.family).chemistry : "none",
+        airbrush: s.tool === "airbrush",
+        chemistry: s.product ? productOf(s.product).chemistry : "none",
         lightness: s.lightness ?? 50,
       }) - 1
     );

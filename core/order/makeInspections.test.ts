@@ -1,3 +1,4 @@
+import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import type { Clock } from "#core/print/hours";
@@ -16,13 +17,13 @@ const layer = (
   id: string,
   kind: "primer" | "colour" | "shade" | "varnish" | "pigment",
   recipeId: string | null,
-  family: string,
+  product: ProductId,
 ) => ({
   id,
   kind,
   recipeId,
   paintId: null,
-  family,
+  product,
   method: "brush" as const,
   coats: 1,
   coverage: 1,
@@ -41,11 +42,11 @@ const part = (id: string, recipeId: string, given: Partial<PartWork> = {}): Part
   unseenDepthMm: null,
   treatment: null,
   scheme: [
-    layer("p", "primer", null, "brush-on primer, water"),
-    layer("c", "colour", recipeId, "water acrylic, brushed"),
+    layer("p", "primer", null, "brush primer"),
+    layer("c", "colour", recipeId, "acrylic"),
     layer("s", "shade", "dark", "acrylic wash"),
-    layer("v", "varnish", null, "varnish, water"),
-    layer("d", "pigment", null, "pigment powder"),
+    layer("v", "varnish", null, "varnish"),
+    layer("d", "pigment", null, "pigment"),
   ],
   lamp: null,
   onBoard: true,
@@ -62,10 +63,11 @@ const joints = ["one", "two"].map((id) => ({
   id,
   name: id,
   partIds: ["wall", "hut"],
-  glue: "PVA, wood glue",
+  glue: "PVA" as const,
   count: 1,
   shows: false,
   gapMm: null,
+  magnet: false,
 }));
 const steps = (
   care: Care,
@@ -147,8 +149,8 @@ describe("looks", () => {
     const alone = steps("for sale", [
       part("wall", "brick", {
         scheme: [
-          layer("p", "primer", null, "brush-on primer, water"),
-          layer("c", "colour", "brick", "water acrylic, brushed"),
+          layer("p", "primer", null, "brush primer"),
+          layer("c", "colour", "brick", "acrylic"),
           layer("s", "shade", "dark", "acrylic wash"),
         ],
       }),

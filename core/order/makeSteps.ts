@@ -2,12 +2,19 @@ import { between, exact, type Figure } from "#core/figure";
 import { methods, paintMillilitres } from "#core/paint/amount";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { LampCircuit } from "#core/ground/resistor";
-import { groundMaterial, type GroundLayer, layerAmounts, type Board } from "#core/ground/groundLayer";
+import {
+  groundMaterial,
+  type GroundLayer,
+  layerAmounts,
+  type Board as BoardSize,
+} from "#core/ground/groundLayer";
 import { treatmentWork } from "#core/surface/treatmentWork";
 import type { Treatment } from "#core/surface/treatments";
-import { familyOf } from "#core/order/families";
+import type { MaterialId } from "#core/materials/materials";
+import { type ProductId, productOf } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
 import { type Draft, draftStep, type Speed } from "#core/order/draftStep";
-import type { Bare, StepFacts } from "#core/order/facts";
+import type { StepFacts } from "#core/order/facts";
 import { type Care, withInspections } from "#core/order/makeInspections";
 import type { OrderSchools } from "#core/order/orderSchools";
 import type { Action, Step } from "#core/order/step";
@@ -39,7 +46,7 @@ export type PartWork = {
   /** How its faces were made, its own or those of its pieces. */
   readonly wholeProcess: "filament" | "resin" | null;
   /** What its faces are bare of, and whether it is hollow. */
-  readonly bare: Bare | null;
+  readonly bare: MaterialId | null;
   readonly hollow: "drained" | "closed" | null;
   /** It is picked up and knocked about. */
   readonly handled: boolean;
@@ -49,16 +56,20 @@ export type JointWork = {
   readonly id: string;
   readonly name: string;
   readonly partIds: readonly string[];
-  readonly glue: string | null;
+  readonly glue: ProductId | null;
   readonly count: number;
   readonly shows: boolean;
   readonly gapMm: number | null;
+  readonly magnet: boolean;
 };
+
+/** The board that it all goes on; heavy where two people carry it. */
+export type Board = BoardSize & { readonly heavy?: boolean };
 
 export type GroundWork = {
   readonly layer: GroundLayer;
   readonly wetWith: "alcohol" | "water" | "none";
-  readonly flock: boolean;
+  readonly flock: "none" | "sprinkled" | "standing";
 };
 
 /** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
@@ -182,7 +193,7 @@ function partSteps(
           title: "Set it on the board",
           targets: [target, "board"],
           minutes: 2 + 1.5 * p.count,
-          family: "PVA, wood glue",
+          product: "PVA",
           tool: "glue",
         },
         speed,
@@ -206,20 +217,20 @@ function treatmentSteps(
   )) {
     // A filament part is clipped anyway; the school that leaves it at that adds nothing.
     if (t.action === "clip") continue;
-    const family = t.family ? familyOf(t.family) : null;
+    const product = t.product ? productOf(t.product) : null;
     const ml = 0.06 * p.treatCm2.value * coats;
     previous = add({
       key: `treat-${place}-${t.action}`,
       action: t.action,
       title: `${t.what[0]!.toUpperCase()}${t.what.slice(1)}${coats > 1 ? `, ${coats} coats` : ""}`,
       minutes,
-      family: t.family,
+      product: t.product,
       tool: t.tool,
       place: t.place,
-      waitMinutes: family ? family.recoatMinutes * coats : t.action === "wash" ? 30 : 0,
+      waitMinutes: product ? product.recoatMinutes * coats : t.action === "wash" ? 30 : 0,
       areaCm2: p.treatCm2.value,
       after: previous ? [previous.id] : [],
-      mixMl: t.family && t.levelling ? between(ml * 0.7, ml, ml * 1.4, "ml", "practice") : null,
+      mixMl: t.product && t.levelling ? between(ml * 0.7, ml, ml * 1.4, "ml", "practice") : null,
       notes: deep ? ["The steps are deeper than coats alone will hide: sand between them."] : [],
     });
   }
@@ -234,7 +245,7 @@ const actionOf: Record<SchemeLayer["kind"], Action> = {
   pigment: "pigment",
   gloss: "gloss effect",
 };
-const toolOf: Record<SchemeLayer["method"], string> = {
+const methodTool: Record<SchemeLayer["method"], ToolId> = {
   brush: "brush",
   airbrush: "airbrush",
   can: "spray can",
@@ -275,12 +286,12 @@ function schemeSteps(
       high: p.areaCm2.high * layer.coverage,
     };
     const action = actionOf[layer.kind];
-    const family = familyOf(layer.family);
+    const product = productOf(layer.product);
     const dustCoats =
-      family.chemistry === "lacquer" &&
+      product.chemistry === "lacquer" &&
       p.scheme
         .slice(0, p.scheme.indexOf(layer))
-        .some((l) => familyOf(l.family).chemistry === "enamel or oil");
+        .some((l) => productOf(l.product).chemistry === "enamel or oil");
     const before = sameKind.get(action);
     const lightness = lightnessOf(layer);
     const plain = p.stepDepthMm !== null && p.treatment?.school === "live with it";
@@ -294,7 +305,7 @@ function schemeSteps(
               key: `dust-under-${layer.id}`,
               action: "pigment",
               title: "Dust with pigment, to be sealed",
-              family: "pigment powder",
+              product: "pigment",
               sheen: "matte",
               minutes: 3 + 0.01 * area.value,
               tool: "soft brush",
@@ -310,16 +321,16 @@ function schemeSteps(
       key: `scheme-${layer.id}`,
       action,
       title: titleOf(layer),
-      family: layer.family,
+      product: layer.product,
       sheen: layer.sheen,
       recipeId: layer.recipeId,
       paintId: layer.paintId,
       minutes: m.fixedMinutes + m.minutesPerCm2 * area.value * layer.coats,
       mixMl: paintMillilitres(area, layer.coats, layer.method, 0),
       areaCm2: area.value,
-      tool: toolOf[layer.method],
+      tool: methodTool[layer.method],
       place: layer.method === "can" || layer.method === "airbrush" ? "booth" : "bench",
-      waitMinutes: family.recoatMinutes * layer.coats,
+      waitMinutes: product.recoatMinutes * layer.coats,
       targets:
         ["varnish", "pigment", "gloss effect"].includes(action) && p.onBoard
           ? [`part:${p.id}`, "board"]
@@ -345,21 +356,21 @@ function schemeSteps(
         dustCoats: dustCoats ? true : undefined,
         plainSteps: action === "drybrush" && plain ? true : undefined,
         homemade:
-          action === "shade" && layer.recipeId !== null && family.chemistry === "water" ? true : undefined,
+          action === "shade" && layer.recipeId !== null && product.chemistry === "water" ? true : undefined,
       }),
     });
     // A thinned oil or enamel is laid on wet and drawn back while it can be, which makes the streaks and
     // stains.
-    const open = layer.kind === "shade" ? family.workable : undefined;
+    const open = layer.kind === "shade" ? product.workable : undefined;
     if (open)
       add({
         key: `draw-${layer.id}`,
         action: "draw back",
         title: "Draw it back into streaks and corners",
-        family: layer.family,
+        product: layer.product,
         minutes: 3 + 0.02 * area.value,
         tool: "clean brush, damp with thinner",
-        waitMinutes: family.recoatMinutes,
+        waitMinutes: product.recoatMinutes,
         areaCm2: area.value,
         tied: { to: made.id, at: "after" },
         window: {
@@ -383,7 +394,7 @@ function schemeSteps(
         key: `find-${layer.id}`,
         action: "fill",
         title: "Find the faults under the primer and fill them",
-        family: "modelling or texture paste",
+        product: "texture paste",
         minutes: 4 + 0.02 * area.value,
         tool: "spatula",
         waitMinutes: 120,
@@ -411,12 +422,12 @@ function schemeSteps(
         key: `again-${layer.id}`,
         action: "prime",
         title: "Prime again",
-        family: layer.family,
+        product: layer.product,
         sheen: layer.sheen,
         minutes: m.fixedMinutes + m.minutesPerCm2 * area.value,
-        tool: toolOf[layer.method],
+        tool: methodTool[layer.method],
         place: made.place,
-        waitMinutes: family.recoatMinutes,
+        waitMinutes: product.recoatMinutes,
         areaCm2: area.value,
         mixMl: paintMillilitres(area, 1, layer.method, 0),
         tied: { to: wash.id, at: "after" },
@@ -437,7 +448,7 @@ function schemeSteps(
             key: `clear-${layer.id}`,
             action: "varnish",
             title: "A clear coat over the colour",
-            family: "varnish, water",
+            product: "varnish",
             sheen: "satin",
             minutes: 5 + 0.02 * area.value,
             tool: "soft brush",
@@ -478,7 +489,7 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
   if (members.length === 0 || !j.glue) return [];
   const targets = [`joint:${j.id}`, ...members.map((p) => `part:${p.id}`)];
   const releaseAt = Math.max(...members.map((p) => p.releaseAt));
-  const family = familyOf(j.glue);
+  const product = productOf(j.glue);
   const clear = members.some((p) => p.clear);
   const finishes = new Set(
     members.map((p) =>
@@ -495,6 +506,7 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
     apart: apart ? true : undefined,
     handled: members.some((p) => p.handled) ? true : undefined,
     gapMm: j.gapMm ?? undefined,
+    magnet: j.magnet ? true : undefined,
   });
   const glue = draftStep(
     {
@@ -506,10 +518,10 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
       title: `Glue ${j.name}`,
       targets,
       onWhat: j.name,
-      family: j.glue,
+      product: j.glue,
       tool: "glue",
       minutes: jointMinutes(j.count),
-      waitMinutes: family.handleMinutes,
+      waitMinutes: product.handleMinutes,
       releaseAt,
       mixMl: exact(0.2 * j.count, "ml", "practice"),
     },
@@ -525,7 +537,7 @@ function jointSteps(j: JointWork, parts: readonly PartWork[], speed: Speed, scho
         title: "Fill and smooth the seam",
         targets,
         onWhat: j.name,
-        family: "filler putty, solvent",
+        product: "solvent putty",
         tool: "spatula",
         minutes: jointMinutes(j.count),
         waitMinutes: 120,
@@ -546,25 +558,32 @@ function groundSteps(
   const steps: Step[] = [];
   let previous: Step | undefined;
   const under = grounds
-    .map((g) => groundMaterial(g.layer.material).substrate)
-    .find((s) => s === "wood" || s === "foam");
-  const bare = under === "wood" ? "wood, MDF or card" : under === "foam" ? "polystyrene foam" : undefined;
+    .map((g) => groundMaterial(g.layer.material))
+    .find((m) => ["wood", "foam"].includes(m.kind));
+  const bare = under?.id;
   for (const g of grounds) {
     const material = groundMaterial(g.layer.material);
-    if (material.family === null) continue;
+    if (material.laidAs === undefined) continue;
     const amounts = layerAmounts(g.layer, board);
     const water = g.layer.material === "water-resin";
+    const fibres = g.flock !== "none";
     const made = draftStep(
       {
         id: `ground:${g.layer.id}/lay`,
-        action: water ? "pour water" : g.flock ? "flock" : "lay ground",
-        title: water ? "Pour the water" : g.flock ? `Sprinkle ${g.layer.name}` : `Lay ${g.layer.name}`,
+        action: water ? "pour water" : fibres ? "flock" : "lay ground",
+        title: water
+          ? "Pour the water"
+          : g.flock === "standing"
+            ? `Set ${g.layer.name} upright`
+            : fibres
+              ? `Sprinkle ${g.layer.name}`
+              : `Lay ${g.layer.name}`,
         targets: [`ground:${g.layer.id}`, "board", ...onBoard.map((p) => `part:${p.id}`)],
         onWhat: g.layer.name,
-        family: material.family,
-        tool: water ? "cup and stick" : "spatula and sieve",
+        product: material.laidAs,
+        tool: water ? "cup and stick" : g.flock === "standing" ? "grass applicator" : "spatula and sieve",
         minutes: 8 + 0.02 * amounts.areaCm2,
-        waitMinutes: familyOf(material.family).recoatMinutes,
+        waitMinutes: productOf(material.laidAs).recoatMinutes,
         alcohol: g.wetWith === "alcohol",
         areaCm2: amounts.areaCm2,
         facts: factsOf({
@@ -575,11 +594,13 @@ function groundSteps(
           heavy: amounts.grams.value > HEAVY_GROUND_G ? true : undefined,
           porous: water ? true : undefined,
           fine: g.layer.material === "sand" ? true : undefined,
-          spread: g.layer.loose && !g.flock ? (g.wetWith === "none" ? "dripped" : "sprinkled") : undefined,
+          spread: g.layer.loose && !fibres ? (g.wetWith === "none" ? "dripped" : "sprinkled") : undefined,
           brushedOff: g.layer.loose ? true : undefined,
+          standing: g.flock === "standing" ? true : undefined,
+          heavyBoard: board.heavy ? true : undefined,
         }),
         notes:
-          g.layer.loose && !g.flock
+          g.layer.loose && !fibres
             ? [
                 "Brush stray grains off roofs, ledges and figures before you wet it.",
                 ...(g.wetWith === "alcohol"
@@ -588,12 +609,12 @@ function groundSteps(
               ]
             : [],
         mixMl: amounts.millilitres,
-        after: previous && !water && !g.flock ? [previous.id] : [],
+        after: previous && !water && !fibres ? [previous.id] : [],
       },
       speed,
     );
     steps.push(made);
-    if (!water && !g.flock) previous = made;
+    if (!water && !fibres) previous = made;
   }
   if (steps.length > 0) {
     steps.push(
@@ -604,11 +625,12 @@ function groundSteps(
           title: "Paint the board's edge",
           targets: ["board"],
           onWhat: "board",
-          family: "water acrylic, brushed",
+          product: "acrylic",
           sheen: "matte",
           tool: "flat brush",
           minutes: 10,
           waitMinutes: 20,
+          facts: factsOf({ heavyBoard: board.heavy ? true : undefined }),
         },
         speed,
       ),

@@ -1,12 +1,13 @@
+import type { ToolId } from "#core/materials/tools";
 import type { Mend } from "#core/order/change";
-import { familyOf } from "#core/order/families";
+import { type ProductId, productName, productOf } from "#core/materials/products";
 import type { FactsPatch, StepFacts } from "#core/order/facts";
 import type { Action, Place, Sheen, Step } from "#core/order/step";
 
 type Inserted = {
-  family?: string;
+  product?: ProductId;
   sheen?: Sheen;
-  tool?: string;
+  tool?: ToolId;
   place?: Place;
   minutes?: number;
   waitMinutes?: number;
@@ -24,7 +25,7 @@ export function insert(
   given: Inserted = {},
 ): Mend {
   const minutes = given.minutes ?? 8;
-  const waitMinutes = given.waitMinutes ?? (given.family ? familyOf(given.family).recoatMinutes : 0);
+  const waitMinutes = given.waitMinutes ?? (given.product ? productOf(given.product).recoatMinutes : 0);
   const change = {
     kind: "insert",
     id: `${step.id}/${at}-${action.replaceAll(" ", "-")}`,
@@ -32,9 +33,9 @@ export function insert(
     stepId: step.id,
     action,
     title,
-    family: given.family ?? null,
-    sheen: given.sheen ?? (given.family ? "matte" : null),
-    tool: given.tool ?? (given.family ? "brush" : "hands"),
+    product: given.product ?? null,
+    sheen: given.sheen ?? (given.product ? "matte" : null),
+    tool: given.tool ?? (given.product ? "brush" : "hands"),
     place: given.place ?? "bench",
     minutes,
     waitMinutes,
@@ -53,20 +54,20 @@ export function insert(
 /** Do the same with another product. */
 export function otherProduct(
   step: Step,
-  family: string,
-  given: { sheen?: Sheen; tool?: string; place?: Place; looks?: string } = {},
+  product: ProductId,
+  given: { sheen?: Sheen; tool?: ToolId; place?: Place; looks?: string } = {},
 ): Mend {
-  const now = step.family ? familyOf(step.family) : null;
-  const then = familyOf(family);
+  const now = step.product ? productOf(step.product) : null;
+  const then = productOf(product);
   const sprayed = then.sprayed;
   const minutes = now?.sprayed && !sprayed ? Math.round(step.handsMinutes.value * 0.8) : 0;
   const tool = given.tool ?? (now?.sprayed && !sprayed ? "brush" : null);
   return {
-    label: `Use ${family} instead`,
+    label: `Use ${productName(product)} instead`,
     change: {
       kind: "product",
       stepId: step.id,
-      family,
+      product,
       sheen: given.sheen ?? null,
       tool,
       place: given.place ?? (tool === "brush" ? "bench" : null),

@@ -1,5 +1,5 @@
 import type { OrderChange } from "#core/order/change";
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { insert, otherProduct } from "#core/order/mends";
 import { chemistry, coats, isSprayed } from "#core/order/rules/ask";
 import type { Action, Step } from "#core/order/step";
@@ -25,7 +25,7 @@ const sandOff = (s: Step) =>
   insert("before", s, "sand", "Sand the spot flat, wet", { minutes: 8, tool: "abrasive 600 to 1000" });
 const coat = (s: Step) =>
   insert("after", s, "varnish", "Another matte coat, on a dry day", {
-    family: s.family ?? "varnish, water",
+    product: s.product ?? "varnish",
     sheen: "matte",
     tool: s.tool,
     place: s.place,
@@ -89,7 +89,7 @@ const rows: readonly Row[] = [
           waitMinutes: 30,
         }),
         insert("before", s, "prime", "Prime the spot again", {
-          family: "brush-on primer, water",
+          product: "brush primer",
           minutes: 6,
         }),
       ),
@@ -103,7 +103,7 @@ const rows: readonly Row[] = [
     actions: ["mask", "unmask"],
     repair: (s) => [
       insert("after", s, "paint", "Touch up where the tape lifted it", {
-        family: "water acrylic, brushed",
+        product: "acrylic",
         minutes: 10,
         tool: "fine brush",
       }).change,
@@ -118,7 +118,7 @@ const rows: readonly Row[] = [
     actions: ["paint", "unmask"],
     repair: (s) => [
       insert("after", s, "touch up", "Cut the edge in again by brush", {
-        family: "water acrylic, brushed",
+        product: "acrylic",
         minutes: 10,
         tool: "fine brush",
       }).change,
@@ -134,12 +134,12 @@ const rows: readonly Row[] = [
     repair: (s) => [
       water(s)
         ? insert("after", s, "paint", "Glaze the base colour thinly over the marks", {
-            family: "water acrylic, brushed",
+            product: "acrylic",
             minutes: 10,
             tool: "soft brush",
           }).change
         : insert("after", s, "touch up", "Open the marks with thinner and draw them off", {
-            family: s.family ?? "enamel wash",
+            product: s.product ?? "enamel wash",
             minutes: 8,
             tool: "flat brush",
           }).change,
@@ -153,9 +153,9 @@ const rows: readonly Row[] = [
     again: false,
     actions: ["shade", "drybrush", "pigment"],
     repair: (s) => [
-      (s.family && familyOf(s.family).reopens
+      (s.product && productOf(s.product).reopens
         ? insert("after", s, "touch up", "Open it with thinner and take it back", {
-            family: s.family,
+            product: s.product,
             minutes: 8,
             tool: "flat brush",
           })
@@ -165,7 +165,7 @@ const rows: readonly Row[] = [
               tool: "soft brush",
             })
           : insert("after", s, "paint", "Glaze the base colour thinly over it", {
-              family: "water acrylic, brushed",
+              product: "acrylic",
               minutes: 10,
               tool: "soft brush",
             })
@@ -198,7 +198,7 @@ const rows: readonly Row[] = [
     actions: [...coats, "pigment"],
     repair: (s) => [
       insert("after", s, "touch up", "Touch up the worn spots", {
-        family: s.family ?? "water acrylic, brushed",
+        product: s.product ?? "acrylic",
         minutes: 8,
         tool: "fine brush",
       }).change,
@@ -211,10 +211,10 @@ const rows: readonly Row[] = [
     nextTime: "PVA or light-cured resin; leave it open while it sets.",
     again: false,
     actions: ["glue"],
-    when: (s) => s.family === "cyanoacrylate",
+    when: (s) => s.product === "cyanoacrylate",
     repair: (s) => [
       insert("after", s, "varnish", "A thin coat of varnish over the fog", {
-        family: "varnish, water",
+        product: "varnish",
         sheen: "satin",
         minutes: 4,
         tool: "fine brush",
@@ -233,7 +233,7 @@ const rows: readonly Row[] = [
         minutes: 6,
         tool: "blade and abrasive 180",
       }).change,
-      ...(s.family === "cyanoacrylate" ? [otherProduct(s, "epoxy, five-minute").change] : []),
+      ...(s.product === "cyanoacrylate" ? [otherProduct(s, "five-minute epoxy").change] : []),
     ],
   },
   {
@@ -258,7 +258,7 @@ const rows: readonly Row[] = [
     actions: ["lay ground"],
     repair: (s) => [
       insert("after", s, "lay ground", "Sieve a thin layer over the bare spots and mist it", {
-        family: s.family ?? "PVA + water over loose ground",
+        product: s.product ?? "PVA ground",
         minutes: 10,
         tool: "sieve",
         facts: { wetted: true, brushedOff: true },
@@ -274,7 +274,7 @@ const rows: readonly Row[] = [
     actions: ["lay ground", "paste", "fill", "fill seam"],
     repair: (s) => [
       insert("after", s, "fill", "Fill the cracks with a thin slip of the same", {
-        family: s.family ?? "modelling or texture paste",
+        product: s.product ?? "texture paste",
         minutes: 8,
         tool: "spatula",
       }).change,
@@ -294,7 +294,7 @@ const rows: readonly Row[] = [
         waitMinutes: 30,
       }).change,
       insert("after", s, "gloss effect", "A thin clear coat over it", {
-        family: "varnish, water",
+        product: "varnish",
         sheen: "gloss",
         minutes: 5,
       }).change,
@@ -309,7 +309,7 @@ const rows: readonly Row[] = [
     actions: ["flame"],
     repair: (s) => [
       insert("after", s, "fill", "Fill and shape the melted edge", {
-        family: "epoxy putty",
+        product: "epoxy putty",
         minutes: 15,
         tool: "spatula",
       }).change,
@@ -333,7 +333,7 @@ const rows: readonly Row[] = [
     nextTime: "Warm the room; thinner coats; weigh the parts.",
     again: false,
     actions: "any",
-    when: (s) => s.family !== null,
+    when: (s) => s.product !== null,
     repair: (s) => [
       insert("after", s, "inspect", "Leave it in a warm dry place for two days, then try it with a finger", {
         minutes: 2,
@@ -355,7 +355,7 @@ const rows: readonly Row[] = [
       before(
         s,
         insert("before", s, "glue", "Glue the piece back with a pin", {
-          family: "epoxy, five-minute",
+          product: "five-minute epoxy",
           minutes: 12,
           tool: "drill and wire",
         }),

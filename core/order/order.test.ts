@@ -4,7 +4,6 @@ import { exact } from "#core/figure";
 import type { Clock } from "#core/print/hours";
 import { presenceBetween } from "#core/print/hours";
 import { treatmentOf } from "#core/surface/treatments";
-import { families, familyOf } from "#core/order/families";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { makeSteps, type PartWork } from "#core/order/makeSteps";
 import { orderRules } from "#core/order/rules";
@@ -53,8 +52,7 @@ const anySteps = fc
         action,
         targets: [`part:${part}`],
         handsMinutes: exact(minutes, "min", "practice"),
-        family:
-          action === "varnish" ? "varnish, water" : action === "paint" ? "water acrylic, brushed" : null,
+        product: action === "varnish" ? "varnish" : action === "paint" ? "acrylic" : null,
         sheen: "matte",
       }),
     ),
@@ -63,18 +61,6 @@ const anySteps = fc
 const before = (order: readonly string[], a: string, b: string) => order.indexOf(a) < order.indexOf(b);
 
 describe("tables", () => {
-  it("give every family its waits in order, once", () => {
-    expect(new Set(families.map((f) => f.name)).size).toBe(families.length);
-    for (const f of families)
-      expect(f.recoatMinutes <= f.handleMinutes && f.handleMinutes <= f.cureMinutes, f.name).toBe(true);
-    // What nobody knows is taken with caution: no known family is slower to recoat or attacks more.
-    const unknown = familyOf("snake oil");
-    for (const f of families)
-      expect(
-        f.recoatMinutes <= unknown.recoatMinutes && f.attacks.every((a) => unknown.attacks.includes(a)),
-        f.name,
-      ).toBe(true);
-  });
   it("say for every rule what, why and what to do", () => {
     expect(new Set(orderRules.map((r) => r.id)).size).toBe(orderRules.length);
     for (const r of orderRules) {
@@ -134,17 +120,17 @@ describe("sequence", () => {
     ["O6", { action: "wash" }, { action: "prime" }],
     ["O7", { action: "dry fit" }, { action: "glue" }],
     ["O8", { action: "flame" }, { action: "fill" }],
-    ["O10", { action: "fill seam", family: "filler putty, solvent" }, { action: "prime" }],
-    ["O11", { action: "paint", family: "water acrylic, brushed" }, { action: "flock" }],
-    ["O13", { action: "prime", family: "spray primer, solvent" }, { action: "paint" }],
-    ["O13", { action: "prime", family: "spray primer, solvent" }, { action: "mask" }],
-    ["O30", { action: "varnish", family: "varnish, water" }, { action: "pigment" }],
+    ["O10", { action: "fill seam", product: "solvent putty" }, { action: "prime" }],
+    ["O11", { action: "paint", product: "acrylic" }, { action: "flock" }],
+    ["O13", { action: "prime", product: "primer can" }, { action: "paint" }],
+    ["O13", { action: "prime", product: "primer can" }, { action: "mask" }],
+    ["O30", { action: "varnish", product: "varnish" }, { action: "pigment" }],
     [
       "O31",
-      { action: "lay ground", alcohol: true, family: "PVA + water over loose ground" },
-      { action: "varnish", family: "matte varnish, solvent spray" },
+      { action: "lay ground", alcohol: true, product: "PVA ground" },
+      { action: "varnish", product: "matte varnish can" },
     ],
-    ["O34", { action: "varnish", family: "varnish, water", sheen: "matte" }, { action: "gloss effect" }],
+    ["O34", { action: "varnish", product: "varnish", sheen: "matte" }, { action: "gloss effect" }],
   ])("keeps %s", (id, a, b) => {
     const steps = [step({ id: "zz-first", ...a }), step({ id: "aa-second", ...b })];
     const s = sequence(steps);
@@ -160,24 +146,24 @@ describe("sequence", () => {
   });
   it("lets the builder set a rule aside, and keeps saying so", () => {
     const steps = [
-      step({ id: "ground", action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }),
-      step({ id: "seal", action: "varnish", family: "matte varnish, solvent spray" }),
+      step({ id: "ground", action: "lay ground", alcohol: true, product: "PVA ground" }),
+      step({ id: "seal", action: "varnish", product: "matte varnish can" }),
     ];
     const s = sequence(steps, [{ before: "seal", after: "ground", override: "O31", note: "trial piece" }]);
     expect(s.order).toEqual(["seal", "ground"]);
     expect(s.conflicts).toMatchObject([{ ruleId: "O31", severity: "ruins", overridden: true }]);
   });
   it("asks nothing of O31 when the ground is wetted with water or the varnish is water", () => {
-    const seal = step({ id: "seal", action: "varnish", family: "varnish, water" });
+    const seal = step({ id: "seal", action: "varnish", product: "varnish" });
     expect(
       sequence([
-        step({ id: "ground", action: "lay ground", alcohol: true, family: "PVA + water over loose ground" }),
+        step({ id: "ground", action: "lay ground", alcohol: true, product: "PVA ground" }),
         seal,
       ]).constraints.some((c) => c.ruleId === "O31"),
     ).toBe(false);
     const wet = [
-      step({ id: "ground", action: "lay ground", family: "PVA + water over loose ground" }),
-      { ...seal, family: "matte varnish, solvent spray" },
+      step({ id: "ground", action: "lay ground", product: "PVA ground" }),
+      { ...seal, product: "matte varnish can" as const },
     ];
     expect(sequence(wet, [{ before: "seal", after: "ground", override: null, note: "" }]).conflicts).toEqual(
       [],
@@ -197,9 +183,9 @@ describe("sequence", () => {
 
 describe("stacks", () => {
   const steps = [
-    step({ id: "wash", action: "shade", family: "enamel wash", sheen: "matte" }),
-    step({ id: "seal", action: "varnish", family: "matte varnish, solvent spray", sheen: "matte" }),
-    step({ id: "dust", action: "pigment", family: "pigment powder" }),
+    step({ id: "wash", action: "shade", product: "enamel wash", sheen: "matte" }),
+    step({ id: "seal", action: "varnish", product: "matte varnish can", sheen: "matte" }),
+    step({ id: "dust", action: "pigment", product: "pigment" }),
   ];
   it("find solvent over young enamel (O14) and let it pass, weaker, when cured", () => {
     const at = (gap: number) =>
@@ -259,7 +245,7 @@ describe("schedule", () => {
         targets: [`part:${i}`],
         tool: "airbrush",
         place: "booth",
-        family: "water acrylic, airbrushed",
+        product: "acrylic airbrushed",
         recipeId: "r1",
       }),
     );
@@ -328,7 +314,7 @@ describe("steps of a scene", () => {
       {
         id: "c",
         kind: "colour",
-        family: "water acrylic, brushed",
+        product: "acrylic",
         recipeId: null,
         paintId: "p",
         method: "brush",
@@ -362,13 +348,14 @@ describe("steps of a scene", () => {
             count: 1,
             shows: true,
             gapMm: null,
+            magnet: false,
           },
         ],
         [
           {
             layer: { id: "g", name: "grout", material: "grout", areaShare: 0.8, depthMm: 8, loose: false },
             wetWith: "none",
-            flock: false,
+            flock: "none",
           },
         ],
         board,
@@ -397,6 +384,7 @@ describe("steps of a scene", () => {
           count: 1,
           shows: false,
           gapMm: null,
+          magnet: false,
         },
       ],
       [],

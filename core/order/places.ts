@@ -10,7 +10,7 @@ export type Capacity = Partial<Record<Place, number>>;
 export function holds(step: Step): { readonly place: Place; readonly pieces: number } | null {
   if (step.waitMinutes <= 0) return null;
   if (step.place === "lamp") return { place: "lamp", pieces: 1 };
-  return step.family !== null &&
+  return step.product !== null &&
     step.targets.some((t) => t.startsWith("part:")) &&
     step.action !== "place" &&
     !step.targets.some((t) => t.startsWith("ground:"))

@@ -1,6 +1,6 @@
 import type { Mend } from "#core/order/change";
 import type { Action, Step } from "#core/order/step";
-import type { Weather } from "#core/order/weather";
+import type { Weather } from "#core/materials/weather";
 
 export type Severity = "ruins" | "weakens" | "wastes";
 

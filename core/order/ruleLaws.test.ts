@@ -4,7 +4,7 @@ import { exact } from "#core/figure";
 import type { Clock } from "#core/print/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan } from "#core/order/checkPlan";
-import { families } from "#core/order/families";
+import { productIds } from "#core/materials/products";
 import { type StepFacts, weatherings } from "#core/order/facts";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { orderRules } from "#core/order/rules";
@@ -89,16 +89,7 @@ const facts: fc.Arbitrary<StepFacts> = fc
   .record({
     flags: fc.subarray([...flags], { maxLength: 3 }),
     bare: fc.option(
-      fc.constantFrom(
-        "PLA",
-        "ABS",
-        "resin",
-        "polystyrene foam",
-        "styrene sheet",
-        "wood, MDF or card",
-        "iron or steel",
-        "silicone, PE or PP",
-      ),
+      fc.constantFrom("PLA", "ABS", "resin", "xps", "styrene sheet", "mdf", "steel", "silicone"),
       { nil: undefined },
     ),
     depthMm: fc.option(fc.double({ min: 0.1, max: 30, noNaN: true }), { nil: undefined }),
@@ -121,7 +112,7 @@ const targets = fc.constantFrom<readonly string[]>(
 );
 const anyStep = fc.record({
   action: fc.constantFrom(...actions),
-  family: fc.option(fc.constantFrom(...families.map((f) => f.name), "snake oil"), { nil: null }),
+  product: fc.option(fc.constantFrom(...productIds), { nil: null }),
   sheen: fc.constantFrom("matte", "satin", "gloss", null),
   process: fc.constantFrom("filament", "resin", null),
   alcohol: fc.boolean(),
@@ -136,7 +127,7 @@ const anySteps = fc.array(anyStep, { minLength: 1, maxLength: 16 }).map((list) =
       id: `s${String(i).padStart(2, "0")}`,
       ...given,
       handsMinutes: exact(minutes, "min", "practice"),
-      waitMinutes: given.family ? 20 : 0,
+      waitMinutes: given.product ? 20 : 0,
     }),
   ),
 );
@@ -223,7 +214,7 @@ describe("changes", () => {
             change: {
               kind: "product" as const,
               stepId: "gone",
-              family: "lacquer",
+              product: "lacquer paint" as const,
               sheen: null,
               tool: null,
               place: null,

@@ -31,12 +31,7 @@ const link = (
   given: Partial<Constraint> = {},
 ): Constraint => ({ before, after, lagMinutes, from: "recipe", ruleId: null, ...given });
 const tools = ["brush", "airbrush", "spray can"] as const;
-const families = [
-  "water acrylic, brushed",
-  "lacquer",
-  "matte varnish, solvent spray",
-  "enamel wash",
-] as const;
+const families = ["acrylic", "lacquer paint", "matte varnish can", "enamel wash"] as const;
 
 /** Steps with random links that never go round, and some closed windows. */
 const jobs = fc
@@ -44,7 +39,7 @@ const jobs = fc
     fc.record({
       minutes: fc.integer({ min: 2, max: 80 }),
       tool: fc.constantFrom(...tools),
-      family: fc.constantFrom(...families),
+      product: fc.constantFrom(...families),
       wait: fc.constantFrom(0, 0, 30, 600, 1440),
       pieces: fc.integer({ min: 1, max: 6 }),
       release: fc.constantFrom(0, 0, 2000),
@@ -56,7 +51,7 @@ const jobs = fc
     const steps = list.map((g, i) =>
       step(`s${String(i).padStart(2, "0")}`, g.minutes, {
         tool: g.tool,
-        family: g.family,
+        product: g.product,
         place: g.tool === "brush" ? "bench" : "booth",
         waitMinutes: g.wait,
         pieces: g.pieces,
@@ -161,7 +156,7 @@ describe("a schedule", () => {
       const steps = Array.from({ length: 120 }, (_, i) =>
         step(`s${String(i).padStart(3, "0")}`, 5 + Math.floor(60 * at(i, 1)), {
           tool: pick(tools, i, 2),
-          family: pick(families, i, 3),
+          product: pick(families, i, 3),
           waitMinutes: pick([0, 30, 600], i, 4),
           recipeId: `c${pick([0, 1, 2, 3, 4], i, 5)}`,
           releaseAt: pick([0, 720, 1440, 2880, 5760], i, 6),
@@ -197,7 +192,7 @@ describe("a schedule", () => {
   });
   it("heals when an evening is lost: nothing is done then, every wait is kept, and most steps stay on their day", () => {
     const steps = Array.from({ length: 24 }, (_, i) =>
-      step(`s${String(i).padStart(2, "0")}`, 25, { family: "water acrylic, brushed", waitMinutes: 30 }),
+      step(`s${String(i).padStart(2, "0")}`, 25, { product: "acrylic", waitMinutes: 30 }),
     );
     const links = steps.slice(1).flatMap((s, i) => (i % 3 === 0 ? [] : [link(steps[i]!.id, s.id, 720)]));
     const first = schedule(steps, links, evenings, 0);
@@ -213,7 +208,7 @@ describe("a schedule", () => {
   it("moves few steps when one is put in, and none when one is done", () => {
     const steps = Array.from({ length: 30 }, (_, i) =>
       step(`s${String(i).padStart(2, "0")}`, 20, {
-        family: "water acrylic, brushed",
+        product: "acrylic",
         waitMinutes: 30,
         recipeId: `c${i % 5}`,
       }),
@@ -221,7 +216,7 @@ describe("a schedule", () => {
     const links = steps.slice(1).flatMap((s, i) => (i % 3 === 0 ? [] : [link(steps[i]!.id, s.id, 720)]));
     const first = schedule(steps, links, evenings, 0);
     const before = new Map(first.slots.map((s) => [s.stepId, { from: s.startsAt, to: s.endsAt }]));
-    const repair = step("repair", 15, { family: "water acrylic, brushed" });
+    const repair = step("repair", 15, { product: "acrylic" });
     const more = schedule(
       [...steps, repair],
       [...links, link("repair", first.slots[10]!.stepId)],
@@ -262,7 +257,7 @@ describe("a schedule", () => {
     expect(Math.floor(starts.get("r2")! / 1440)).toBeLessThanOrEqual(2);
   });
   it("begins a step inside its window, and its opener only where that can be", () => {
-    const opener = step("a", 20, { family: "PVA, wood glue" });
+    const opener = step("a", 20, { product: "PVA" });
     const grass = step("b", 30);
     const other = Array.from({ length: 6 }, (_, i) => step(`o${i}`, 25));
     const links = [link("a", "b", 0, { latestMinutes: 10 }), link("o0", "b", 0)];
@@ -282,7 +277,7 @@ describe("a schedule", () => {
       step(id, 10, {
         tool: "airbrush",
         place: "booth",
-        family: "water acrylic, airbrushed",
+        product: "acrylic airbrushed",
         recipeId: id,
         lightness,
       }),
@@ -304,10 +299,15 @@ describe("a schedule", () => {
           step(`p${i}`, m, {
             tool: "spray can",
             place: "booth",
-            family: "spray primer, solvent",
+            product: "primer can",
             targets: [`part:${i}`],
           }),
-          step(`q${i}`, m, { tool: "airbrush", place: "booth", family: "lacquer", targets: [`part:${i}`] }),
+          step(`q${i}`, m, {
+            tool: "airbrush",
+            place: "booth",
+            product: "lacquer paint",
+            targets: [`part:${i}`],
+          }),
         ]);
         const links = minutes.map((_, i) =>
           link(`p${i}`, `q${i}`, 15, { closed: { fromMinutes: 60, untilMinutes: 2880 } }),
@@ -431,7 +431,7 @@ describe("against every order there is", () => {
       const steps = list.map((g, i) =>
         step(`s${i}`, g.minutes, {
           tool: g.tool,
-          family: null,
+          product: null,
           place: g.tool === "brush" ? "bench" : "booth",
           waitMinutes: g.wait,
         }),
@@ -495,13 +495,13 @@ describe("a sequence", () => {
             action === "lay ground"
               ? [`ground:${i}`, "board", "part:0", "part:1"]
               : [`part:${part}`, ...(action === "place" || action === "varnish" ? ["board"] : [])],
-          family:
+          product:
             action === "varnish"
-              ? "matte varnish, solvent spray"
+              ? "matte varnish can"
               : action === "lay ground"
-                ? "PVA + water over loose ground"
+                ? "PVA ground"
                 : action === "paint"
-                  ? "water acrylic, brushed"
+                  ? "acrylic"
                   : null,
           alcohol: action === "lay ground",
           sheen: "matte",

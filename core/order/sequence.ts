@@ -1,5 +1,5 @@
 import type { Mend, OrderChange } from "#core/order/change";
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { edgesFrom, knots, reaches, topological } from "#core/order/graph";
 import { eachPair, groupsOf } from "#core/order/groups";
 import { moveBefore } from "#core/order/mends";
@@ -8,7 +8,7 @@ import type { OrderRule, Severity, Spacing, Wait } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import { isFilm } from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
-import { usualWeather, type Weather } from "#core/order/weather";
+import { usualWeather, type Weather } from "#core/materials/weather";
 
 /**
  * One step before another and why: a rule, the recipe it belongs to, its window, or the builder's wish.
@@ -78,7 +78,7 @@ export const wishesOf = (changes: readonly OrderChange[]): readonly OrderWish[] 
 const lagOf = (step: Step, wait: Wait | number, weather: Weather): number => {
   if (typeof wait === "number") return wait;
   if (wait === "none") return step.waitMinutes;
-  const family = step.family ? familyOf(step.family, weather) : null;
+  const family = step.product ? productOf(step.product, weather) : null;
   if (!family) return step.waitMinutes;
   const minutes =
     wait === "recoat" ? family.recoatMinutes : wait === "handle" ? family.handleMinutes : family.cureMinutes;

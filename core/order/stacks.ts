@@ -1,4 +1,5 @@
-import { familyOf } from "#core/order/families";
+import type { ProductId } from "#core/materials/products";
+import { productOf } from "#core/materials/products";
 import { isFilm } from "#core/order/rules/ask";
 import { isBoardWide, type Step } from "#core/order/step";
 
@@ -9,7 +10,7 @@ import { isBoardWide, type Step } from "#core/order/step";
 export type Film = {
   readonly stepId: string;
   readonly title: string;
-  readonly family: string;
+  readonly product: ProductId;
   readonly chemistry: string;
   readonly sheen: Step["sheen"];
   readonly at: number;
@@ -30,7 +31,7 @@ export function stacks(
     .filter((s) => startsAt.has(s.id) && isFilm(s))
     .sort((a, b) => startsAt.get(a.id)! - startsAt.get(b.id)! || (a.id < b.id ? -1 : 1));
   for (const step of inTime) {
-    const family = familyOf(step.family!);
+    const family = productOf(step.product!);
     const at = startsAt.get(step.id)!;
     for (const target of step.targets) {
       // Ground lies beside the parts that stand in it, not on them.
@@ -39,7 +40,7 @@ export function stacks(
       stack.push({
         stepId: step.id,
         title: step.title,
-        family: family.name,
+        product: step.product!,
         chemistry: family.chemistry,
         sheen: step.sheen,
         at,

@@ -1,5 +1,7 @@
 import type { Figure } from "#core/figure";
 import type { StepFacts } from "#core/order/facts";
+import type { ProductId } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
 
 /**
  * What is done. A print takes no hands: it stands among the steps only for the rules, with the times of its
@@ -60,14 +62,14 @@ export type Step = {
   readonly targets: readonly string[];
   readonly onWhat: string;
   readonly process: "filament" | "resin" | null;
-  /** Product family it lays down or uses; null for handwork. */
-  readonly family: string | null;
+  /** What it lays down or uses; null for handwork. */
+  readonly product: ProductId | null;
   readonly sheen: Sheen | null;
   readonly recipeId: string | null;
   readonly paintId: string | null;
   readonly mixMl: Figure | null;
   readonly areaCm2: number | null;
-  readonly tool: string;
+  readonly tool: ToolId;
   readonly place: Place;
   readonly handsMinutes: Figure;
   /** Minutes to wait after it before anything that needs its film handled. */

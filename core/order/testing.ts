@@ -9,7 +9,7 @@ export const testStep = (given: Partial<Step> & Pick<Step, "id" | "action">): St
   targets: ["part:a"],
   onWhat: "a",
   process: "filament",
-  family: null,
+  product: null,
   sheen: null,
   recipeId: null,
   paintId: null,

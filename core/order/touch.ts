@@ -1,9 +1,10 @@
+import { toolOf } from "#core/materials/tools";
 import type { StepTime } from "#core/order/checkPlan";
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { faceMm } from "#core/order/inHand";
 import { isFilm } from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
-import { usualWeather, type Weather } from "#core/order/weather";
+import { usualWeather, type Weather } from "#core/materials/weather";
 
 /**
  * When the last film on a thing may be handled, and what that film is. Minutes of the plan's clock; null
@@ -27,7 +28,7 @@ export function notToTouch(
   for (const s of steps) {
     const time = times.get(s.id);
     if (!time || time.endsAt > at || !isFilm(s)) continue;
-    const family = familyOf(s.family!, weather);
+    const family = productOf(s.product!, weather);
     const handledAt = time.endsAt + family.handleMinutes;
     if (handledAt <= at) continue;
     for (const target of s.targets)
@@ -50,7 +51,7 @@ const APART_MM = 15;
  */
 export function holdBy(step: Step): string | null {
   if (!step.targets.some((t) => t.startsWith("part:"))) return null;
-  const sprayed = /can|airbrush/.test(step.tool);
+  const sprayed = toolOf(step.tool).kind === "sprayer";
   const pieces = step.pieces ?? 1;
   const each = (things: string, thing: string) => (pieces === 1 ? `a ${thing}` : `${pieces} ${things}`);
   if (sprayed) {
@@ -67,12 +68,14 @@ export function holdBy(step: Step): string | null {
   if (step.action !== "glue") return null;
   // With so many jigs the first joint can be taken out when the last one is filled.
   const jigs =
-    step.family === null
+    step.product === null
       ? 1
       : Math.min(
           pieces,
           1 +
-            Math.ceil(familyOf(step.family).recoatMinutes / Math.max(0.5, step.handsMinutes.value / pieces)),
+            Math.ceil(
+              productOf(step.product).recoatMinutes / Math.max(0.5, step.handsMinutes.value / pieces),
+            ),
         );
   return pieces === 1
     ? "Dry fitted in a jig or against a square until the glue holds."

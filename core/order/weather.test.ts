@@ -2,12 +2,12 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import type { Clock } from "#core/print/hours";
-import { families, familyOf } from "#core/order/families";
+import { productOf, products } from "#core/materials/products";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
 import { orderRules } from "#core/order/rules";
 import { checkAt, testStep as step } from "#core/order/testing";
-import { usualWeather, weatherBar, type WeatherClass, weatherFactor } from "#core/order/weather";
+import { usualWeather, weatherBar, type WeatherClass, weatherFactor } from "#core/materials/weather";
 import { weathered } from "#core/order/weathered";
 
 const classes: readonly WeatherClass[] = [
@@ -33,7 +33,7 @@ describe("weather", () => {
       expect(weatherFactor(c, usualWeather).value).toBe(1);
       expect(weatherBar(c, usualWeather)).toBeNull();
     }
-    for (const f of families) expect(familyOf(f.name, { ...usualWeather })).toEqual(f);
+    for (const p of products) expect(productOf(p.id, { ...usualWeather })).toEqual(p);
   });
   it("makes things slower in the cold, never quicker in damp air but for glue and grout", () => {
     fc.assert(
@@ -80,14 +80,14 @@ describe("a plan in a weather", () => {
   const paint = step({
     id: "a",
     action: "paint",
-    family: "water acrylic, brushed",
+    product: "acrylic",
     waitMinutes: 40,
     handsMinutes: exact(20, "min", "practice"),
   });
   const seal = step({
     id: "b",
     action: "varnish",
-    family: "matte varnish, solvent spray",
+    product: "matte varnish can",
     sheen: "matte",
     handsMinutes: exact(10, "min", "practice"),
     place: "booth",
@@ -102,7 +102,7 @@ describe("a plan in a weather", () => {
     expect(lag(damp)).toBeCloseTo(2 * lag(usualWeather), 9);
   });
   it("leaves enamel uncured for lacquer in the cold that would have cured at 20 C", () => {
-    const below = step({ id: "e", action: "paint", family: "enamel film", sheen: "gloss" });
+    const below = step({ id: "e", action: "paint", product: "enamel", sheen: "gloss" });
     const at = { e: 0, b: 5 * 1440 };
     expect(checkAt([below, seal], at).find((c) => c.ruleId === "O14")!.severity).toBe("weakens");
     expect(

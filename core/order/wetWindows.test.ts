@@ -1,3 +1,4 @@
+import type { ProductId } from "#core/materials/products";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
@@ -5,14 +6,14 @@ import type { Clock } from "#core/print/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import type { OrderChange } from "#core/order/change";
 import { checkConstraints, checkPlan } from "#core/order/checkPlan";
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { makeSteps, type PartWork } from "#core/order/makeSteps";
 import { schedule, type Schedule } from "#core/order/schedule";
 import { type Constraint, sequence } from "#core/order/sequence";
 import { stacks } from "#core/order/stacks";
 import type { Step } from "#core/order/step";
 import { testStep } from "#core/order/testing";
-import { usualWeather } from "#core/order/weather";
+import { usualWeather } from "#core/materials/weather";
 import { weathered } from "#core/order/weathered";
 import type { SchemeLayer } from "#core/paint/scheme";
 
@@ -27,14 +28,14 @@ const hoursOf = (minutes: number): Clock => ({
 const layer = (
   id: string,
   kind: SchemeLayer["kind"],
-  family: string,
+  product: ProductId,
   given: Partial<SchemeLayer> = {},
 ): SchemeLayer => ({
   id,
   kind,
-  family,
+  product,
   recipeId: null,
-  paintId: `${family}-pot`,
+  paintId: `${product}-pot`,
   method: kind === "shade" ? "wash" : "brush",
   coats: 1,
   coverage: 1,
@@ -42,13 +43,13 @@ const layer = (
   ...given,
 });
 const cm2 = { value: 60, low: 55, high: 65, unit: "cm2", basis: "computed", working: [] } as const;
-const scheme = (shade: string) => [
-  layer("primer", "primer", "brush-on primer, water"),
-  layer("colour", "colour", "water acrylic, brushed"),
+const scheme = (shade: ProductId) => [
+  layer("primer", "primer", "brush primer"),
+  layer("colour", "colour", "acrylic"),
   layer("streaks", "shade", shade, { coverage: 0.4 }),
-  layer("seal", "varnish", "varnish, water"),
+  layer("seal", "varnish", "varnish"),
 ];
-const stepsWith = (shade: string, given: Partial<PartWork> = {}) =>
+const stepsWith = (shade: ProductId, given: Partial<PartWork> = {}) =>
   makeSteps(
     [
       {
@@ -97,13 +98,13 @@ const planned = (steps: readonly Step[], clock = evenings) => {
 };
 
 describe("a wash of oil or enamel", () => {
-  it.each(["enamel wash", "oil wash"])(
+  it.each(["enamel wash", "oil wash"] as const)(
     "of %s is drawn back while it is open, and sealed only when that has dried again",
     (family) => {
       const steps = stepsWith(family);
       const { ordered, plan, starts, ends } = planned(steps);
       const gap = starts.get(DRAW)! - ends.get(SHADE)!;
-      const { workable, recoatMinutes } = familyOf(family);
+      const { workable, recoatMinutes } = productOf(family);
       expect(ordered.conflicts).toEqual([]);
       expect(plan.slots).toHaveLength(steps.length);
       expect(gap).toBeGreaterThanOrEqual(workable!.fromMinutes - 1e-6);
@@ -121,8 +122,8 @@ describe("a wash of oil or enamel", () => {
     expect(
       stacks(stepsWith("enamel wash"), starts)
         .get("part:wall")!
-        .map((f) => f.family),
-    ).toEqual(["brush-on primer, water", "water acrylic, brushed", "enamel wash", "varnish, water"]);
+        .map((f) => f.product),
+    ).toEqual(["brush primer", "acrylic", "enamel wash", "varnish"]);
   });
   it("over more than stays open is told to be done piece by piece, and its window never shuts before it opens", () => {
     const [few, many] = [1, 400].map((times) =>
@@ -152,10 +153,10 @@ describe("a wash of oil or enamel", () => {
   it("takes what is drawn back with it when its product changes or it is left out", () => {
     const steps = stepsWith("enamel wash");
     const after = (change: OrderChange) => applyChanges(steps, [{ ruleId: null, change }]);
-    const product = (family: string): OrderChange => ({
+    const product = (product: ProductId): OrderChange => ({
       kind: "product",
       stepId: SHADE,
-      family,
+      product,
       sheen: null,
       tool: null,
       place: null,
@@ -164,8 +165,8 @@ describe("a wash of oil or enamel", () => {
     expect(after(product("acrylic wash")).some((s) => s.id === DRAW)).toBe(false);
     expect(after({ kind: "leave out", stepId: SHADE }).some((s) => s.id === DRAW)).toBe(false);
     expect(after(product("oil wash")).find((s) => s.id === DRAW)).toMatchObject({
-      family: "oil wash",
-      window: { after: SHADE, ...familyOf("oil wash").workable },
+      product: "oil wash",
+      window: { after: SHADE, ...productOf("oil wash").workable },
     });
   });
   it("is mended after it was drawn back, not between: what is put in beside it waits for the window", () => {
@@ -179,7 +180,7 @@ describe("a wash of oil or enamel", () => {
           stepId: SHADE,
           action: "touch up",
           title: "Mend a spot",
-          family: "water acrylic, brushed",
+          product: "acrylic",
           sheen: "matte",
           tool: "fine brush",
           place: "bench",
@@ -220,8 +221,8 @@ describe("windows in the evenings there are", () => {
     .map(([pairs, others]) => ({
       steps: [
         ...pairs.flatMap((p, i) => [
-          step(`a${i}`, p.first, { family: "enamel wash" }),
-          step(`b${i}`, p.then, { family: "enamel wash", tool: "clean brush" }),
+          step(`a${i}`, p.first, { product: "enamel wash" }),
+          step(`b${i}`, p.then, { product: "enamel wash", tool: "clean brush" }),
         ]),
         ...others.map((m, i) => step(`o${i}`, m)),
       ],

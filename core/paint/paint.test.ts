@@ -26,7 +26,8 @@ const hexes = fc
 const paint = (id: string, hex: string): Paint => ({
   id,
   name: id,
-  family: "water acrylic, brushed",
+  product: "acrylic",
+  thinner: null,
   hex,
   lab: lab(hex),
   opacity: "opaque",

@@ -1,12 +1,16 @@
+import type { ProductId } from "#core/materials/products";
+import type { ThinnerId } from "#core/materials/thinner";
 import type { LabD65 } from "#core/paint/lab";
 import { mixLab, type Pigment, pigmentOf } from "#core/paint/mixing";
 import { ciede2000 } from "#core/paint/ciede2000";
 
-/** A pot: its colour when dry, its chemical family, and how well it covers. */
+/** A pot: its colour when dry, what kind of product it is, and how well it covers. */
 export type Paint = {
   readonly id: string;
   readonly name: string;
-  readonly family: string;
+  readonly product: ProductId;
+  /** What it is thinned with, where it is not what its product asks for. */
+  readonly thinner: ThinnerId | null;
   readonly hex: string;
   readonly lab: LabD65;
   readonly opacity: "opaque" | "semi" | "translucent";

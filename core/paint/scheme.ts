@@ -1,10 +1,11 @@
+import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 
 /** One layer of a scheme, from primer to seal, on a share of the part. */
 export type SchemeLayer = {
   readonly id: string;
   readonly kind: "primer" | "colour" | "shade" | "drybrush" | "varnish" | "pigment" | "gloss";
-  readonly family: string;
+  readonly product: ProductId;
   readonly recipeId: string | null;
   readonly paintId: string | null;
   readonly method: Method;

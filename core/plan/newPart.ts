@@ -3,6 +3,7 @@ import type { Part } from "#core/plan/sceneData";
 /** A part with everything as it is before anything was decided. */
 export const newPart = (given: Pick<Part, "id" | "sceneId" | "name"> & Partial<Part>): Part => ({
   made: "printed",
+  madeOf: null,
   meshId: null,
   source: { kind: "unknown" },
   unitMm: 1,

@@ -1,3 +1,4 @@
+import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { degToRad } from "#core/units";
 import { measureMesh } from "#core/mesh/measure";
@@ -48,7 +49,7 @@ const workshop: Workshop = {
 const brush = {
   recipeId: null,
   paintId: "pot",
-  family: "water acrylic, brushed",
+  product: "acrylic" as ProductId,
   coats: 1,
   coverage: 1,
   sheen: "matte" as const,

@@ -168,8 +168,26 @@ describe("the bill", () => {
 describe("what is cut from sheet and strip", () => {
   it("adds up: sheet by area, strip by length, and every side", () => {
     const list = cutList([
-      { id: "a", form: "sheet", material: "card", lengthMm: 100, widthMm: 50, thicknessMm: 1, count: 2 },
-      { id: "b", form: "strip", material: "styrene", lengthMm: 200, widthMm: 2, thicknessMm: 1, count: 3 },
+      {
+        id: "a",
+        form: "sheet",
+        madeOf: null,
+        material: "card",
+        lengthMm: 100,
+        widthMm: 50,
+        thicknessMm: 1,
+        count: 2,
+      },
+      {
+        id: "b",
+        form: "strip",
+        madeOf: null,
+        material: "styrene",
+        lengthMm: 200,
+        widthMm: 2,
+        thicknessMm: 1,
+        count: 3,
+      },
     ]);
     expect(list.sheetCm2).toBe(100);
     expect(list.stripMm).toBe(600);
@@ -179,7 +197,16 @@ describe("what is cut from sheet and strip", () => {
         meshId: null,
         made: "by hand",
         cutPieces: [
-          { id: "a", form: "sheet", material: "card", lengthMm: 100, widthMm: 50, thicknessMm: 1, count: 1 },
+          {
+            id: "a",
+            form: "sheet",
+            madeOf: null,
+            material: "card",
+            lengthMm: 100,
+            widthMm: 50,
+            thicknessMm: 1,
+            count: 1,
+          },
         ],
       }).areaCm2.value,
     ).toBeCloseTo(103, 6);

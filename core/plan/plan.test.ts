@@ -158,7 +158,7 @@ describe("makePlan", () => {
         {
           id: "oil",
           kind: "shade",
-          family: "oil wash",
+          product: "oil wash",
           recipeId: null,
           paintId: null,
           method: "wash",

@@ -1,14 +1,13 @@
 import { exact, type Figure, sum, times } from "#core/figure";
-import { boardGrams, layerAmounts, type LayerAmounts } from "#core/ground/groundLayer";
+import { layerAmounts, type LayerAmounts } from "#core/ground/groundLayer";
 import { chooseResistor, type ResistorChoice } from "#core/ground/resistor";
 import { clearanceVerdict, type ClearanceVerdict } from "#core/joints/clearance";
 import { methods } from "#core/paint/amount";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
-import { cautionsFor, type CautionId } from "#core/safety/cautions";
 import { type Clock, hasHours } from "#core/print/hours";
 import { chainTo, type RunSlot } from "#core/print/printCalendar";
 import type { StockLine } from "#core/stores/draw";
-import type { Step } from "#core/order/step";
+import { boardOf, boardWeight } from "#core/plan/boardWeight";
 import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
 import { type Finding, finding, type Stage, stages, worstFirst } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/planPart";
@@ -81,15 +80,6 @@ export type Plan = {
   readonly clock: Clock;
 };
 
-export const stepCautions = (step: Step): readonly CautionId[] =>
-  cautionsFor({
-    action: step.action,
-    family: step.family,
-    place: step.place,
-    process: step.process,
-    tool: step.tool,
-  });
-
 /**
  * The same input always gives the same plan. Runs in a worker for the app and in Node for `npm run plan`.
  * @param others the other open scenes, which take hours of the same machines
@@ -126,22 +116,7 @@ export function makePlan(
   const grounds = [...input.grounds]
     .sort((a, b) => a.position - b.position)
     .map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
-  const weight = boardGrams(
-    input.grounds,
-    boardOf(input),
-    sum(
-      parts
-        .filter(
-          (p) =>
-            p.chosen &&
-            (p.part.placements.length > 0 ||
-              parts.some((w) => w.part.id === p.part.pieceOf?.partId && w.part.placements.length > 0)),
-        )
-        .map((p) => p.chosen!.all.grams),
-      "g",
-      "shared",
-    ),
-  );
+  const weight = boardWeight(input, parts);
   const joints = input.joints.map((j) => planJoint(j, parts, workshop));
   const lamps = parts
     .filter((p) => p.part.lamp)
@@ -270,8 +245,6 @@ export function makePlan(
     },
   };
 }
-
-const boardOf = ({ scene }: PlanInput) => ({ widthMm: scene.boardWidthMm, depthMm: scene.boardDepthMm });
 
 function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Workshop): JointPlan {
   const members = parts.filter((p) => joint.partIds.includes(p.part.id));

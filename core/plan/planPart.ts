@@ -6,7 +6,8 @@ import { type PrintBody, printBody } from "#core/print/body";
 import { filamentEstimate, type PrintEstimate } from "#core/print/filamentEstimate";
 import { quickFilamentWork } from "#core/print/filamentWork";
 import { type Fit, fitOn, pieceCount } from "#core/print/fit";
-import { plasticOf, suits, type Use } from "#core/print/plastics";
+import type { Use } from "#core/materials/material";
+import { plasticOf, suits } from "#core/materials/printMaterials";
 import {
   detailLimit,
   HOLDING_WALL_MM,
@@ -201,7 +202,7 @@ function candidate(
     id: "",
     name: "",
     process: printer.process,
-    family: printer.process === "resin" ? "resin" : "PLA",
+    plastic: printer.process === "resin" ? "resin" : "PLA",
     densityGPerCm3: printer.process === "resin" ? 1.15 : 1.24,
     pricePerKg: 0,
     colour: null,
@@ -321,7 +322,7 @@ function candidate(
   );
   const surface = surfaceAreas(m.slopes, factor, printer.layerMm, printer.process, scene.viewingDistanceMm);
   const thinShare = shareThinner(m.thickness, HOLDING_WALL_MM[printer.process] / factor);
-  const plastic = plasticOf(density.family);
+  const plastic = plasticOf(density.plastic);
   const smallest = smallestPrinted(detailLimit(printer)).value;
   const row: ProcessRow = {
     printerId: printer.id,
@@ -334,7 +335,7 @@ function candidate(
     cost,
     smallestMm: smallest,
     plainCm2: surface.plain.value * part.count,
-    toughness: plastic?.toughness ?? 2,
+    toughness: plastic?.print.toughness ?? 2,
     scarMm2: supports.scarMm2 * part.count,
     thinShare,
     printable: thin === null || thin.value >= smallest,
@@ -369,9 +370,9 @@ function materialFor(part: Part, printer: Printer, workshop: Workshop): PrintMat
   const said = own.find((x) => x.id === part.materialId);
   if (said) return said;
   const use: Use | null = part.use ?? (part.clear ? "lit" : null);
-  if (!use) return own.find((x) => !plasticOf(x.family)?.clear) ?? own[0] ?? null;
+  if (!use) return own.find((x) => !plasticOf(x.plastic)?.print.clear) ?? own[0] ?? null;
   const score = (x: PrintMaterial) => {
-    const p = plasticOf(x.family);
+    const p = plasticOf(x.plastic);
     return p ? suits(p, use).score : 0;
   };
   return [...own].sort((a, b) => score(b) - score(a))[0] ?? null;

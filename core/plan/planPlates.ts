@@ -6,7 +6,7 @@ import { filamentAreaMm2 } from "#core/print/bead";
 import { MOST_PIECES, pieceCount } from "#core/print/fit";
 import type { GcodeReport } from "#core/print/gcode";
 import { gateFor, type GateStep } from "#core/print/gate";
-import { plasticOf } from "#core/print/plastics";
+import { plasticOf } from "#core/materials/printMaterials";
 import { type Printer, type PrintMaterial, usableBed } from "#core/print/printer";
 import { recipeSnapshot } from "#core/print/printRecipe";
 import { kindNumber, kindOfNumber, type PlateKindName, plateKindOf } from "#core/print/plateKind";
@@ -494,7 +494,7 @@ function gateOf(
     .sort((a, b) => a.mm2 - b.mm2);
   return gateFor({
     printer,
-    plastic: material ? plasticOf(material.family) : null,
+    plastic: material ? plasticOf(material.plastic) : null,
     materialName: material?.name ?? (printer.process === "resin" ? "resin" : "filament"),
     needed: grams,
     left: stock?.left ?? null,

@@ -1,3 +1,4 @@
+import { productOf } from "#core/materials/products";
 import { between, exact, type Figure, times } from "#core/figure";
 import { layerAmounts } from "#core/ground/groundLayer";
 import { gritClass, gritsOf } from "#core/order/inHand";
@@ -5,10 +6,6 @@ import type { Step } from "#core/order/step";
 import { drawStores, type Need, type StockLine } from "#core/stores/draw";
 import type { PlatePlan } from "#core/plan/planPlates";
 import type { PlanInput } from "#core/plan/sceneData";
-
-/** Product families that are drawn from the shelf as such: everything that is not a pot of colour. */
-const byFamily = (family: string) =>
-  /varnish|primer|coat|glue|cyanoacrylate|epoxy|PVA|resin|paste|putty/.test(family);
 
 /** Area that a sheet of abrasive takes down before it is blunt, cm2, least to most (common practice). */
 const SHEET_CM2 = [300, 600, 1200] as const;
@@ -89,15 +86,15 @@ export function planStores(
         forWhat,
       });
     else if (
-      step.family &&
-      byFamily(step.family) &&
+      step.product &&
+      productOf(step.product).fromShelf &&
       !step.action.includes("ground") &&
       step.action !== "pour water" &&
       step.action !== "flock"
     )
       needs.push({
-        needKey: `family:${step.family}`,
-        name: step.family,
+        needKey: `product:${step.product}`,
+        name: productOf(step.product).name,
         unit: "ml",
         amount: step.mixMl,
         forWhat,
@@ -118,8 +115,8 @@ export function planStores(
     });
     if (binderMl)
       needs.push({
-        needKey: "family:PVA, wood glue",
-        name: "PVA, wood glue",
+        needKey: "product:PVA",
+        name: productOf("PVA").name,
         unit: "ml",
         amount: times(binderMl, 1 / 6),
         forWhat: `${ground.name}, one part to five of water`,

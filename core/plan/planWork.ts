@@ -1,15 +1,17 @@
+import { takesTwo } from "#core/ground/groundLayer";
+import { boardOf, boardWeight } from "#core/plan/boardWeight";
 import type { Figure } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan, type StepTime } from "#core/order/checkPlan";
-import { familyOf } from "#core/order/families";
-import type { Bare } from "#core/order/facts";
+import { productOf } from "#core/materials/products";
+import { madeOf } from "#core/plan/madeOf";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { makeSteps, type LightnessOf, type PartWork } from "#core/order/makeSteps";
 import { boundOf, criticalChain, schedule, type Schedule, type StepSlot } from "#core/order/schedule";
 import { sequence, type OrderConflict, type Sequence, wishesOf } from "#core/order/sequence";
 import { orderRules } from "#core/order/rules";
-import { weatherBar } from "#core/order/weather";
+import { weatherBar } from "#core/materials/weather";
 import { weathered } from "#core/order/weathered";
 import type { Action, Step } from "#core/order/step";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
@@ -93,9 +95,9 @@ export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: read
     shares: { of: (s) => s.id.slice(0, s.id.indexOf("\u0000")), dueAt },
     capacity: { lamp: 1, ...(shelfPieces === null ? {} : { "drying shelf": shelfPieces }) },
     barred: (s, day) =>
-      s.family !== null &&
+      s.product !== null &&
       airOn.has(day) &&
-      weatherBar(familyOf(s.family, weather).weather, airOn.get(day)!) !== null,
+      weatherBar(productOf(s.product, weather).weather, airOn.get(day)!) !== null,
   });
   const prefix = named(mine)("");
   const slots = joint.slots
@@ -158,12 +160,13 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
       glue: j.glue,
       count: j.count,
       shows: j.shows,
+      magnet: j.fit === "magnet pocket",
       gapMm: j.gapInFileMm === null ? null : j.gapInFileMm * (factors.get(j.partIds[0] ?? "") ?? 1),
     })),
     [...grounds]
       .sort((a, b) => a.position - b.position)
       .map((g) => ({ layer: g, wetWith: g.wetWith, flock: g.flock })),
-    { widthMm: scene.boardWidthMm, depthMm: scene.boardDepthMm },
+    { ...boardOf(own), heavy: takesTwo(boardWeight(own, parts).value, boardOf(own)) },
     speedOf(own),
     lightnessOf(own),
     scene.tier,
@@ -263,27 +266,6 @@ function acceptedSpans({ accepted, now }: PlanInput): ReadonlyMap<string, Span> 
   );
 }
 
-/** What the faces of a part are, from its material or from what it is built of. */
-function bareOf({ part, chosen, finish }: PartPlan): Bare | null {
-  const plastic = (chosen ?? finish)?.material?.family ?? "";
-  if ((chosen ?? finish)?.printer.process === "resin") return "resin";
-  if (/PLA/i.test(plastic)) return "PLA";
-  if (/PETG/i.test(plastic)) return "PETG";
-  if (/ABS|ASA/i.test(plastic)) return "ABS";
-  const built = part.cutPieces.map((c) => c.material).join(" ");
-  return /foam/i.test(built)
-    ? "polystyrene foam"
-    : /wood|ply|mdf|card|balsa/i.test(built)
-      ? "wood, MDF or card"
-      : /styrene/i.test(built)
-        ? "styrene sheet"
-        : /iron|steel/i.test(built)
-          ? "iron or steel"
-          : /clear|acrylic/i.test(built)
-            ? "clear acrylic sheet"
-            : null;
-}
-
 function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], releaseAt: number): PartWork {
   const { part, chosen, finish } = p;
   const steps = plainSteps(p, viewingDistanceMm);
@@ -314,7 +296,7 @@ function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], 
     supported: chosen ? !chosen.supports.needless : true,
     pieceOf: part.pieceOf?.partId ?? null,
     wholeProcess: finish?.printer.process ?? null,
-    bare: bareOf(p),
+    bare: madeOf(p),
     hollow:
       part.hollow === null
         ? null

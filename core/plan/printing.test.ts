@@ -360,7 +360,7 @@ describe("what sets the size of other pieces (O52)", () => {
           kind: "colour",
           recipeId: null,
           paintId: "pot",
-          family: "water acrylic, brushed",
+          product: "acrylic",
           method: "brush",
           coats: 1,
           coverage: 1,

@@ -1,5 +1,5 @@
 import { type Clock, hasHours, MINUTES_A_DAY, nextPresence, presenceBetween } from "#core/print/hours";
-import { plasticOf } from "#core/print/plastics";
+import { plasticOf } from "#core/materials/printMaterials";
 import {
   calendarBound,
   type PlateJob,
@@ -302,7 +302,7 @@ function jobsOf(
           .filter((q) => q.first && p.laid.some((l) => sized.has(l.partId) && holds(q, sized.get(l.partId)!)))
           .map((q) => q.id);
     const from = Math.max(now.minute, daysBetween(now.today, own.scene.startOn) * MINUTES_A_DAY);
-    const dry = p.material?.damp ? (plasticOf(p.material.family)?.dryHours ?? 0) * 60 : 0;
+    const dry = p.material?.damp ? (plasticOf(p.material.plastic)?.print.dryHours ?? 0) * 60 : 0;
     const startsAt = p.running ? now.minute - (now.ms - p.running.startedAtMs) / 60_000 : 0;
     return {
       plateId: p.id,

@@ -6,14 +6,16 @@ import type { Pose, Vec3 } from "#core/mesh/pose";
 import type { KeptChange, SetAside } from "#core/order/change";
 import type { OrderSchools } from "#core/order/orderSchools";
 import type { OrderWish } from "#core/order/sequence";
-import { type OwnTimes, usualWeather, type Weather } from "#core/order/weather";
+import { type OwnTimes, usualWeather, type Weather } from "#core/materials/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { FilamentWork, InfillBand } from "#core/print/filamentWork";
 import type { GcodeReport } from "#core/print/gcode";
 import type { WeekHours } from "#core/print/hours";
 import type { Nested } from "#core/print/nest";
-import type { Use } from "#core/print/plastics";
+import type { MaterialId } from "#core/materials/materials";
+import type { ProductId } from "#core/materials/products";
+import type { Use } from "#core/materials/material";
 import type { Printer, PrintMaterial, Process } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";
 import type { Hollow, Shell } from "#core/print/resinEstimate";
@@ -99,6 +101,9 @@ export type Listing = {
 export type CutPiece = {
   readonly id: string;
   readonly form: "sheet" | "strip" | "rod";
+  /** What it is of; null where what was written is in no table yet. */
+  readonly madeOf: MaterialId | null;
+  /** As it was written, or as the shop calls it. */
   readonly material: string;
   readonly lengthMm: number;
   readonly widthMm: number;
@@ -145,6 +150,8 @@ export type Part = {
    * A part from pieces was cut: its pieces are parts of their own and are printed; it is what they become.
    */
   readonly made: "printed" | "bought" | "by hand" | "from pieces";
+  /** What it is made of, where it is not printed; a print follows its machine's material. */
+  readonly madeOf: MaterialId | null;
   readonly meshId: string | null;
   readonly source: SourceScale;
   readonly unitMm: number;
@@ -212,15 +219,19 @@ export type Joint = {
   readonly fit: FitKind;
   /** Gap per side as it was drawn, in mm of the first part's file; null when it was not measured. */
   readonly gapInFileMm: number | null;
-  readonly glue: string | null;
+  readonly glue: ProductId | null;
   readonly count: number;
   readonly shows: boolean;
 };
 
+/** Fibres over a layer: none, sprinkled on, or set upright with a grass applicator. */
+export const flocks = ["none", "sprinkled", "standing"] as const;
+export type Flock = (typeof flocks)[number];
+
 export type Ground = GroundLayer & {
   readonly sceneId: string;
   readonly wetWith: "alcohol" | "water" | "none";
-  readonly flock: boolean;
+  readonly flock: Flock;
   readonly position: number;
 };
 
@@ -357,8 +368,8 @@ export type Rooms = {
   /** Pieces that can lie and dry at once; null when there is always room. */
   readonly shelfPieces: number | null;
   readonly days: readonly (Weather & { readonly day: string })[];
-  /** Times of products that the builder found otherwise, by family. */
-  readonly productTimes: Readonly<Record<string, OwnTimes>>;
+  /** Times of products that the builder found otherwise, by product. */
+  readonly productTimes: Readonly<Partial<Record<ProductId, OwnTimes>>>;
   /** Evenings that are lost: days on which nobody is at the bench. */
   readonly away: readonly string[];
 };

@@ -1,3 +1,4 @@
+import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { measureMesh } from "#core/mesh/measure";
 import { box } from "#core/mesh/testing";
@@ -41,7 +42,7 @@ const ground = (given: Partial<Ground> = {}): Ground => ({
   depthMm: 4,
   loose: false,
   wetWith: "none",
-  flock: false,
+  flock: "none",
   position: 0,
   ...given,
 });
@@ -50,7 +51,7 @@ const paint = {
   kind: "colour" as const,
   recipeId: null,
   paintId: "pot",
-  family: "water acrylic, brushed",
+  product: "acrylic" as ProductId,
   method: "brush" as const,
   coats: 2,
   coverage: 1,
@@ -131,7 +132,7 @@ const cases: readonly Case[] = [
     "a slide that paint closes",
     {
       parts: [
-        part("wall", { scheme: [{ ...paint, family: "heavy house or craft acrylic", coats: 6 }] }),
+        part("wall", { scheme: [{ ...paint, product: "heavy acrylic", coats: 6 }] }),
         part("lid", { scheme: [{ ...paint, coats: 6 }] }),
       ],
       joints: [joint({ gapInFileMm: 0.31 })],
@@ -211,12 +212,10 @@ const cases: readonly Case[] = [
   [
     "paint that is not on the shelf",
     {
-      parts: [
-        part("wall", { scheme: [{ ...paint, kind: "varnish", family: "varnish, water", paintId: null }] }),
-      ],
+      parts: [part("wall", { scheme: [{ ...paint, kind: "varnish", product: "varnish", paintId: null }] })],
       joints: [],
     },
-    "family:varnish, water",
+    "product:varnish",
     "none",
     "missing",
     /^varnish, water is not on the shelf; about .* ml are needed\.$/,
@@ -224,16 +223,14 @@ const cases: readonly Case[] = [
   [
     "varnish that runs out in a coat",
     {
-      parts: [
-        part("wall", { scheme: [{ ...paint, kind: "varnish", family: "varnish, water", paintId: null }] }),
-      ],
+      parts: [part("wall", { scheme: [{ ...paint, kind: "varnish", product: "varnish", paintId: null }] })],
       joints: [],
       workshop: {
         ...workshop,
         stock: [
           {
             id: "v",
-            needKey: "family:varnish, water",
+            needKey: "product:varnish",
             name: "clear",
             unit: "ml",
             left: 0.2,
@@ -242,7 +239,7 @@ const cases: readonly Case[] = [
         ],
       },
     },
-    "family:varnish, water",
+    "product:varnish",
     "short",
     "wastes",
     /^clear runs out in “seal matte, 2 coats, wall”: 0 ml are left and .* Have enough before you start\.$/,
@@ -250,9 +247,7 @@ const cases: readonly Case[] = [
   [
     "a coarse paint for the airbrush",
     {
-      parts: [
-        part("wall", { scheme: [{ ...paint, family: "heavy house or craft acrylic", method: "airbrush" }] }),
-      ],
+      parts: [part("wall", { scheme: [{ ...paint, product: "heavy acrylic", method: "airbrush" }] })],
       joints: [],
     },
     "part:wall/scheme-c",

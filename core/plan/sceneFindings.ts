@@ -1,7 +1,7 @@
 import { lackOf, type Printer } from "#core/print/printer";
 import { digits, type Figure } from "#core/figure";
 import { HEAVY_BOARD_G } from "#core/ground/groundLayer";
-import { glues } from "#core/joints/glues";
+import { glues } from "#core/materials/gluesFor";
 import { inHand } from "#core/order/inHand";
 import { ruleById } from "#core/order/rules";
 import { wetWindow } from "#core/order/wetWindow";
@@ -95,8 +95,8 @@ export function jointFindings(
         ),
       );
     }
-    const glue = glues.find((g) => g.family === joint.glue);
-    if (glue && clearance && clearance.gapMm > glue.gapMm)
+    const glue = glues.find((g) => g.id === joint.glue);
+    if (glue && clearance && clearance.gapMm > glue.glue.gapMm)
       found.push(
         finding(
           "weakens",
@@ -104,7 +104,7 @@ export function jointFindings(
           joint.id,
           joint.name,
           "glue-gap",
-          `${joint.name}: ${glue.family} fills ${glue.gapMm} mm and the gap is ${clearance.gapMm.toFixed(2)} mm. Take a glue that fills it.`,
+          `${joint.name}: ${glue.name} fills ${glue.glue.gapMm} mm and the gap is ${clearance.gapMm.toFixed(2)} mm. Take a glue that fills it.`,
         ),
       );
     return found;

@@ -4,7 +4,8 @@ import { exact } from "#core/figure";
 import { fitOn, MOST_PIECES, pieceCount } from "#core/print/fit";
 import { type GateContext, gateFor } from "#core/print/gate";
 import { kindNumber, kindOfNumber, plateKindOf, plateKinds } from "#core/print/plateKind";
-import { plasticOf, plastics, suits, uses } from "#core/print/plastics";
+import { uses } from "#core/materials/material";
+import { plasticOf, plastics, suits } from "#core/materials/printMaterials";
 import { lackOf } from "#core/print/printer";
 import { type PrintRecipe, recipeDifferences, recipeSnapshot, withRecipe } from "#core/print/printRecipe";
 import { chooseProcess, evenings, printCost, type ProcessRow } from "#core/print/processTable";
@@ -242,8 +243,8 @@ describe("recipes, plastics, kinds and beds", () => {
   it("every plastic suits every use somewhere between 0 and 1, and clear is for light", () => {
     for (const p of plastics)
       for (const use of uses)
-        expect(suits(p, use).score >= 0 && suits(p, use).score <= 1, `${p.family} ${use}`).toBe(true);
-    expect(plastics.filter((p) => suits(p, "lit").score > 0.9).every((p) => p.clear)).toBe(true);
+        expect(suits(p, use).score >= 0 && suits(p, use).score <= 1, `${p.id} ${use}`).toBe(true);
+    expect(plastics.filter((p) => suits(p, "lit").score > 0.9).every((p) => p.print.clear)).toBe(true);
   });
   it("plates have a kind that is stored as a number and read again", () => {
     for (const kind of plateKinds) expect(kindOfNumber(kindNumber(kind))).toBe(kind);

@@ -1,5 +1,5 @@
 import type { Figure } from "#core/figure";
-import type { Plastic } from "#core/print/plastics";
+import type { Plastic } from "#core/materials/printMaterials";
 import type { Printer } from "#core/print/printer";
 
 /** One thing to see to before a run, in order. `warn` when it is in doubt now. */
@@ -88,7 +88,7 @@ export function gateFor(c: GateContext): readonly GateStep[] {
       ),
       step(
         "dry",
-        `Dry filament${c.plastic && c.plastic.dryHours > 0 ? `: ${c.plastic.dryHours} h in the dryer if it was open for weeks` : ""}`,
+        `Dry filament${c.plastic && c.plastic.print.dryHours > 0 ? `: ${c.plastic.print.dryHours} h in the dryer if it was open for weeks` : ""}`,
         "damp filament strings and splits",
         c.damp ? "this roll is noted as damp" : null,
       ),

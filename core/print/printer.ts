@@ -1,3 +1,4 @@
+import type { MaterialId } from "#core/materials/materials";
 export type Process = "filament" | "resin";
 
 /** What a bed gives way: a sheet that bends lets flat pieces go whole, a stiff one is scraped. */
@@ -75,14 +76,14 @@ export type Printer = FilamentPrinter | ResinPrinter;
 /**
  * A filament or resin on the shelf: density in g/cm3, price per kilogram in minor units of the workshop's
  * currency.
- * `family` is one of `plastics`; `colour` a hex, null where it is not told; `damp` a roll that was open too
+ * `plastic`: what it is; `colour` a hex, null where it is not told; `damp` a roll that was open too
  * long.
  */
 export type PrintMaterial = {
   readonly id: string;
   readonly name: string;
   readonly process: Process;
-  readonly family: string;
+  readonly plastic: MaterialId;
   readonly densityGPerCm3: number;
   readonly pricePerKg: number;
   readonly colour: string | null;

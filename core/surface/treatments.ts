@@ -1,3 +1,5 @@
+import type { ProductId } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
 import type { Process } from "#core/print/printer";
 import type { LevellingCoat } from "#core/surface/layerSteps";
 
@@ -12,16 +14,16 @@ export const surfaceSchools = [
 export type SurfaceSchool = (typeof surfaceSchools)[number];
 
 /**
- * One thing done in a treatment, in order. `family` is the product family whose waits count; null for
+ * One thing done in a treatment, in order. `product`: whose waits count; null for
  * handwork.
  */
 export type TreatmentStep = {
   readonly action: "clip" | "flame" | "fill" | "sand" | "level" | "wash" | "paste";
   readonly what: string;
-  readonly family: string | null;
+  readonly product: ProductId | null;
   readonly minutesPerCm2: number;
   readonly fixedMinutes: number;
-  readonly tool: string;
+  readonly tool: ToolId;
   readonly place: "bench" | "sink" | "booth" | "outdoors" | "lamp";
   /** Coats of it; found from the depth when `levelling` is set. */
   readonly coats: number;
@@ -40,7 +42,7 @@ const resinCoat: LevellingCoat = { name: "brushed UV resin", dryFilmMm: 0.1, k: 
 const step = (
   s: Partial<TreatmentStep> & Pick<TreatmentStep, "action" | "what" | "tool">,
 ): TreatmentStep => ({
-  family: null,
+  product: null,
   minutesPerCm2: 0,
   fixedMinutes: 2,
   place: "bench",
@@ -76,7 +78,7 @@ export const treatments: readonly Treatment[] = [
         action: "fill",
         what: "spray filler primer",
         tool: "spray can",
-        family: "filler primer, solvent",
+        product: "filler primer can",
         place: "booth",
         minutesPerCm2: 0.01,
         levelling: fillerCoat,
@@ -105,7 +107,7 @@ export const treatments: readonly Treatment[] = [
         action: "paste",
         what: "stipple texture paste over the steps",
         tool: "old brush",
-        family: "modelling or texture paste",
+        product: "texture paste",
         minutesPerCm2: 0.05,
       }),
     ],
@@ -127,7 +129,7 @@ export const treatments: readonly Treatment[] = [
         action: "fill",
         what: "one coat of filler primer",
         tool: "spray can",
-        family: "filler primer, solvent",
+        product: "filler primer can",
         place: "booth",
         minutesPerCm2: 0.01,
       }),
@@ -142,12 +144,17 @@ export const treatments: readonly Treatment[] = [
         action: "level",
         what: "brush on a thin coat of UV resin and cure it",
         tool: "old soft brush",
-        family: "UV resin, clear or printing resin",
+        product: "UV resin",
         place: "lamp",
         minutesPerCm2: 0.06,
         levelling: resinCoat,
       }),
-      step({ action: "wash", what: "wipe off the tacky skin with alcohol", tool: "cloth", fixedMinutes: 3 }),
+      step({
+        action: "wash",
+        what: "wipe off the tacky skin with alcohol",
+        tool: "cloth and alcohol",
+        fixedMinutes: 3,
+      }),
     ],
   },
   {

@@ -1,3 +1,4 @@
+import { productName } from "#core/materials/products";
 import { useState } from "react";
 import { type Mishap, mishapById, mishapsFor } from "#core/order/mishaps";
 import type { Step } from "#core/order/step";
@@ -102,7 +103,13 @@ export function WrongDialog({
             {repairs.length === 0
               ? "the note is kept, the step stays in the plan."
               : `${repairs
-                  .map((r) => (r.kind === "insert" ? r.title : r.kind === "product" ? `use ${r.family}` : ""))
+                  .map((r) =>
+                    r.kind === "insert"
+                      ? r.title
+                      : r.kind === "product"
+                        ? `use ${productName(r.product)}`
+                        : "",
+                  )
                   .filter(Boolean)
                   .join(", then ")}${chosen.again ? ", then this step again." : "."}`}
           </p>

@@ -1,3 +1,4 @@
+import { productName } from "#core/materials/products";
 import { Camera, Clock3, SkipForward } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -9,8 +10,9 @@ import { holdBy, notToTouch } from "#core/order/touch";
 import type { Outcome } from "#core/outcome";
 import { learnedFactor } from "#core/log/corrections";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
-import { stepCautions } from "#core/plan/plan";
+import { stepCautions } from "#core/plan/stepCautions";
 import { airOf } from "#core/plan/sceneData";
+import { DayCautions } from "./DayCautions";
 import { cautionById, CAUTIONS_END } from "#core/safety/cautions";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
@@ -150,7 +152,7 @@ export default function Bench() {
   const parts = plan.parts
     .filter((p) => step.targets.includes(`part:${p.part.id}`) && p.measurement)
     .slice(0, 6);
-  const cautions = stepCautions(step).map(cautionById);
+  const cautions = stepCautions(step, workshop).map(cautionById);
   const day = Math.floor(slot.startsAt / 1440);
   const evening = slots.filter((s) => Math.floor(s.startsAt / 1440) === day);
   const place = evening.indexOf(slot) + 1;
@@ -198,7 +200,7 @@ export default function Bench() {
             <h1 className="text-[46px] leading-[1.08]">{step.title}</h1>
             <p className="mt-2 text-[24px] text-ink-2">
               with {hand.what}
-              {step.family ? `, ${step.family}` : ""}; {durationText(usual.value)}
+              {step.product ? `, ${productName(step.product)}` : ""}; {durationText(usual.value)}
               {step.waitMinutes > 0 ? (
                 <>
                   , then wait <span className="whitespace-nowrap">{durationText(step.waitMinutes)}</span>
@@ -313,6 +315,7 @@ export default function Bench() {
                 {n}
               </p>
             ))}
+            <DayCautions load={plan.load.find((l) => l.day === day)} />
             {cautions.map((c) => (
               <p key={c.id} className="border-l-8 border-ochre bg-primer-2 px-4 py-2.5 text-[20px]">
                 <b className="font-head">{c.title}.</b> {c.text}

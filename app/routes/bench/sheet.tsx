@@ -1,3 +1,4 @@
+import { productName } from "#core/materials/products";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/sheet";
 import { layOut } from "#core/order/cleaning";
@@ -5,7 +6,8 @@ import { inHand } from "#core/order/inHand";
 import { inspectionList } from "#core/order/inspections";
 import { holdBy } from "#core/order/touch";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
-import { stepCautions } from "#core/plan/plan";
+import { stepCautions } from "#core/plan/stepCautions";
+import { DayCautions } from "./DayCautions";
 import { cautionById, CAUTIONS_END } from "#core/safety/cautions";
 import { ratioText } from "#core/scale/ratio";
 import { Button } from "#ui/Button";
@@ -30,7 +32,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
     const day = Math.floor(slot.startsAt / 1440);
     days.set(day, [...(days.get(day) ?? []), slot]);
   }
-  const cautions = [...new Set(plan.work.steps.flatMap(stepCautions))].map(cautionById);
+  const cautions = [...new Set(plan.work.steps.flatMap((s) => stepCautions(s, workshop)))].map(cautionById);
   return (
     <main className="bg-white text-black">
       <div className="sheet mx-auto max-w-[900px]">
@@ -80,6 +82,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
         {[...days].map(([day, slots]) => (
           <section key={day} className="mt-4 break-inside-avoid">
             <h2>{dayText(now.today, day * 1440)}</h2>
+            <DayCautions load={plan.load.find((l) => l.day === day)} />
             {(() => {
               const kit = layOut(slots.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!));
               return <p className="text-[13px]">Lay out: {[...kit.tools, ...kit.products].join(", ")}.</p>;
@@ -93,7 +96,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
                   const shares = recipe?.parts.map((p) => p.parts);
                   const hold = holdBy(step);
                   const done = plan.work.some.get(step.id) ?? 0;
-                  const ids = stepCautions(step);
+                  const ids = stepCautions(step, workshop);
                   const broken = plan.work.conflicts.filter((c) => c.after === step.id);
                   return (
                     <tr key={slot.stepId} className="border-b border-neutral-400 align-top">
@@ -102,7 +105,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
                       <td className="py-1 pr-4">
                         <b>{step.title}</b>: {step.onWhat}
                         {done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}
-                        {step.family && `, ${step.family}`}
+                        {step.product && `, ${productName(step.product)}`}
                         {recipe &&
                           `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}
                         {step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}

@@ -6,7 +6,7 @@ import { dropsFor, type Method, methods, neatMillilitres } from "#core/paint/amo
 import { hexOfLab, labOfHex } from "#core/paint/colour";
 import { predictMix, type Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
-import { families } from "#core/order/families";
+import { type ProductId, productName, products } from "#core/materials/products";
 import { appDatabase } from "#data/db";
 import { patchRow, putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
@@ -52,7 +52,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       const layer: SchemeLayer = {
         id: crypto.randomUUID().slice(0, 8),
         kind: textOf(form, "kind") as SchemeLayer["kind"],
-        family: textOf(form, "family"),
+        product: textOf(form, "product") as ProductId,
         recipeId,
         paintId,
         method: textOf(form, "method") as Method,
@@ -398,7 +398,7 @@ function Scheme({ partId }: { partId: string }) {
   const nameOf = (l: SchemeLayer) =>
     workshop.recipes.find((r) => r.id === l.recipeId)?.name ??
     workshop.paints.find((x) => x.id === l.paintId)?.name ??
-    l.family;
+    productName(l.product);
   const swatch = (l: SchemeLayer) => {
     const mix = l.recipeId ? plan.mixes.get(l.recipeId) : undefined;
     return mix ? hexOfLab(mix.lab) : (workshop.paints.find((x) => x.id === l.paintId)?.hex ?? "transparent");
@@ -488,11 +488,11 @@ function Scheme({ partId }: { partId: string }) {
           />
           <Choice
             label="Family"
-            name="family"
-            defaultValue="water acrylic, brushed"
-            options={families
-              .filter((f) => f.chemistry !== "glue" && f.chemistry !== "mineral")
-              .map((f) => [f.name, f.name] as const)}
+            name="product"
+            defaultValue="acrylic"
+            options={products
+              .filter((p) => p.chemistry !== "glue" && p.chemistry !== "mineral")
+              .map((p) => [p.id, p.name] as const)}
           />
           <Choice label="How" name="method" options={Object.keys(methods).map((m) => [m, m] as const)} />
           <Choice

@@ -1,3 +1,4 @@
+import { flocks } from "#core/plan/sceneData";
 import { Form, useFetcher } from "react-router";
 import type { Route } from "./+types/ground";
 import { under } from "#core/outcome";
@@ -38,7 +39,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       depthMm: depth.value.mm,
       loose: textOf(form, "loose") === "on",
       wetWith: textOf(form, "wetWith") as "alcohol" | "water" | "none",
-      flock: textOf(form, "flock") === "on",
+      flock: flocks.find((f) => f === textOf(form, "flock")) ?? "none",
       position: count,
     },
     `Add ground ${textOf(form, "name")}`,
@@ -47,14 +48,22 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   return answer(outcome);
 }
 
-const tone: Record<string, string> = {
-  wood: "#b08a58",
-  foam: "#d5c7cf",
-  cement: "#b9b6ad",
-  plaster: "#e4e0d5",
+const flockOptions = [
+  ["none", "none"],
+  ["sprinkled", "sprinkled on"],
+  ["standing", "standing, by applicator"],
+] as const;
+
+/** How a section is filled, by what the layer is of. */
+const tone: Record<GroundMaterialId, string> = {
+  plywood: "#b08a58",
+  mdf: "#b08a58",
+  xps: "#d5c7cf",
+  grout: "#b9b6ad",
+  gypsum: "#e4e0d5",
   sand: "#d3b98a",
   paste: "#9a8770",
-  resin: "#7fb0b5",
+  "water-resin": "#7fb0b5",
 };
 
 export default function Ground({ actionData }: Route.ComponentProps) {
@@ -93,7 +102,7 @@ export default function Ground({ actionData }: Route.ComponentProps) {
                     y={y}
                     width={430 * ground.areaShare}
                     height={ground.depthMm * 5}
-                    fill={tone[groundMaterial(ground.material).substrate] ?? "#999999"}
+                    fill={tone[ground.material]}
                     stroke="var(--chalk)"
                     strokeWidth={1.2}
                   />
@@ -202,7 +211,7 @@ export default function Ground({ actionData }: Route.ComponentProps) {
           />
           <div>
             <Tick label="Loose grains, glued" name="loose" />
-            <Tick label="Flock or plants" name="flock" />
+            <Choice label="Flock or plants" name="flock" options={flockOptions} />
           </div>
           <Button kind="main" type="submit" name="intent" value="add" data-new>
             Lay it

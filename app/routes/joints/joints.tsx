@@ -1,8 +1,10 @@
 import { Form, useFetcher } from "react-router";
 import type { Route } from "./+types/joints";
 import { fits, type FitKind } from "#core/joints/clearance";
-import { glues, gluesFor, type Substrate } from "#core/joints/glues";
-import { familyOf } from "#core/order/families";
+import { glues, gluesFor } from "#core/materials/gluesFor";
+import { materialOf, type MaterialId } from "#core/materials/materials";
+import { isProductId, productName, productOf } from "#core/materials/products";
+import { madeOf } from "#core/plan/madeOf";
 import { putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -45,7 +47,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       partIds,
       fit: textOf(form, "fit") as FitKind,
       gapInFileMm: gap === "" ? null : Number(gap),
-      glue: glue === "" ? null : glue,
+      glue: isProductId(glue) ? glue : null,
       count: Number(textOf(form, "count")) || 1,
       shows: textOf(form, "shows") === "on",
     },
@@ -60,8 +62,10 @@ export default function Joints({ actionData }: Route.ComponentProps) {
   const fetcher = useFetcher();
   const mend = useMend();
   const partOf = (id: string) => plan.parts.find((p) => p.part.id === id);
-  const substrate = (id: string): Substrate =>
-    partOf(id)?.chosen?.printer.process === "resin" ? "resin" : "PLA";
+  const substrate = (id: string): MaterialId => {
+    const part = partOf(id);
+    return (part && madeOf(part)) ?? "PLA";
+  };
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4 pb-5">
@@ -164,10 +168,10 @@ export default function Joints({ actionData }: Route.ComponentProps) {
                       "gap not given"
                     )}
                   </td>
-                  <td>{joint.glue ?? "none"}</td>
+                  <td>{joint.glue ? productName(joint.glue) : "none"}</td>
                   <td>
                     {joint.glue
-                      ? `${durationText(familyOf(joint.glue).handleMinutes)}, ${durationText(familyOf(joint.glue).cureMinutes)}`
+                      ? `${durationText(productOf(joint.glue).handleMinutes)}, ${durationText(productOf(joint.glue).cureMinutes)}`
                       : "–"}
                   </td>
                   <td>
@@ -205,7 +209,7 @@ export default function Joints({ actionData }: Route.ComponentProps) {
           <Choice
             label="Glue"
             name="glue"
-            options={[["", "none: it moves or clips"], ...glues.map((g) => [g.family, g.family] as const)]}
+            options={[["", "none: it moves or clips"], ...glues.map((g) => [g.id, g.name] as const)]}
           />
           <Field label="How many" name="count" type="number" min={1} defaultValue={1} />
           <div>
@@ -227,9 +231,9 @@ export default function Joints({ actionData }: Route.ComponentProps) {
                 key={joint.id}
                 title={joint.name}
                 lines={[
-                  ["meets", `${substrate(a)} on ${substrate(b)}`],
-                  ["yours", joint.glue],
-                  ["best", best ? best.family : "none fills this gap"],
+                  ["meets", `${materialOf(substrate(a)).name} on ${materialOf(substrate(b)).name}`],
+                  ["yours", joint.glue && productName(joint.glue)],
+                  ["best", best ? best.name : "none fills this gap"],
                 ]}
               />
             );

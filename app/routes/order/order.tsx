@@ -1,6 +1,7 @@
+import { toolOf } from "#core/materials/tools";
 import { Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/order";
-import { familyOf } from "#core/order/families";
+import { productName, productOf } from "#core/materials/products";
 import { moveTo } from "#core/order/moveCheck";
 import { orderSchools, schoolTopics, topicNames } from "#core/order/orderSchools";
 import { orderRules, ruleById } from "#core/order/rules";
@@ -36,6 +37,9 @@ import { reasonText, WhyBefore } from "./WhyBefore";
 
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   orderAction(await readForm(request), params.sceneId);
+
+/** What a step is done with: its product, or its tool where it takes none. */
+const whatWith = (s: Step) => (s.product === null ? toolOf(s.tool).name : productName(s.product));
 
 export default function Order() {
   const view = useScene();
@@ -100,7 +104,7 @@ export default function Order() {
   const fits = (s: Step, startsAt: number) =>
     (on === "" || s.targets.includes(on)) &&
     (day === "" || Math.floor(startsAt / 1440) === Number(day)) &&
-    (product === "" || (s.family ?? s.tool) === product);
+    (product === "" || (s.product ?? s.tool) === product);
   const shown = work.schedule.slots.filter((s) => fits(steps.get(s.stepId)!, s.startsAt));
   const filtered = on !== "" || day !== "" || product !== "";
   const others = handsTotal(work.otherSlots);
@@ -175,7 +179,9 @@ export default function Order() {
               onChange={(e) => set("product", e.target.value)}
               options={[
                 ["", "all products"],
-                ...[...new Set(work.steps.map((s) => s.family ?? s.tool))].sort().map((f) => [f, f] as const),
+                ...[...new Map(work.steps.map((s) => [s.product ?? s.tool, whatWith(s)] as const))].sort(
+                  (a, b) => (a[1] < b[1] ? -1 : 1),
+                ),
               ]}
             />
             {filtered && (
@@ -341,7 +347,7 @@ function Decided({
                 : c.kind === "wait"
                   ? `${durationText(c.minutes)} between ${name(c.before)} and ${name(c.after)}`
                   : c.kind === "product"
-                    ? `${name(c.stepId)}: ${c.family}`
+                    ? `${name(c.stepId)}: ${productName(c.product)}`
                     : c.kind === "leave out"
                       ? `Left out: ${name(c.stepId)}`
                       : c.kind === "insert"
@@ -530,10 +536,13 @@ function StepSlip({
           ["hands", <FigureView key="h" figure={step.handsMinutes} label="Hands-on time" />],
           ["then wait", durationText(step.waitMinutes)],
           ...(slot ? [["when", momentText(now.today, slot.startsAt)] as const] : []),
-          ...(step.family
+          ...(step.product
             ? [
-                ["product", step.family] as const,
-                ["cured in", durationText(familyOf(step.family, airOf(workshop.rooms)).cureMinutes)] as const,
+                ["product", productName(step.product)] as const,
+                [
+                  "cured in",
+                  durationText(productOf(step.product, airOf(workshop.rooms)).cureMinutes),
+                ] as const,
               ]
             : []),
         ]}

@@ -2,6 +2,7 @@ import { Form, useActionData } from "react-router";
 import type { Problem } from "#core/outcome";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
+import { MadeOf } from "./MadeOf";
 
 /** A part without a model: bought, made from sheet and strip, or a file or kit that is only looked at. */
 export function ByHandForm() {
@@ -25,6 +26,7 @@ export function ByHandForm() {
             ["listing", "a file or kit not bought yet"],
           ]}
         />
+        <MadeOf />
         <Field label="Width on the bench" name="width" placeholder="40 mm" problems={problems} />
         <Field label="Depth" name="depth" placeholder="3 mm" problems={problems} />
         <Field label="Height" name="height" placeholder="25 mm" problems={problems} />

@@ -1,3 +1,7 @@
+import { guessMaterial } from "#core/materials/guessMaterial";
+import { materialOf } from "#core/materials/materials";
+import type { CutPiece } from "#core/plan/sceneData";
+import { MadeOf } from "./MadeOf";
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import { cutList } from "#core/plan/cutList";
@@ -191,6 +195,7 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
               <tr key={c.id}>
                 <th scope="row" className="!font-normal">
                   {c.form}, {c.material}
+                  {c.madeOf === null && <PieceGuess piece={c} />}
                 </th>
                 <td data-figures>
                   {c.lengthMm} × {c.widthMm} × {c.thicknessMm}
@@ -215,7 +220,7 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
           {list.surfaceCm2.toFixed(0)} cm² of surface to paint.
         </p>
       )}
-      <Form method="post" className="grid grid-cols-3 items-start gap-3">
+      <Form method="post" className="grid grid-cols-4 items-start gap-3">
         <Choice
           label="Form"
           name="form"
@@ -225,7 +230,8 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
             ["rod", "rod"],
           ]}
         />
-        <Field label="Material" name="material" placeholder="styrene" />
+        <MadeOf />
+        <Field label="As you call it" name="material" placeholder="0.5 mm sheet" />
         <Field
           label="How many"
           name="pieceCount"
@@ -242,5 +248,20 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
         </Button>
       </Form>
     </section>
+  );
+}
+
+/** A word that is in no table yet: what it may mean, taken by a tap. */
+function PieceGuess({ piece }: { piece: CutPiece }) {
+  const guess = guessMaterial(piece.material);
+  if (guess === null) return null;
+  return (
+    <Form method="post" className="inline">
+      <input type="hidden" name="pieceId" value={piece.id} />
+      <input type="hidden" name="madeOf" value={guess} />
+      <Button kind="quiet" type="submit" name="intent" value="cut-made-of">
+        {materialOf(guess).name}?
+      </Button>
+    </Form>
   );
 }

@@ -16,6 +16,7 @@ import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { PartCopies, PartCuts, PartWays } from "./PartCopies";
+import { MadeOf } from "./MadeOf";
 import { PartFile } from "./PartFile";
 import { PartScale } from "./PartScale";
 import { PartSweep } from "./PartSweep";
@@ -86,6 +87,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               part.clear,
               part.spans,
               part.note,
+              part.madeOf,
             ])}
           >
             <Field label="Name" name="name" defaultValue={part.name} problems={problems} />
@@ -138,6 +140,9 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
                 defaultValue={part.hollow?.drains ?? 2}
               />
             </div>
+            {(part.made === "bought" || part.made === "by hand") && (
+              <MadeOf value={part.madeOf} hint="what may lie on it follows, and what to mind" />
+            )}
             <div className="col-span-2">
               <Field label="Note" name="note" defaultValue={part.note} />
             </div>

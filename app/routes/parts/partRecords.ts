@@ -1,3 +1,4 @@
+import { isMaterialId, materialOf } from "#core/materials/materials";
 import { failure, type Outcome, type Problem } from "#core/outcome";
 import { copyStates, type CutPiece, type FileVersion } from "#core/plan/sceneData";
 import { appDatabase } from "#data/db";
@@ -136,10 +137,12 @@ export async function partRecordAction(
       if (problems.length > 0) return failure(...problems);
       const [lengthMm, widthMm, thicknessMm] = sizes.map((o) => (o.ok ? o.value! : 0));
       const typedForm = textOf(form, "form");
+      const made = textOf(form, "madeOf");
       const piece: CutPiece = {
         id: crypto.randomUUID(),
         form: typedForm === "strip" || typedForm === "rod" ? typedForm : "sheet",
-        material: textOf(form, "material"),
+        madeOf: isMaterialId(made) ? made : null,
+        material: textOf(form, "material") || (isMaterialId(made) ? materialOf(made).name : ""),
         lengthMm: lengthMm!,
         widthMm: widthMm!,
         thicknessMm: thicknessMm!,
@@ -150,6 +153,18 @@ export async function partRecordAction(
         id,
         ({ cutPieces }) => ({ cutPieces: [...cutPieces, piece] }),
         "Add a cut piece",
+        at,
+      );
+    }
+    case "cut-made-of": {
+      const made = textOf(form, "madeOf");
+      if (!isMaterialId(made)) return null;
+      const told = (c: CutPiece) => (c.id === textOf(form, "pieceId") ? { ...c, madeOf: made } : c);
+      return patchRow(
+        "parts",
+        id,
+        ({ cutPieces }) => ({ cutPieces: cutPieces.map(told) }),
+        "Say what a piece is made of",
         at,
       );
     }

@@ -1,3 +1,4 @@
+import { isMaterialId } from "#core/materials/materials";
 import { redirect } from "react-router";
 import type { ClientActionFunctionArgs } from "react-router";
 import { type Outcome, type Problem, refused, success, under } from "#core/outcome";
@@ -30,6 +31,7 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       if (!sizes.ok) return refuse(sizes.problems);
       if (!price.ok) return refuse(price.problems);
       const made = textOf(form, "made");
+      const madeOf = textOf(form, "madeOf");
       const supports = textOf(form, "supports");
       const from = textOf(form, "from");
       const listing =
@@ -49,6 +51,7 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
           freshPart(sceneId, {
             name: textOf(form, "name"),
             made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
+            madeOf: made !== "listing" && isMaterialId(madeOf) ? madeOf : null,
             source: { kind: "real-object" },
             sizeMm: sizes.value,
             count: Number(textOf(form, "count")) || 1,
@@ -161,6 +164,8 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
             }
           : null;
       const printerId = textOf(form, "printer");
+      const madeOf = textOf(form, "madeOf");
+      const told = form.madeOf !== undefined ? { madeOf: isMaterialId(madeOf) ? madeOf : null } : {};
       return done(
         await patchRow(
           "parts",
@@ -174,6 +179,7 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
             clear: textOf(form, "clear") === "on",
             spans: textOf(form, "spans") === "on",
             note: textOf(form, "note"),
+            ...told,
           },
           `Change ${textOf(form, "name")}`,
           at,

@@ -1,5 +1,6 @@
 import { Link, useSearchParams } from "react-router";
-import { cautionById } from "#core/safety/cautions";
+import type { MaterialId } from "#core/materials/materials";
+import { cautionById, CAUTIONS_END, runCautions } from "#core/safety/cautions";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
@@ -155,7 +156,7 @@ export default function Plates() {
               `× ${chosen.laid.filter((k) => k.partId === l.partId).length}`,
             ])}
           />
-          <p className="text-[13px] text-ink-2">{cautionById("C12").text}</p>
+          <RunCautions process={chosen.printer.process} plastic={chosen.material?.plastic ?? null} />
         </Slip>
       ) : (
         <Slip title="Plates" subtitle={`done printing ${dayText(now.today, plan.printing.finishAt)}`}>
@@ -182,3 +183,17 @@ export default function Plates() {
     </div>
   );
 }
+
+/** What to mind while a plate runs and when it is taken off. */
+const RunCautions = ({ process, plastic }: { process: "filament" | "resin"; plastic: MaterialId | null }) => (
+  <section aria-label="Cautions" className="grid gap-1 text-[13px] text-ink-2">
+    {runCautions(process, plastic)
+      .map(cautionById)
+      .map((c) => (
+        <p key={c.id}>
+          <b>{c.title}.</b> {c.text}
+        </p>
+      ))}
+    <p>{CAUTIONS_END}</p>
+  </section>
+);

@@ -3,7 +3,7 @@ import type { Route } from "./+types/surface";
 import type { PartPlan } from "#core/plan/planPart";
 import { type SurfaceSchool, surfaceSchools, treatmentOf, treatments } from "#core/surface/treatments";
 import { shownLayers } from "#core/surface/shownLayers";
-import { families } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
@@ -161,12 +161,7 @@ export default function Surface() {
                 {t.steps.map((s, i) => (
                   <li key={i}>
                     {s.what}
-                    {s.family && (
-                      <span>
-                        {" "}
-                        (wait {families.find((f) => f.name === s.family)!.recoatMinutes} min a coat)
-                      </span>
-                    )}
+                    {s.product && <span> (wait {productOf(s.product).recoatMinutes} min a coat)</span>}
                   </li>
                 ))}
               </ol>

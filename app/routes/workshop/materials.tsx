@@ -1,7 +1,9 @@
+import type { Material } from "#core/materials/material";
 import { useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/materials";
-import { glues } from "#core/joints/glues";
-import { plasticOf, plastics, substrates } from "#core/print/plastics";
+import { glues } from "#core/materials/gluesFor";
+import { type MaterialId, materials as allMaterials } from "#core/materials/materials";
+import { plasticOf, plastics } from "#core/materials/printMaterials";
 import type { PrintMaterial } from "#core/print/printer";
 import { patchRow, putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
@@ -27,21 +29,23 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       return answer(await patchRow("materials", id, { damp }, "Note a roll as damp or dry", at));
     }
   }
-  const plastic = plasticOf(textOf(form, "family"));
+  const plastic = plasticOf(textOf(form, "plastic") as MaterialId);
   const density = textOf(form, "density").trim();
   const colour = textOf(form, "colour").trim();
   const material: PrintMaterial = {
     id: id || crypto.randomUUID(),
     name: textOf(form, "name"),
-    process: plastic?.process ?? "filament",
-    family: textOf(form, "family"),
-    densityGPerCm3: density === "" ? (plastic?.gPerCm3 ?? 1.2) : typedNumber(density),
+    process: plastic?.print.process ?? "filament",
+    plastic: plastic?.id ?? "PLA",
+    densityGPerCm3: density === "" ? (plastic?.gPerCm3.usual ?? 1.2) : typedNumber(density),
     pricePerKg: Math.round(typedNumber(textOf(form, "price")) * 100),
-    colour: colour === "" || plastic?.clear ? null : colour,
+    colour: colour === "" || plastic?.print.clear ? null : colour,
     damp: false,
   };
   return answer(await putRow("materials", material, `Material ${material.name}`, at));
 }
+
+const harms = (m: Material) => m.harmedBy.map((h) => h.how).join("; ");
 
 const stars = (n: number, of = 5) => (
   <span className="figures" aria-label={`${n} of ${of}`}>
@@ -88,7 +92,7 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
               <tr key={m.id}>
                 <th scope="row">{m.name}</th>
                 <td>
-                  {m.family}, {m.process}
+                  {m.plastic}, {m.process}
                 </td>
                 <td>
                   {m.colour ? (
@@ -162,9 +166,9 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
           />
           <Choice
             label="Plastic"
-            name="family"
-            defaultValue={edited?.family ?? "PLA"}
-            options={plastics.map((p) => [p.family, `${p.family} (${p.process})`] as const)}
+            name="plastic"
+            defaultValue={edited?.plastic ?? "PLA"}
+            options={plastics.map((p) => [p.id, `${p.name} (${p.print.process})`] as const)}
           />
           <Field
             label="Density, g/cm³"
@@ -222,16 +226,16 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
             </thead>
             <tbody>
               {plastics.map((p) => (
-                <tr key={p.family}>
-                  <th scope="row">{p.family}</th>
-                  <td>{stars(p.toughness)}</td>
-                  <td>{stars(p.stiffness)}</td>
+                <tr key={p.id}>
+                  <th scope="row">{p.name}</th>
+                  <td>{stars(p.print.toughness)}</td>
+                  <td>{stars(p.print.stiffness)}</td>
                   <td data-figures>{p.softensC} °C</td>
-                  <td>{p.clear ? "clear" : p.shiny ? "shiny" : "matte"}</td>
-                  <td>{p.washedWith}</td>
+                  <td>{p.print.clear ? "clear" : p.print.shiny ? "shiny" : "matte"}</td>
+                  <td>{p.print.washedWith}</td>
                   <td>{p.primer}</td>
-                  <td>{p.harmedBy.join("; ")}</td>
-                  <td>{p.goodFor.join(", ")}</td>
+                  <td>{harms(p)}</td>
+                  <td>{p.print.goodFor.join(", ")}</td>
                   <td>{p.note}</td>
                 </tr>
               ))}
@@ -252,14 +256,16 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
               </tr>
             </thead>
             <tbody>
-              {substrates.map((s) => (
-                <tr key={s.name}>
-                  <th scope="row">{s.name}</th>
-                  <td>{s.primer}</td>
-                  <td>{s.harmedBy.join("; ") || "nothing usual"}</td>
-                  <td>{s.note}</td>
-                </tr>
-              ))}
+              {allMaterials
+                .filter((s) => s.print === undefined)
+                .map((s) => (
+                  <tr key={s.id}>
+                    <th scope="row">{s.name}</th>
+                    <td>{s.primer}</td>
+                    <td>{harms(s) || "nothing usual"}</td>
+                    <td>{s.note}</td>
+                  </tr>
+                ))}
             </tbody>
           </table>
         </div>
@@ -279,12 +285,12 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
             </thead>
             <tbody>
               {glues.map((g) => (
-                <tr key={g.family}>
-                  <th scope="row">{g.family}</th>
-                  <td data-figures>{g.gapMm} mm</td>
-                  <td>{g.gives ? "yes" : "no"}</td>
-                  <td>{g.notOn.join(", ") || "nothing usual"}</td>
-                  <td>{g.because}</td>
+                <tr key={g.id}>
+                  <th scope="row">{g.name}</th>
+                  <td data-figures>{g.glue.gapMm} mm</td>
+                  <td>{g.glue.gives ? "yes" : "no"}</td>
+                  <td>{g.glue.notOn.join(", ") || "nothing usual"}</td>
+                  <td>{g.glue.because}</td>
                 </tr>
               ))}
             </tbody>

@@ -1,9 +1,10 @@
+import { thinners } from "#core/materials/thinner";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
 import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
 import type { Paint } from "#core/paint/paint";
-import { families } from "#core/order/families";
+import { type ProductId, productName, products } from "#core/materials/products";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -27,7 +28,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const paint: Paint = {
     id: crypto.randomUUID(),
     name: textOf(form, "name"),
-    family: textOf(form, "family"),
+    product: textOf(form, "product") as ProductId,
+    thinner: thinners.find((t) => t.id === textOf(form, "thinner"))?.id ?? null,
     hex: textOf(form, "hex").toLowerCase(),
     lab: lab.value,
     opacity: textOf(form, "opacity") as Paint["opacity"],
@@ -38,6 +40,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const outcome = await putRow("paints", paint, `Pot ${paint.name}`, at);
   return answer(outcome);
 }
+
+/** What a pot can be thinned with, beside what its product asks for. */
+const thinnerOptions = [
+  ["", "what it asks for"],
+  ...thinners
+    .filter((t) => t.id !== "none" && t.id !== "unknown" && !t.id.startsWith("own"))
+    .map((t) => [t.id, t.name] as const),
+] as const;
 
 export default function Paints({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const fetcher = useFetcher();
@@ -56,7 +66,7 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
       ),
     },
     { id: "name", header: "name", accessorFn: (p) => p.name },
-    { id: "family", header: "family", accessorFn: (p) => p.family },
+    { id: "product", header: "product", accessorFn: (p) => productName(p.product) },
     { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
     { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
     {
@@ -94,12 +104,13 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
         <div className="lg:col-span-2">
           <Choice
             label="Family"
-            name="family"
-            options={families
-              .filter((f) => ["water", "lacquer", "enamel or oil"].includes(f.chemistry))
-              .map((f) => [f.name, f.name] as const)}
+            name="product"
+            options={products
+              .filter((p) => ["water", "lacquer", "enamel or oil"].includes(p.chemistry))
+              .map((p) => [p.id, p.name] as const)}
           />
         </div>
+        <Choice label="Thinned with" name="thinner" options={thinnerOptions} />
         <Choice
           label="Covers"
           name="opacity"

@@ -1,6 +1,9 @@
+import type { Product } from "#core/materials/product";
 import { useSearchParams } from "react-router";
 import type { Route } from "./+types/products";
-import { families, familyOf } from "#core/order/families";
+import { attackedBy } from "#core/materials/attacks";
+import { isProductId, productOf, products } from "#core/materials/products";
+import { thinnerOf } from "#core/materials/thinner";
 import { airOf } from "#core/plan/sceneData";
 import { putRow } from "#data/scenes";
 import { getRooms } from "#data/workshop";
@@ -16,13 +19,18 @@ export const clientLoader = async () => ({ rooms: await getRooms() });
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const rooms = await getRooms();
-  const family = textOf(form, "family");
-  const { [family]: _, ...others } = rooms.productTimes;
+  const product = textOf(form, "product");
+  if (!isProductId(product))
+    return refuse([
+      { code: "product/unknown", path: ["product"], message: "Choose a product of the table first." },
+    ]);
+  const { [product]: _, ...others } = rooms.productTimes;
+  const { name } = productOf(product);
   if (textOf(form, "intent") === "usual") {
     await putRow(
       "settings",
       { id: "rooms", rooms: { ...rooms, productTimes: others } },
-      `Usual times for ${family}`,
+      `Usual times for ${name}`,
       localNow().at,
     );
     return { problems: [] };
@@ -53,24 +61,29 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       id: "rooms",
       rooms: {
         ...rooms,
-        productTimes: { ...others, [family]: { recoatMinutes, handleMinutes, cureMinutes } },
+        productTimes: { ...others, [product]: { recoatMinutes, handleMinutes, cureMinutes } },
       },
     },
-    `Own times for ${family}`,
+    `Own times for ${name}`,
     localNow().at,
   );
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
+const attacked = (p: Product) =>
+  attackedBy(p)
+    .map((m) => m.name)
+    .join(", ");
+
 /**
- * Every product family: what it is thinned with, how long it takes in this room's air, what it attacks. Each
+ * Every product product: what it is thinned with, how long it takes in this room's air, what it attacks. Each
  * time can be corrected.
  */
 export default function Products({ loaderData: { rooms }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
-  const chosen = families.find((f) => f.name === search.get("product"));
+  const chosen = products.find((f) => f.id === search.get("product"));
   const air = airOf(rooms);
-  const own = chosen && rooms.productTimes[chosen.name];
+  const own = chosen && rooms.productTimes[chosen.id];
   const base = chosen && { ...chosen, ...own };
   const hours = (minutes: number) => Number((minutes / 60).toFixed(3));
   return (
@@ -84,17 +97,17 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
       {chosen && base && (
         <KeptForm
           className="panel grid max-w-3xl gap-3"
-          key={chosen.name}
+          key={chosen.id}
           version={JSON.stringify(own ?? null)}
         >
           <h2>{chosen.name}</h2>
           <p className="text-[14px]">
-            {chosen.note}. {chosen.attacks.length > 0 && `Attacks ${chosen.attacks.join(", ")}. `}
+            {chosen.note}. {attacked(chosen) !== "" && `Attacks ${attacked(chosen)}. `}
             {chosen.closed &&
               `Takes no second solvent coat between ${durationText(chosen.closed.fromMinutes)} and ${durationText(chosen.closed.untilMinutes)}. `}
             {chosen.reopens && "Opens again with its thinner."}
           </p>
-          <input type="hidden" name="family" value={chosen.name} />
+          <input type="hidden" name="product" value={chosen.id} />
           <Problems problems={actionData?.problems} fields={["recoat", "handle", "cure"]} />
           <div className="grid items-start gap-3 sm:grid-cols-3">
             <Field
@@ -159,23 +172,23 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
             </tr>
           </thead>
           <tbody>
-            {families.map((f) => {
-              const now = familyOf(f.name, air);
+            {products.map((f) => {
+              const now = productOf(f.id, air);
               return (
-                <tr key={f.name} data-selected={f === chosen ? true : undefined}>
+                <tr key={f.id} data-selected={f === chosen ? true : undefined}>
                   <th scope="row">
                     <button
                       type="button"
                       className="text-left underline decoration-primer-3 underline-offset-2"
-                      onClick={() => setSearch({ product: f.name }, { replace: true })}
+                      onClick={() => setSearch({ product: f.id }, { replace: true })}
                     >
                       {f.name}
                     </button>
-                    {rooms.productTimes[f.name] && (
+                    {rooms.productTimes[f.id] && (
                       <span className="block text-[13px] font-normal text-ochre">your times</span>
                     )}
                   </th>
-                  <td>{f.thinner}</td>
+                  <td>{`${thinnerOf(f.thinner).name} ${f.thinnerUse}`.trim()}</td>
                   <td data-figures>{durationText(now.recoatMinutes)}</td>
                   <td data-figures>{durationText(now.handleMinutes)}</td>
                   <td data-figures>{durationText(now.cureMinutes)}</td>
@@ -184,7 +197,7 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
                   </td>
                   <td className="text-[13px]">{f.needs || "clean and dry"}</td>
                   <td>{f.leaves ?? ""}</td>
-                  <td className="text-[13px]">{f.attacks.join(", ")}</td>
+                  <td className="text-[13px]">{attacked(f)}</td>
                   <td className="text-[13px] text-ink-2">{f.note}</td>
                 </tr>
               );

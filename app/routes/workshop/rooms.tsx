@@ -6,7 +6,7 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { localNow } from "#app/clock";
 import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
-import { type Weather, weatherBar, weatherFactor } from "#core/order/weather";
+import { type Weather, weatherBar, weatherFactor } from "#core/materials/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
 import { KeptForm } from "#route/KeptForm";
 

@@ -1,5 +1,8 @@
-import { type Chemistry, familyOf } from "#core/order/families";
-import type { Bare } from "#core/order/facts";
+import { attackOf } from "#core/materials/attacks";
+import type { Material } from "#core/materials/material";
+import { materialOf, type MaterialId } from "#core/materials/materials";
+import type { Chemistry } from "#core/materials/product";
+import { productOf } from "#core/materials/products";
 import type { Placed, Precedence, Situation, Wait } from "#core/order/rule";
 import { type Action, isBoardWide, type Step } from "#core/order/step";
 
@@ -27,16 +30,16 @@ const films: readonly Action[] = [
 export const isOne = (s: Step, actions: readonly Action[]) => actions.includes(s.action);
 export const isCoat = (s: Step) => isOne(s, coats);
 export const isColour = (s: Step) => isOne(s, colours);
-export const isFilm = (s: Step) => s.family !== null && isOne(s, films);
-export const chemistry = (s: Step): Chemistry => (s.family ? familyOf(s.family).chemistry : "none");
-export const isSprayed = (s: Step) => s.family !== null && familyOf(s.family).sprayed;
-export const frosts = (s: Step) => s.family !== null && familyOf(s.family).frostsUnderAlcohol === true;
+export const isFilm = (s: Step) => s.product !== null && isOne(s, films);
+export const chemistry = (s: Step): Chemistry => (s.product ? productOf(s.product).chemistry : "none");
+export const isSprayed = (s: Step) => s.product !== null && productOf(s.product).sprayed;
+export const frosts = (s: Step) => s.product !== null && productOf(s.product).frostsUnderAlcohol === true;
 /** Eaten, crazed or softened by the step's product where it lies bare. */
-export const attacks = (s: Step, bare: Bare) =>
-  s.family !== null && (familyOf(s.family).attacks as readonly string[]).includes(bare);
-export const isWatery = (s: Step) =>
-  s.family !== null &&
-  (chemistry(s) === "water" || s.family === "PVA, wood glue" || familyOf(s.family).chemistry === "mineral");
+export const attacks = (s: Step, bare: MaterialId) =>
+  s.product !== null && attackOf(productOf(s.product), materialOf(bare)) !== null;
+/** A product of two parts that bloom or stay soft when they are mixed wrong. */
+export const isTwoParts = (s: Step) => s.product !== null && productOf(s.product).twoParts === true;
+export const isWatery = (s: Step) => s.product !== null && productOf(s.product).agents.includes("water");
 
 /** False when both are about joints and none of them is the same. */
 export function sameJoint(a: Step, b: Step): boolean {
@@ -76,7 +79,11 @@ export const below = (here: Situation) => latest(here, (e) => isFilm(e) && isBoa
  * Bare substrate under a step: told of it, or of anything done before on the same thing, and not covered
  * since.
  */
-export function bareUnder(step: Step, here: Situation): Bare | null {
+export function bareUnder(step: Step, here: Situation): MaterialId | null {
   return step.facts?.bare ?? here.before.find((p) => p.step.facts?.bare)?.step.facts?.bare ?? null;
+}
+export function isBare(step: Step, here: Situation, like: (m: Material) => boolean): boolean {
+  const bare = bareUnder(step, here);
+  return bare !== null && like(materialOf(bare));
 }
 export const covered = (here: Situation) => here.before.some((p) => isFilm(p.step));

@@ -1,9 +1,13 @@
-import { familyOf } from "#core/order/families";
+import { toolOf } from "#core/materials/tools";
+import { materialOf } from "#core/materials/materials";
+import { productOf } from "#core/materials/products";
 import { insert, leaveOut, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { type OrderRule, rule } from "#core/order/rule";
 import {
   attacks,
   bareUnder,
+  isBare,
+  isTwoParts,
   coats,
   colours,
   covered,
@@ -188,12 +192,12 @@ export const beforePaint: readonly OrderRule[] = [
         s.process !== "filament" ||
         (s.thinnestMm !== null && s.thinnestMm < 2) ||
         s.facts?.closedHollow ||
-        (bare !== null && !["PLA", "PETG"].includes(bare))
+        (bare !== null && materialOf(bare).print?.flame !== true)
       )
         return { mends: instead };
       const wet = latest(
         here,
-        (e) => e.alcohol || e.action === "wash resin" || /alcohol|spirit|solvent/.test(e.tool),
+        (e) => e.alcohol || e.action === "wash resin" || toolOf(e.tool).agents.length > 0,
       );
       return wet && wet.age < D ? { other: wet.step.id, mends: [waitBetween(wet.step, s, D)] } : null;
     },
@@ -248,7 +252,8 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Seal it with two water-based coats and wait 12 h, or use what foam bears.",
     check: (s, here) => {
-      if (bareUnder(s, here) !== "polystyrene foam" || !s.family) return null;
+      const bare = bareUnder(s, here);
+      if (bare === null || materialOf(bare).kind !== "foam" || !s.product) return null;
       if (s.action === "pour water" && (s.facts?.depthMm ?? 0) > 5)
         return {
           mends: [
@@ -260,25 +265,25 @@ export const beforePaint: readonly OrderRule[] = [
             ),
           ],
         };
-      if (!attacks(s, "polystyrene foam") || s.action === "pour water") return null;
+      if (!attacks(s, bare) || s.action === "pour water") return null;
       const sealed = here.before.filter((p) => p.step.action === "seal" && isWatery(p.step));
       const last = sealed.at(-1);
       if (last && here.at - last.endsAt >= 12 * H) return null;
       if (last) return { other: last.step.id, mends: [waitBetween(last.step, s, 12 * H)] };
       const safe =
         s.action === "glue"
-          ? otherProduct(s, "foam-safe contact glue")
+          ? otherProduct(s, "contact glue")
           : s.action === "prime"
-            ? otherProduct(s, "brush-on primer, water")
+            ? otherProduct(s, "brush primer")
             : s.action === "varnish"
-              ? otherProduct(s, "varnish, water")
+              ? otherProduct(s, "varnish")
               : null;
       return {
         mends: [
           ...(safe ? [safe] : []),
           insert("before", s, "seal", "Seal the foam with two water-based coats, edges included", {
             loose: true,
-            family: "heavy house or craft acrylic",
+            product: "heavy acrylic",
             minutes: 20,
             waitMinutes: 12 * H,
           }),
@@ -352,7 +357,7 @@ export const beforePaint: readonly OrderRule[] = [
             other: spot.step.id,
             mends: [
               insert("after", spot.step, "prime", "Prime the filled spots again", {
-                family: "brush-on primer, water",
+                product: "brush primer",
                 minutes: 5,
               }),
             ],
@@ -424,7 +429,7 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Wipe off the skin and let it dry.",
     spacing: (a, b) =>
-      a.action === "wash" && /alcohol/.test(a.title + a.tool) && isOne(b, ["prime", "paint", "glue"])
+      a.action === "wash" && toolOf(a.tool).agents.includes("alcohol") && isOne(b, ["prime", "paint", "glue"])
         ? { atLeast: 12 * H }
         : null,
     check: (s, here) => {
@@ -500,24 +505,13 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Keep it cooler, or do it another way.",
     check: (s, here) => {
       const bare = bareUnder(s, here) ?? (s.process === "resin" ? "resin" : null);
-      const limit =
-        bare === "PLA"
-          ? 55
-          : bare === "resin"
-            ? 45
-            : bare === "ABS"
-              ? 90
-              : bare === "PETG"
-                ? 70
-                : bare === "thin plastic" || bare === "styrene sheet"
-                  ? 60
-                  : null;
-      const heat = s.facts?.heatC ?? (s.family === "hot glue" ? 120 : null);
+      const limit = bare === null ? null : materialOf(bare).bearsC;
+      const heat = s.facts?.heatC ?? (s.product === null ? null : (productOf(s.product).heatC ?? null));
       if (limit === null || heat === null || heat <= limit) return null;
       return {
         mends: [
-          s.family === "hot glue"
-            ? otherProduct(s, "foam-safe contact glue")
+          s.product === "hot glue"
+            ? otherProduct(s, "contact glue")
             : otherWay(s, `Keep it under ${limit} C`, { heatC: limit - 5 }, { minutes: 0 }),
         ],
       };
@@ -534,14 +528,14 @@ export const beforePaint: readonly OrderRule[] = [
       a.action === "seal" && isOne(b, ["lay ground", "pour water"]) ? { atLeast: "handle" } : null,
     check: (s, here) =>
       isOne(s, ["lay ground", "pour water", "paste"]) &&
-      bareUnder(s, here) === "wood, MDF or card" &&
+      isBare(s, here, (m) => m.cups === true) &&
       isWatery(s) &&
       !latest(here, (e) => e.action === "seal")
         ? {
             mends: [
               insert("before", s, "seal", "Seal the board on both faces and the edges", {
                 loose: true,
-                family: "varnish, water",
+                product: "varnish",
                 sheen: "satin",
                 minutes: 15,
                 waitMinutes: 2 * H,
@@ -558,22 +552,25 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Use flexible water acrylic, or hold the part mechanically.",
     check: (s, here) => {
-      if (!s.family || !(isCoat(s) || s.action === "glue")) return null;
-      if (bareUnder(s, here) === "silicone, PE or PP" && !covered(here))
+      if (!s.product || !(isCoat(s) || s.action === "glue")) return null;
+      if (isBare(s, here, (m) => m.glueless === true) && !covered(here))
         return { mends: [leaveOut(s, "it stays as it is, or is held by a clip or a pin")] };
-      const bends = s.facts?.flexible || bareUnder(s, here) === "rubber";
+      const bends = s.facts?.flexible || isBare(s, here, (m) => m.flexible === true);
       if (
         !bends ||
-        !(["lacquer", "enamel or oil"].includes(familyOf(s.family).chemistry) || s.family === "cyanoacrylate")
+        !(
+          ["lacquer", "enamel or oil"].includes(productOf(s.product).chemistry) ||
+          s.product === "cyanoacrylate"
+        )
       )
         return null;
       return {
         mends: [
           s.action === "glue"
-            ? otherProduct(s, "foam-safe contact glue")
+            ? otherProduct(s, "contact glue")
             : s.action === "prime"
-              ? otherProduct(s, "brush-on primer, water")
-              : otherProduct(s, s.action === "varnish" ? "varnish, water" : "water acrylic, brushed"),
+              ? otherProduct(s, "brush primer")
+              : otherProduct(s, s.action === "varnish" ? "varnish" : "acrylic"),
         ],
       };
     },
@@ -586,7 +583,7 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Mix 10 ml by weight; wash off the bloom.",
     check: (s, here) => {
-      if (s.family && /^epoxy/.test(s.family) && s.action !== "fill seam") {
+      if (isTwoParts(s) && s.action !== "fill seam") {
         if ((s.facts?.ratioOff ?? 0) > 0.05)
           return { mends: [otherWay(s, "Weigh both parts to the gram", { ratioOff: 0.01 }, { minutes: 2 })] };
         if (s.facts?.batchMl !== undefined && s.facts.batchMl < 10)
@@ -595,9 +592,9 @@ export const beforePaint: readonly OrderRule[] = [
       if (!isOne(s, ["prime", "paint"])) return null;
       const epoxy = latest(
         here,
-        (e) => isOne(e, ["wash", "sand"]) || (/^epoxy/.test(e.family ?? "") && isOne(e, ["level", "fill"])),
+        (e) => isOne(e, ["wash", "sand"]) || (isTwoParts(e) && isOne(e, ["level", "fill"])),
       );
-      return epoxy && /^epoxy/.test(epoxy.step.family ?? "")
+      return epoxy && isTwoParts(epoxy.step)
         ? {
             other: epoxy.step.id,
             mends: [
@@ -621,15 +618,15 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Use a glue that fills the gap, or wait a day before loading it.",
     check: (s, here) => {
-      if (s.family === "cyanoacrylate" && s.action === "glue" && (s.facts?.gapMm ?? 0) > 0.1 + 1e-9)
-        return { mends: [otherProduct(s, "epoxy, five-minute")] };
+      if (s.product === "cyanoacrylate" && s.action === "glue" && (s.facts?.gapMm ?? 0) > 0.1 + 1e-9)
+        return { mends: [otherProduct(s, "five-minute epoxy")] };
       const glued = s.facts?.load
-        ? latest(here, (e) => e.action === "glue" && e.family === "cyanoacrylate")
+        ? latest(here, (e) => e.action === "glue" && e.product === "cyanoacrylate")
         : null;
       return glued && glued.age < D ? { other: glued.step.id, mends: [waitBetween(glued.step, s, D)] } : null;
     },
     spacing: (a, b) =>
-      a.action === "glue" && a.family === "cyanoacrylate" && b.facts?.load ? { atLeast: D } : null,
+      a.action === "glue" && a.product === "cyanoacrylate" && b.facts?.load ? { atLeast: D } : null,
   }),
   rule({
     id: "O80",
@@ -638,16 +635,16 @@ export const beforePaint: readonly OrderRule[] = [
     because: "It shrinks as its solvent leaves; what is sanded flush today is a dent tomorrow.",
     severity: "wastes",
     mend: "Thinner layers, and a day before the last sanding.",
-    spacing: (a, b) => (a.family === "filler putty, solvent" && b.action === "sand" ? { atLeast: D } : null),
+    spacing: (a, b) => (a.product === "solvent putty" && b.action === "sand" ? { atLeast: D } : null),
     check: (s, here) => {
-      if (s.family === "filler putty, solvent" && (s.facts?.depthMm ?? 0) > 0.5)
+      if (s.product === "solvent putty" && (s.facts?.depthMm ?? 0) > 0.5)
         return {
           mends: [
             otherWay(s, "Several layers of 0.5 mm", { depthMm: 0.5 }, { minutes: 6 }),
             otherProduct(s, "epoxy putty"),
           ],
         };
-      const putty = s.action === "sand" ? latest(here, (e) => e.family === "filler putty, solvent") : null;
+      const putty = s.action === "sand" ? latest(here, (e) => e.product === "solvent putty") : null;
       return putty && putty.age < D - 1e-6
         ? { other: putty.step.id, mends: [waitBetween(putty.step, s, D)] }
         : null;

@@ -1,8 +1,8 @@
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { insert, leaveOut, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { type OrderRule, rule, type Severity } from "#core/order/rule";
 import {
-  bareUnder,
+  isBare,
   below,
   chemistry,
   coats,
@@ -45,7 +45,7 @@ export const paint: readonly OrderRule[] = [
             mends: [
               insert("before", s, "prime", "Prime", {
                 loose: true,
-                family: "brush-on primer, water",
+                product: "brush primer",
                 minutes: Math.round(5 + 0.05 * (s.areaCm2 ?? 100)),
               }),
             ],
@@ -68,14 +68,14 @@ export const paint: readonly OrderRule[] = [
         : null;
     },
     check: (s, here) => {
-      if (!isCoat(s) || !s.family) return null;
+      if (!isCoat(s) || !s.product) return null;
       let worst: { severity: Severity; other: Step; until: number } | null = null;
       let barrier = false;
       for (let i = here.before.length - 1; i >= 0; i--) {
         const { step: under, endsAt } = here.before[i]!;
-        if (!isCoat(under) || !under.family) continue;
+        if (!isCoat(under) || !under.product) continue;
         const age = here.at - endsAt;
-        const cure = familyOf(under.family, here.weather).cureMinutes;
+        const cure = productOf(under.product, here.weather).cureMinutes;
         let severity: Severity | null = null;
         let until = cure;
         if (chemistry(s) === "lacquer" && chemistry(under) === "enamel or oil")
@@ -100,10 +100,10 @@ export const paint: readonly OrderRule[] = [
       const swap = !lacquer
         ? null
         : s.action === "varnish"
-          ? otherProduct(s, "varnish, water", { looks: "a touch less flat" })
+          ? otherProduct(s, "varnish", { looks: "a touch less flat" })
           : s.action === "prime"
-            ? otherProduct(s, "brush-on primer, water")
-            : otherProduct(s, "water acrylic, airbrushed");
+            ? otherProduct(s, "brush primer")
+            : otherProduct(s, "acrylic airbrushed");
       const cured = chemistry(other) === "enamel or oil" && lacquer;
       return {
         other: other.id,
@@ -123,7 +123,7 @@ export const paint: readonly OrderRule[] = [
           ...(other.sheen === "gloss" && !lacquer
             ? [
                 insert("after", other, "varnish", "A matte lacquer coat between, when it is cured", {
-                  family: "matte varnish, solvent spray",
+                  product: "matte varnish can",
                   tool: "spray can",
                   place: "booth",
                   minutes: 6,
@@ -143,13 +143,13 @@ export const paint: readonly OrderRule[] = [
     severity: "wastes",
     mend: "Spray first, or mask what is done.",
     precedes: [
-      order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.family !== null),
+      order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.product !== null),
     ],
     check: (s, here) => {
       if (s.action !== "paint" || !isSprayed(s)) return null;
       const done = latest(
         here,
-        (e) => e.action === "mask" || (isColour(e) && e.family !== null && !isSprayed(e)),
+        (e) => e.action === "mask" || (isColour(e) && e.product !== null && !isSprayed(e)),
       );
       return done && done.step.action !== "mask"
         ? {
@@ -199,7 +199,7 @@ export const paint: readonly OrderRule[] = [
             mends: [
               insert("after", s, "line in", "Line in the joints again with a thin dark wash", {
                 loose: true,
-                family: "acrylic wash",
+                product: "acrylic wash",
                 minutes: 10,
                 tool: "fine brush",
               }),
@@ -222,7 +222,7 @@ export const paint: readonly OrderRule[] = [
           other: under.step.id,
           mends: [
             insert("before", s, "varnish", "A matte coat for the powder to hold on", {
-              family: "varnish, water",
+              product: "varnish",
               sheen: "matte",
               minutes: 6,
             }),
@@ -233,7 +233,7 @@ export const paint: readonly OrderRule[] = [
           other: under.step.id,
           mends: [
             insert("before", s, "varnish", "A gloss coat for it to flow on", {
-              family: "varnish, water",
+              product: "varnish",
               sheen: "gloss",
               minutes: 6,
               waitMinutes: s.action === "decal" ? D : 30,
@@ -255,8 +255,8 @@ export const paint: readonly OrderRule[] = [
     check: (s, here) => {
       if (s.action !== "shade") return null;
       const first = latest(here, (e) => e.action === "shade");
-      if (!first?.step.family || s.facts?.wet) return null;
-      const dry = familyOf(first.step.family, here.weather).recoatMinutes;
+      if (!first?.step.product || s.facts?.wet) return null;
+      const dry = productOf(first.step.product, here.weather).recoatMinutes;
       return first.age < dry - 1e-6
         ? {
             other: first.step.id,
@@ -281,7 +281,7 @@ export const paint: readonly OrderRule[] = [
     severity: "wastes",
     mend: "A light even coat first, or an opaque paint.",
     check: (s, here) => {
-      if (s.family !== "one-coat translucent acrylic") return null;
+      if (s.product !== "translucent acrylic") return null;
       const under = below(here);
       if (under && (under.step.facts?.tone ?? "light") === "light" && under.step.sheen !== "gloss")
         return null;
@@ -289,13 +289,13 @@ export const paint: readonly OrderRule[] = [
         ...(under ? { other: under.step.id } : {}),
         mends: [
           insert("before", s, "paint", "An even light coat", {
-            family: "water acrylic, airbrushed",
+            product: "acrylic airbrushed",
             tool: "airbrush",
             place: "booth",
             minutes: 8,
             facts: { tone: "light" },
           }),
-          otherProduct(s, "water acrylic, brushed"),
+          otherProduct(s, "acrylic"),
         ],
       };
     },
@@ -308,7 +308,7 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Use an enamel or oil wash.",
     check: (s) =>
-      s.facts?.mayCorrect && s.family !== null && !familyOf(s.family).reopens
+      s.facts?.mayCorrect && s.product !== null && !productOf(s.product).reopens
         ? { mends: [otherProduct(s, "enamel wash", { looks: "can be wiped back" })] }
         : null,
   }),
@@ -334,7 +334,7 @@ export const paint: readonly OrderRule[] = [
             "paint",
             s.facts.metal === "chrome" ? "A coat of gloss black" : "A coat of black",
             {
-              family: "water acrylic, airbrushed",
+              product: "acrylic airbrushed",
               sheen: s.facts.metal === "chrome" ? "gloss" : "matte",
               tool: "airbrush",
               place: "booth",
@@ -359,12 +359,12 @@ export const paint: readonly OrderRule[] = [
       if (s.action !== "mask") return null;
       const soft = latest(
         here,
-        (e, p) => isFilm(e) && here.at - p.endsAt < familyOf(e.family!, here.weather).handleMinutes - 1e-6,
+        (e, p) => isFilm(e) && here.at - p.endsAt < productOf(e.product!, here.weather).handleMinutes - 1e-6,
       );
       return soft
         ? {
             other: soft.step.id,
-            mends: [waitBetween(soft.step, s, familyOf(soft.step.family!, here.weather).handleMinutes)],
+            mends: [waitBetween(soft.step, s, productOf(soft.step.product!, here.weather).handleMinutes)],
           }
         : null;
     },
@@ -450,13 +450,13 @@ export const paint: readonly OrderRule[] = [
     mend: "A solvent clear coat between; or wait until it is dry.",
     check: (s, here) => {
       const under = below(here);
-      if (!under?.step.family) return null;
+      if (!under?.step.product) return null;
       if (chemistry(s) === "water" && under.step.facts?.runs)
         return {
           other: under.step.id,
           mends: [
             insert("before", s, "varnish", "A clear coat over the ink", {
-              family: "gloss or clear coat, solvent spray",
+              product: "clear coat can",
               sheen: "satin",
               tool: "spray can",
               place: "booth",
@@ -466,7 +466,7 @@ export const paint: readonly OrderRule[] = [
             otherProduct(s, "oil wash", { looks: "" }),
           ],
         };
-      const dry = familyOf(under.step.family, here.weather).cureMinutes;
+      const dry = productOf(under.step.product, here.weather).cureMinutes;
       return chemistry(s) === "resin" &&
         isOne(s, ["gloss effect", "level"]) &&
         chemistry(under.step) === "water" &&
@@ -494,7 +494,7 @@ export const paint: readonly OrderRule[] = [
             other: under.step.id,
             mends: [
               insert("after", under.step, "varnish", "Seal the free-hand shading", {
-                family: "varnish, water",
+                product: "varnish",
                 sheen: "satin",
                 minutes: 6,
               }),
@@ -512,7 +512,7 @@ export const paint: readonly OrderRule[] = [
     mend: "Test it on scrap.",
     check: (s, here) =>
       s.facts?.doubtful &&
-      s.family !== null &&
+      s.product !== null &&
       isFilm(s) &&
       s.process !== "resin" &&
       !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("can") === true)
@@ -552,7 +552,7 @@ export const paint: readonly OrderRule[] = [
             mends: [
               insert("after", s, "touch up", "Cut the handle and touch up its scar", {
                 loose: true,
-                family: "water acrylic, brushed",
+                product: "acrylic",
                 minutes: 5,
                 tool: "fine brush",
               }),
@@ -580,7 +580,8 @@ export const paint: readonly OrderRule[] = [
         { wetted: true, soap: true, alcoholShare: 0 },
         { alcohol: false, looks: "wets a little slower" },
       );
-      const glazing = s.clear || ["clear acrylic sheet", "styrene sheet"].includes(bareUnder(s, here) ?? "");
+      const glazing =
+        s.clear || isBare(s, here, (m) => m.harmedBy.some((h) => h.attacks && h.agent === "alcohol"));
       if (glazing) return { mends: [soapy] };
       const film = latest(here, (e) => isCoat(e) && chemistry(e) === "water");
       if (!film) return null;
@@ -606,13 +607,19 @@ export const paint: readonly OrderRule[] = [
     mend: "Prime it first.",
     check: (s, here) =>
       chemistry(s) === "enamel or oil" &&
-      ["styrene sheet", "ABS", "thin plastic"].includes(bareUnder(s, here) ?? "") &&
+      isBare(
+        s,
+        here,
+        (m) =>
+          ["sheet", "print"].includes(m.kind) &&
+          m.harmedBy.some((h) => h.attacks && h.agent === "white spirit"),
+      ) &&
       !covered(here)
         ? {
             mends: [
               insert("before", s, "prime", "Prime", {
                 loose: true,
-                family: "brush-on primer, water",
+                product: "brush primer",
                 minutes: 8,
                 waitMinutes: D,
               }),
@@ -628,10 +635,10 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Within the hour, or after two days; or sand in between.",
     check: (s, here) => {
-      if (!s.family || !isFilm(s)) return null;
+      if (!s.product || !isFilm(s)) return null;
       const under = latest(here, (e) => isFilm(e) || e.action === "sand");
       if (!under || under.step.action === "sand" || !recoats(under.step, s)) return null;
-      const closed = familyOf(under.step.family!, here.weather).closed!;
+      const closed = productOf(under.step.product!, here.weather).closed!;
       return under.age > closed.fromMinutes + 1e-6 && under.age < closed.untilMinutes - 1e-6
         ? {
             other: under.step.id,
@@ -646,7 +653,7 @@ export const paint: readonly OrderRule[] = [
           }
         : null;
     },
-    spacing: (a, b) => (recoats(a, b) ? { atLeast: "recoat", closed: familyOf(a.family!).closed! } : null),
+    spacing: (a, b) => (recoats(a, b) ? { atLeast: "recoat", closed: productOf(a.product!).closed! } : null),
   }),
   rule({
     id: "O62",
@@ -680,7 +687,7 @@ export const paint: readonly OrderRule[] = [
             other: under.step.id,
             mends: [
               insert("after", under.step, "varnish", "Seal the decal with gloss", {
-                family: "varnish, water",
+                product: "varnish",
                 sheen: "gloss",
                 minutes: 6,
               }),
@@ -698,14 +705,11 @@ export const paint: readonly OrderRule[] = [
     check: (s, here) => {
       if (
         s.action === "glue" &&
-        s.family === "cyanoacrylate" &&
+        s.product === "cyanoacrylate" &&
         (s.clear || here.before.some((p) => p.step.clear))
       )
         return {
-          mends: [
-            otherProduct(s, "PVA, wood glue", { looks: "dries clear" }),
-            otherProduct(s, "UV resin, clear or printing resin"),
-          ],
+          mends: [otherProduct(s, "PVA", { looks: "dries clear" }), otherProduct(s, "UV resin")],
         };
       const open =
         s.action === "varnish" && isSprayed(s)
@@ -784,8 +788,8 @@ export const paint: readonly OrderRule[] = [
 
 /** Coats that shut: the next coat of solvent waits for the window, any film waits for that of a pour. */
 function recoats(a: Step, b: Step): boolean {
-  if (!a.family || !b.family || !isFilm(a) || !isFilm(b)) return false;
-  const below = familyOf(a.family);
+  if (!a.product || !b.product || !isFilm(a) || !isFilm(b)) return false;
+  const below = productOf(a.product);
   return (
     below.closed !== undefined &&
     (below.chemistry === "lacquer" ? chemistry(b) === "lacquer" : b.action === "pour water")

@@ -1,9 +1,9 @@
-import { familyOf } from "#core/order/families";
+import { productOf } from "#core/materials/products";
 import { weatherings } from "#core/order/facts";
 import { insert, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { type OrderRule, rule } from "#core/order/rule";
 import {
-  bareUnder,
+  isBare,
   chemistry,
   colours,
   D,
@@ -18,7 +18,7 @@ import {
   order,
 } from "#core/order/rules/ask";
 import type { Step } from "#core/order/step";
-import { weatherBar } from "#core/order/weather";
+import { weatherBar } from "#core/materials/weather";
 
 const soapyWater = (s: Step) =>
   otherWay(
@@ -27,8 +27,7 @@ const soapyWater = (s: Step) =>
     { wetted: true, soap: true, alcoholShare: 0 },
     { alcohol: false, looks: "wets a little slower; nothing frosts" },
   );
-const waterVarnish = (s: Step) =>
-  otherProduct(s, "varnish, water", { looks: "a touch less flat than the spray" });
+const waterVarnish = (s: Step) => otherProduct(s, "varnish", { looks: "a touch less flat than the spray" });
 const rankOf = (s: Step) => weatherings.indexOf(s.facts!.weathering!);
 
 /** O28 to O39 and what else concerns weathering, ground, water and sealing. */
@@ -105,14 +104,14 @@ export const weatherGround: readonly OrderRule[] = [
         here,
         (e, p) =>
           e.action === "lay ground" &&
-          e.family !== null &&
-          here.at - p.endsAt < familyOf(e.family, here.weather).cureMinutes - 1e-6,
+          e.product !== null &&
+          here.at - p.endsAt < productOf(e.product, here.weather).cureMinutes - 1e-6,
       );
       return damp
         ? {
             other: damp.step.id,
             mends: [
-              waitBetween(damp.step, s, familyOf(damp.step.family!, here.weather).cureMinutes),
+              waitBetween(damp.step, s, productOf(damp.step.product!, here.weather).cureMinutes),
               waterVarnish(s),
             ],
           }
@@ -180,7 +179,7 @@ export const weatherGround: readonly OrderRule[] = [
             mends: [
               insert("after", s, "varnish", "A matte coat over the wash", {
                 loose: true,
-                family: "varnish, water",
+                product: "varnish",
                 sheen: "matte",
                 minutes: 8,
               }),
@@ -225,8 +224,8 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Use a glue that gives.",
     check: (s) =>
-      s.action === "glue" && s.facts?.handled && s.family === "cyanoacrylate"
-        ? { mends: [otherProduct(s, "foam-safe contact glue"), otherProduct(s, "epoxy, five-minute")] }
+      s.action === "glue" && s.facts?.handled && s.product === "cyanoacrylate"
+        ? { mends: [otherProduct(s, "contact glue"), otherProduct(s, "five-minute epoxy")] }
         : null,
   }),
   rule({
@@ -343,7 +342,7 @@ export const weatherGround: readonly OrderRule[] = [
             other: under.step.id,
             mends: [
               insert("after", under.step, "paint", "Paint the ground in the flock's colour", {
-                family: "heavy house or craft acrylic",
+                product: "heavy acrylic",
                 minutes: 15,
                 tool: "broad brush",
               }),
@@ -391,7 +390,7 @@ export const weatherGround: readonly OrderRule[] = [
     mend: "Wait for a better day.",
     check: (s, here) =>
       isSprayed(s) &&
-      weatherBar(familyOf(s.family!).weather, here.weather) === null &&
+      weatherBar(productOf(s.product!).weather, here.weather) === null &&
       (here.weather.humidity > 0.7 + 1e-9 || here.weather.temperatureC < 10)
         ? { mends: [byBrush(s)] }
         : null,
@@ -437,7 +436,7 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Do it on a day with better air, or warm and dry the room first; days can be told in the workshop.",
     check: (s, here) => {
-      const bar = s.family ? weatherBar(familyOf(s.family).weather, here.weather) : null;
+      const bar = s.product ? weatherBar(productOf(s.product).weather, here.weather) : null;
       const brushed = bar && isSprayed(s) ? byBrush(s) : null;
       return bar ? { detail: `${bar}.`, mends: brushed ? [brushed] : [] } : null;
     },
@@ -450,7 +449,7 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Wait until it is dry through.",
     spacing: (a, b) =>
-      a.action === "lay ground" && a.family !== null && isOne(b, ["varnish", "seal", "pour water"])
+      a.action === "lay ground" && a.product !== null && isOne(b, ["varnish", "seal", "pour water"])
         ? { atLeast: throughMinutes(a) }
         : null,
     check: (s, here) => {
@@ -458,7 +457,7 @@ export const weatherGround: readonly OrderRule[] = [
       const damp = latest(
         here,
         (e, p) =>
-          e.action === "lay ground" && e.family !== null && here.at - p.endsAt < throughMinutes(e) - 1e-6,
+          e.action === "lay ground" && e.product !== null && here.at - p.endsAt < throughMinutes(e) - 1e-6,
       );
       return damp
         ? { other: damp.step.id, mends: [waitBetween(damp.step, s, throughMinutes(damp.step))] }
@@ -479,7 +478,7 @@ export const weatherGround: readonly OrderRule[] = [
           return {
             mends: [
               insert("before", s, "seal", "Seal the bed of the water twice", {
-                family: "varnish, water",
+                product: "varnish",
                 sheen: "gloss",
                 minutes: 15,
                 waitMinutes: 2 * H,
@@ -513,16 +512,16 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Varnish the metal first.",
     check: (s, here) =>
-      s.family !== null &&
+      s.product !== null &&
       isWatery(s) &&
       s.action !== "seal" &&
-      bareUnder(s, here) === "iron or steel" &&
+      isBare(s, here, (m) => m.rusts === true) &&
       !latest(here, (e) => e.action === "seal" || (e.action === "prime" && chemistry(e) === "lacquer"))
         ? {
             mends: [
               insert("before", s, "seal", "Varnish the iron", {
                 loose: true,
-                family: "gloss or clear coat, solvent spray",
+                product: "clear coat can",
                 sheen: "gloss",
                 tool: "spray can",
                 place: "booth",
@@ -545,15 +544,14 @@ export const weatherGround: readonly OrderRule[] = [
       const cement = latest(
         here,
         (e) =>
-          e.family === "cement grout ground" ||
-          (isOne(e, ["seal", "prime", "paint"]) && chemistry(e) === "water"),
+          e.product === "cement ground" || (isOne(e, ["seal", "prime", "paint"]) && chemistry(e) === "water"),
       );
-      return cement?.step.family === "cement grout ground" && cement.age < 28 * D
+      return cement?.step.product === "cement ground" && cement.age < 28 * D
         ? {
             other: cement.step.id,
             mends: [
               insert("after", cement.step, "seal", "Seal the cement with acrylic", {
-                family: "varnish, water",
+                product: "varnish",
                 sheen: "matte",
                 minutes: 12,
               }),
@@ -572,18 +570,18 @@ export const weatherGround: readonly OrderRule[] = [
     mend: "Lay fresh glue, and keep solvent away.",
     check: (s, here) => {
       if (s.action !== "flock" || !s.facts?.standing) return null;
-      if (s.family !== null && !isWatery(s)) return { mends: [otherProduct(s, "PVA, wood glue")] };
+      if (s.product !== null && !isWatery(s)) return { mends: [otherProduct(s, "PVA")] };
       const wet = latest(
         here,
         (e, p) =>
           (e.alcohol || ["lacquer", "enamel or oil"].includes(chemistry(e))) &&
-          e.family !== null &&
-          here.at - p.endsAt < familyOf(e.family, here.weather).handleMinutes - 1e-6,
+          e.product !== null &&
+          here.at - p.endsAt < productOf(e.product, here.weather).handleMinutes - 1e-6,
       );
       if (wet)
         return {
           other: wet.step.id,
-          mends: [waitBetween(wet.step, s, familyOf(wet.step.family!, here.weather).handleMinutes)],
+          mends: [waitBetween(wet.step, s, productOf(wet.step.product!, here.weather).handleMinutes)],
         };
       const dusted = latest(here, (e) => e.action === "pigment");
       return dusted ? { other: dusted.step.id, mends: [moveBefore(s, dusted.step)] } : null;
@@ -592,7 +590,7 @@ export const weatherGround: readonly OrderRule[] = [
     spacing: (a, b) =>
       b.action === "flock" &&
       b.facts?.standing &&
-      a.family !== null &&
+      a.product !== null &&
       (a.alcohol || chemistry(a) === "lacquer")
         ? { atLeast: "handle" }
         : null,
@@ -639,22 +637,18 @@ export const weatherGround: readonly OrderRule[] = [
 
 /** Minutes until ground is dry through. Plaster: a day for every 5 mm. */
 function throughMinutes(ground: Step): number {
-  const family = familyOf(ground.family!);
-  return family.name === "gypsum plaster ground"
+  const product = productOf(ground.product!);
+  return ground.product === "gypsum ground"
     ? Math.max(D, (D * (ground.facts?.depthMm ?? 5)) / 5)
-    : family.cureMinutes;
+    : product.cureMinutes;
 }
-const softens = (s: Step) => s.family === "PVA + water over loose ground" && s.action === "lay ground";
+const softens = (s: Step) => s.product === "PVA ground" && s.action === "lay ground";
 const soaks = (s: Step) => (s.action === "lay ground" && isFilm(s)) || s.action === "pour water";
 const sharesGround = (a: Step, b: Step) =>
   a.targets.some((t) => t.startsWith("ground:") && b.targets.includes(t));
 const byBrush = (s: Step) =>
-  otherProduct(
-    s,
-    s.action === "varnish"
-      ? "varnish, water"
-      : s.action === "prime"
-        ? "brush-on primer, water"
-        : "water acrylic, brushed",
-    { tool: "brush", place: "bench", looks: "brush marks on large faces" },
-  );
+  otherProduct(s, s.action === "varnish" ? "varnish" : s.action === "prime" ? "brush primer" : "acrylic", {
+    tool: "brush",
+    place: "bench",
+    looks: "brush marks on large faces",
+  });

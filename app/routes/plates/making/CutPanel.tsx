@@ -8,7 +8,7 @@ import type { Workshop } from "#core/plan/sceneData";
 import { pegStress, wholeOrCut } from "#core/plan/wholeOrCut";
 import type { CutPlace, CutProposal, PlacedCut } from "#core/print/cutting";
 import { pegStyleOf } from "#core/print/pegPlaces";
-import { plasticOf } from "#core/print/plastics";
+import { plasticOf } from "#core/materials/printMaterials";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { Choice, Field, Tick } from "#ui/Field";
@@ -98,7 +98,7 @@ export function CutPanel({
   if (part.made === "from pieces") return <Pieces p={p} plan={plan} />;
   const pieces = piecesOf(places);
   const compared = cuts.length > 0 && c ? wholeOrCut(p, c, cuts, pieces, workshop.log) : [];
-  const allowable = plasticOf(c.material?.family ?? "")?.allowableMPa ?? USUAL_MPA;
+  const allowable = plasticOf(c.material?.plastic ?? null)?.print.allowableMPa ?? USUAL_MPA;
   return (
     <section className="panel grid gap-3" aria-label="In pieces">
       <div className="flex flex-wrap items-baseline gap-x-4">

@@ -3,7 +3,8 @@ import { type Outcome, type Problem, refused, success } from "#core/outcome";
 import type { PartPlan } from "#core/plan/planPart";
 import type { Workshop } from "#core/plan/sceneData";
 import type { InfillBand } from "#core/print/filamentWork";
-import { plasticOf, suits, type Use, uses } from "#core/print/plastics";
+import { type Use, uses } from "#core/materials/material";
+import { plasticOf, suits } from "#core/materials/printMaterials";
 import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
@@ -63,7 +64,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
   };
   const materials = workshop.materials.filter((m) => !process || m.process === process);
   const recipes = workshop.printRecipes.filter((r) => !chosen || r.printerId === chosen.printer.id);
-  const plastic = chosen?.material ? plasticOf(chosen.material.family) : null;
+  const plastic = chosen?.material ? plasticOf(chosen.material.plastic) : null;
   return (
     <section className="panel grid content-start gap-3">
       <h2>In what, and how many</h2>

@@ -1,7 +1,7 @@
 import type { Figure } from "#core/figure";
 import { between } from "#core/figure";
 
-/** The builder's own times for a product family at 20 C and 50 %, minutes, in place of the usual ones. */
+/** The builder's own times for a product at 20 C and 50 %, minutes, in place of the usual ones. */
 export type OwnTimes = {
   readonly recoatMinutes: number;
   readonly handleMinutes: number;
@@ -15,7 +15,7 @@ export type OwnTimes = {
 export type Weather = {
   readonly temperatureC: number;
   readonly humidity: number;
-  readonly times?: Readonly<Record<string, OwnTimes>>;
+  readonly times?: Readonly<Partial<Record<string, OwnTimes>>>;
 };
 /** What all times are told for. */
 export const usualWeather: Weather = { temperatureC: 20, humidity: 0.5 };
