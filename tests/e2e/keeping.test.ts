@@ -276,7 +276,7 @@ describe("a disk that is nearly full", () => {
         /The browser could not write to its disk, which is probably full\. What was here before is kept/,
       )
       .first()
-      .waitFor();
+      .waitFor({ timeout: 150_000 });
     // Nothing more is written, also from another page of the same tab, and it is said.
     await page.getByRole("link", { name: /Rule/ }).first().click();
     await page.getByLabel("Ratio or figure size").fill("1:35");
