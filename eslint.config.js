@@ -51,31 +51,27 @@ const parts = {
 
 /** The same inside core; the files directly in core (units, outcome, figure) use no folder. */
 const folders = {
-  scale: ["formats"],
+  materials: [],
   mesh: [],
-  paint: [],
   stores: [],
-  safety: [],
   log: [],
   formats: ["mesh"],
-  print: ["mesh", "scale", "formats"],
-  ground: ["mesh", "scale"],
-  joints: ["mesh"],
-  surface: ["mesh", "print"],
-  order: ["joints", "ground", "paint", "print", "safety", "stores", "surface"],
-  plan: [
-    "scale",
-    "mesh",
-    "paint",
-    "stores",
-    "safety",
-    "log",
-    "formats",
-    "print",
-    "ground",
-    "joints",
-    "surface",
+  scale: ["formats"],
+  safety: ["materials"],
+  steps: ["materials"],
+  paint: ["materials", "steps"],
+  ground: ["mesh", "scale", "materials", "steps"],
+  joints: ["mesh", "materials", "steps"],
+  print: ["mesh", "scale", "formats", "materials", "steps"],
+  surface: ["mesh", "print", "materials", "steps"],
+  order: ["materials", "steps"],
+  scene: [
+    ...["materials", "mesh", "stores", "scale", "steps", "paint", "ground", "joints", "print", "surface"],
     "order",
+  ],
+  plan: [
+    ...["materials", "mesh", "stores", "log", "formats", "scale", "safety", "steps", "paint", "ground"],
+    ...["joints", "print", "surface", "order", "scene"],
   ],
 };
 

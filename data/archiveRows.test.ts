@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import type { ArchiveJson } from "#core/formats/archiveFile";
 import { readZip } from "#core/formats/zip";
 import { makePlan } from "#core/plan/plan";
-import { planMemory } from "#core/plan/planPlates";
+import { planMemory } from "#core/plan/planMemory";
 import { noise } from "#core/mesh/testing";
 import { bringIn } from "#data/archiveIn";
 import { badRowGroups, mendOf, readEnvelope, readRows, settledRows } from "#data/archiveRows";

@@ -1,4 +1,4 @@
-import type { Part } from "#core/plan/sceneData";
+import type { Part } from "#core/scene/part";
 import { appDatabase, type Database } from "#data/db";
 import type { Op } from "#data/rows";
 import type { LooseRow } from "#data/upgrades/upgrade";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { newLogEntry } from "#core/plan/newLogEntry";
+import { newLogEntry } from "#core/plan/log/newLogEntry";
 import { check } from "#data/check";
 import { type TableName, tableNames } from "#data/rows";
 import { mended } from "#data/mend";

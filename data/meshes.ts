@@ -1,6 +1,6 @@
 import { MEASURE_VERSION, type MeshMeasurement } from "#core/mesh/measure";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
-import type { Derived } from "#core/plan/sceneData";
+import type { Derived } from "#core/scene/planInput";
 import { appDatabase, type Database } from "#data/db";
 import type { MeshRow, ResultRow } from "#data/rows";
 import { keepIfPossible } from "#data/storeProblem";

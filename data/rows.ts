@@ -1,22 +1,19 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Paint, Recipe } from "#core/paint/paint";
-import type {
-  AcceptedPlan,
-  Coupon,
-  Ground,
-  Joint,
-  LedgerRow,
-  LogEntry,
-  OwnFeature,
-  Part,
-  PlateGcode,
-  PlateLayout,
-  PlateRun,
-  Rooms,
-  Scene,
-  StepRecord,
-} from "#core/plan/sceneData";
-import type { WeekHours } from "#core/print/hours";
+import type { AcceptedPlan } from "#core/scene/acceptedPlan";
+import type { Coupon } from "#core/scene/coupon";
+import type { Ground } from "#core/scene/ground";
+import type { Joint } from "#core/scene/joint";
+import type { LedgerRow, OwnFeature } from "#core/scene/ledger";
+import type { LogEntry } from "#core/scene/logEntry";
+import type { Part } from "#core/scene/part";
+import type { PlateGcode } from "#core/scene/plateGcode";
+import type { PlateLayout } from "#core/scene/plateLayout";
+import type { PlateRun } from "#core/scene/plateRun";
+import type { Rooms } from "#core/scene/rooms";
+import type { Scene } from "#core/scene/scene";
+import type { StepRecord } from "#core/scene/stepRecord";
+import type { WeekHours } from "#core/steps/hours";
 import type { FilamentWork } from "#core/print/filamentWork";
 import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";

@@ -1,15 +1,13 @@
 import { failure, type Outcome, type Problem, refused, success, under } from "#core/outcome";
-import { newScene } from "#core/plan/newScene";
-import type {
-  Ground,
-  Joint,
-  LedgerRow,
-  Part,
-  PlateGcode,
-  PlateLayout,
-  PlateRun,
-  Scene,
-} from "#core/plan/sceneData";
+import { newScene } from "#core/scene/scene";
+import type { Ground } from "#core/scene/ground";
+import type { Joint } from "#core/scene/joint";
+import type { LedgerRow } from "#core/scene/ledger";
+import type { Part } from "#core/scene/part";
+import type { PlateGcode } from "#core/scene/plateGcode";
+import type { PlateLayout } from "#core/scene/plateLayout";
+import type { PlateRun } from "#core/scene/plateRun";
+import type { Scene } from "#core/scene/scene";
 import { parseLength } from "#core/scale/lengthText";
 import { parseRatio } from "#core/scale/ratio";
 import { appDatabase, type Database } from "#data/db";

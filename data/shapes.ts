@@ -7,39 +7,34 @@ import { materialIds } from "#core/materials/materials";
 import { productIds } from "#core/materials/products";
 import { toolIds } from "#core/materials/tools";
 import { plastics } from "#core/materials/printMaterials";
-import { orderSchools, schoolTopics } from "#core/order/orderSchools";
+import { orderSchools, schoolTopics } from "#core/steps/orderSchools";
 import type { OrderChange } from "#core/order/change";
-import { places } from "#core/order/step";
+import { places } from "#core/steps/step";
 import { usualWeather } from "#core/materials/weather";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { methods } from "#core/paint/amount";
 import { isIsoDate } from "#core/plan/calendarDay";
+import type { AcceptedPlan } from "#core/scene/acceptedPlan";
+import type { Coupon } from "#core/scene/coupon";
+import { flocks, type Ground } from "#core/scene/ground";
+import type { Joint } from "#core/scene/joint";
+import type { LedgerRow, OwnFeature } from "#core/scene/ledger";
+import type { LogEntry } from "#core/scene/logEntry";
 import {
-  type AcceptedPlan,
   copyStates,
-  type Coupon,
   type CutPiece,
-  flocks,
   type FileVersion,
-  type Ground,
-  type Joint,
-  type LedgerRow,
   type Listing,
-  type LogEntry,
   type OtherWays,
-  type OwnFeature,
   type Part,
-  type PlateGcode,
-  type PlateLayout,
-  type PlateRun,
-  type Rooms,
-  runStates,
-  type Scene,
-  type StepRecord,
-  themes,
-  tiers,
-} from "#core/plan/sceneData";
+} from "#core/scene/part";
+import type { PlateGcode } from "#core/scene/plateGcode";
+import type { PlateLayout } from "#core/scene/plateLayout";
+import { type PlateRun, runStates } from "#core/scene/plateRun";
+import type { Rooms } from "#core/scene/rooms";
+import { type Scene, themes, tiers } from "#core/scene/scene";
+import type { StepRecord } from "#core/scene/stepRecord";
 import type { GcodeReport } from "#core/print/gcode";
 import { uses } from "#core/materials/material";
 import type { FilamentPrinter, Printer, PrintMaterial, ResinPrinter } from "#core/print/printer";

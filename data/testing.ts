@@ -1,7 +1,8 @@
 import { failure, type Outcome } from "#core/outcome";
-import { newPart, noOrigin } from "#core/plan/newPart";
-import { newScene } from "#core/plan/newScene";
-import type { Part, Scene } from "#core/plan/sceneData";
+import { newPart, noOrigin } from "#core/scene/part";
+import { newScene } from "#core/scene/scene";
+import type { Part } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
 import { bringIn, type BroughtIn, type ImportMode, readArchive } from "#data/archiveIn";
 import { type Database, openDatabase } from "#data/db";
 

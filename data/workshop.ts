@@ -1,6 +1,9 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
-import { type Part, type PlanInput, type Rooms, usualRooms, type Workshop } from "#core/plan/sceneData";
+import type { Part } from "#core/scene/part";
+import type { PlanInput } from "#core/scene/planInput";
+import { type Rooms, usualRooms } from "#core/scene/rooms";
+import type { Workshop } from "#core/scene/workshop";
 import { appDatabase, type Database } from "#data/db";
 import type { SettingRow } from "#data/rows";
 import { loadDerived, loadMeasurements } from "#data/meshes";

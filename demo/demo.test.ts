@@ -1,9 +1,11 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
-import { emptyWorkshop, planInputOf } from "#core/plan/newScene";
+import { planInputOf } from "#core/scene/planInput";
+import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
-import type { PlanInput, Workshop } from "#core/plan/sceneData";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Workshop } from "#core/scene/workshop";
 import { checkConstraints } from "#core/order/checkPlan";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
@@ -144,10 +146,10 @@ describe("Withy Sluice", () => {
     }).findings.map((f) => f.id);
     expect(sentences).toEqual(
       expect.arrayContaining([
-        "parts/odd/no-size",
-        "parts/odder/scale-unknown",
-        "parts/odder/unit-guessed",
-        "parts/oddest/no-mesh",
+        "parts/part:odd/no-size",
+        "parts/part:odder/scale-unknown",
+        "parts/part:odder/unit-guessed",
+        "parts/part:oddest/no-mesh",
       ]),
     );
   });

@@ -1,18 +1,23 @@
+import { needRef } from "#core/reference";
 import type { ProductId } from "#core/materials/products";
 import { beforeAll, describe, expect, it } from "vitest";
-import { presenceBetween } from "#core/print/hours";
+import { presenceBetween } from "#core/steps/hours";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { checkConstraints } from "#core/order/checkPlan";
-import { orderSchools, type SchoolTopic, schoolTopics } from "#core/order/orderSchools";
-import { comparePlans } from "#core/plan/comparePlans";
-import { mended, withChange } from "#core/plan/mendOrder";
-import { emptyWorkshop, planInputOf } from "#core/plan/newScene";
+import { orderSchools, type SchoolTopic, schoolTopics } from "#core/steps/orderSchools";
+import { comparePlans } from "#core/plan/order/comparePlans";
+import { mended, withChange } from "#core/plan/order/mendOrder";
+import { planInputOf } from "#core/scene/planInput";
+import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
-import { planMemory } from "#core/plan/planPlates";
-import type { AcceptedPlan, PlanInput, Scene, Workshop } from "#core/plan/sceneData";
-import { droppable, tierHours, triage, withoutSteps } from "#core/plan/triage";
-import { conflictKey, waysOut } from "#core/plan/waysOut";
+import { planMemory } from "#core/plan/planMemory";
+import type { AcceptedPlan } from "#core/scene/acceptedPlan";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Scene } from "#core/scene/scene";
+import type { Workshop } from "#core/scene/workshop";
+import { droppable, tierHours, triage, withoutSteps } from "#core/plan/order/triage";
+import { conflictKey, waysOut } from "#core/plan/order/waysOut";
 import { addDays, daysBetween } from "#core/plan/calendarDay";
 import { usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
@@ -476,7 +481,7 @@ describe("what a bench evening uses up", () => {
       [],
       memory,
     );
-    expect(bare.findings.find((f) => f.about === "abrasive:120")!.sentence).toMatch(
+    expect(bare.findings.find((f) => f.about === needRef("abrasive:120"))!.sentence).toMatch(
       /^abrasive 120, coarse is not on the shelf; about 1 sheet is needed/,
     );
     // A grit that nothing is sanded with is not asked for.

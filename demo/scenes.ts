@@ -1,10 +1,15 @@
+import { groundRef, partRef } from "#core/reference";
 import type { ProductId } from "#core/materials/products";
 import { MM_PER_INCH } from "#core/units";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { addDays } from "#core/plan/calendarDay";
-import { newPart } from "#core/plan/newPart";
-import { newScene } from "#core/plan/newScene";
-import type { Ground, Joint, LedgerRow, Part, Scene } from "#core/plan/sceneData";
+import { newPart } from "#core/scene/part";
+import { newScene } from "#core/scene/scene";
+import type { Ground } from "#core/scene/ground";
+import type { Joint } from "#core/scene/joint";
+import type { LedgerRow } from "#core/scene/ledger";
+import type { Part } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
 
 /**
  * Scenes and their rows; mesh names are those of withyMeshes and osierMeshes, replaced by content ids when
@@ -89,8 +94,8 @@ export function withySluice(today: string): DemoScene {
     // so.
     orderWishes: [
       {
-        before: `part:${sceneId}-front/scheme-seal`,
-        after: `ground:${sceneId}-sand/lay`,
+        before: `${partRef(`${sceneId}-front`)}/scheme-seal`,
+        after: `${groundRef(`${sceneId}-sand`)}/lay`,
         override: null,
         note: "",
       },

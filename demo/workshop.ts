@@ -3,8 +3,8 @@ import { labOfHex } from "#core/paint/colour";
 import type { LabD65 } from "#core/paint/lab";
 import { mixLab, pigmentOf } from "#core/paint/mixing";
 import type { Paint, Recipe } from "#core/paint/paint";
-import { newLogEntry } from "#core/plan/newLogEntry";
-import type { LogEntry } from "#core/plan/sceneData";
+import { newLogEntry } from "#core/plan/log/newLogEntry";
+import type { LogEntry } from "#core/scene/logEntry";
 import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { StockItem } from "#core/stores/draw";
 

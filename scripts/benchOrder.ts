@@ -1,12 +1,13 @@
+import { partRef } from "#core/reference";
 // The third part of npm run bench: the order of work against its goals, with the results checked beside the
 // times.
 import { exact } from "#core/figure";
-import type { Clock } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
 import { checkConstraints, checkPlan } from "#core/order/checkPlan";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
-import type { Action, Step } from "#core/order/step";
+import type { Action, Step } from "#core/steps/step";
 
 const evenings: Clock = {
   startWeekday: 1,
@@ -32,7 +33,7 @@ const steps = (count: number): readonly Step[] =>
       id: `p${part}-${i % actions.length}-${action}`,
       action,
       title: action,
-      targets: [`part:${part}`, ...(action === "place" ? ["board"] : [])],
+      targets: [partRef(String(part)), ...(action === "place" ? (["board"] as const) : [])],
       onWhat: `part ${part}`,
       process: "filament",
       product,

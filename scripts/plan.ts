@@ -7,7 +7,7 @@ import { measureMesh } from "#core/mesh/measure";
 import { posedId, posedSoup } from "#core/mesh/pose";
 import { digits, type Figure } from "#core/figure";
 import { makePlan, type Plan } from "#core/plan/plan";
-import type { PlanInput } from "#core/plan/sceneData";
+import type { PlanInput } from "#core/scene/planInput";
 import { bringIn, readArchive } from "#data/archiveIn";
 import { openDatabase } from "#data/db";
 import { loadMesh, storeMeasurement } from "#data/meshes";

@@ -1,7 +1,7 @@
 import { proxy, type Remote } from "comlink";
 import { posedId } from "#core/mesh/pose";
 import type { Plan } from "#core/plan/plan";
-import type { PlanInput } from "#core/plan/sceneData";
+import type { PlanInput } from "#core/scene/planInput";
 import type { Nested, NestPiece } from "#core/print/nest";
 import { openWorker } from "#workers/openWorker";
 import type { PlanApi, PlanRequest } from "#workers/plan.worker";

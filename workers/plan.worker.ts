@@ -1,14 +1,14 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { makePlan, type Plan } from "#core/plan/plan";
-import { planMemory } from "#core/plan/planPlates";
-import { planSpares } from "#core/plan/planChance";
-import { largestWholeRatio, scaleSweep } from "#core/plan/scaleSweep";
-import type { PlanInput } from "#core/plan/sceneData";
-import { settingsWhatIf } from "#core/plan/settingsWhatIf";
-import { stopRule } from "#core/plan/stopRule";
-import { tierHours, triage } from "#core/plan/triage";
-import { waysOut } from "#core/plan/waysOut";
-import { whatIf } from "#core/plan/whatIf";
+import { planMemory } from "#core/plan/planMemory";
+import { planSpares } from "#core/plan/plates/planChance";
+import { largestWholeRatio, scaleSweep } from "#core/plan/rule/scaleSweep";
+import type { PlanInput } from "#core/scene/planInput";
+import { settingsWhatIf } from "#core/plan/plates/settingsWhatIf";
+import { stopRule } from "#core/plan/surface/stopRule";
+import { tierHours, triage } from "#core/plan/order/triage";
+import { waysOut } from "#core/plan/order/waysOut";
+import { whatIf } from "#core/plan/plates/whatIf";
 import { type Nested, nest, type NestPiece } from "#core/print/nest";
 import { serve } from "#workers/serve";
 

@@ -3,7 +3,7 @@ import { mishapsFor } from "#core/order/mishaps";
 import { insert } from "#core/order/mends";
 import { testStep } from "#core/order/testing";
 import { learnedFactor } from "#core/log/corrections";
-import type { AcceptedPlan } from "#core/plan/sceneData";
+import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import { appDatabase } from "#data/db";
 import { tableNames } from "#data/rows";
 import { undoLast } from "#data/journal";

@@ -1,12 +1,12 @@
-import { billCsv, billOfParts } from "#core/plan/bill";
+import { billCsv, billOfParts } from "#core/plan/stores/bill";
 import { daysBetween } from "#core/plan/calendarDay";
 import type { Plan } from "#core/plan/plan";
-import type { AcceptedPlan } from "#core/plan/sceneData";
+import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { CalendarEvent } from "#core/formats/calendar";
 import { writeCalendar } from "#core/formats/calendar";
 import { platesCsv } from "#core/plan/planCsv";
-import { drawingSvg, plateDrawing } from "#core/plan/plateDrawing";
-import { plateSheets } from "#core/plan/plateSheets";
+import { drawingSvg, plateDrawing } from "#core/plan/plates/plateDrawing";
+import { plateSheets } from "#core/plan/plates/plateSheets";
 import { RAISED_MM } from "#core/print/resinEstimate";
 import { loadMesh } from "#data/meshes";
 import { pdfOf, platesZip, stlZip, threeMfOf } from "#workers/out";

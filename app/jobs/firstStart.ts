@@ -1,5 +1,5 @@
 import { addDays, daysBetween } from "#core/plan/calendarDay";
-import type { Scene } from "#core/plan/sceneData";
+import type { Scene } from "#core/scene/scene";
 import type { ReadArchive } from "#data/archiveIn";
 import { appDatabase } from "#data/db";
 import type { Op } from "#data/rows";

@@ -1,5 +1,5 @@
-import { newPart } from "#core/plan/newPart";
-import type { Part } from "#core/plan/sceneData";
+import { newPart } from "#core/scene/part";
+import type { Part } from "#core/scene/part";
 
 /** A part of a scene that nothing was decided of yet, under an id of its own. */
 export const freshPart = (sceneId: string, given: Partial<Part> & Pick<Part, "name">): Part =>

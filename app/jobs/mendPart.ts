@@ -1,6 +1,6 @@
 import type { MendReport } from "#core/mesh/mend";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
-import type { FileVersion, Part } from "#core/plan/sceneData";
+import type { FileVersion, Part } from "#core/scene/part";
 import { openInspection } from "#workers/inspect";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";

@@ -1,7 +1,7 @@
 import type { Outcome } from "#core/outcome";
 import type { Nested } from "#core/print/nest";
-import type { LaidPiece, PlatePlan } from "#core/plan/planPlates";
-import type { PlateLayout } from "#core/plan/sceneData";
+import type { LaidPiece, PlatePlan } from "#core/plan/plates/planPlates";
+import type { PlateLayout } from "#core/scene/plateLayout";
 import type { Change, Written } from "#data/journal";
 import { keep } from "#app/jobs/keep";
 

@@ -1,7 +1,7 @@
 import type { Outcome } from "#core/outcome";
 import { success } from "#core/outcome";
 import { drawFate } from "#core/print/simulatedRun";
-import type { PlatePlan } from "#core/plan/planPlates";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
 import {
   keptForRepair,
   type RunOutcome,
@@ -9,8 +9,9 @@ import {
   simulatedEndMs,
   simulatedOutcome,
   startedRun,
-} from "#core/plan/plateRuns";
-import type { Part, PlateRun } from "#core/plan/sceneData";
+} from "#core/plan/plates/plateRuns";
+import type { Part } from "#core/scene/part";
+import type { PlateRun } from "#core/scene/plateRun";
 import { appDatabase, type Database } from "#data/db";
 import type { Op } from "#data/rows";
 import type { Change } from "#data/journal";

@@ -1,7 +1,7 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
 import type { Plan } from "#core/plan/plan";
-import type { PlanInput } from "#core/plan/sceneData";
+import type { PlanInput } from "#core/scene/planInput";
 import { appDatabase } from "#data/db";
 import type { TimerRow } from "#data/rows";
 import { loadMesh, storeMeasurement } from "#data/meshes";

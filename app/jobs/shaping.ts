@@ -1,8 +1,9 @@
 import { type Outcome, refused, success } from "#core/outcome";
 import type { CutPlane } from "#core/mesh/planeCut";
-import { newPart } from "#core/plan/newPart";
-import type { PartPlan } from "#core/plan/planPart";
-import type { Joint, Part } from "#core/plan/sceneData";
+import { newPart } from "#core/scene/part";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Joint } from "#core/scene/joint";
+import type { Part } from "#core/scene/part";
 import { pegStyleOf } from "#core/print/pegPlaces";
 import type { Database } from "#data/db";
 import type { Change } from "#data/journal";

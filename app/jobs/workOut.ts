@@ -1,4 +1,4 @@
-import type { Wanted } from "#core/plan/derivedKeys";
+import type { Wanted } from "#core/plan/plates/derivedKeys";
 import type { ResultRow } from "#data/rows";
 import { loadMesh, storeResults } from "#data/meshes";
 import { shellOf, workOf } from "#workers/print";

@@ -1,8 +1,8 @@
 import { between, type Figure } from "#core/figure";
 import type { KeptChange } from "#core/order/change";
 import { type ProductId, productOf } from "#core/materials/products";
-import { patchFacts } from "#core/order/facts";
-import type { Step } from "#core/order/step";
+import { patchFacts } from "#core/steps/facts";
+import type { Step } from "#core/steps/step";
 
 /** Minutes of a step that was put in: within a third either way (common practice). */
 const SPREAD = 0.35;

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import type { Clock } from "#core/print/hours";
-import { through } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
+import { through } from "#core/steps/hours";
 import { boundOf, schedule } from "#core/order/schedule";
-import type { Constraint } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import type { Constraint } from "#core/order/conflict";
+import type { Step } from "#core/steps/step";
 import { testStep } from "#core/order/testing";
 
 const evenings: Clock = {

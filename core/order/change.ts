@@ -1,7 +1,7 @@
 import type { ProductId } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
-import type { FactsPatch, StepFacts } from "#core/order/facts";
-import type { Action, Place, Sheen } from "#core/order/step";
+import type { FactsPatch, StepFacts } from "#core/steps/facts";
+import type { Action, Place, Sheen } from "#core/steps/step";
 
 /** What a builder decides about the order beyond what the stages say. Stored; names steps by their ids. */
 export type OrderChange =

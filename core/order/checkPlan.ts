@@ -4,8 +4,9 @@ import { groupsOf } from "#core/order/groups";
 import { conflict, rulesBetween } from "#core/order/precedences";
 import type { OrderRule, Placed, Situation } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
-import type { OrderConflict, OrderWish } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import type { OrderWish } from "#core/order/sequence";
+import type { OrderConflict } from "#core/order/conflict";
+import type { Step } from "#core/steps/step";
 import { usualWeather, type Weather } from "#core/materials/weather";
 
 /** When a step is done, minutes of the plan's clock. */

@@ -1,11 +1,11 @@
 import { describe, expect, it } from "vitest";
-import type { Clock } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan } from "#core/order/checkPlan";
 import { orderRules, ruleById } from "#core/order/rules";
 import { schedule } from "#core/order/schedule";
 import { sequence, wishesOf } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { checkAt, testStep } from "#core/order/testing";
 import { usualWeather, type Weather } from "#core/materials/weather";
 

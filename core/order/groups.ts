@@ -1,4 +1,4 @@
-import { isBoardWide, type Step } from "#core/order/step";
+import { isBoardWide, type Step } from "#core/steps/step";
 
 /**
  * Steps by what they are done to, as places in the list. On the board only steps on the whole of it meet the

@@ -2,7 +2,7 @@ import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan } from "#core/order/checkPlan";
 import { orderRules } from "#core/order/rules";
 import { sequence } from "#core/order/sequence";
-import { isBoardWide, type Step } from "#core/order/step";
+import { isBoardWide, type Step } from "#core/steps/step";
 
 /** Rules whose missing step everybody needs and nobody writes down. */
 const asked = new Set([

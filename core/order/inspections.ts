@@ -1,9 +1,9 @@
 import type { ProductId } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import type { OrderChange } from "#core/order/change";
-import type { Checked } from "#core/order/facts";
+import type { Checked } from "#core/steps/facts";
 import { insert } from "#core/order/mends";
-import type { Action, Step } from "#core/order/step";
+import type { Action, Step } from "#core/steps/step";
 
 /** What is looked at, point by point, each to be passed or failed. Common practice. */
 export const inspectionList: Partial<Record<Checked, readonly string[]>> = {

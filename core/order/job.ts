@@ -1,9 +1,9 @@
 import { toolOf } from "#core/materials/tools";
-import { MINUTES_A_DAY } from "#core/print/hours";
+import { MINUTES_A_DAY } from "#core/steps/hours";
 import { productOf } from "#core/materials/products";
 import { type Capacity, holds } from "#core/order/places";
-import type { Constraint } from "#core/order/sequence";
-import type { Place, Step } from "#core/order/step";
+import type { Constraint } from "#core/order/conflict";
+import type { Place, Step } from "#core/steps/step";
 import type { Windows } from "#core/order/windows";
 
 /** Same product, tool and place: done in one go. */

@@ -1,13 +1,13 @@
 import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import type { Clock } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
 import { applyChanges } from "#core/order/applyChanges";
-import type { Checked } from "#core/order/facts";
+import type { Checked } from "#core/steps/facts";
 import { inspectionList, mendOfPoint } from "#core/order/inspections";
 import { insertForgotten } from "#core/order/insertForgotten";
 import type { Care } from "#core/order/makeInspections";
-import { makeSteps, type PartWork } from "#core/order/makeSteps";
+import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
 import { testStep } from "#core/order/testing";

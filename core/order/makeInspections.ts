@@ -1,7 +1,7 @@
-import type { PartWork } from "#core/order/makeSteps";
-import { draftStep, type Speed } from "#core/order/draftStep";
-import type { Checked } from "#core/order/facts";
-import type { Action, Step } from "#core/order/step";
+import { partRef } from "#core/reference";
+import { draftStep, type Speed } from "#core/steps/draftStep";
+import type { Checked } from "#core/steps/facts";
+import type { Action, Step } from "#core/steps/step";
 
 /** How carefully a scene is looked over. */
 export type Care = "play" | "display" | "for sale";
@@ -21,6 +21,17 @@ const watched = (s: Step, point: Checked): Step => ({
 const waitsFor = (steps: readonly Step[], look: Step, waits: (s: Step) => boolean): Step[] =>
   steps.map((s) => (waits(s) ? { ...s, after: [...s.after, look.id] } : s));
 
+/** What has to be known of a part that is looked at. */
+export type LookedAt = Pick<Step, "process" | "releaseAt"> & {
+  readonly id: string;
+  readonly name: string;
+  readonly count: number;
+  /** How its faces were made. */
+  readonly wholeProcess: Step["process"];
+  /** What is painted on it; nothing to look at where that is empty. */
+  readonly scheme: readonly unknown[];
+};
+
 /**
  * The steps of a scene with its looks: as points to tick at a step where it is in the hand anyhow, and as
  * steps of their
@@ -32,11 +43,11 @@ const waitsFor = (steps: readonly Step[], look: Step, waits: (s: Step) => boolea
  */
 export function withInspections(
   made: readonly Step[],
-  parts: readonly PartWork[],
+  parts: readonly LookedAt[],
   care: Care,
   speed: Speed,
 ): Step[] {
-  const printed = new Set(parts.filter((p) => p.process !== null).map((p) => `part:${p.id}`));
+  const printed = new Set(parts.filter((p) => p.process !== null).map((p) => partRef(p.id)));
   const lasts = new Set(
     [...printed].flatMap((target) =>
       made
@@ -59,7 +70,7 @@ export function withInspections(
         : s,
     );
     for (const p of parts) {
-      const target = `part:${p.id}`;
+      const target = partRef(p.id);
       const primer = steps.find((s) => s.action === "prime" && s.targets[0] === target);
       const colours = steps.filter((s) => s.action === "paint" && s.targets[0] === target);
       if (!primer || colours.length === 0) continue;
@@ -145,15 +156,15 @@ export function withInspections(
       steps.push(
         draftStep(
           {
-            id: `part:${p.id}/look-handling`,
+            id: `${partRef(p.id)}/look-handling`,
             action: "inspect",
             title: "Pick it up and look at joints, sheen and recesses",
-            targets: [`part:${p.id}`],
+            targets: [partRef(p.id)],
             onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name,
             pieces: p.count,
             minutes: 1 + 0.5 * p.count,
             releaseAt: p.releaseAt,
-            after: steps.filter((s) => s.targets[0] === `part:${p.id}`).map((s) => s.id),
+            after: steps.filter((s) => s.targets[0] === partRef(p.id)).map((s) => s.id),
             facts: { checks: ["handling", "recesses"] },
           },
           speed,

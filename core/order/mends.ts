@@ -1,8 +1,8 @@
 import type { ToolId } from "#core/materials/tools";
 import type { Mend } from "#core/order/change";
 import { type ProductId, productName, productOf } from "#core/materials/products";
-import type { FactsPatch, StepFacts } from "#core/order/facts";
-import type { Action, Place, Sheen, Step } from "#core/order/step";
+import type { FactsPatch, StepFacts } from "#core/steps/facts";
+import type { Action, Place, Sheen, Step } from "#core/steps/step";
 
 type Inserted = {
   product?: ProductId;

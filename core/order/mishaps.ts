@@ -1,8 +1,9 @@
+import { isPart } from "#core/reference";
 import type { OrderChange } from "#core/order/change";
 import { productOf } from "#core/materials/products";
 import { insert, otherProduct } from "#core/order/mends";
 import { chemistry, coats, isSprayed } from "#core/order/rules/ask";
-import type { Action, Step } from "#core/order/step";
+import type { Action, Step } from "#core/steps/step";
 
 /**
  * Something that goes wrong at a bench: what is seen, why, what mends it, and what is done otherwise next
@@ -350,7 +351,7 @@ const rows: readonly Row[] = [
     nextTime: "Hold by the handle; pin thin ends.",
     again: true,
     actions: "any",
-    when: (s) => s.targets.some((t) => t.startsWith("part:")) && s.action !== "glue",
+    when: (s) => s.targets.some(isPart) && s.action !== "glue",
     repair: (s) =>
       before(
         s,

@@ -1,6 +1,6 @@
 import type { OrderChange } from "#core/order/change";
 import type { StepTime } from "#core/order/checkPlan";
-import type { Constraint } from "#core/order/sequence";
+import type { Constraint } from "#core/order/conflict";
 
 /** What a step would break if it began at a moment: the demands of order that stand against it. */
 export function brokenBy(

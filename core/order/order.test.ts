@@ -1,16 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import type { Clock } from "#core/print/hours";
-import { presenceBetween } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
+import { presenceBetween } from "#core/steps/hours";
 import { treatmentOf } from "#core/surface/treatments";
 import { insertForgotten } from "#core/order/insertForgotten";
-import { makeSteps, type PartWork } from "#core/order/makeSteps";
+import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
 import { orderRules } from "#core/order/rules";
 import { handsTotal, schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
 import { checkConstraints } from "#core/order/checkPlan";
-import type { Action, Step } from "#core/order/step";
+import type { Action, Step } from "#core/steps/step";
 import { checkAt, testStep as step } from "#core/order/testing";
 
 const evenings: Clock = {

@@ -1,4 +1,4 @@
-import { MINUTES_A_DAY } from "#core/print/hours";
+import { MINUTES_A_DAY } from "#core/steps/hours";
 import { changeover, dayOf, type Job } from "#core/order/job";
 
 /**

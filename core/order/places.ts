@@ -1,4 +1,5 @@
-import type { Place, Step } from "#core/order/step";
+import { isGround, isPart } from "#core/reference";
+import type { Place, Step } from "#core/steps/step";
 
 /** How many pieces a place holds at once; a place that is not told holds any number. */
 export type Capacity = Partial<Record<Place, number>>;
@@ -11,9 +12,9 @@ export function holds(step: Step): { readonly place: Place; readonly pieces: num
   if (step.waitMinutes <= 0) return null;
   if (step.place === "lamp") return { place: "lamp", pieces: 1 };
   return step.product !== null &&
-    step.targets.some((t) => t.startsWith("part:")) &&
+    step.targets.some(isPart) &&
     step.action !== "place" &&
-    !step.targets.some((t) => t.startsWith("ground:"))
+    !step.targets.some(isGround)
     ? { place: "drying shelf", pieces: step.pieces ?? 1 }
     : null;
 }

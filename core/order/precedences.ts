@@ -1,7 +1,7 @@
 import { moveBefore } from "#core/order/mends";
 import type { OrderRule, Precedence } from "#core/order/rule";
-import type { OrderConflict } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import type { OrderConflict } from "#core/order/conflict";
+import type { Step } from "#core/steps/step";
 
 /** Which rules ask for an order of two actions. */
 type Index = ReadonlyMap<string, readonly { readonly rule: OrderRule; readonly precedence: Precedence }[]>;

@@ -1,5 +1,5 @@
 import type { Mend } from "#core/order/change";
-import type { Action, Step } from "#core/order/step";
+import type { Action, Step } from "#core/steps/step";
 import type { Weather } from "#core/materials/weather";
 
 export type Severity = "ruins" | "weakens" | "wastes";

@@ -1,16 +1,17 @@
+import type { Target } from "#core/reference";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import type { Clock } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan } from "#core/order/checkPlan";
 import { productIds } from "#core/materials/products";
-import { type StepFacts, weatherings } from "#core/order/facts";
+import { type StepFacts, weatherings } from "#core/steps/facts";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { orderRules } from "#core/order/rules";
 import { schedule } from "#core/order/schedule";
 import { sequence, wishesOf } from "#core/order/sequence";
-import type { Action, Step } from "#core/order/step";
+import type { Action, Step } from "#core/steps/step";
 import { testStep } from "#core/order/testing";
 
 const always: Clock = { startWeekday: 1, hours: Array.from({ length: 7 }, () => [{ from: 0, to: 1440 }]) };
@@ -102,7 +103,7 @@ const facts: fc.Arbitrary<StepFacts> = fc
     ...Object.fromEntries(Object.entries(rest).filter(([, v]) => v !== undefined)),
     ...Object.fromEntries(on.map((f) => [f, true])),
   }));
-const targets = fc.constantFrom<readonly string[]>(
+const targets = fc.constantFrom<readonly Target[]>(
   ["part:a"],
   ["part:b"],
   ["part:a", "board"],

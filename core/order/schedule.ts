@@ -1,12 +1,12 @@
-import type { Clock } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
 import { lowerBound } from "#core/order/bound";
 import { dayOf, type Job, jobOf } from "#core/order/job";
 import { type Passed, type StepSlot, type Taste, walk } from "#core/order/pass";
 import { type Capacity, overfull } from "#core/order/places";
-import type { Constraint } from "#core/order/sequence";
+import type { Constraint } from "#core/order/conflict";
 import { type Shares, sharingOf, type Sharing } from "#core/order/shares";
 import { checkConstraints } from "#core/order/checkPlan";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { Windows } from "#core/order/windows";
 
 export { batchKey } from "#core/order/job";

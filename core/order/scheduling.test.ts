@@ -2,12 +2,13 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import { noise } from "#core/mesh/testing";
-import { type Clock, presenceBetween } from "#core/print/hours";
+import { type Clock, presenceBetween } from "#core/steps/hours";
 import { checkConstraints } from "#core/order/checkPlan";
 import { overfull } from "#core/order/places";
 import { batchKey, schedule, type ScheduleOptions } from "#core/order/schedule";
-import { type Constraint, sequence } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import { sequence } from "#core/order/sequence";
+import type { Constraint } from "#core/order/conflict";
+import type { Step } from "#core/steps/step";
 import { testStep } from "#core/order/testing";
 import { Windows } from "#core/order/windows";
 

@@ -1,5 +1,7 @@
-import type { Mend, OrderChange } from "#core/order/change";
 import { productOf } from "#core/materials/products";
+import { usualWeather, type Weather } from "#core/materials/weather";
+import type { OrderChange } from "#core/order/change";
+import type { Constraint, OrderConflict } from "#core/order/conflict";
 import { edgesFrom, knots, reaches, topological } from "#core/order/graph";
 import { eachPair, groupsOf } from "#core/order/groups";
 import { moveBefore } from "#core/order/mends";
@@ -7,26 +9,7 @@ import { conflict, rulesBetween } from "#core/order/precedences";
 import type { OrderRule, Severity, Spacing, Wait } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import { isFilm } from "#core/order/rules/ask";
-import type { Step } from "#core/order/step";
-import { usualWeather, type Weather } from "#core/materials/weather";
-
-/**
- * One step before another and why: a rule, the recipe it belongs to, its window, or the builder's wish.
- * Minutes from the end of the first to the start of the second.
- */
-export type Constraint = {
-  readonly before: string;
-  readonly after: string;
-  readonly lagMinutes: number;
-  readonly from: "rule" | "recipe" | "wish";
-  readonly ruleId: string | null;
-  /** It has to begin by then. */
-  readonly latestMinutes?: number;
-  /** Only the time between is asked for: the two might as well come the other way round. */
-  readonly soft?: true;
-  /** It may not begin in between. */
-  readonly closed?: { readonly fromMinutes: number; readonly untilMinutes: number };
-};
+import type { Step } from "#core/steps/step";
 
 /** The builder wants one step before another; `override` names a rule that they set aside, with a note. */
 export type OrderWish = {
@@ -35,22 +18,6 @@ export type OrderWish = {
   readonly override: string | null;
   readonly note: string;
   readonly minutes?: number;
-};
-
-export type OrderConflict = {
-  readonly ruleId: string;
-  readonly severity: Severity;
-  readonly before: string | null;
-  readonly after: string;
-  readonly sentence: string;
-  readonly mend: string;
-  readonly mends: readonly Mend[];
-  readonly overridden: boolean;
-  /**
-   * Demands that cannot all hold, each after the one before, round in a circle; empty where nothing goes
-   * round.
-   */
-  readonly circle: readonly Constraint[];
 };
 
 export type Sequence = {
@@ -258,6 +225,7 @@ const stageRank: Record<string, number> = {
   "draw back": 18,
   "paint edge": 28,
 };
+
 const rank = (s: Step) => stageRank[s.action] ?? 99;
 
 /**
@@ -347,6 +315,7 @@ function spacings(order: readonly Step[], rules: readonly OrderRule[], weather: 
 }
 
 const severityRank: Record<Severity, number> = { ruins: 1, weakens: 2, wastes: 3 };
+
 const levels = (rules: readonly OrderRule[]) => {
   const severity = new Map(rules.map((r) => [r.id, severityRank[r.severity]]));
   return (c: Constraint) => (c.from === "recipe" ? 0 : (severity.get(c.ruleId ?? "") ?? 3));

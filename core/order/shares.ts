@@ -1,6 +1,6 @@
 import { type Job, dayOf } from "#core/order/job";
 import type { StepSlot } from "#core/order/pass";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 
 /**
  * Scenes that share one pair of hands: whose a step is, and the minute of the plan's clock at which a scene

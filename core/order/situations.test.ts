@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { insertForgotten } from "#core/order/insertForgotten";
 import { ruleById } from "#core/order/rules";
 import { type OrderWish, sequence } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { checkAt, testStep } from "#core/order/testing";
 
 type Given = Partial<Step> & Pick<Step, "action">;

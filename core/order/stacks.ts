@@ -1,7 +1,8 @@
+import { isPart } from "#core/reference";
 import type { ProductId } from "#core/materials/products";
 import { productOf } from "#core/materials/products";
 import { isFilm } from "#core/order/rules/ask";
-import { isBoardWide, type Step } from "#core/order/step";
+import { isBoardWide, type Step } from "#core/steps/step";
 
 /**
  * One film on a target: which step laid it, when, and when it is cured through, in minutes of the plan's
@@ -35,7 +36,7 @@ export function stacks(
     const at = startsAt.get(step.id)!;
     for (const target of step.targets) {
       // Ground lies beside the parts that stand in it, not on them.
-      if (isBoardWide(step) && target.startsWith("part:")) continue;
+      if (isBoardWide(step) && isPart(target)) continue;
       const stack = byTarget.get(target) ?? byTarget.set(target, []).get(target)!;
       stack.push({
         stepId: step.id,

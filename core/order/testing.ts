@@ -1,7 +1,7 @@
 import { exact } from "#core/figure";
 import { checkPlan } from "#core/order/checkPlan";
 import type { OrderRule } from "#core/order/rule";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 
 /** A step with nothing in it but what a test says. */
 export const testStep = (given: Partial<Step> & Pick<Step, "id" | "action">): Step => ({

@@ -1,9 +1,10 @@
+import { isPart, type Target } from "#core/reference";
 import { toolOf } from "#core/materials/tools";
 import type { StepTime } from "#core/order/checkPlan";
 import { productOf } from "#core/materials/products";
-import { faceMm } from "#core/order/inHand";
+import { faceMm } from "#core/steps/inHand";
 import { isFilm } from "#core/order/rules/ask";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { usualWeather, type Weather } from "#core/materials/weather";
 
 /**
@@ -11,7 +12,7 @@ import { usualWeather, type Weather } from "#core/materials/weather";
  * where nothing is wet.
  */
 export type Touch = {
-  readonly target: string;
+  readonly target: Target;
   readonly film: string;
   readonly handledAt: number;
   readonly curedAt: number;
@@ -24,7 +25,7 @@ export function notToTouch(
   at: number,
   weather: Weather = usualWeather,
 ): readonly Touch[] {
-  const soft = new Map<string, Touch>();
+  const soft = new Map<Target, Touch>();
   for (const s of steps) {
     const time = times.get(s.id);
     if (!time || time.endsAt > at || !isFilm(s)) continue;
@@ -50,7 +51,7 @@ const APART_MM = 15;
  * takes. Common practice.
  */
 export function holdBy(step: Step): string | null {
-  if (!step.targets.some((t) => t.startsWith("part:"))) return null;
+  if (!step.targets.some(isPart)) return null;
   const sprayed = toolOf(step.tool).kind === "sprayer";
   const pieces = step.pieces ?? 1;
   const each = (things: string, thing: string) => (pieces === 1 ? `a ${thing}` : `${pieces} ${things}`);

@@ -1,7 +1,8 @@
+import { partRef } from "#core/reference";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import type { Clock } from "#core/print/hours";
+import type { Clock } from "#core/steps/hours";
 import { productOf, products } from "#core/materials/products";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
@@ -123,7 +124,7 @@ describe("a plan in a weather", () => {
     expect(checkAt([paint, seal], { a: 0, b: 3000 }).filter((c) => c.ruleId === "O60")).toEqual([]);
   });
   it("lets a spray wait for the next day when its own is barred, and nothing else", () => {
-    const steps = [paint, seal].map((s) => ({ ...s, targets: [`part:${s.id}`] }));
+    const steps = [paint, seal].map((s) => ({ ...s, targets: [partRef(s.id)] }));
     const free = schedule(steps, [], clock, 0);
     const held = schedule(steps, [], clock, 0, { barred: (s, day) => s.id === "b" && day < 2 });
     const at = (plan: typeof free, id: string) => plan.slots.find((s) => s.stepId === id)!.startsAt;

@@ -1,5 +1,5 @@
 import { productOf } from "#core/materials/products";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { usualWeather, type Weather, weatherFactor } from "#core/materials/weather";
 
 /**

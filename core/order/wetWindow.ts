@@ -1,5 +1,5 @@
 import type { StepTime } from "#core/order/checkPlan";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 
 /**
  * From when and until when a step can be begun, minutes of the plan's clock, and the step whose film is open

@@ -1,4 +1,4 @@
-import { type Clock, hasHours, MINUTES_A_DAY, windowsOf } from "#core/print/hours";
+import { type Clock, hasHours, MINUTES_A_DAY, windowsOf } from "#core/steps/hours";
 
 type Span = { readonly from: number; readonly to: number };
 

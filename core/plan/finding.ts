@@ -1,3 +1,4 @@
+import type { Reference } from "#core/reference";
 export const stages = [
   "lay",
   "rule",
@@ -27,12 +28,12 @@ export type Edit = {
 /** What can be done about a finding: a change that is made at once, or where to go. */
 export type Mend = { readonly label: string; readonly edit: Edit | null };
 
-/** Something the plan found. Mended in `stage`; `about` is the id of the part, joint, ground or step. */
+/** Something the plan found. Mended in `stage`; `about` is the part, joint, step or whatever it is about. */
 export type Finding = {
   readonly id: string;
   readonly severity: FindingSeverity;
   readonly stage: Stage;
-  readonly about: string;
+  readonly about: Reference;
   readonly name: string;
   readonly sentence: string;
   readonly mends: readonly Mend[];
@@ -47,7 +48,7 @@ export const worstFirst = (a: Finding, b: Finding) =>
 export const finding = (
   severity: FindingSeverity,
   stage: Stage,
-  about: string,
+  about: Reference,
   name: string,
   code: string,
   sentence: string,

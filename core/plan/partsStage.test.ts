@@ -3,15 +3,19 @@ import { measureMesh } from "#core/mesh/measure";
 import { box, sphere } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
-import { billOfParts, statesOf } from "#core/plan/bill";
-import { cutList } from "#core/plan/cutList";
-import { compareWays } from "#core/plan/makeOrBuy";
-import { newPart } from "#core/plan/newPart";
-import { emptyWorkshop, newScene, planInputOf } from "#core/plan/newScene";
-import { planPart } from "#core/plan/planPart";
-import { scaleAudit } from "#core/plan/scaleAudit";
-import { largestWholeRatio, scaleSweep } from "#core/plan/scaleSweep";
-import type { Part, PlanInput, Workshop } from "#core/plan/sceneData";
+import { billOfParts, statesOf } from "#core/plan/stores/bill";
+import { cutList } from "#core/plan/parts/cutList";
+import { compareWays } from "#core/plan/parts/makeOrBuy";
+import { newPart } from "#core/scene/part";
+import { planInputOf } from "#core/scene/planInput";
+import { newScene } from "#core/scene/scene";
+import { emptyWorkshop } from "#core/scene/workshop";
+import { planPart } from "#core/plan/parts/planPart";
+import { scaleAudit } from "#core/plan/rule/scaleAudit";
+import { largestWholeRatio, scaleSweep } from "#core/plan/rule/scaleSweep";
+import type { Part } from "#core/scene/part";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Workshop } from "#core/scene/workshop";
 
 const scene = newScene({ id: "s", name: "Trial", denominator: 72, startOn: "2026-03-02" });
 const workshop: Workshop = {

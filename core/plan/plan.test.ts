@@ -6,10 +6,15 @@ import { soupOf } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { addDays, daysBetween, isIsoDate, weekdayOf } from "#core/plan/calendarDay";
 import { finding, findingSeverities, stages, worstFirst } from "#core/plan/finding";
-import { newPart } from "#core/plan/newPart";
-import { emptyWorkshop, newScene, planInputOf } from "#core/plan/newScene";
+import { newPart } from "#core/scene/part";
+import { planInputOf } from "#core/scene/planInput";
+import { newScene } from "#core/scene/scene";
+import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
-import type { LogEntry, Part, PlanInput, Workshop } from "#core/plan/sceneData";
+import type { LogEntry } from "#core/scene/logEntry";
+import type { Part } from "#core/scene/part";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Workshop } from "#core/scene/workshop";
 
 const days = fc.integer({ min: 0, max: 40_000 }).map((n) => new Date(Date.UTC(1990, 0, 1 + n)));
 
@@ -33,7 +38,7 @@ describe("calendar days", () => {
 describe("findings", () => {
   it("are sorted worst first, then by stage, whatever their order was", () => {
     const all = findingSeverities.flatMap((severity) =>
-      stages.map((stage) => finding(severity, stage, "x", "x", "c", "A sentence.")),
+      stages.map((stage) => finding(severity, stage, "board", "x", "c", "A sentence.")),
     );
     fc.assert(
       fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (mixed) => {

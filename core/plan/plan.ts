@@ -1,47 +1,33 @@
 import { exact, type Figure, sum, times } from "#core/figure";
-import { layerAmounts, type LayerAmounts } from "#core/ground/groundLayer";
-import { chooseResistor, type ResistorChoice } from "#core/ground/resistor";
-import { clearanceVerdict, type ClearanceVerdict } from "#core/joints/clearance";
-import { methods } from "#core/paint/amount";
+import { layerAmounts } from "#core/ground/groundLayer";
+import { chooseResistor } from "#core/ground/resistor";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
-import { type Clock, hasHours } from "#core/print/hours";
-import { chainTo, type RunSlot } from "#core/print/printCalendar";
-import type { StockLine } from "#core/stores/draw";
-import { boardOf, boardWeight } from "#core/plan/boardWeight";
 import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
 import { type Finding, finding, type Stage, stages, worstFirst } from "#core/plan/finding";
-import type { PartPlan } from "#core/plan/planPart";
-import { planChance, type PlannedChance } from "#core/plan/planChance";
-import { planMemory, type PlanMemory, type PlatePlan } from "#core/plan/planPlates";
-import { type DayLoad, loadByDay, type OtherRun, planPrinting } from "#core/plan/printing";
-import type { Wanted } from "#core/plan/derivedKeys";
-import { planStores } from "#core/plan/planStores";
-import { planWork, type WorkPlan } from "#core/plan/planWork";
-import {
-  groundFindings,
-  jointFindings,
-  lampFindings,
-  layFindings,
-  orderFindings,
-  plateFindings,
-  printerFindings,
-  sizingFindings,
-  storeFindings,
-} from "#core/plan/sceneFindings";
-import type { Ground, Joint, PlanInput, Workshop } from "#core/plan/sceneData";
+import type { GroundPlan, LampPlan } from "#core/plan/ground/groundPlan";
+import { type JointPlan, planJoint } from "#core/plan/joints/planJoint";
+import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
+import { planWork, type WorkPlan } from "#core/plan/order/planWork";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { planMemory, type PlanMemory } from "#core/plan/planMemory";
+import type { Wanted } from "#core/plan/plates/derivedKeys";
+import { planChance } from "#core/plan/plates/planChance";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
+import type { PlannedChance } from "#core/plan/plates/plannedChance";
+import { type DayLoad, loadByDay, type OtherRun, planPrinting } from "#core/plan/plates/printing";
+import { plateFindings, printerFindings, sizingFindings } from "#core/plan/plates/plateFindings";
+import { layFindings } from "#core/plan/lay/layFindings";
+import { storeFindings } from "#core/plan/stores/storeFindings";
+import { orderFindings } from "#core/plan/order/orderFindings";
+import { groundFindings, lampFindings } from "#core/plan/ground/groundFindings";
+import { jointFindings } from "#core/plan/joints/jointFindings";
+import { planStores } from "#core/plan/stores/planStores";
+import { chainTo, type RunSlot } from "#core/print/printCalendar";
+import { jointRef, partRef } from "#core/reference";
+import type { PlanInput } from "#core/scene/planInput";
+import { type Clock, hasHours } from "#core/steps/hours";
+import type { StockLine } from "#core/stores/draw";
 
-export type JointPlan = {
-  readonly joint: Joint;
-  readonly clearance: ClearanceVerdict | null;
-  readonly filmsMm: number;
-  readonly factor: number;
-};
-export type GroundPlan = { readonly ground: Ground; readonly amounts: LayerAmounts };
-export type LampPlan = {
-  readonly partId: string;
-  readonly choice: ResistorChoice | null;
-  readonly problem: string | null;
-};
 export type Readiness = { readonly settled: number; readonly of: number; readonly findings: number };
 
 /**
@@ -246,44 +232,6 @@ export function makePlan(
   };
 }
 
-function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Workshop): JointPlan {
-  const members = parts.filter((p) => joint.partIds.includes(p.part.id));
-  const first = members[0];
-  const factor = first?.rescale.factor ?? 1;
-  // Every dry film on both faces counts; sockets that a rule keeps clear (clips, slides) are still easily
-  // oversprayed.
-  const filmsMm =
-    members
-      .slice(0, 2)
-      .reduce(
-        (total, p) =>
-          total + p.part.scheme.reduce((film, l) => film + methods[l.method].dryFilmMm * l.coats, 0),
-        0,
-      ) * (members.length === 1 ? 2 : 1);
-  const on = first?.finish ?? null;
-  const process = on?.printer.process;
-  // What fitted on a trial of this machine goes before the usual gap; the latest one counts.
-  const kept = on
-    ? workshop.coupons
-        .filter(
-          (c) =>
-            c.printerId === on.printer.id &&
-            c.fit === joint.fit &&
-            (c.materialId === null || c.materialId === on.material?.id),
-        )
-        .sort((a, b) => (a.at < b.at ? 1 : -1))[0]
-    : undefined;
-  return {
-    joint,
-    factor,
-    filmsMm,
-    clearance:
-      joint.gapInFileMm !== null && process
-        ? clearanceVerdict(process, joint.fit, joint.gapInFileMm, factor, filmsMm, kept?.chosenMm ?? null)
-        : null,
-  };
-}
-
 function readiness(
   input: PlanInput,
   parts: readonly PartPlan[],
@@ -299,7 +247,7 @@ function readiness(
   const bad = (stage: Stage) =>
     new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
   const clean = (stage: Stage, list: readonly PartPlan[]) =>
-    list.filter((p) => !bad(stage).has(p.part.id)).length;
+    list.filter((p) => !bad(stage).has(partRef(p.part.id))).length;
   const coloured = wholes.filter((p) => !p.part.clear);
   const of: Record<Stage, { settled: number; of: number }> = {
     lay: share(wholes, wholes.filter((p) => p.part.placements.length >= 1).length),
@@ -307,17 +255,17 @@ function readiness(
     parts: share(
       wholes,
       wholes.filter(
-        (p) => p.part.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(p.part.id),
+        (p) => p.part.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(partRef(p.part.id)),
       ).length,
     ),
     plates: share(
       printed,
-      printed.filter((p) => p.chosen?.fit.kind === "fits" && !bad("plates").has(p.part.id)).length,
+      printed.filter((p) => p.chosen?.fit.kind === "fits" && !bad("plates").has(partRef(p.part.id))).length,
     ),
     surface: share(seen, clean("surface", seen)),
     colour: share(coloured, coloured.filter((p) => p.part.scheme.length > 0).length),
     ground: share(input.grounds, input.grounds.length),
-    joints: share(joints, joints.filter((j) => !bad("joints").has(j.joint.id)).length),
+    joints: share(joints, joints.filter((j) => !bad("joints").has(jointRef(j.joint.id))).length),
     order: { settled: work.conflicts.filter((c) => !c.overridden).length === 0 ? 1 : 0, of: 1 },
     bench: share(work.steps, work.steps.filter((s) => work.done.has(s.id)).length),
     stores: share(stores, stores.filter((l) => l.state === "enough").length),

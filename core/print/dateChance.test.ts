@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { beta, keyOf, luckOf, normal } from "#core/print/chance";
 import { type ChancePlate, type ChanceRules, dateChance, worthwhileSpares } from "#core/print/dateChance";
-import { type Clock, MINUTES_A_DAY } from "#core/print/hours";
+import { type Clock, MINUTES_A_DAY } from "#core/steps/hours";
 
 const always: Clock = {
   startWeekday: 0,

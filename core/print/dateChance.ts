@@ -1,5 +1,5 @@
 import { beta, keyOf, luckOf, normal } from "#core/print/chance";
-import { type Clock, nextPresence, nextSlot } from "#core/print/hours";
+import { type Clock, nextPresence, nextSlot } from "#core/steps/hours";
 import { PRIOR, type SuccessRecord } from "#core/print/reprints";
 
 /** A plate as chance sees it. `kind`: plates of one kind on one printer share their luck. Minutes. */

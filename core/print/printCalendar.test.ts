@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { noise } from "#core/mesh/testing";
-import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween, through } from "#core/print/hours";
+import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween, through } from "#core/steps/hours";
 import { type PlateJob, printCalendar } from "#core/print/printCalendar";
 
 const evenings: Clock = {

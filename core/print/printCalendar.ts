@@ -1,4 +1,4 @@
-import { type Clock, MINUTES_A_DAY, nextSlot, through } from "#core/print/hours";
+import { type Clock, MINUTES_A_DAY, nextSlot, through } from "#core/steps/hours";
 
 /**
  * One plate to run. Minutes.

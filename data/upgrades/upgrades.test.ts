@@ -4,7 +4,7 @@ import Dexie from "dexie";
 import { describe, expect, it } from "vitest";
 import { readZip } from "#core/formats/zip";
 import { makePlan } from "#core/plan/plan";
-import { planMemory } from "#core/plan/planPlates";
+import { planMemory } from "#core/plan/planMemory";
 import { readArchive, type ReadArchive } from "#data/archiveIn";
 import { exportArchive } from "#data/archiveOut";
 import { openDatabase } from "#data/db";

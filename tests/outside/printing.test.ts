@@ -21,11 +21,13 @@ import { pegStyleOf } from "#core/print/pegPlaces";
 import { moveSecondsOf, resinPlateMinutes } from "#core/print/resinEstimate";
 import { supportWork } from "#core/print/supports";
 import { testFilament, testPla, testResin } from "#core/print/testing";
-import { newPart } from "#core/plan/newPart";
-import { emptyWorkshop, newScene, planInputOf } from "#core/plan/newScene";
+import { newPart } from "#core/scene/part";
+import { planInputOf } from "#core/scene/planInput";
+import { newScene } from "#core/scene/scene";
+import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
-import { drawingSvg, plateDrawing } from "#core/plan/plateDrawing";
-import { plateSheets } from "#core/plan/plateSheets";
+import { drawingSvg, plateDrawing } from "#core/plan/plates/plateDrawing";
+import { plateSheets } from "#core/plan/plates/plateSheets";
 
 let wasm: ManifoldToplevel;
 beforeAll(async () => {

@@ -1,7 +1,7 @@
 import { productName } from "#core/materials/products";
 import { useState } from "react";
 import { type Mishap, mishapById, mishapsFor } from "#core/order/mishaps";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
 import { Field } from "#ui/Field";

@@ -1,4 +1,4 @@
-import type { DayLoad } from "#core/plan/printing";
+import type { DayLoad } from "#core/plan/plates/printing";
 import { cautionById, dayCautions } from "#core/safety/cautions";
 
 /** What to mind on a day for its length; nothing on a short one. */

@@ -1,6 +1,6 @@
 import { Check, X } from "lucide-react";
 import { useState } from "react";
-import type { Checked } from "#core/order/facts";
+import type { Checked } from "#core/steps/facts";
 import { inspectionList } from "#core/order/inspections";
 import { Button } from "#ui/Button";
 

@@ -1,7 +1,7 @@
 import { wetWindow } from "#core/order/wetWindow";
-import type { WorkPlan } from "#core/plan/planWork";
-import type { PlanInput } from "#core/plan/sceneData";
-import type { Step } from "#core/order/step";
+import type { WorkPlan } from "#core/plan/order/planWork";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Step } from "#core/steps/step";
 import { durationText } from "#ui/Duration";
 import { momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";

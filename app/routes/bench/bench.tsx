@@ -1,17 +1,18 @@
+import { isJoint, partRef, type Reference } from "#core/reference";
 import { productName } from "#core/materials/products";
 import { Camera, Clock3, SkipForward } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { cleanNow, layOut } from "#core/order/cleaning";
-import { inHand } from "#core/order/inHand";
+import { cleanNow, layOut } from "#core/steps/cleaning";
+import { inHand } from "#core/steps/inHand";
 import { mendOfPoint } from "#core/order/inspections";
-import type { Action } from "#core/order/step";
+import type { Action } from "#core/steps/step";
 import { holdBy, notToTouch } from "#core/order/touch";
 import type { Outcome } from "#core/outcome";
 import { learnedFactor } from "#core/log/corrections";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
-import { stepCautions } from "#core/plan/stepCautions";
-import { airOf } from "#core/plan/sceneData";
+import { stepCautions } from "#core/plan/bench/stepCautions";
+import { airOf } from "#core/scene/rooms";
 import { DayCautions } from "./DayCautions";
 import { cautionById, CAUTIONS_END } from "#core/safety/cautions";
 import { undoAction } from "#app/jobs/keep";
@@ -150,7 +151,7 @@ export default function Bench() {
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
   const single = step.paintId ? paints.get(step.paintId) : undefined;
   const parts = plan.parts
-    .filter((p) => step.targets.includes(`part:${p.part.id}`) && p.measurement)
+    .filter((p) => step.targets.includes(partRef(p.part.id)) && p.measurement)
     .slice(0, 6);
   const cautions = stepCautions(step, workshop).map(cautionById);
   const day = Math.floor(slot.startsAt / 1440);
@@ -160,13 +161,13 @@ export default function Bench() {
     .slice(place - 1)
     .reduce((sum, s) => sum + s.parts.reduce((m, p) => m + p.to - p.from, 0), 0);
   const not = painting.includes(step.action)
-    ? plan.findings.filter((f) => parts.some((p) => p.part.id === f.about) && f.stage === "colour")
+    ? plan.findings.filter((f) => parts.some((p) => partRef(p.part.id) === f.about) && f.stage === "colour")
     : [];
   const broken = plan.work.conflicts.filter((c) => c.after === step.id || c.before === step.id);
   const soft = notToTouch(plan.work.steps, plan.work.times, now.minute, airOf(workshop.rooms)).slice(0, 4);
-  const nameOf = (target: string) =>
-    plan.parts.find((p) => `part:${p.part.id}` === target)?.part.name ??
-    (target.startsWith("joint:") ? "a joint" : "the ground");
+  const nameOf = (target: Reference) =>
+    plan.parts.find((p) => partRef(p.part.id) === target)?.part.name ??
+    (isJoint(target) ? "a joint" : "the ground");
   const own = learnedFactor(
     workshop.log
       .filter((e) => e.kind === "step")

@@ -1,12 +1,12 @@
 import { productName } from "#core/materials/products";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/sheet";
-import { layOut } from "#core/order/cleaning";
-import { inHand } from "#core/order/inHand";
+import { layOut } from "#core/steps/cleaning";
+import { inHand } from "#core/steps/inHand";
 import { inspectionList } from "#core/order/inspections";
 import { holdBy } from "#core/order/touch";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
-import { stepCautions } from "#core/plan/stepCautions";
+import { stepCautions } from "#core/plan/bench/stepCautions";
 import { DayCautions } from "./DayCautions";
 import { cautionById, CAUTIONS_END } from "#core/safety/cautions";
 import { ratioText } from "#core/scale/ratio";

@@ -1,3 +1,4 @@
+import { partRef } from "#core/reference";
 import { useState } from "react";
 import { Form, Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/colour";
@@ -13,7 +14,7 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
-import type { Part } from "#core/plan/sceneData";
+import type { Part } from "#core/scene/part";
 import { MixParts } from "#ui/MixParts";
 import { localNow } from "#app/clock";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
@@ -152,7 +153,9 @@ export default function Colour({ actionData }: Route.ComponentProps) {
               />
             </div>
             <FindingList
-              findings={plan.findings.filter((f) => f.stage === "colour" && f.about === part.part.id)}
+              findings={plan.findings.filter(
+                (f) => f.stage === "colour" && f.about === partRef(part.part.id),
+              )}
               onMend={(f, m) => void mend(f, m)}
             />
             <Scheme partId={part.part.id} />
@@ -425,7 +428,7 @@ function Scheme({ partId }: { partId: string }) {
         </thead>
         <tbody>
           {p.part.scheme.map((l) => {
-            const step = plan.work.steps.find((s) => s.id === `part:${partId}/scheme-${l.id}`);
+            const step = plan.work.steps.find((s) => s.id === `${partRef(partId)}/scheme-${l.id}`);
             return (
               <tr key={l.id}>
                 <th scope="row">{l.kind}</th>

@@ -1,4 +1,5 @@
-import { flocks } from "#core/plan/sceneData";
+import { useSelected } from "#app/hooks/useSelected";
+import { flocks } from "#core/scene/ground";
 import { Form, useFetcher } from "react-router";
 import type { Route } from "./+types/ground";
 import { under } from "#core/outcome";
@@ -73,6 +74,7 @@ export default function Ground({ actionData }: Route.ComponentProps) {
   } = useScene();
   const fetcher = useFetcher();
   const mend = useMend();
+  const mark = useSelected("layer");
   const thick = plan.grounds.reduce((sum, g) => sum + g.ground.depthMm, 0);
   const tops = plan.grounds.map((_, i) =>
     plan.grounds.slice(0, i + 1).reduce((sum, g) => sum + g.ground.depthMm, 0),
@@ -152,7 +154,7 @@ export default function Ground({ actionData }: Route.ComponentProps) {
             </thead>
             <tbody>
               {plan.grounds.map(({ ground, amounts }) => (
-                <tr key={ground.id}>
+                <tr key={ground.id} {...mark(ground.id)}>
                   <th scope="row">{ground.name}</th>
                   <td>{groundMaterial(ground.material).name}</td>
                   <td data-figures>{amounts.areaCm2.toFixed(0)} cm²</td>

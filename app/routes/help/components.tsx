@@ -1,3 +1,4 @@
+import { partRef } from "#core/reference";
 import { Plus, Ruler } from "lucide-react";
 import { useState } from "react";
 import { between, bases, exact, spread } from "#core/figure";
@@ -172,7 +173,7 @@ export default function Components() {
               finding(
                 "ruins",
                 "parts",
-                "a",
+                partRef("a"),
                 "a",
                 "1",
                 "This wall is 0.6 mm. Your 0.4 nozzle prints no wall under 0.9 mm that holds.",
@@ -181,13 +182,13 @@ export default function Components() {
               finding(
                 "weakens",
                 "surface",
-                "b",
+                partRef("b"),
                 "b",
                 "2",
                 "12 cm2 of the roof shows its layers plainly from 60 cm.",
               ),
-              finding("wastes", "stores", "c", "c", "3", "The varnish runs out in the last coat."),
-              finding("missing", "parts", "d", "d", "4", "The punt has no scale yet."),
+              finding("wastes", "stores", partRef("c"), "c", "3", "The varnish runs out in the last coat."),
+              finding("missing", "parts", partRef("d"), "d", "4", "The punt has no scale yet."),
             ]}
           />
         </section>

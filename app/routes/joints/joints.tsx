@@ -1,10 +1,11 @@
+import { useSelected } from "#app/hooks/useSelected";
 import { Form, useFetcher } from "react-router";
 import type { Route } from "./+types/joints";
 import { fits, type FitKind } from "#core/joints/clearance";
 import { glues, gluesFor } from "#core/materials/gluesFor";
 import { materialOf, type MaterialId } from "#core/materials/materials";
 import { isProductId, productName, productOf } from "#core/materials/products";
-import { madeOf } from "#core/plan/madeOf";
+import { madeOf } from "#core/plan/parts/madeOf";
 import { putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -61,6 +62,7 @@ export default function Joints({ actionData }: Route.ComponentProps) {
   const { plan } = useScene();
   const fetcher = useFetcher();
   const mend = useMend();
+  const mark = useSelected("joint");
   const partOf = (id: string) => plan.parts.find((p) => p.part.id === id);
   const substrate = (id: string): MaterialId => {
     const part = partOf(id);
@@ -78,7 +80,7 @@ export default function Joints({ actionData }: Route.ComponentProps) {
         )}
         <ul className="grid gap-4 md:grid-cols-2 xl:grid-cols-3">
           {plan.joints.map(({ joint, clearance }) => (
-            <li key={joint.id} className="border-t border-chalk/50 pt-2">
+            <li key={joint.id} className="border-t border-chalk/50 pt-2" {...mark(joint.id)}>
               <div className="flex h-24 items-end justify-center gap-6">
                 {joint.partIds.slice(0, 3).map((id) => {
                   const p = partOf(id);

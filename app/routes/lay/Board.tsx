@@ -9,8 +9,9 @@ import {
 } from "react";
 import { useFetcher } from "react-router";
 import type { Plan } from "#core/plan/plan";
-import type { PartPlan } from "#core/plan/planPart";
-import type { Placement, Scene } from "#core/plan/sceneData";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Placement } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
 import { adultModelMm } from "#core/scale/figureSize";
 import { Mat, outlinePath } from "#ui/Mat";
 

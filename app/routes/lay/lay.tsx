@@ -1,9 +1,10 @@
+import { findingLink } from "#app/referenceLink";
 import { Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/lay";
 import { patchRow } from "#data/scenes";
 import { parseLength } from "#core/scale/lengthText";
 import { isIsoDate } from "#core/plan/calendarDay";
-import { type Theme, themes, type Tier, tiers } from "#core/plan/sceneData";
+import { type Theme, themes, type Tier, tiers } from "#core/scene/scene";
 import { under } from "#core/outcome";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
@@ -104,10 +105,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
             onMend={(f, m) => void mend(f, m)}
             empty="Nothing found that would spoil this scene."
             link={(f) => (
-              <Link
-                to={`${stagePath(scene.id, f.stage)}?part=${encodeURIComponent(f.about)}`}
-                className="text-[14px] text-slate-blue underline"
-              >
+              <Link to={findingLink(scene.id, f)} className="text-[14px] text-slate-blue underline">
                 {stageList.find((s) => s.stage === f.stage)!.name}: {f.name}
               </Link>
             )}

@@ -1,6 +1,6 @@
 import { Form } from "react-router";
 import type { Route } from "./+types/log";
-import { newLogEntry } from "#core/plan/newLogEntry";
+import { newLogEntry } from "#core/plan/log/newLogEntry";
 import { learnedFactor } from "#core/log/corrections";
 import { putRow } from "#data/scenes";
 import { Button } from "#ui/Button";

@@ -1,5 +1,5 @@
 import { useFetcher } from "react-router";
-import { comparePlans } from "#core/plan/comparePlans";
+import { comparePlans } from "#core/plan/order/comparePlans";
 import type { SceneView } from "#app/jobs/sceneView";
 import { Button } from "#ui/Button";
 import { dayText } from "#app/clock";

@@ -3,7 +3,7 @@ import { linkHorizontal } from "d3-shape";
 import { useEffect, useRef, useState } from "react";
 import { brokenBy } from "#core/order/moveCheck";
 import type { Plan } from "#core/plan/plan";
-import { windowsOf } from "#core/print/hours";
+import { windowsOf } from "#core/steps/hours";
 import { dayText, momentText } from "#app/clock";
 import { reasonText } from "./WhyBefore";
 

@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { curveStepAfter, line } from "d3-shape";
-import { type Fault, stillSeen } from "#core/plan/stopRule";
+import { type Fault, stillSeen } from "#core/plan/surface/stopRule";
 import { durationText } from "#ui/Duration";
 
 const WIDTH = 640;

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
-import { type Advice, type Fault, stopRule, themeForgives } from "#core/plan/stopRule";
-import { type Theme, themes } from "#core/plan/sceneData";
+import { type Advice, type Fault, stopRule, themeForgives } from "#core/plan/surface/stopRule";
+import { type Theme, themes } from "#core/scene/scene";
 import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import type { SceneView } from "#app/jobs/sceneView";

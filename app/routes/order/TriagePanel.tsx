@@ -1,4 +1,4 @@
-import { type Triage, tierHours, withoutSteps } from "#core/plan/triage";
+import { type Triage, tierHours, withoutSteps } from "#core/plan/order/triage";
 import type { SceneView } from "#app/jobs/sceneView";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { whyBefore } from "#core/order/moveCheck";
 import { ruleById } from "#core/order/rules";
-import type { Constraint } from "#core/order/sequence";
-import type { Step } from "#core/order/step";
+import type { Constraint } from "#core/order/conflict";
+import type { Step } from "#core/steps/step";
 import { durationText } from "#ui/Duration";
 import { Choice } from "#ui/Field";
 

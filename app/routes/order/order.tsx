@@ -1,16 +1,17 @@
+import { isPart, partRef } from "#core/reference";
 import { toolOf } from "#core/materials/tools";
 import { Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/order";
 import { productName, productOf } from "#core/materials/products";
 import { moveTo } from "#core/order/moveCheck";
-import { orderSchools, schoolTopics, topicNames } from "#core/order/orderSchools";
+import { orderSchools, schoolTopics, topicNames } from "#core/steps/orderSchools";
 import { orderRules, ruleById } from "#core/order/rules";
 import { handsTotal } from "#core/order/schedule";
 import { stacks } from "#core/order/stacks";
-import type { Step } from "#core/order/step";
-import { airOf } from "#core/plan/sceneData";
-import { withMove } from "#core/plan/mendOrder";
-import { droppable, withoutSteps } from "#core/plan/triage";
+import type { Step } from "#core/steps/step";
+import { airOf } from "#core/scene/rooms";
+import { withMove } from "#core/plan/order/mendOrder";
+import { droppable, withoutSteps } from "#core/plan/order/triage";
 import { hexOfLab } from "#core/paint/colour";
 import { predictMix } from "#core/paint/paint";
 import { Button } from "#ui/Button";
@@ -102,7 +103,7 @@ export default function Order() {
   const day = search.get("day") ?? "";
   const product = search.get("product") ?? "";
   const fits = (s: Step, startsAt: number) =>
-    (on === "" || s.targets.includes(on)) &&
+    (on === "" || (s.targets as readonly string[]).includes(on)) &&
     (day === "" || Math.floor(startsAt / 1440) === Number(day)) &&
     (product === "" || (s.product ?? s.tool) === product);
   const shown = work.schedule.slots.filter((s) => fits(steps.get(s.stepId)!, s.startsAt));
@@ -156,7 +157,7 @@ export default function Order() {
               onChange={(e) => set("on", e.target.value)}
               options={[
                 ["", "all parts"],
-                ...plan.parts.map((p) => [`part:${p.part.id}`, p.part.name] as const),
+                ...plan.parts.map((p) => [partRef(p.part.id), p.part.name] as const),
                 ["board", "the board"],
               ]}
             />
@@ -482,7 +483,7 @@ function StepSlip({
   ];
   const earlier = reasons(work.sequence.constraints.filter((c) => c.after === step.id));
   const later = reasons(work.sequence.constraints.filter((c) => c.before === step.id));
-  const target = step.targets.find((t) => t.startsWith("part:")) ?? step.targets[0]!;
+  const target = step.targets.find(isPart) ?? step.targets[0]!;
   const films = stacks(work.steps, starts).get(target) ?? [];
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
   const byId = new Map(work.steps.map((s) => [s.id, s]));
@@ -500,8 +501,8 @@ function StepSlip({
   };
   const bare =
     step.facts?.bare ??
-    (target.startsWith("part:")
-      ? parts.find((p) => `part:${p.part.id}` === target)?.chosen?.printer.process === "resin"
+    (isPart(target)
+      ? parts.find((p) => partRef(p.part.id) === target)?.chosen?.printer.process === "resin"
         ? "resin"
         : "plastic"
       : "board");

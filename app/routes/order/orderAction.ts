@@ -1,5 +1,6 @@
-import type { SchoolTopic } from "#core/order/orderSchools";
-import type { AcceptedPlan, Scene } from "#core/plan/sceneData";
+import type { SchoolTopic } from "#core/steps/orderSchools";
+import type { AcceptedPlan } from "#core/scene/acceptedPlan";
+import type { Scene } from "#core/scene/scene";
 import { appDatabase } from "#data/db";
 import { patchRow, putRow } from "#data/scenes";
 import { getRooms } from "#data/workshop";

@@ -1,5 +1,5 @@
 import { useCallback } from "react";
-import type { Scene } from "#core/plan/sceneData";
+import type { Scene } from "#core/scene/scene";
 import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { useToast } from "#ui/Toasts";

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { AuditLine, ScaleAudit } from "#core/plan/scaleAudit";
+import type { AuditLine, ScaleAudit } from "#core/plan/rule/scaleAudit";
 import { ratioText } from "#core/scale/ratio";
 
 const words: Record<AuditLine["advice"], string> = {

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";

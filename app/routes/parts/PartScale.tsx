@@ -1,6 +1,6 @@
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { WORTH_SAYING } from "#core/scale/rescale";
 import { meshUnits } from "#core/units";
 import type { ReferenceFeature } from "#core/scale/features";

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
-import type { PartPlan } from "#core/plan/planPart";
-import type { SweepLine } from "#core/plan/scaleSweep";
-import type { PlanInput } from "#core/plan/sceneData";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { SweepLine } from "#core/plan/rule/scaleSweep";
+import type { PlanInput } from "#core/scene/planInput";
 import { ratioText } from "#core/scale/ratio";
 import { FigureView } from "#ui/FigureView";
 import { sweepScales } from "#workers/plan";

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { Problem } from "#core/outcome";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { type Picked, pickedLength } from "#core/mesh/pick";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import { type DetailLimit, smallestPrinted } from "#core/scale/limits";

@@ -1,6 +1,6 @@
 import { data, Link, useSubmit } from "react-router";
 import type { Route } from "./+types/part";
-import { detailLost } from "#core/plan/detailLost";
+import { detailLost } from "#core/plan/parts/detailLost";
 import { detailLimit } from "#core/print/printer";
 import { featuresWith } from "#core/scale/features";
 import { loadMesh } from "#data/meshes";

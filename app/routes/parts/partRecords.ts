@@ -1,6 +1,6 @@
 import { isMaterialId, materialOf } from "#core/materials/materials";
 import { failure, type Outcome, type Problem } from "#core/outcome";
-import { copyStates, type CutPiece, type FileVersion } from "#core/plan/sceneData";
+import { copyStates, type CutPiece, type FileVersion } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
 import { moneyOf, numberOf, textOf } from "#app/readForm";

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
@@ -10,7 +10,7 @@ import { EmptyState } from "#ui/States";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
-import { scaleAudit } from "#core/plan/scaleAudit";
+import { scaleAudit } from "#core/plan/rule/scaleAudit";
 import { Field } from "#ui/Field";
 import { Audit } from "./Audit";
 import { BulkBar } from "./BulkBar";

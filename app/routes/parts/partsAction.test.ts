@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import type { Part } from "#core/plan/sceneData";
+import type { Part } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { tableNames } from "#data/rows";
 import { undoLast } from "#data/journal";

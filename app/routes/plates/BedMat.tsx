@@ -2,7 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } fr
 import { apart } from "#core/print/nest";
 import { boundsOf } from "#core/print/nestShape";
 import { usableBed } from "#core/print/printer";
-import { type LaidPiece, type PlatePlan, SPACING_MM } from "#core/plan/planPlates";
+import { type LaidPiece, type PlatePlan, SPACING_MM } from "#core/plan/plates/planPlates";
 import { Mat, outlinePath } from "#ui/Mat";
 import { movedPiece, turnedPiece } from "./movePiece";
 

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { boundsOf } from "#core/print/nestShape";
 import type { NestPiece } from "#core/print/nest";
 import { usableBed } from "#core/print/printer";
-import { outlineOf, type PlatePlan, SPACING_MM } from "#core/plan/planPlates";
+import { outlineOf, type PlatePlan, SPACING_MM } from "#core/plan/plates/planPlates";
 import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";

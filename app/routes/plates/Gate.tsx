@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { PlatePlan } from "#core/plan/planPlates";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
 import { useToast } from "#ui/Toasts";

@@ -1,7 +1,7 @@
 import { useRef } from "react";
 import { usualMachine } from "#core/print/gcode";
-import type { PlatePlan } from "#core/plan/planPlates";
-import type { PlateGcode } from "#core/plan/sceneData";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
+import type { PlateGcode } from "#core/scene/plateGcode";
 import { keep, undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";

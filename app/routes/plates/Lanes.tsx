@@ -1,6 +1,6 @@
 import { runStateAt } from "#core/print/simulatedRun";
 import type { Plan } from "#core/plan/plan";
-import type { PlatePlan } from "#core/plan/planPlates";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { Printer } from "#core/print/printer";
 import { outlinePath } from "#ui/Mat";
 import { dayText, momentText } from "#app/clock";

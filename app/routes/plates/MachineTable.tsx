@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Plan } from "#core/plan/plan";
-import type { Candidate, PartPlan } from "#core/plan/planPart";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { pieceCount } from "#core/print/fit";
 import { FigureView } from "#ui/FigureView";
 import { stagePath } from "#app/stages";

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { reprintOrRepair, expectedRuns, recordOf } from "#core/print/reprints";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
-import type { PlanInput } from "#core/plan/sceneData";
+import type { PlanInput } from "#core/scene/planInput";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { FigureView } from "#ui/FigureView";

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from "react";
 import { failureCauses } from "#core/print/simulatedRun";
-import type { PlateRun } from "#core/plan/sceneData";
+import type { PlateRun } from "#core/scene/plateRun";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";

@@ -1,4 +1,4 @@
-import type { WhatIfLine } from "#core/plan/whatIf";
+import type { WhatIfLine } from "#core/plan/plates/whatIf";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { ProgressLine } from "#ui/States";

@@ -1,5 +1,5 @@
 import type { Plan } from "#core/plan/plan";
-import type { PlatePlan } from "#core/plan/planPlates";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { RunSlot } from "#core/print/printCalendar";
 import type { Printer } from "#core/print/printer";
 

@@ -1,5 +1,5 @@
 import { boundsOf, turnedOutline } from "#core/print/nestShape";
-import type { LaidPiece } from "#core/plan/planPlates";
+import type { LaidPiece } from "#core/plan/plates/planPlates";
 
 export const movedPiece = (p: LaidPiece, dx: number, dy: number): LaidPiece => ({
   ...p,

@@ -1,10 +1,11 @@
+import { plateRef } from "#core/reference";
 import { Download, RotateCcw, RotateCw } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { NestPiece } from "#core/print/nest";
 import { usableBed } from "#core/print/printer";
 import { failureCauses } from "#core/print/simulatedRun";
-import { type LaidPiece, outlineOf, type PlatePlan, SPACING_MM } from "#core/plan/planPlates";
+import { type LaidPiece, outlineOf, type PlatePlan, SPACING_MM } from "#core/plan/plates/planPlates";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -230,9 +231,9 @@ export default function PlatePage() {
         </div>
       </section>
       <div className="sheet grid items-start gap-5 xl:grid-cols-2">
-        {plan.findings.some((f) => f.about === plate.id) && (
+        {plan.findings.some((f) => f.about === plateRef(plate.id)) && (
           <div className="xl:col-span-2">
-            <FindingList findings={plan.findings.filter((f) => f.about === plate.id)} />
+            <FindingList findings={plan.findings.filter((f) => f.about === plateRef(plate.id))} />
           </div>
         )}
         {!plate.running && (

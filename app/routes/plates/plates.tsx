@@ -1,3 +1,4 @@
+import { findingLink } from "#app/referenceLink";
 import { Link, useSearchParams } from "react-router";
 import type { MaterialId } from "#core/materials/materials";
 import { cautionById, CAUTIONS_END, runCautions } from "#core/safety/cautions";
@@ -93,20 +94,11 @@ export default function Plates() {
         <FindingList
           findings={findings}
           onMend={(f, m) => void mend(f, m)}
-          link={(f) =>
-            plan.plates.some((p) => p.id === f.about) ? (
-              <Link to={path(f.about)} className="text-[14px] text-slate-blue underline">
-                {f.name}
-              </Link>
-            ) : (
-              <Link
-                to={`${stagePath(scene.id, "plates")}/part/${f.about}`}
-                className="text-[14px] text-slate-blue underline"
-              >
-                {f.name}
-              </Link>
-            )
-          }
+          link={(f) => (
+            <Link to={findingLink(scene.id, f)} className="text-[14px] text-slate-blue underline">
+              {f.name}
+            </Link>
+          )}
         />
         <RunsPanel runs={input.runs.filter((r) => r.state === "running")} />
         <SpoiltPanel plan={plan} input={input} />

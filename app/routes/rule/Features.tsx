@@ -1,6 +1,6 @@
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
-import type { OwnFeature } from "#core/plan/sceneData";
+import type { OwnFeature } from "#core/scene/ledger";
 import { featuresWith } from "#core/scale/features";
 import { realText } from "#core/scale/lengthFormat";
 import { Button } from "#ui/Button";

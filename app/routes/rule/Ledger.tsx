@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import { detailLimit } from "#core/print/printer";
-import type { LedgerRow } from "#core/plan/sceneData";
+import type { LedgerRow } from "#core/scene/ledger";
 import type { Printer } from "#core/print/printer";
 import { ledgerLine } from "#core/scale/ledger";
 import { writeLedgerCsv } from "#core/scale/ledgerCsv";

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
-import type { PlanInput } from "#core/plan/sceneData";
-import type { SweepLine } from "#core/plan/scaleSweep";
+import type { PlanInput } from "#core/scene/planInput";
+import type { SweepLine } from "#core/plan/rule/scaleSweep";
 import { parseRatio, ratioText } from "#core/scale/ratio";
 import { Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";

@@ -1,3 +1,4 @@
+import { useSelected } from "#app/hooks/useSelected";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/stores";
 import { amountText, type StockLine, type StockUnit, toBuy } from "#core/stores/draw";
@@ -60,6 +61,7 @@ export default function Stores({ actionData }: Route.ComponentProps) {
     input: { workshop },
     plan,
   } = useScene();
+  const mark = useSelected("need");
   const fetcher = useFetcher<{ problems: Parameters<typeof Problems>[0]["problems"] }>();
   const buy = toBuy(plan.stores);
   const money = (minor: number) =>
@@ -76,7 +78,7 @@ export default function Stores({ actionData }: Route.ComponentProps) {
       <Problems problems={actionData?.problems ?? fetcher.data?.problems} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-4">
         {plan.stores.map((l) => (
-          <li key={l.needKey} className="panel grid grid-cols-[54px_1fr] gap-x-4">
+          <li key={l.needKey} className="panel grid grid-cols-[54px_1fr] gap-x-4" {...mark(l.needKey)}>
             <Bottle line={l} />
             <div>
               <h2 className="text-[16px]">{l.name}</h2>

@@ -1,6 +1,7 @@
+import { partRef } from "#core/reference";
 import { Form, Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/surface";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { type SurfaceSchool, surfaceSchools, treatmentOf, treatments } from "#core/surface/treatments";
 import { shownLayers } from "#core/surface/shownLayers";
 import { productOf } from "#core/materials/products";
@@ -45,7 +46,7 @@ export default function Surface() {
     );
   const p = printed.find((x) => x.part.id === search.get("part")) ?? printed[0];
   const steps = p
-    ? plan.work.steps.filter((s) => s.targets.includes(`part:${p.part.id}`) && s.id.includes("/treat-"))
+    ? plan.work.steps.filter((s) => s.targets.includes(partRef(p.part.id)) && s.id.includes("/treat-"))
     : [];
   return (
     <div className="sheet grid content-start gap-5">
@@ -219,7 +220,7 @@ export default function Surface() {
           )}
           <FindingList
             findings={plan.findings.filter(
-              (f) => f.about === p.part.id && (f.stage === "surface" || f.stage === "colour"),
+              (f) => f.about === partRef(p.part.id) && (f.stage === "surface" || f.stage === "colour"),
             )}
             onMend={(f, m) => void mend(f, m)}
           />

@@ -4,7 +4,7 @@ import type { Route } from "./+types/products";
 import { attackedBy } from "#core/materials/attacks";
 import { isProductId, productOf, products } from "#core/materials/products";
 import { thinnerOf } from "#core/materials/thinner";
-import { airOf } from "#core/plan/sceneData";
+import { airOf } from "#core/scene/rooms";
 import { putRow } from "#data/scenes";
 import { getRooms } from "#data/workshop";
 import { Button } from "#ui/Button";

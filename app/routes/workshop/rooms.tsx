@@ -1,5 +1,5 @@
 import type { Route } from "./+types/rooms";
-import type { Rooms } from "#core/plan/sceneData";
+import type { Rooms } from "#core/scene/rooms";
 import { putRow } from "#data/scenes";
 import { getRooms, getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";

@@ -1,10 +1,11 @@
+import { isJoint } from "#core/reference";
 import { attackOf } from "#core/materials/attacks";
 import type { Material } from "#core/materials/material";
 import { materialOf, type MaterialId } from "#core/materials/materials";
 import type { Chemistry } from "#core/materials/product";
 import { productOf } from "#core/materials/products";
 import type { Placed, Precedence, Situation, Wait } from "#core/order/rule";
-import { type Action, isBoardWide, type Step } from "#core/order/step";
+import { type Action, isBoardWide, type Step } from "#core/steps/step";
 
 export const H = 60;
 export const D = 24 * 60;
@@ -43,12 +44,8 @@ export const isWatery = (s: Step) => s.product !== null && productOf(s.product).
 
 /** False when both are about joints and none of them is the same. */
 export function sameJoint(a: Step, b: Step): boolean {
-  const joints = a.targets.filter((t) => t.startsWith("joint:"));
-  return (
-    joints.length === 0 ||
-    !b.targets.some((t) => t.startsWith("joint:")) ||
-    joints.some((t) => b.targets.includes(t))
-  );
+  const joints = a.targets.filter(isJoint);
+  return joints.length === 0 || !b.targets.some(isJoint) || joints.some((t) => b.targets.includes(t));
 }
 
 /** First before second, for the rules that are nothing but that. */

@@ -1,3 +1,4 @@
+import { isJoint } from "#core/reference";
 import { toolOf } from "#core/materials/tools";
 import { materialOf } from "#core/materials/materials";
 import { productOf } from "#core/materials/products";
@@ -155,9 +156,7 @@ export const beforePaint: readonly OrderRule[] = [
       order(["dry fit"], ["prime"], "none", (a) => a.facts?.checks?.includes("assembly") === true),
     ],
     check: (s, here) =>
-      s.action === "glue" &&
-      s.targets.some((t) => t.startsWith("joint:")) &&
-      !latest(here, (e) => e.action === "dry fit")
+      s.action === "glue" && s.targets.some(isJoint) && !latest(here, (e) => e.action === "dry fit")
         ? {
             mends: [
               insert("before", s, "dry fit", "Fit together dry; file what is tight", {

@@ -1,3 +1,4 @@
+import { isPart } from "#core/reference";
 import { productOf } from "#core/materials/products";
 import { insert, leaveOut, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { type OrderRule, rule, type Severity } from "#core/order/rule";
@@ -20,7 +21,7 @@ import {
   onPrimer,
   order,
 } from "#core/order/rules/ask";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 
 /** O13 to O27 and what else concerns films of paint. */
 export const paint: readonly OrderRule[] = [
@@ -38,7 +39,7 @@ export const paint: readonly OrderRule[] = [
     ],
     check: (s, here) =>
       isColour(s) &&
-      s.targets.some((t) => t.startsWith("part:")) &&
+      s.targets.some(isPart) &&
       !s.clear &&
       !latest(here, (e) => e.action === "prime" || e.facts?.tone !== undefined)
         ? {

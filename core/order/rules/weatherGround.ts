@@ -1,5 +1,6 @@
+import { isGround } from "#core/reference";
 import { productOf } from "#core/materials/products";
-import { weatherings } from "#core/order/facts";
+import { weatherings } from "#core/steps/facts";
 import { insert, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { type OrderRule, rule } from "#core/order/rule";
 import {
@@ -17,7 +18,7 @@ import {
   latest,
   order,
 } from "#core/order/rules/ask";
-import type { Step } from "#core/order/step";
+import type { Step } from "#core/steps/step";
 import { weatherBar } from "#core/materials/weather";
 
 const soapyWater = (s: Step) =>
@@ -644,8 +645,7 @@ function throughMinutes(ground: Step): number {
 }
 const softens = (s: Step) => s.product === "PVA ground" && s.action === "lay ground";
 const soaks = (s: Step) => (s.action === "lay ground" && isFilm(s)) || s.action === "pour water";
-const sharesGround = (a: Step, b: Step) =>
-  a.targets.some((t) => t.startsWith("ground:") && b.targets.includes(t));
+const sharesGround = (a: Step, b: Step) => a.targets.some((t) => isGround(t) && b.targets.includes(t));
 const byBrush = (s: Step) =>
   otherProduct(s, s.action === "varnish" ? "varnish" : s.action === "prime" ? "brush primer" : "acrylic", {
     tool: "brush",

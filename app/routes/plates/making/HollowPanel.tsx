@@ -1,12 +1,12 @@
 import { useState } from "react";
 import type { Outcome } from "#core/outcome";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
-import type { PartPlan } from "#core/plan/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { writeBinaryStl } from "#core/formats/stl";
 import { undoAction } from "#app/jobs/keep";
 import { storeResults } from "#data/meshes";
 import { patchRow } from "#data/scenes";
-import { shellKey } from "#core/plan/derivedKeys";
+import { shellKey } from "#core/plan/plates/derivedKeys";
 import { Button } from "#ui/Button";
 import { Field } from "#ui/Field";
 import { ProgressLine } from "#ui/States";

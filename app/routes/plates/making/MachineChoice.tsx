@@ -1,4 +1,4 @@
-import type { Candidate, PartPlan } from "#core/plan/planPart";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { pieceCount } from "#core/print/fit";
 import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from "react";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
-import type { PartPlan } from "#core/plan/planPart";
-import type { Workshop } from "#core/plan/sceneData";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Workshop } from "#core/scene/workshop";
 import type { InfillBand } from "#core/print/filamentWork";
 import { type Use, uses } from "#core/materials/material";
 import { plasticOf, suits } from "#core/materials/printMaterials";

@@ -1,6 +1,6 @@
-import type { PartPlan } from "#core/plan/planPart";
-import type { PlanInput } from "#core/plan/sceneData";
-import type { SettingLine } from "#core/plan/settingsWhatIf";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { PlanInput } from "#core/scene/planInput";
+import type { SettingLine } from "#core/plan/plates/settingsWhatIf";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { useJob } from "#app/hooks/useJob";

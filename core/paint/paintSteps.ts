@@ -1,0 +1,313 @@
+import type { Figure } from "#core/figure";
+import type { MaterialId } from "#core/materials/materials";
+import type { Product } from "#core/materials/product";
+import { productOf } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
+import { methods, paintMillilitres } from "#core/paint/amount";
+import type { SchemeLayer } from "#core/paint/scheme";
+import { partRef } from "#core/reference";
+import { factsOf } from "#core/steps/factsOf";
+import type { OrderSchools } from "#core/steps/orderSchools";
+import type { AddStep } from "#core/steps/partBase";
+import type { Action, Step } from "#core/steps/step";
+
+/** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
+export type LightnessOf = (layer: SchemeLayer) => number | null;
+
+/** What is painted on all copies of a part, and on what. */
+export type PaintWork = {
+  readonly id: string;
+  readonly count: number;
+  readonly process: "filament" | "resin" | null;
+  readonly areaCm2: Figure;
+  readonly scheme: readonly SchemeLayer[];
+  readonly onBoard: boolean;
+  readonly bare: MaterialId | null;
+  readonly hollow: "drained" | "closed" | null;
+  /** Its layer steps are seen, and nothing is done about them. */
+  readonly showsSteps: boolean;
+};
+
+/** What a layer is made with, worked out once for all the steps that it leads to. */
+type Coat = {
+  readonly p: PaintWork;
+  readonly layer: SchemeLayer;
+  readonly product: Product;
+  readonly area: Figure;
+  readonly add: AddStep;
+  readonly schools: OrderSchools;
+  /** The last step of each action so far. */
+  readonly last: ReadonlyMap<Action, string>;
+};
+
+/**
+ * A window is not shut sooner than this after it opens, however long the laying on took: then it is done
+ * piece by piece.
+ */
+const LEAST_OPEN = 15;
+/** Lightness from which a coat is light, and up to which it is dark. */
+const LIGHT_L = 70;
+const DARK_L = 35;
+
+const actionOf: Record<SchemeLayer["kind"], Action> = {
+  primer: "prime",
+  colour: "paint",
+  shade: "shade",
+  drybrush: "drybrush",
+  varnish: "varnish",
+  pigment: "pigment",
+  gloss: "gloss effect",
+};
+const methodTool: Record<SchemeLayer["method"], ToolId> = {
+  brush: "brush",
+  airbrush: "airbrush",
+  can: "spray can",
+  drybrush: "old brush",
+  wash: "soft brush",
+};
+/** They meet the ground where the part stands on it. */
+const meetGround: readonly Action[] = ["varnish", "pigment", "gloss effect"];
+
+const shareOf = (all: Figure, share: number): Figure => ({
+  ...all,
+  value: all.value * share,
+  low: all.low * share,
+  high: all.high * share,
+});
+
+/** The steps of a part's scheme from primer to seal, with what the chosen schools put between its layers. */
+export function paintSteps(
+  p: PaintWork,
+  add: AddStep,
+  lightnessOf: LightnessOf,
+  schools: OrderSchools,
+): void {
+  const last = new Map<Action, string>();
+  const between = new Map<string, string>();
+  const raw = schools.primer === "dark plastic is the shadow" && p.process === "filament";
+  for (const layer of p.scheme) {
+    if (layer.kind === "primer" && raw) {
+      lookAtPlastic(p, add);
+      continue;
+    }
+    const area = shareOf(p.areaCm2, layer.coverage);
+    const coat: Coat = { p, layer, product: productOf(layer.product), area, add, schools, last };
+    const powder = dustToSeal(coat);
+    const first = between.get(layer.id);
+    const made = layCoat(coat, lightnessOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
+    drawBack(coat, made);
+    last.set(made.action, made.id);
+    findFaults(coat, made);
+    const covered = clearCoat(coat, made);
+    if (covered) between.set(covered.before, covered.id);
+  }
+}
+
+/** Where the plastic itself is the shadow it is only looked at: dark and matte, or it is primed after all. */
+function lookAtPlastic(p: PaintWork, add: AddStep): void {
+  add({
+    key: "raw-plastic",
+    action: "inspect",
+    title: "See that the plastic is dark and matte everywhere",
+    minutes: 2 + 0.2 * p.count,
+    tool: "side light",
+    facts: factsOf({ bare: p.bare ?? undefined, tone: "dark", checks: ["primer"] }),
+  });
+}
+
+/** Sealed powder: the school says so, against the rule that powder comes last. */
+function dustToSeal({ p, layer, area, add, schools, last }: Coat): readonly string[] {
+  const sealed =
+    layer.kind === "varnish" &&
+    schools.pigment === "dust, seal, dust again" &&
+    p.scheme.some((l) => l.kind === "pigment");
+  if (!sealed) return [];
+  const dusted = add({
+    key: `dust-under-${layer.id}`,
+    action: "pigment",
+    title: "Dust with pigment, to be sealed",
+    product: "pigment",
+    sheen: "matte",
+    minutes: 3 + 0.01 * area.value,
+    tool: "soft brush",
+    waitMinutes: 10,
+    areaCm2: area.value,
+    after: [...last].filter(([of]) => ["paint", "shade", "drybrush"].includes(of)).map(([, id]) => id),
+  });
+  return [dusted.id];
+}
+
+/** There is enamel or oil below: a lacquer over it goes on in dust coats first. */
+const overEnamel = ({ p, layer, product }: Coat) =>
+  product.chemistry === "lacquer" &&
+  p.scheme.slice(0, p.scheme.indexOf(layer)).some((l) => productOf(l.product).chemistry === "enamel or oil");
+
+const toneOf = (lightness: number | null, { layer }: Coat) =>
+  lightness === null || layer.kind === "shade"
+    ? undefined
+    : lightness > LIGHT_L
+      ? ("light" as const)
+      : lightness < DARK_L
+        ? ("dark" as const)
+        : undefined;
+
+function layCoat(coat: Coat, lightness: number | null, first: readonly string[]): Step {
+  const { p, layer, product, area, add, last } = coat;
+  const m = methods[layer.method];
+  const action = actionOf[layer.kind];
+  const before = last.get(action);
+  const dustCoats = overEnamel(coat);
+  const homemade = action === "shade" && layer.recipeId !== null && product.chemistry === "water";
+  return add({
+    key: `scheme-${layer.id}`,
+    action,
+    title: titleOf(layer),
+    product: layer.product,
+    sheen: layer.sheen,
+    recipeId: layer.recipeId,
+    paintId: layer.paintId,
+    minutes: m.fixedMinutes + m.minutesPerCm2 * area.value * layer.coats,
+    mixMl: paintMillilitres(area, layer.coats, layer.method, 0),
+    areaCm2: area.value,
+    tool: methodTool[layer.method],
+    place: layer.method === "can" || layer.method === "airbrush" ? "booth" : "bench",
+    waitMinutes: product.recoatMinutes * layer.coats,
+    targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board"] : [partRef(p.id)],
+    after: [...(before === undefined ? [] : [before]), ...first],
+    notes: dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : [],
+    ...(lightness === null ? {} : { lightness }),
+    facts: factsOf({
+      bare: p.bare ?? undefined,
+      hollow: p.hollow === null ? undefined : true,
+      tone: toneOf(lightness, coat),
+      dustCoats: dustCoats ? true : undefined,
+      plainSteps: action === "drybrush" && p.showsSteps ? true : undefined,
+      homemade: homemade ? true : undefined,
+    }),
+  });
+}
+
+/** A thinned oil or enamel is laid on wet and drawn back while it can be: that makes streaks and stains. */
+function drawBack({ layer, product, area, add }: Coat, made: Step): void {
+  const open = layer.kind === "shade" ? product.workable : undefined;
+  if (!open) return;
+  const piecewise = made.handsMinutes.value > open.untilMinutes - open.fromMinutes - LEAST_OPEN;
+  add({
+    key: `draw-${layer.id}`,
+    action: "draw back",
+    title: "Draw it back into streaks and corners",
+    product: layer.product,
+    minutes: 3 + 0.02 * area.value,
+    tool: "clean brush, damp with thinner",
+    waitMinutes: product.recoatMinutes,
+    areaCm2: area.value,
+    tied: { to: made.id, at: "after" },
+    window: {
+      after: made.id,
+      fromMinutes: open.fromMinutes,
+      untilMinutes: Math.max(open.fromMinutes + LEAST_OPEN, open.untilMinutes - made.handsMinutes.value),
+    },
+    notes: [
+      ...(piecewise
+        ? [
+            "All of it takes longer than the first piece stays open: lay it on and draw it back piece by piece.",
+          ]
+        : []),
+      "Wipe the brush almost dry: the face is to be damp, not wet.",
+      "Early it runs together again; late it comes off in rims and takes more thinner, which can open the colour below.",
+    ],
+  });
+}
+
+/** Prime, find, mend, prime again: one return that is planned. */
+function findFaults({ layer, product, area, add, schools }: Coat, made: Step): void {
+  if (layer.kind !== "primer" || schools.faults !== "prime, find, mend, prime again") return;
+  const m = methods[layer.method];
+  const find = add({
+    key: `find-${layer.id}`,
+    action: "fill",
+    title: "Find the faults under the primer and fill them",
+    product: "texture paste",
+    minutes: 4 + 0.02 * area.value,
+    tool: "spatula",
+    waitMinutes: 120,
+    tied: { to: made.id, at: "after" },
+  });
+  const smooth = add({
+    key: `smooth-${layer.id}`,
+    action: "sand",
+    title: "Smooth the filled spots",
+    minutes: 3 + 0.01 * area.value,
+    tool: "abrasive 400",
+    tied: { to: find.id, at: "after" },
+  });
+  const wash = add({
+    key: `rinse-${layer.id}`,
+    action: "wash",
+    title: "Rinse and dry",
+    minutes: 4,
+    place: "sink",
+    tool: "brush and water",
+    waitMinutes: 30,
+    tied: { to: smooth.id, at: "after" },
+  });
+  add({
+    key: `again-${layer.id}`,
+    action: "prime",
+    title: "Prime again",
+    product: layer.product,
+    sheen: layer.sheen,
+    minutes: m.fixedMinutes + m.minutesPerCm2 * area.value,
+    tool: methodTool[layer.method],
+    place: made.place,
+    waitMinutes: product.recoatMinutes,
+    areaCm2: area.value,
+    mixMl: paintMillilitres(area, 1, layer.method, 0),
+    tied: { to: wash.id, at: "after" },
+  });
+}
+
+/** A clear coat over the colour, where something follows that it has to be safe from. */
+function clearCoat(
+  { p, layer, area, add, schools }: Coat,
+  made: Step,
+): { readonly before: string; readonly id: string } | null {
+  if (layer.kind !== "colour" || schools.clearCoats !== "a clear coat between stages") return null;
+  const next = p.scheme
+    .slice(p.scheme.indexOf(layer) + 1)
+    .find((l) => l.kind === "shade" || l.kind === "drybrush");
+  if (!next) return null;
+  const coat = add({
+    key: `clear-${layer.id}`,
+    action: "varnish",
+    title: "A clear coat over the colour",
+    product: "varnish",
+    sheen: "satin",
+    minutes: 5 + 0.02 * area.value,
+    tool: "soft brush",
+    waitMinutes: 30,
+    areaCm2: area.value,
+    after: [made.id],
+  });
+  return { before: next.id, id: coat.id };
+}
+
+function titleOf(layer: SchemeLayer): string {
+  const coats = layer.coats > 1 ? `, ${layer.coats} coats` : "";
+  switch (layer.kind) {
+    case "primer":
+      return `Prime${coats}`;
+    case "colour":
+      return `Paint the colour${coats}`;
+    case "shade":
+      return `Shade${coats}`;
+    case "drybrush":
+      return "Drybrush the edges";
+    case "varnish":
+      return `Seal ${layer.sheen}${coats}`;
+    case "pigment":
+      return "Dust with pigment";
+    case "gloss":
+      return "Wet gloss where water stands";
+  }
+}

@@ -1,0 +1,290 @@
+import { partRef } from "#core/reference";
+import type { ProductId } from "#core/materials/products";
+import { describe, expect, it } from "vitest";
+import { degToRad } from "#core/units";
+import { measureMesh } from "#core/mesh/measure";
+import { box, insideOut, moved, sphere, together, withoutFaces } from "#core/mesh/testing";
+import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
+import type { Finding } from "#core/plan/finding";
+import { newPart } from "#core/scene/part";
+import { planInputOf } from "#core/scene/planInput";
+import { newScene } from "#core/scene/scene";
+import { emptyWorkshop } from "#core/scene/workshop";
+import { makePlan } from "#core/plan/plan";
+import type { Part } from "#core/scene/part";
+import type { Workshop } from "#core/scene/workshop";
+
+/** A block whose top leans by so many degrees. */
+function ramp(leanDeg: number): TriangleMesh {
+  const block = box(40, 40, 20);
+  const positions = Float32Array.from(block.positions);
+  for (let i = 0; i < positions.length; i += 3)
+    if (positions[i + 2]! > 10) positions[i + 2]! += positions[i]! * Math.tan(degToRad(leanDeg));
+  return { ...block, positions };
+}
+/** Some faces of a mesh turned round. */
+function turned(source: TriangleMesh, count: number): TriangleMesh {
+  const triangles = source.triangles.slice();
+  for (let t = 0; t < 3 * count; t += 3)
+    [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2]!, triangles[t + 1]!];
+  return { ...source, triangles };
+}
+const meshes = new Map<string, TriangleMesh>([
+  ["block", box(40, 30, 20)],
+  ["open", withoutFaces(box(40, 30, 20), 2)],
+  ["flipped", turned(sphere(15, 12, 16), 3)],
+  ["inside-out", insideOut(box(40, 30, 20))],
+  ["sunk", together(box(40, 30, 20), moved(box(10, 10, 10), 5, 5, 5))],
+  ["hollow", together(box(40, 30, 20), moved(insideOut(box(20, 15, 10)), 10, 7, 5))],
+  ["long", box(500, 20, 20)],
+  ["vast", box(9000, 9000, 20)],
+  ["plank", box(140, 6, 0.6)],
+  ["sheet", box(40, 40, 0.8)],
+  ["hair", box(40, 40, 0.1)],
+  ["gentle", ramp(8)],
+]);
+const measurements = new Map([...meshes].map(([id, m]) => [id, measureMesh(soupOf(m)).measurement]));
+const workshop: Workshop = {
+  ...emptyWorkshop,
+  printers: [testFilament, testResin],
+  materials: [testPla, testResinFluid],
+};
+const brush = {
+  recipeId: null,
+  paintId: "pot",
+  product: "acrylic" as ProductId,
+  coats: 1,
+  coverage: 1,
+  sheen: "matte" as const,
+};
+const edges = { ...brush, id: "e", kind: "drybrush" as const, method: "drybrush" as const };
+const colour = { ...brush, id: "c", kind: "colour" as const, method: "brush" as const };
+const found = (given: Partial<Part>, shop: Partial<Workshop> = {}) =>
+  makePlan(
+    planInputOf({
+      scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" }),
+      workshop: { ...workshop, ...shop },
+      measurements,
+      now: { today: "2026-03-02", minute: 600, ms: 0 },
+      parts: [
+        newPart({
+          id: "p",
+          sceneId: "s",
+          name: "Wall",
+          meshId: "block",
+          source: { kind: "full" },
+          printerId: testFilament.id,
+          ...given,
+        }),
+      ],
+    }),
+  ).findings.filter((f) => f.about === partRef("p"));
+const say = (list: readonly Finding[], code: string) => list.find((f) => f.id.endsWith(`/${code}`));
+const onResin = { printerId: testResin.id };
+
+type Case = readonly [
+  what: string,
+  code: string,
+  severity: Finding["severity"],
+  given: Partial<Part>,
+  sentence: RegExp,
+  shop?: Partial<Workshop>,
+];
+const cases = (
+  [
+    ["a part without a model", "no-mesh", "missing", { meshId: null }, /no model yet\. Add its file/],
+    [
+      "something bought without a size",
+      "no-size",
+      "missing",
+      { made: "bought", meshId: null },
+      /Type its width, depth and height/,
+    ],
+    [
+      "a part without a scale",
+      "scale-unknown",
+      "missing",
+      { source: { kind: "unknown" } },
+      /no scale yet: it is shown as drawn, 40\.0 mm long/,
+    ],
+    [
+      "a unit that was guessed",
+      "unit-guessed",
+      "missing",
+      { unitSure: false },
+      /does not say its unit; millimetres were taken.*Confirm it/,
+    ],
+    [
+      "a door that comes out half as tall again",
+      "feature-door-height",
+      "ruins",
+      { features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 2971.5 }] },
+      /should be 1\.\d+ m to 2\.\d+ m: it is too big by 50 %/,
+    ],
+    [
+      "an open mesh",
+      "not-closed",
+      "weakens",
+      { meshId: "open" },
+      /4 open edges in 1 rim, the longest 140\.0 mm/,
+    ],
+    [
+      "faces that look inward",
+      "flipped",
+      "weakens",
+      { meshId: "flipped" },
+      /patch.* of faces that look inward/,
+    ],
+    [
+      "a mesh inside out",
+      "inside-out",
+      "weakens",
+      { meshId: "inside-out" },
+      /is inside out: a printer may take it for empty/,
+    ],
+    [
+      "a shell within another",
+      "inside-another",
+      "wastes",
+      { meshId: "sunk" },
+      /1 shell inside another: what they enclose is counted twice/,
+    ],
+    [
+      "a closed hollow in resin",
+      "closed-hollow",
+      "ruins",
+      { meshId: "hollow", ...onResin },
+      /closed hollow of 3\.0 ml: liquid resin stays in it/,
+    ],
+    [
+      "no printer at all",
+      "no-printer",
+      "missing",
+      { printerId: null },
+      /no printer in the workshop/,
+      { printers: [] },
+    ],
+    [
+      "no printer of its process",
+      "no-process",
+      "missing",
+      { printerId: null, process: "resin" },
+      /No printer here does resin/,
+      { printers: [testFilament] },
+    ],
+    [
+      "a block longer than every bed",
+      "too-large",
+      "ruins",
+      { meshId: "long" },
+      /fits no bed in the workshop, turned or not: cut it into 3 pieces on Test bed/,
+    ],
+    [
+      "a block longer than the bed that was chosen",
+      "too-large",
+      "ruins",
+      { meshId: "long" },
+      /too long for Test bed; another printer takes it whole/,
+      { printers: [testFilament, { ...testFilament, id: "wide", name: "Wide", bedMm: [600, 600, 300] }] },
+    ],
+    [
+      "a board nine metres wide",
+      "too-large",
+      "ruins",
+      { meshId: "vast" },
+      /would take \d+ pieces on Test bed; up to \d+ are cut/,
+    ],
+    [
+      "a hollow with one hole",
+      "no-drain",
+      "ruins",
+      { ...onResin, hollow: { wallMm: 2, drains: 1, holes: [] } },
+      /hollow with one hole: liquid resin stays inside/,
+    ],
+    [
+      "a hollow with no hole",
+      "no-drain",
+      "ruins",
+      { ...onResin, hollow: { wallMm: 2, drains: 0, holes: [] } },
+      /hollow with no drain/,
+    ],
+    [
+      "a wall finer than the nozzle makes",
+      "below-printable",
+      "ruins",
+      { meshId: "hair" },
+      /goes down to 0\.10 mm at this scale; Test bed makes nothing under 0\.\d+ mm\. Thicken it \d\.\d times/,
+    ],
+    [
+      "a wall too thin to hold",
+      "thin-walls",
+      "weakens",
+      { meshId: "sheet" },
+      /% of Wall is thinner than the 0\.9 mm that holds in filament; the thinnest is 0\.80 mm/,
+    ],
+    [
+      "a thin plank that spans",
+      "sags",
+      "weakens",
+      { meshId: "plank", spans: true },
+      /spans 140\.0 mm on 0\.6 mm of filament and will hang \d+\.\d+ mm after some time/,
+    ],
+    [
+      "a slope that shows its layers",
+      "steps-plain",
+      "weakens",
+      { meshId: "gentle", surfaceSchool: "live with it" },
+      /16 cm2 of Wall shows its layers plainly from 60 cm at 0\.2 mm, most on slopes of 9 degrees; nothing is planned for it/,
+    ],
+    [
+      "a slope that will be filled",
+      "steps-plain",
+      "weakens",
+      { meshId: "gentle", surfaceSchool: "fill and sand" },
+      /; planned: fill and sand\.$/,
+    ],
+    [
+      "a dry brush over plain steps",
+      "drybrush-steps",
+      "weakens",
+      { meshId: "gentle", scheme: [colour, edges] },
+      /to be drybrushed where layers show/,
+    ],
+  ] satisfies readonly Case[] as readonly Case[]
+).map((c) => [c[0], c[1], c[2], c[3], c[4], c[5] ?? {}] as const);
+
+describe("what a plan finds in a part", () => {
+  it.each(cases)("%s", (_, code, severity, given, sentence, shop) => {
+    const told = say(found(given, shop), code);
+    expect(told).toMatchObject({ severity });
+    expect(told!.sentence).toMatch(sentence);
+  });
+  it("is none of this of a plain block", () => {
+    const quiet = found({});
+    for (const [, code] of cases) expect(say(quiet, code), code).toBeUndefined();
+  });
+  it("comes with a change that takes it away, wherever one is offered", () => {
+    let mended = 0;
+    for (const [what, code, , given, , shop] of cases) {
+      for (const { label, edit } of say(found(given, shop), code)!.mends) {
+        if (!edit || edit.table !== "parts") continue;
+        mended++;
+        const then = say(found({ ...given, ...(edit.patch as Partial<Part>) }, shop), code);
+        // Steps that are seen stay told of; what is planned for them is what changes.
+        if (code === "steps-plain") expect(then!.sentence, what).toMatch(/planned: level in resin/);
+        else expect(then, `${what}: ${label}`).toBeUndefined();
+      }
+    }
+    expect(mended).toBeGreaterThan(8);
+  });
+  it("keeps quiet where it does not matter: hollows on filament, spans that are thick, slopes too far away", () => {
+    expect(say(found({ meshId: "hollow" }), "closed-hollow")).toBeUndefined();
+    expect(say(found({ meshId: "block", spans: true }), "sags")).toBeUndefined();
+    expect(say(found({ meshId: "gentle", ownFactor: 0.02 }), "steps-plain")).toBeUndefined();
+    expect(say(found({ meshId: "gentle", scheme: [colour] }), "drybrush-steps")).toBeUndefined();
+    expect(
+      say(found({ ...onResin, hollow: { wallMm: 2, drains: 2, holes: [] } }), "no-drain"),
+    ).toBeUndefined();
+  });
+});

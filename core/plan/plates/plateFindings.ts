@@ -1,0 +1,115 @@
+import { ruleById } from "#core/order/rules";
+import { type Finding, finding } from "#core/plan/finding";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { sizedBy } from "#core/plan/parts/sizing";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
+import type { RunSlot } from "#core/print/printCalendar";
+import { lackOf, type Printer } from "#core/print/printer";
+import { failureCauses } from "#core/print/simulatedRun";
+import { partRef, plateRef, printerRef } from "#core/reference";
+import type { PlanInput } from "#core/scene/planInput";
+
+/** Plates that are likely to fail, or whose machine file is not for this bed. */
+export const printerFindings = (printers: readonly Printer[]): Finding[] =>
+  printers.flatMap((p) => {
+    const lack = lackOf(p);
+    return lack
+      ? [
+          finding(
+            "missing",
+            "plates",
+            printerRef(p.id),
+            p.name,
+            "lacks",
+            `${p.name} has no ${lack}, so nothing is planned on it. Give it in the workshop.`,
+          ),
+        ]
+      : [];
+  });
+
+export function plateFindings(
+  plates: readonly PlatePlan[],
+  runs: readonly RunSlot[],
+  there: boolean,
+): Finding[] {
+  return plates.flatMap((p): Finding[] => {
+    const found: Finding[] = [];
+    const name = `Plate ${p.number}`;
+    const tell = (severity: Finding["severity"], code: string, sentence: string) =>
+      found.push(finding(severity, "plates", plateRef(p.id), name, code, sentence));
+    if (p.odds.total > RISKY && !p.running) {
+      const worst = p.risky.find(
+        (r) => r.pieceId === [...p.odds.byPiece].sort((a, b) => b.odds - a.odds)[0]?.pieceId,
+      );
+      const cause = failureCauses[p.printer.process].find((c) => c.code === p.odds.causes[0]?.code);
+      tell(
+        "weakens",
+        "risky",
+        `Plate ${p.number} on ${p.printer.name} fails about ${Math.round(10 * p.odds.total)} times in 10: ${worst ? `most of it for ${worst.name}` : "by what lies on it"}${cause ? `, ${cause.because}` : ""}. ${cause ? `${cause.nextTime[0]!.toUpperCase()}${cause.nextTime.slice(1)}.` : ""}`,
+      );
+    }
+    if (p.gcode) {
+      const { report } = p.gcode;
+      const over = [0, 1, 2].some((k) => report.max[k]! > p.printer.bedMm[k]! + 0.5 || report.min[k]! < -0.5);
+      if (over)
+        tell(
+          "ruins",
+          "gcode-bed",
+          `${p.gcode.fileName} reaches to ${report.max.map((v) => v.toFixed(0)).join(" x ")} mm; the bed of ${p.printer.name} is ${p.printer.bedMm.join(" x ")} mm. Take the file that was made for it.`,
+        );
+      const heights = p.laid.map((l) => l.heightMm);
+      const highest = Math.max(0, ...heights);
+      if (Math.abs(report.heightMm - highest) > Math.max(1, 0.05 * highest))
+        tell(
+          "weakens",
+          "gcode-height",
+          `${p.gcode.fileName} is ${report.heightMm.toFixed(1)} mm high and what lies on the plate ${highest.toFixed(1)} mm. It was probably made for something else.`,
+        );
+    }
+    const run = runs.find((r) => r.plateId === p.id);
+    if (there && run && !Number.isFinite(run.clearedAt))
+      tell(
+        "missing",
+        "never",
+        `Plate ${p.number} on ${p.printer.name} finds no hour in which it may run: it takes ${(p.minutes.value / 60).toFixed(1)} h. Allow runs that nobody watches, change its quiet hours, or give it a longer evening.`,
+      );
+    return found;
+  });
+}
+
+/** Parts that are printed with or before what they are fitted to. */
+export function sizingFindings(
+  parts: readonly PartPlan[],
+  { parts: rows, joints }: PlanInput,
+  plates: readonly PlatePlan[],
+  runs: readonly RunSlot[],
+): Finding[] {
+  const name = (id: string) => parts.find((p) => p.part.id === id)!.part.name;
+  const on = (id: string) => plates.filter((p) => p.laid.some((l) => l.partId === id));
+  const at = new Map(runs.map((r) => [r.plateId, r]));
+  return [...sizedBy(rows, joints)].flatMap(([partId, by]) =>
+    [...by].flatMap((sizeId): Finding[] => {
+      const tell = (how: string) => [
+        finding(
+          "ruins",
+          "plates",
+          partRef(partId),
+          name(partId),
+          `sized-${sizeId}`,
+          `${name(partId)} is fitted to ${name(sizeId)} and ${how}. ${ruleById("O52")!.because} Print and measure ${name(sizeId)} first (O52).`,
+        ),
+      ];
+      const mine = on(partId);
+      const theirs = on(sizeId);
+      const shared = mine.find((p) => theirs.includes(p));
+      if (shared) return tell(`lies with it on plate ${shared.number}: lay it on a plate of its own`);
+      const early = mine.find((p) =>
+        theirs.some((q) => (at.get(p.id)?.startsAt ?? Infinity) < (at.get(q.id)?.clearedAt ?? 0) - 1e-6),
+      );
+      return early ? tell(`plate ${early.number} begins before that is off its bed`) : [];
+    }),
+  );
+}
+
+/** Odds of failing from which a plate is worth a word (our choice). */
+const RISKY = 0.45;

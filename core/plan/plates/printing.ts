@@ -1,0 +1,439 @@
+import { type Clock, hasHours, MINUTES_A_DAY, nextPresence, presenceBetween } from "#core/steps/hours";
+import { plasticOf } from "#core/materials/printMaterials";
+import {
+  calendarBound,
+  type PlateJob,
+  type PrintCalendar,
+  printCalendar,
+  type QuietHours,
+  type RunSlot,
+} from "#core/print/printCalendar";
+import { type Printer, usableBed } from "#core/print/printer";
+import { evenings } from "#core/print/processTable";
+import { type Shareable, shareOut } from "#core/print/sharing";
+import { shellKey, type Wanted, workKey } from "#core/plan/plates/derivedKeys";
+import { type GivenPrinter, planPart } from "#core/plan/parts/planPart";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
+import type { PlanMemory } from "#core/plan/planMemory";
+import { measuredOf } from "#core/plan/rule/scaleSweep";
+import type { Part } from "#core/scene/part";
+import type { PlanInput } from "#core/scene/planInput";
+import { sizedBy } from "#core/plan/parts/sizing";
+import { daysBetween } from "#core/plan/calendarDay";
+
+/** A run of another open scene: the machines and hands are shared. */
+export type OtherRun = {
+  readonly sceneId: string;
+  readonly sceneName: string;
+  readonly plateNumber: number;
+  readonly run: RunSlot;
+};
+
+/** Parts on their machines, plates, and when each runs. `readyAt`: when all of a part is printed. */
+export type Printing = {
+  readonly parts: readonly PartPlan[];
+  readonly plates: readonly PlatePlan[];
+  readonly runs: readonly RunSlot[];
+  readonly others: readonly OtherRun[];
+  /** Plates of all open scenes together: what the calendar was made for. */
+  readonly allPlates: readonly PlatePlan[];
+  readonly calendar: PrintCalendar;
+  /** No order of runs has all of this scene printed before. */
+  readonly printedBoundAt: number;
+  readonly readyAt: ReadonlyMap<string, number>;
+  readonly busy: readonly { readonly from: number; readonly to: number }[];
+  readonly wanted: readonly Wanted[];
+  /** Every open scene with its parts and when they are printed, this one first. */
+  readonly scenes: readonly SceneParts[];
+};
+
+/** `readyAt`: when all of a part is printed. */
+export type SceneParts = {
+  readonly own: PlanInput;
+  readonly parts: readonly PartPlan[];
+  readonly readyAt: ReadonlyMap<string, number>;
+};
+
+/**
+ * A machine's score within this of the best does about as well, as a share and in minutes of an evening (our
+ * choice).
+ */
+const ABOUT = 1.25;
+const ABOUT_MIN = 20;
+
+/**
+ * Everything up to the printed pieces: of this scene, with the machines and hands that the other open scenes
+ * take.
+ */
+export function planPrinting(
+  input: PlanInput,
+  others: readonly PlanInput[],
+  memory: PlanMemory,
+  clock: Clock,
+): Printing {
+  const open = [input, ...others.filter((o) => o.scene.id !== input.scene.id && !o.scene.aside)].map(
+    (own) => {
+      const parts = planParts(own, memory);
+      return { own, parts, plates: planPlates(own, parts, memory) };
+    },
+  );
+  const [{ parts, plates }] = open as [(typeof open)[0], ...typeof open];
+  const allPlates = open.flatMap((o) => o.plates);
+  const jobs = open.map((o) => jobsOf(o, input, clock));
+  const there = hasHours(clock.hours);
+  const calendar = there
+    ? calendarOf(jobs.flat(), input, clock, memory)
+    : { runs: [], finishAt: 0, boundAt: 0, critical: [] };
+  const numbered = inRunOrder(plates, calendar.runs);
+  const busy = calendar.runs.flatMap((r) => {
+    const { printer } = allPlates.find((p) => p.id === r.plateId)!;
+    return [
+      { from: r.setupAt, to: r.startsAt },
+      { from: r.clearedAt - printer.clearMinutes, to: r.clearedAt },
+    ].filter((b) => b.to > b.from);
+  });
+  return {
+    parts,
+    plates: numbered,
+    allPlates,
+    calendar,
+    busy,
+    printedBoundAt: there
+      ? calendarBound(
+          jobs[0]!.map((j) => ({ ...j, tailMinutes: 0 })),
+          { clock, from: input.now.minute, unattended: input.workshop.unattended },
+        )
+      : 0,
+    wanted: wantedFor(parts),
+    runs: calendar.runs.filter((r) => numbered.some((p) => p.id === r.plateId)),
+    others: open
+      .slice(1)
+      .flatMap(({ own, plates: theirs }) =>
+        inRunOrder(theirs, calendar.runs).flatMap((p) =>
+          calendar.runs
+            .filter((r) => r.plateId === p.id)
+            .map((run) => ({ sceneId: own.scene.id, sceneName: own.scene.name, plateNumber: p.number, run })),
+        ),
+      ),
+    readyAt: readyTimes(input, parts, numbered, calendar.runs),
+    scenes: open.map((o) => ({
+      own: o.own,
+      parts: o.parts,
+      readyAt: readyTimes(o.own, o.parts, o.plates, calendar.runs),
+    })),
+  };
+}
+
+/** Plates by when they begin; those without an hour last. */
+const inRunOrder = (plates: readonly PlatePlan[], runs: readonly RunSlot[]): PlatePlan[] => {
+  const at = new Map(runs.map((r) => [r.plateId, r.setupAt]));
+  return [...plates]
+    .sort((a, b) => (at.get(a.id) ?? Infinity) - (at.get(b.id) ?? Infinity) || a.number - b.number)
+    .map((p, i) => ({ ...p, number: i + 1 }));
+};
+
+const byName = (a: Part, b: Part) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1);
+
+/** A piece is scaled, counted and lit as what it was cut from. */
+const asItsWhole = (part: Part, parts: readonly Part[]): Part => {
+  const whole = part.pieceOf && parts.find((p) => p.id === part.pieceOf!.partId);
+  return whole
+    ? {
+        ...part,
+        source: whole.source,
+        unitMm: whole.unitMm,
+        unitSure: whole.unitSure,
+        ownFactor: whole.ownFactor,
+        count: whole.count,
+        clear: whole.clear,
+        tier: whole.tier,
+      }
+    : part;
+};
+
+/**
+ * Every part planned on its machine; those that several machines do about as well are shared out over them.
+ */
+export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPlan[] {
+  const { scene, workshop } = input;
+  const sorted = [...input.parts].sort(byName).map((p) => asItsWhole(p, input.parts));
+  // What a part's plan hangs on besides the part itself.
+  const shared = JSON.stringify([
+    scene.denominator,
+    scene.viewingDistanceMm,
+    scene.tier,
+    scene.surfaceSchool,
+    workshop.printers,
+    workshop.materials,
+    workshop.printRecipes,
+    workshop.rooms,
+    workshop.log.filter((e) => e.kind === "run" && !e.simulated),
+  ]);
+  const worked = workedOf(input);
+  const plan = (part: Part, given: GivenPrinter | null): PartPlan => {
+    const [measurement, lain] = measuredOf(part, input);
+    const key = JSON.stringify([
+      part,
+      measurement !== null,
+      lain !== null,
+      given,
+      worked.get(part.meshId ?? "") ?? 0,
+    ]);
+    const known = memory.parts.get(part.id);
+    if (known && known.shared === shared && known.plans.has(key)) return known.plans.get(key)!;
+    const made = planPart(part, measurement, lain, scene, workshop, input.derived, given);
+    const kept =
+      known?.shared === shared && known.plans.size < 6
+        ? known
+        : { shared, plans: new Map<string, PartPlan>() };
+    kept.plans.set(key, made);
+    memory.parts.set(part.id, kept);
+    return made;
+  };
+  const first = sorted.map((p) => (p.made === "from pieces" ? null : plan(p, null)));
+  const given = sharedPrinters(
+    first.filter((p) => p !== null),
+    input,
+  );
+  const pieces = new Map<string, PartPlan[]>();
+  const settled = sorted.map((p, i) => {
+    const printerId = given.get(p.id);
+    const own = first[i];
+    const made =
+      own && printerId && printerId !== own.chosen!.printer.id
+        ? plan(p, {
+            printerId,
+            because: `Shared out: on ${workshop.printers.find((x) => x.id === printerId)!.name} all of it is done sooner.`,
+          })
+        : (own ?? null);
+    if (made && p.pieceOf)
+      (pieces.get(p.pieceOf.partId) ?? pieces.set(p.pieceOf.partId, []).get(p.pieceOf.partId)!).push(made);
+    return made;
+  });
+  return sorted.map(
+    (p, i) =>
+      settled[i] ??
+      plan(p, { printerId: pieces.get(p.id)?.find((x) => x.chosen)?.chosen!.printer.id ?? "", because: "" }),
+  );
+}
+
+/** How many results are kept of each mesh: a new one changes the plans of its own parts and of no others. */
+function workedOf({ derived: { works, shells } }: PlanInput): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  // A key names its mesh second; a pose follows after a mark.
+  for (const key of [...works.keys(), ...shells.keys()]) {
+    const mesh = key.split(" ", 2)[1]!.split("@")[0]!;
+    counts.set(mesh, (counts.get(mesh) ?? 0) + 1);
+  }
+  return counts;
+}
+
+/** Parts joined to each other, and the pieces of one whole, stay on one machine. */
+function sharedPrinters(
+  plans: readonly PartPlan[],
+  { joints, workshop }: PlanInput,
+): ReadonlyMap<string, string> {
+  const leader = new Map<string, string>();
+  const find = (id: string): string => {
+    const up = leader.get(id);
+    return up === undefined || up === id ? id : find(up);
+  };
+  const join = (a: string, b: string) => leader.set(find(a), find(b));
+  for (const p of plans) if (p.part.pieceOf) join(p.part.id, `whole ${p.part.pieceOf.partId}`);
+  for (const j of joints) for (const id of j.partIds.slice(1)) join(id, j.partIds[0]!);
+  const load = new Map<string, number>();
+  const things: Shareable[] = [];
+  for (const p of plans) {
+    const { chosen, part } = p;
+    if (!chosen || (part.listing && !part.listing.bought)) continue;
+    const best = evenings(chosen.row, workshop.rooms.hourWorthMinor);
+    const alike =
+      part.printerId !== null || chosen.fit.kind !== "fits"
+        ? []
+        : p.candidates.filter(
+            (c) =>
+              c.printer.process === chosen.printer.process &&
+              c.fit.kind === "fits" &&
+              c.row.barred === null &&
+              c.row.printable === chosen.row.printable &&
+              evenings(c.row, workshop.rooms.hourWorthMinor) <= ABOUT * best + ABOUT_MIN,
+          );
+    if (alike.length < 2)
+      load.set(chosen.printer.id, (load.get(chosen.printer.id) ?? 0) + chosen.all.minutes.value);
+    else
+      things.push({
+        id: part.id,
+        together: find(part.id),
+        on: alike.map((c) => ({
+          printerId: c.printer.id,
+          minutes: c.all.minutes.value,
+          bedMm2: usableBed(c.printer)[0] * usableBed(c.printer)[1],
+        })),
+      });
+  }
+  return shareOut(things, load);
+}
+
+/** Machines that can take a plate as it is: its own, and any that is the same but for its name. */
+function takers(
+  plate: PlatePlan,
+  printers: readonly Printer[],
+  parts: readonly PartPlan[],
+): readonly Printer[] {
+  const pinned = plate.laid.some((l) => parts.find((p) => p.part.id === l.partId)?.part.printerId);
+  const alike = (p: Printer) =>
+    JSON.stringify({ ...p, id: "", name: "", noiseDb: 0, priceMinor: 0, lifeHours: 0, watts: 0 });
+  const own = printers.find((p) => p.id === plate.printer.id);
+  return pinned || !own
+    ? [plate.printer]
+    : [plate.printer, ...printers.filter((p) => p.id !== own.id && alike(p) === alike(own))];
+}
+
+/** The plates of one scene as the calendar takes them. */
+function jobsOf(
+  { own, parts, plates }: { own: PlanInput; parts: readonly PartPlan[]; plates: readonly PlatePlan[] },
+  { workshop, now }: PlanInput,
+  clock: Clock,
+): readonly PlateJob[] {
+  const sized = sizedBy(own.parts, own.joints);
+  const holds = (p: PlatePlan, ids: ReadonlySet<string>) => p.laid.some((l) => ids.has(l.partId));
+  return plates.map((p): PlateJob => {
+    const after = p.first
+      ? []
+      : plates
+          .filter((q) => q.first && p.laid.some((l) => sized.has(l.partId) && holds(q, sized.get(l.partId)!)))
+          .map((q) => q.id);
+    const from = Math.max(now.minute, daysBetween(now.today, own.scene.startOn) * MINUTES_A_DAY);
+    const dry = p.material?.damp ? (plasticOf(p.material.plastic)?.print.dryHours ?? 0) * 60 : 0;
+    const startsAt = p.running ? now.minute - (now.ms - p.running.startedAtMs) / 60_000 : 0;
+    return {
+      plateId: p.id,
+      on: takers(p, workshop.printers, parts).map((x) => ({
+        printerId: x.id,
+        minutes: p.running ? p.running.minutes / p.running.speed : p.minutes.value,
+      })),
+      setupMinutes: p.printer.setupMinutes,
+      clearMinutes: p.printer.clearMinutes,
+      tailMinutes: p.tailMinutes,
+      first: p.first,
+      ...(after.length > 0 ? { after } : {}),
+      releaseAt: dry > 0 ? nextPresence(clock, from) + dry : from,
+      ...(p.running ? { running: { printerId: p.printer.id, startsAt } } : {}),
+    };
+  });
+}
+
+function calendarOf(
+  jobs: readonly PlateJob[],
+  { workshop, now }: PlanInput,
+  clock: Clock,
+  memory: PlanMemory,
+): PrintCalendar {
+  const { quiet } = workshop.rooms;
+  const silent = new Map<string, QuietHours>(
+    quiet ? workshop.printers.filter((p) => p.noiseDb > quiet.mostDb).map((p) => [p.id, quiet]) : [],
+  );
+  const key = JSON.stringify([jobs, clock, now.minute, workshop.unattended, [...silent]]);
+  if (memory.calendar?.key !== key)
+    memory.calendar = {
+      key,
+      made: printCalendar(jobs, { clock, from: now.minute, unattended: workshop.unattended, quiet: silent }),
+    };
+  return memory.calendar.made;
+}
+
+/**
+ * When every copy of a part is cleared; a whole that was cut, when its last piece is; what is built to the
+ * size of a print, when that is. Parts that need no machine are not there.
+ */
+function readyTimes(
+  own: PlanInput,
+  parts: readonly PartPlan[],
+  plates: readonly PlatePlan[],
+  runs: readonly RunSlot[],
+): Map<string, number> {
+  const ready = new Map<string, number>();
+  const later = (id: string, at: number) => ready.set(id, Math.max(ready.get(id) ?? 0, at));
+  // Plates of other scenes are among the runs; they are nobody's here.
+  for (const r of runs)
+    for (const l of plates.find((p) => p.id === r.plateId)?.laid ?? [])
+      if (!l.spare) later(l.partId, r.clearedAt);
+  for (const p of parts)
+    if (p.part.pieceOf && ready.has(p.part.id)) later(p.part.pieceOf.partId, ready.get(p.part.id)!);
+  for (const [id, by] of sizedBy(own.parts, own.joints))
+    for (const size of by) if (ready.has(size)) later(id, ready.get(size)!);
+  return ready;
+}
+
+/** What is still reckoned and could be worked out on the meshes, of the machines that were chosen. */
+function wantedFor(parts: readonly PartPlan[]): Wanted[] {
+  return parts.flatMap(({ part, chosen, rescale: { factor } }): Wanted[] => {
+    if (!chosen || !part.meshId || (part.listing && !part.listing.bought)) return [];
+    const { printer } = chosen;
+    if (printer.process === "filament")
+      return chosen.exact
+        ? []
+        : [
+            {
+              kind: "work",
+              key: workKey(part.meshId, part.pose, factor, printer, part.infillBands),
+              meshId: part.meshId,
+              pose: part.pose,
+              factor,
+              printer,
+              bands: part.infillBands,
+              name: part.name,
+            },
+          ];
+    return part.hollow && !chosen.exact
+      ? [
+          {
+            kind: "shell",
+            key: shellKey(part.meshId, factor, part.hollow.wallMm),
+            meshId: part.meshId,
+            factor,
+            wallMm: part.hollow.wallMm,
+            name: part.name,
+          },
+        ]
+      : [];
+  });
+}
+
+/**
+ * Minutes of hands in one day: at plates and at steps, and how many there are. `day` counts from the plan's
+ * first.
+ */
+export type DayLoad = {
+  readonly day: number;
+  readonly plateMinutes: number;
+  readonly stepMinutes: number;
+  readonly presentMinutes: number;
+};
+
+/** The load of every day up to the last that has any. */
+export function loadByDay(
+  clock: Clock,
+  plateBusy: readonly { readonly from: number; readonly to: number }[],
+  stepBusy: readonly { readonly from: number; readonly to: number }[],
+): readonly DayLoad[] {
+  const last = Math.max(
+    -1,
+    ...[...plateBusy, ...stepBusy]
+      .filter((b) => Number.isFinite(b.to))
+      .map((b) => Math.floor((b.to - 1e-9) / MINUTES_A_DAY)),
+  );
+  const within = (list: readonly { readonly from: number; readonly to: number }[], day: number) =>
+    list.reduce(
+      (s, b) =>
+        s + Math.max(0, Math.min(b.to, (day + 1) * MINUTES_A_DAY) - Math.max(b.from, day * MINUTES_A_DAY)),
+      0,
+    );
+  return Array.from({ length: last + 1 }, (_, day) => ({
+    day,
+    plateMinutes: within(plateBusy, day),
+    stepMinutes: within(stepBusy, day),
+    presentMinutes: presenceBetween(clock, day * MINUTES_A_DAY, (day + 1) * MINUTES_A_DAY),
+  }));
+}

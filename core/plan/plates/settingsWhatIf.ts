@@ -1,0 +1,84 @@
+import type { Printer } from "#core/print/printer";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { planPart } from "#core/plan/parts/planPart";
+import { measuredOf } from "#core/plan/rule/scaleSweep";
+import { nothingDerived, type PlanInput } from "#core/scene/planInput";
+
+/**
+ * What one setting of a part's machine would change, all copies: as shares of now, and cm2 of plain steps.
+ */
+export type SettingLine = {
+  readonly what: string;
+  readonly minutesShare: number;
+  readonly gramsShare: number;
+  readonly plainCm2: number;
+};
+
+/**
+ * The same part with one setting otherwise. Both sides are reckoned the same way, so that what is compared is
+ * the setting.
+ * Empty where the part is not printed.
+ */
+export function settingsWhatIf(input: PlanInput, partId: string): readonly SettingLine[] {
+  const part = input.parts.find((p) => p.id === partId);
+  if (!part) return [];
+  const plan = (change: ((p: Printer) => Printer) | null): PartPlan =>
+    planPart(
+      part,
+      ...measuredOf(part, input),
+      input.scene,
+      change
+        ? {
+            ...input.workshop,
+            printers: input.workshop.printers.map((p) => (p.id === chosenId ? change(p) : p)),
+            printRecipes: [],
+          }
+        : input.workshop,
+      nothingDerived,
+      chosenId ? { printerId: chosenId, because: "" } : null,
+    );
+  let chosenId: string | null = null;
+  const first = plan(null).chosen;
+  if (!first) return [];
+  chosenId = first.printer.id;
+  const settled = first.printer;
+  const base = plan(() => settled).chosen!;
+  return changesOf(settled).flatMap(([what, changed]): SettingLine[] => {
+    const now = plan(() => changed).chosen;
+    return now
+      ? [
+          {
+            what,
+            minutesShare: now.one.minutes.value / Math.max(1e-9, base.one.minutes.value),
+            gramsShare: now.one.grams.value / Math.max(1e-9, base.one.grams.value),
+            plainCm2: now.surface.plain.value * part.count,
+          },
+        ]
+      : [];
+  });
+}
+
+const mm = (v: number) => Number(v.toFixed(3));
+
+function changesOf(p: Printer): readonly (readonly [string, Printer])[] {
+  if (p.process === "resin")
+    return [
+      [`layers of ${mm(p.layerMm / 2)} mm`, { ...p, layerMm: mm(p.layerMm / 2) }],
+      [`layers of ${mm(p.layerMm * 1.5)} mm`, { ...p, layerMm: mm(p.layerMm * 1.5) }],
+      ["a second more of exposure", { ...p, exposureSeconds: p.exposureSeconds + 1 }],
+      ["lifts at half the speed", { ...p, liftSpeed: p.liftSpeed / 2 }],
+    ];
+  return [
+    [`layers of ${mm(p.layerMm / 2)} mm`, { ...p, layerMm: mm(p.layerMm / 2) }],
+    ...(p.layerMm * 1.5 <= 0.75 * p.nozzleMm + 1e-9
+      ? [[`layers of ${mm(p.layerMm * 1.5)} mm`, { ...p, layerMm: mm(p.layerMm * 1.5) }] as const]
+      : []),
+    ["one more wall", { ...p, walls: p.walls + 1 }],
+    ...(p.walls > 1 ? [["one wall fewer", { ...p, walls: p.walls - 1 }] as const] : []),
+    [
+      `infill of ${Math.round(100 * (p.infillShare + 0.1))} %`,
+      { ...p, infillShare: Math.min(1, p.infillShare + 0.1) },
+    ],
+    ["a brim of 5 mm", { ...p, brimMm: 5 }],
+  ];
+}

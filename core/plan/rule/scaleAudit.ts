@@ -1,0 +1,119 @@
+import { figureBand } from "#core/scale/figureSize";
+import { WORTH_SAYING } from "#core/scale/rescale";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+
+/** What one part says of its own scale. Ratios are N of 1:N. */
+export type AuditLine = {
+  readonly partId: string;
+  readonly name: string;
+  /** What its file was drawn at; null where nobody knows. */
+  readonly drawnAt: number | null;
+  /** What it comes out at on the bench; null where nothing tells. */
+  readonly madeAt: number | null;
+  readonly evidence: "a feature" | "stated" | "figure size" | "own size" | "guessed";
+  readonly evidenceText: string;
+  /** Too large by this share of true; negative for too small. */
+  readonly offShare: number | null;
+  readonly advice: "right" | "rescale" | "stays as it is" | "a variant" | "say its scale";
+};
+
+/** The spread of what parts come out at, largest thing over smallest, less 1. */
+export type ScaleAudit = {
+  readonly lines: readonly AuditLine[];
+  readonly spreadShare: number;
+  readonly odd: readonly AuditLine[];
+};
+
+/**
+ * What each part comes out at, by the best evidence there is: a feature of known size beats what its source
+ * says, which
+ * beats a guess. Things with a size of their own (clips, cells, lights, magnets, bases, dice) are left alone.
+ */
+export function scaleAudit(parts: readonly PartPlan[], denominator: number): ScaleAudit {
+  const lines = parts.filter((p) => p.part.meshId !== null).map((p) => auditLine(p, denominator));
+  const known = lines
+    .filter((l) => l.madeAt !== null && l.advice !== "stays as it is" && l.advice !== "a variant")
+    .map((l) => l.madeAt!);
+  const spreadShare = known.length === 0 ? 0 : Math.max(...known) / Math.min(...known) - 1;
+  return {
+    lines,
+    spreadShare,
+    odd: lines.filter((l) => l.advice === "rescale" || l.advice === "say its scale"),
+  };
+}
+
+function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine {
+  const base = { partId: part.id, name: part.name };
+  if (part.source.kind === "real-object")
+    return {
+      ...base,
+      drawnAt: 1,
+      madeAt: 1,
+      evidence: "own size",
+      evidenceText: "has a size of its own",
+      offShare: 0,
+      advice: "stays as it is",
+    };
+  // Several features: the middle one by what they imply.
+  const implied = part.features
+    .map((f) => ({ name: f.name, madeAt: f.realMm / (f.fileSize * rescale.factor) }))
+    .sort((a, b) => a.madeAt - b.madeAt);
+  const drawn = drawnAtOf(part.source, part.unitMm);
+  if (implied.length > 0) {
+    const middle = implied[Math.floor((implied.length - 1) / 2)]!;
+    const offShare = denominator / middle.madeAt - 1;
+    return {
+      ...base,
+      drawnAt: (middle.madeAt * rescale.factor) / part.unitMm,
+      madeAt: middle.madeAt,
+      evidence: "a feature",
+      evidenceText: implied.map((i) => i.name).join(", "),
+      offShare,
+      advice:
+        Math.abs(offShare) <= WORTH_SAYING
+          ? "right"
+          : part.ownFactor !== 1 && Math.abs((1 + offShare) / part.ownFactor - 1) <= WORTH_SAYING
+            ? "a variant"
+            : "rescale",
+    };
+  }
+  if (drawn === null)
+    return {
+      ...base,
+      drawnAt: null,
+      madeAt: null,
+      evidence: "guessed",
+      evidenceText: "nothing tells its scale yet",
+      offShare: null,
+      advice: "say its scale",
+    };
+  const madeAt = (drawn * part.unitMm) / rescale.factor;
+  const offShare = denominator / madeAt - 1;
+  return {
+    ...base,
+    drawnAt: drawn,
+    madeAt,
+    evidence: part.source.kind === "figure" ? "figure size" : "stated",
+    evidenceText: part.origin.nativeScale || rescale.sentence.split(",")[0]!,
+    offShare,
+    advice: part.ownFactor !== 1 ? "a variant" : Math.abs(offShare) <= WORTH_SAYING ? "right" : "rescale",
+  };
+}
+
+/** N of the ratio a file was drawn at, as far as its source says. */
+function drawnAtOf(source: PartPlan["part"]["source"], unitMm: number): number | null {
+  switch (source.kind) {
+    case "ratio":
+      return source.denominator;
+    case "full":
+      return 1;
+    case "figure":
+      return figureBand(source.figureMm)[source.convention];
+    case "feature":
+      return source.realSizeMm / (source.fileSize * unitMm);
+    case "real-object":
+      return 1;
+    case "unknown":
+      return null;
+  }
+}

@@ -1,0 +1,51 @@
+import { between, type Figure } from "#core/figure";
+import { productOf } from "#core/materials/products";
+import type { AddStep } from "#core/steps/partBase";
+import type { Step } from "#core/steps/step";
+import { treatmentWork } from "#core/surface/treatmentWork";
+import type { Treatment } from "#core/surface/treatments";
+
+/** What has to be done to the faces of all copies of a part, cm2 and mm. */
+export type SurfaceWork = {
+  readonly treatCm2: Figure;
+  /** Depth of the plainest steps and that at which they are no longer plain; null when none is plain. */
+  readonly stepDepthMm: number | null;
+  readonly unseenDepthMm: number | null;
+  readonly treatment: Treatment | null;
+};
+
+/** Under this area nothing is treated, cm2. */
+const WORTH_CM2 = 0.5;
+/** Millilitres of a levelling coat a cm2 (common practice). */
+const ML_PER_CM2 = 0.06;
+
+/** The passes of a treatment, each after the one before. */
+export function surfaceSteps(
+  { treatCm2, stepDepthMm, unseenDepthMm, treatment }: SurfaceWork,
+  add: AddStep,
+): void {
+  const cm2 = treatCm2.value;
+  if (!treatment || cm2 <= WORTH_CM2) return;
+  let previous: Step | undefined;
+  for (const pass of treatmentWork(treatment, cm2, stepDepthMm, unseenDepthMm)) {
+    const { step: t, place, coats, minutes, deep } = pass;
+    // A filament part is clipped anyway; the school that leaves it at that adds nothing.
+    if (t.action === "clip") continue;
+    const product = t.product ? productOf(t.product) : null;
+    const ml = ML_PER_CM2 * cm2 * coats;
+    previous = add({
+      key: `treat-${place}-${t.action}`,
+      action: t.action,
+      title: `${t.what[0]!.toUpperCase()}${t.what.slice(1)}${coats > 1 ? `, ${coats} coats` : ""}`,
+      minutes,
+      product: t.product,
+      tool: t.tool,
+      place: t.place,
+      waitMinutes: product ? product.recoatMinutes * coats : t.action === "wash" ? 30 : 0,
+      areaCm2: cm2,
+      after: previous ? [previous.id] : [],
+      mixMl: t.product && t.levelling ? between(ml * 0.7, ml, ml * 1.4, "ml", "practice") : null,
+      notes: deep ? ["The steps are deeper than coats alone will hide: sand between them."] : [],
+    });
+  }
+}
