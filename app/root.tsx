@@ -7,6 +7,7 @@ import "./app.css";
 import { type ReactNode, useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import type { Route } from "./+types/root";
+import { rowShapes } from "#data/rowShapes";
 import { storeProblem } from "#data/storeProblem";
 import { ErrorState } from "#ui/States";
 import { ToastProvider, useToast } from "#ui/Toasts";
@@ -45,6 +46,8 @@ export default function Root() {
   useDatabaseRevalidation();
   useEffect(() => {
     document.documentElement.dataset.theme = storedTheme();
+    // Loaded ahead of the first change, so that a change never waits for it; what fails is tried again then.
+    void rowShapes().catch(() => undefined);
   }, []);
   return (
     <ToastProvider>

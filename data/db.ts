@@ -10,7 +10,7 @@ import {
   type TableName,
 } from "#data/rows";
 import { refuseNewer, watchStore } from "#data/storeState";
-import { settleRows, upgradeDatabase } from "#data/upgradeDatabase";
+import { upgradeDatabase } from "#data/upgradeDatabase";
 import { from1 } from "#data/upgrades/1-to-2";
 import { from2 } from "#data/upgrades/2-to-3";
 import { from3 } from "#data/upgrades/3-to-4";
@@ -69,6 +69,8 @@ export function openDatabase(name = "inch-hollow"): Database {
     .stores({})
     .upgrade(async (transaction) => {
       await by(from5)(transaction);
+      // The shapes are loaded when a database has to be upgraded, which keeps them out of every other start.
+      const { settleRows } = await Dexie.waitFor(import("#data/settleRows"));
       await settleRows(transaction, tableNames, left, DATA_VERSION - 1);
     });
   refuseNewer(db, DATA_VERSION);

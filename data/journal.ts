@@ -1,10 +1,9 @@
 import { failure, type Outcome, type Problem, refused, success } from "#core/outcome";
-import { check } from "#data/check";
 import { appDatabase, type Database } from "#data/db";
 import { type JournalRow, type Op, type Rows, type TableName, tableNames } from "#data/rows";
 import { meshRow, type NewMesh, putMeshes } from "#data/meshes";
+import { rowShapes } from "#data/rowShapes";
 import { isOfScenes, sceneOf } from "#data/sceneTables";
-import { shapes } from "#data/shapes";
 import { standingProblem, storeProblem } from "#data/storeProblem";
 
 /** How many changes can be taken back. */
@@ -42,6 +41,7 @@ export type WriteOptions = {
 export type Written = { readonly seq: number | null; readonly rows: readonly Rows[TableName][] };
 
 type Put = Extract<Op, { put: unknown }>;
+type CheckedRow = (op: Put) => Outcome<Rows[TableName]>;
 
 /** Ends a transaction with what was wrong. */
 class Refused extends Error {
@@ -72,6 +72,8 @@ export async function write(
   if (standing) return failure(standing);
   const meshes = (options.meshes ?? []).map(meshRow);
   try {
+    const { checkedRow } = await rowShapes();
+    const checked = (op: Op) => checkedOp(op, checkedRow);
     const tables = tablesFor(changes, options, db);
     const written = await db.transaction("rw", tables, async (): Promise<Written> => {
       await putMeshes(meshes, db);
@@ -79,7 +81,7 @@ export async function write(
       const inverse: Op[] = [];
       const puts: Put[] = [];
       for (const change of found) {
-        const op = await settled(change, db);
+        const op = await settled(change, db, checked);
         if (op === null) continue;
         if ("put" in op) puts.push(op);
         const back = await apply(db, op);
@@ -111,7 +113,7 @@ function tablesFor(changes: Changes, { meshes = [], afterUndo = [] }: WriteOptio
 }
 
 /** A change with its row as it will stand, checked. Null where there is nothing to change. */
-async function settled(change: Change, db: Database): Promise<Op | null> {
+async function settled(change: Change, db: Database, checked: (op: Op) => Op): Promise<Op | null> {
   if ("remove" in change) return change;
   if ("put" in change) return checked(change);
   const row = (await db.table(change.table).get(change.id)) as Rows[TableName] | undefined;
@@ -129,9 +131,9 @@ async function settled(change: Change, db: Database): Promise<Op | null> {
 }
 
 /** The row as it will come back from an archive. @throws Refused when it is not in its shape */
-function checked(op: Op): Op {
+function checkedOp(op: Op, checkedRow: CheckedRow): Op {
   if (!("put" in op)) return op;
-  const shaped = check<Rows[TableName]>(shapes[op.table], op.put);
+  const shaped = checkedRow(op);
   if (!shaped.ok) {
     const path = [op.table, String(op.put.id)];
     throw new Refused(shaped.problems.map((p) => ({ ...p, path: [...path, ...p.path] })));

@@ -4,6 +4,7 @@
 import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import { findChromium } from "./chromium.mjs";
 import { build } from "./build.mjs";
+import { checkFirstLoad } from "./firstLoad.mjs";
 import { bin, ensureDependencies, run } from "./dependencies.mjs";
 
 ensureDependencies();
@@ -56,6 +57,7 @@ check("dead code", () => run(bin("knip"), []));
 suite("unit", []);
 check("a tenth of the hurt files", () => run(bin("tsx"), ["scripts/fuzz.ts", "--share", "0.1"]));
 if (check("build", build)) {
+  check("first load at most 200 kB", checkFirstLoad);
   const chromium = findChromium();
   const env = { ...process.env, CHROMIUM_PATH: chromium };
   if (chromium) {

@@ -4,7 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, afterEach, beforeEach, expect, it } from "vitest";
 import type { BrowserContext, Page } from "playwright-core";
-import { closeBrowser, sharedBrowser } from "./app";
+import { readZip } from "#core/formats/zip";
+import { closeBrowser, rowsOf, sharedBrowser } from "./app";
 // @ts-expect-error a plain script without types
 import { serve } from "../../scripts/server.mjs";
 
@@ -121,4 +122,84 @@ it("an address that ends like a file opens the app, online and off", async () =>
     await page.reload();
     await page.getByText("This page or scene does not exist, or it was deleted.").waitFor();
   }
+});
+
+/** A database of this address as version 5 of the data left it. */
+async function asVersion5(page: Page): Promise<void> {
+  const zip = readZip(readFileSync("tests/corpus/archives/version-5.zip"), (name) => name === "archive.json");
+  if (!zip.ok) throw new Error("must unpack");
+  const { tables } = JSON.parse(new TextDecoder().decode(zip.value.get("archive.json"))) as {
+    tables: Record<string, { meshId?: string | null }[]>;
+  };
+  // Its meshes are left out: the parts stand as parts without one.
+  const rows = { ...tables, parts: tables.parts!.map((p) => ({ ...p, meshId: null })) };
+  await page.goto(`${HERE}/icon.svg`);
+  await page.evaluate(
+    ({ rows, stores }) =>
+      new Promise<void>((done, failed) => {
+        const open = indexedDB.open("inch-hollow", 50);
+        open.onupgradeneeded = () => {
+          for (const [name, keyPath, indexes, autoIncrement] of stores) {
+            const store = open.result.createObjectStore(name, { keyPath, autoIncrement });
+            for (const index of indexes) store.createIndex(index, index);
+          }
+          for (const [name, list] of Object.entries(rows))
+            for (const row of list) open.transaction!.objectStore(name).put(row);
+        };
+        open.onsuccess = () => {
+          open.result.close();
+          done();
+        };
+        open.onerror = () => failed(open.error!);
+      }),
+    { rows, stores: version5Stores },
+  );
+}
+
+type Store = readonly [name: string, keyPath: string, indexes: readonly string[], autoIncrement: boolean];
+const plain = (...names: readonly string[]) => names.map((n): Store => [n, "id", [], false]);
+const ofScenes = (...names: readonly string[]) => names.map((n): Store => [n, "id", ["sceneId"], false]);
+const version5Stores: readonly Store[] = [
+  ...plain("scenes", "printers", "materials", "paints", "recipes", "stock", "settings", "plans", "meshes"),
+  ...plain("features", "coupons", "printRecipes", "unplaced"),
+  ...ofScenes(
+    "parts",
+    "joints",
+    "grounds",
+    "records",
+    "timers",
+    "ledger",
+    "layouts",
+    "runs",
+    "gcodes",
+    "notes",
+  ),
+  ["log", "id", ["at"], false],
+  ["measurements", "meshId", [], false],
+  ["journal", "seq", ["undone"], true],
+  ["results", "key", ["meshId"], false],
+  ["local", "key", [], false],
+];
+
+it("a database of the version before is brought along in the browser, whole and once", async () => {
+  const page = await context.newPage();
+  await asVersion5(page);
+  await page.goto(`${HERE}/scenes`);
+  await page
+    .getByRole("link", { name: /Eel house/ })
+    .first()
+    .waitFor();
+  const paints = await rowsOf(page, "paints");
+  expect(paints.map((p) => [p.id, p.product, p.thinner])).toEqual([
+    ["kiln", "acrylic", null],
+    ["rope", "acrylic", null],
+  ]);
+  expect(await rowsOf(page, "grounds")).toMatchObject([{ id: "g1", flock: "sprinkled" }]);
+  // It is written into as any other, and opened again it is as it was left.
+  await page.goto(`${HERE}/workshop/paints`);
+  await page.getByText("Kiln brick").first().waitFor();
+  await page.getByText("water acrylic, brushed").first().waitFor();
+  await page.reload();
+  await page.getByText("Kiln brick").first().waitFor();
+  expect(await rowsOf(page, "paints")).toEqual(paints);
 });

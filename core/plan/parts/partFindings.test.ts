@@ -93,6 +93,20 @@ type Case = readonly [
 ];
 const cases = (
   [
+    [
+      "a part that would be a street long",
+      "absurd-size",
+      "missing",
+      { unitMm: 1e6 },
+      /^Wall would be \d+ m long on the bench, so nothing is planned for it\. Say what scale/,
+    ],
+    [
+      "a part that would be dust",
+      "absurd-size",
+      "missing",
+      { unitMm: 1e-9 },
+      /^Wall would be smaller than a grain of dust on the bench/,
+    ],
     ["a part without a model", "no-mesh", "missing", { meshId: null }, /no model yet\. Add its file/],
     [
       "something bought without a size",

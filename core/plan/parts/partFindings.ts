@@ -1,3 +1,4 @@
+import { isPlannable } from "#core/plan/parts/plannable";
 import { partRef } from "#core/reference";
 import { isClosed } from "#core/mesh/health";
 import { isAsDrawn } from "#core/mesh/pose";
@@ -13,8 +14,7 @@ import { disagreement, WORTH_SAYING } from "#core/scale/rescale";
 import { guessUnit } from "#core/scale/unitGuess";
 import { type Finding, finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import type { Scene } from "#core/scene/scene";
-import type { Workshop } from "#core/scene/workshop";
+import type { PartScene, PartWorkshop } from "#core/plan/parts/partSurroundings";
 
 type Draft = Omit<PartPlan, "findings">;
 
@@ -31,7 +31,7 @@ const unitWords = {
 } as const;
 
 /** What is wrong with a part or wanting, in its size, its mesh, on its machine and to the eye. */
-export const partFindings = (plan: Draft, scene: Scene, workshop: Workshop): Finding[] => [
+export const partFindings = (plan: Draft, scene: PartScene, workshop: PartWorkshop): Finding[] => [
   // A piece has the scale of what it was cut from.
   ...(plan.part.pieceOf ? [] : scaleFindings(plan, scene)),
   ...meshFindings(plan),
@@ -39,7 +39,15 @@ export const partFindings = (plan: Draft, scene: Scene, workshop: Workshop): Fin
   ...lookFindings(plan, scene),
 ];
 
-function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, scene: Scene): Finding[] {
+/** A length that nobody meant, in words. */
+const lengthWords = (mm: number) =>
+  mm < 1
+    ? "smaller than a grain of dust"
+    : mm < 1e9
+      ? `${Math.round(mm / 1000)} m long`
+      : "longer than any road";
+
+function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, scene: PartScene): Finding[] {
   const found: Finding[] = [];
   if (part.made === "printed" && !part.meshId && !part.listing)
     found.push(
@@ -61,6 +69,17 @@ function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, sc
         part.name,
         "no-size",
         `${part.name} has no size yet. Type its width, depth and height on the bench.`,
+      ),
+    );
+  if (sizeMm && !isPlannable(sizeMm))
+    found.push(
+      finding(
+        "missing",
+        "parts",
+        partRef(part.id),
+        part.name,
+        "absurd-size",
+        `${part.name} would be ${lengthWords(Math.max(...sizeMm))} on the bench, so nothing is planned for it. Say what scale it was drawn at, or give one feature its real size.`,
       ),
     );
   if (part.source.kind === "unknown" && measurement) {
@@ -184,7 +203,10 @@ function meshFindings({ part, measurement: m, rescale: { factor }, chosen }: Dra
 /** Smaller hollows hold too little resin to matter, mm3 (common practice). */
 const TRAPPED_MM3 = 100;
 
-function printFindings({ part, chosen, body, thinnestMm, candidates }: Draft, workshop: Workshop): Finding[] {
+function printFindings(
+  { part, chosen, body, thinnestMm, candidates }: Draft,
+  workshop: PartWorkshop,
+): Finding[] {
   if (part.made !== "printed" || !body) return [];
   if (workshop.printers.length === 0)
     return [
@@ -337,7 +359,7 @@ function printFindings({ part, chosen, body, thinnestMm, candidates }: Draft, wo
   return found;
 }
 
-function lookFindings({ part, finish: chosen, treatment }: Draft, scene: Scene): Finding[] {
+function lookFindings({ part, finish: chosen, treatment }: Draft, scene: PartScene): Finding[] {
   if (!chosen || part.pieceOf) return [];
   const plain = chosen.surface.plain.value * part.count;
   if (plain < PLAIN_WORTH_CM2 || !chosen.surface.worst) return [];

@@ -1,3 +1,4 @@
+import { isPlannable } from "#core/plan/parts/plannable";
 import { exact, type Figure, spread, sum, times } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import type { Use } from "#core/materials/material";
@@ -30,8 +31,7 @@ import { smallestPrinted } from "#core/scale/limits";
 import { type Rescale, rescale } from "#core/scale/rescale";
 import type { Part } from "#core/scene/part";
 import { type Derived, nothingDerived } from "#core/scene/planInput";
-import type { Scene } from "#core/scene/scene";
-import type { Workshop } from "#core/scene/workshop";
+import type { PartScene, PartWorkshop } from "#core/plan/parts/partSurroundings";
 import { surfaceAreas } from "#core/surface/surfaceAreas";
 import { defaultSchool, treatmentOf } from "#core/surface/treatments";
 
@@ -49,23 +49,25 @@ export function planPart(
   part: Part,
   measurement: MeshMeasurement | null,
   lain: MeshMeasurement | null,
-  scene: Scene,
-  workshop: Workshop,
+  scene: PartScene,
+  workshop: PartWorkshop,
   derived: Derived = nothingDerived,
   given: GivenPrinter | null = null,
 ): PartPlan {
   const scaled = withOwnFactor(rescale(part.source, part.unitMm, scene.denominator), part.ownFactor);
-  const body = lain ? printBody(lain, scaled.factor) : null;
   const sizeMm = measurement
     ? (boxSize(measurement.box).map((v) => v * scaled.factor) as [number, number, number])
     : part.sizeMm;
-  const thinnestMm = measurement ? thinnest(measurement, scaled.factor) : null;
+  const plannable = sizeMm === null || isPlannable(sizeMm);
+  const onBed = plannable ? lain : null;
+  const body = onBed ? printBody(onBed, scaled.factor) : null;
+  const thinnestMm = measurement && plannable ? thinnest(measurement, scaled.factor) : null;
   const inPieces = part.made === "from pieces";
   const candidates =
-    (part.made === "printed" || inPieces) && lain && body
+    (part.made === "printed" || inPieces) && onBed && body
       ? workshop.printers
           .filter((p) => lackOf(p) === null)
-          .map((p) => candidate(p, part, lain, body, scaled.factor, thinnestMm, scene, workshop, derived))
+          .map((p) => candidate(p, part, onBed, body, scaled.factor, thinnestMm, scene, workshop, derived))
       : [];
   const found = inPieces
     ? { chosen: null, reasons: ["It is printed in pieces."] }
@@ -86,7 +88,7 @@ export function planPart(
     finish && !part.clear && !part.pieceOf && !treatmentOf(school).notOn.includes(finish.printer.process)
       ? treatmentOf(school)
       : null;
-  const areaCm2 = paintedArea(part, lain, body, scaled.factor);
+  const areaCm2 = paintedArea(part, onBed, body, scaled.factor);
   const plan = {
     part,
     measurement,
@@ -149,8 +151,8 @@ function candidate(
   body: PrintBody,
   factor: number,
   thin: Figure | null,
-  scene: Scene,
-  workshop: Workshop,
+  scene: PartScene,
+  workshop: PartWorkshop,
   derived: Derived,
 ): Candidate {
   const printer = withRecipe(own, workshop.printRecipes.find((r) => r.id === part.recipeId) ?? null);
@@ -322,7 +324,7 @@ function candidate(
 /**
  * The material a part is printed in: what was said, else what suits its use best, else the first there is.
  */
-function materialFor(part: Part, printer: Printer, workshop: Workshop): PrintMaterial | null {
+function materialFor(part: Part, printer: Printer, workshop: PartWorkshop): PrintMaterial | null {
   const own = workshop.materials.filter((x) => x.process === printer.process);
   const said = own.find((x) => x.id === part.materialId);
   if (said) return said;
@@ -340,7 +342,7 @@ function choose(
   candidates: readonly Candidate[],
   part: Part,
   thin: Figure | null,
-  workshop: Workshop,
+  workshop: PartWorkshop,
 ): { chosen: Candidate | null; reasons: readonly string[] } {
   const asked = candidates.filter(
     (c) =>

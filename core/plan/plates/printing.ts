@@ -1,3 +1,4 @@
+import { partScene, partWorkshop } from "#core/plan/parts/partSurroundings";
 import { type Clock, hasHours, MINUTES_A_DAY, nextPresence, presenceBetween } from "#core/steps/hours";
 import { plasticOf } from "#core/materials/printMaterials";
 import {
@@ -156,20 +157,11 @@ const asItsWhole = (part: Part, parts: readonly Part[]): Part => {
  * Every part planned on its machine; those that several machines do about as well are shared out over them.
  */
 export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPlan[] {
-  const { scene, workshop } = input;
   const sorted = [...input.parts].sort(byName).map((p) => asItsWhole(p, input.parts));
-  // What a part's plan hangs on besides the part itself.
-  const shared = JSON.stringify([
-    scene.denominator,
-    scene.viewingDistanceMm,
-    scene.tier,
-    scene.surfaceSchool,
-    workshop.printers,
-    workshop.materials,
-    workshop.printRecipes,
-    workshop.rooms,
-    workshop.log.filter((e) => e.kind === "run" && !e.simulated),
-  ]);
+  // What a part's plan hangs on besides the part itself: it is given these and no more.
+  const scene = partScene(input.scene);
+  const workshop = partWorkshop(input.workshop);
+  const shared = JSON.stringify([scene, workshop]);
   const worked = workedOf(input);
   const plan = (part: Part, given: GivenPrinter | null): PartPlan => {
     const [measurement, lain] = measuredOf(part, input);
