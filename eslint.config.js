@@ -157,7 +157,12 @@ export default tseslint.config(
   { ...reactHooks.configs.flat.recommended, files: ["app/**"] },
   { files: ["app/ui/Table.tsx"], rules: { "react-hooks/incompatible-library": "off" } },
   ...Object.entries(parts).map(([name, p]) => mayImport(p.files, p.parts, p.packages, barParts(name))),
-  mayImport(["data/testingRows.ts"], ["core"], ["joi", "fast-check"], barParts("data")),
+  mayImport(
+    ["data/testingRows.ts", "data/rememberedPlans.ts"],
+    ["core"],
+    ["joi", "fast-check"],
+    barParts("data"),
+  ),
   mayImport(["core/*"], [], [], [...barParts("core"), `^#core/${anyOf(Object.keys(folders))}`]),
   ...Object.entries(folders).map(([name, allowed]) =>
     mayImport([`core/${name}/**`], allowed, [], [...barParts("core"), ...barFolders(name)]),

@@ -1,6 +1,8 @@
 import { Popover } from "radix-ui";
 import { digits, type Figure } from "#core/figure";
+import { moneyText } from "#core/money";
 import { BasisMark, basisWords } from "#ui/BasisMark";
+import { useCurrency } from "#ui/Currency";
 
 const unitText: Record<string, string> = {
   min: "min",
@@ -16,7 +18,7 @@ const unitText: Record<string, string> = {
 };
 
 /** Minutes as people say them; grams over a kilogram in kilograms. Money in the workshop's currency. */
-export function figureText(figure: Figure, currency = "EUR"): { value: string; range: string } {
+export function figureText(figure: Figure, currency: string): { value: string; range: string } {
   const { value, low, high, unit } = figure;
   if (unit === "min") {
     const say = (m: number) =>
@@ -30,7 +32,7 @@ export function figureText(figure: Figure, currency = "EUR"): { value: string; r
     };
   }
   if (unit === "minor") {
-    const say = (v: number) => new Intl.NumberFormat("en", { style: "currency", currency }).format(v / 100);
+    const say = (v: number) => moneyText(v, currency);
     return { value: say(value), range: low === high ? "" : `${say(low)} to ${say(high)}` };
   }
   const kilo = unit === "g" && value >= 1000;
@@ -44,15 +46,8 @@ export function figureText(figure: Figure, currency = "EUR"): { value: string; r
 }
 
 /** An estimate: value, range bar, basis mark; opens to its working. */
-export function FigureView({
-  figure,
-  label,
-  currency,
-}: {
-  figure: Figure;
-  label?: string;
-  currency?: string;
-}) {
+export function FigureView({ figure, label }: { figure: Figure; label?: string }) {
+  const currency = useCurrency();
   const { value, range } = figureText(figure, currency);
   return (
     <Popover.Root>

@@ -112,7 +112,10 @@ describe("stage by stage", () => {
     await page.locator("h1").first().click();
     await page.keyboard.press("u");
     await page.getByRole("button", { name: "Take my wish back" }).click();
-    await page.getByText(/^You want “Seal matte”/).waitFor({ state: "detached" });
+    await page
+      .getByRole("region", { name: "Broken rules" })
+      .getByText(/^You want “Seal matte”/)
+      .waitFor({ state: "detached" });
   });
 });
 

@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { guessMaterial } from "#core/materials/guessMaterial";
 import { materialOf } from "#core/materials/materials";
 import type { CutPiece } from "#core/scene/part";
@@ -14,8 +15,7 @@ import { Choice, Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { KeptForm } from "#route/KeptForm";
 
-const money = (minor: number, currency: string) =>
-  new Intl.NumberFormat("en", { style: "currency", currency }).format(minor / 100);
+const money = (minor: number, currency: string) => moneyText(minor, currency);
 const typed = (minor: number | null | undefined) =>
   minor === null || minor === undefined ? "" : (minor / 100).toFixed(2);
 
@@ -143,7 +143,7 @@ export function PartWays({
                   <td data-figures>{money(w.moneyMinor, currency)}</td>
                   <td data-figures>{w.hours.toFixed(1)} h</td>
                   <td>
-                    <FigureView figure={w.together} label={w.way} currency={currency} />
+                    <FigureView figure={w.together} label={w.way} />
                   </td>
                 </tr>
               ))}

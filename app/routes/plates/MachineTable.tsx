@@ -6,7 +6,7 @@ import { FigureView } from "#ui/FigureView";
 import { stagePath } from "#app/stages";
 
 /** Every printed part over all machines: which one, and what speaks for it. */
-export function MachineTable({ plan, sceneId, currency }: { plan: Plan; sceneId: string; currency: string }) {
+export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string }) {
   const parts = plan.parts.filter((p) => p.candidates.length > 0 || p.part.made === "from pieces");
   if (parts.length === 0) return null;
   const path = (p: PartPlan) => `${stagePath(sceneId, "plates")}/part/${p.part.id}`;
@@ -60,11 +60,7 @@ export function MachineTable({ plan, sceneId, currency }: { plan: Plan; sceneId:
                       <FigureView figure={p.chosen.all.hands} label={`Hands on ${p.part.name}`} />
                     </td>
                     <td>
-                      <FigureView
-                        figure={p.chosen.all.cost}
-                        label={`Cost of ${p.part.name}`}
-                        currency={currency}
-                      />
+                      <FigureView figure={p.chosen.all.cost} label={`Cost of ${p.part.name}`} />
                     </td>
                     <td className="max-w-[34ch]">{p.reason}</td>
                     <td className="text-[14px]">{otherwise(p)}</td>

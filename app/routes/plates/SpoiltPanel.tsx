@@ -83,16 +83,12 @@ function Spoilt({
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
         <dt>Print again</dt>
         <dd>
-          <FigureView
-            figure={advice.reprint}
-            label={`Printing ${part.name} again`}
-            currency={workshop.currency}
-          />
+          <FigureView figure={advice.reprint} label={`Printing ${part.name} again`} />
           {advice.better === "reprint" && <b className="ml-2 font-head text-verdigris">better</b>}
         </dd>
         <dt>Repair</dt>
         <dd>
-          <FigureView figure={advice.repair} label={`Repairing ${part.name}`} currency={workshop.currency} />
+          <FigureView figure={advice.repair} label={`Repairing ${part.name}`} />
           {advice.better === "repair" && <b className="ml-2 font-head text-verdigris">better</b>}
         </dd>
       </dl>

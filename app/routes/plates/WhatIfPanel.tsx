@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import type { WhatIfLine } from "#core/plan/plates/whatIf";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
@@ -11,8 +12,7 @@ import { askWhatIf } from "#workers/plan";
 export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
   const { job, start, stop } = useJob<readonly WhatIfLine[]>();
   const { today } = input.now;
-  const money = (minor: number) =>
-    new Intl.NumberFormat("en", { style: "currency", currency: input.workshop.currency }).format(minor / 100);
+  const money = (minor: number) => moneyText(minor, input.workshop.currency);
   const base = job.value?.[0];
   return (
     <section aria-label="What if">

@@ -62,9 +62,7 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
         )}
       </div>
       <FindingList findings={findings} onMend={(f, m) => void mend(f, m)} />
-      {p.candidates.length > 0 && (
-        <MachineChoice p={p} distanceMm={scene.viewingDistanceMm} currency={workshop.currency} />
-      )}
+      {p.candidates.length > 0 && <MachineChoice p={p} distanceMm={scene.viewingDistanceMm} />}
       <div className="grid items-start gap-5 xl:grid-cols-2">
         {part.made !== "from pieces" && <MakingForm key={part.id} p={p} workshop={workshop} />}
         {chosen && <TimePanel p={p} input={input} />}

@@ -107,7 +107,7 @@ export default function Plates() {
           <EveningLoad plan={plan} today={now.today} />
         </div>
         <WhatIfPanel view={view} />
-        <MachineTable plan={plan} sceneId={scene.id} currency={workshop.currency} />
+        <MachineTable plan={plan} sceneId={scene.id} />
         <ExportButtons />
       </div>
       {chosen ? (
@@ -163,10 +163,7 @@ export default function Plates() {
                   label="Machine time, failures counted in"
                 />,
               ],
-              [
-                "material cost",
-                <FigureView key="c" figure={plan.totals.cost} label="Cost" currency={workshop.currency} />,
-              ],
+              ["material cost", <FigureView key="c" figure={plan.totals.cost} label="Cost" />],
             ]}
           />
           <p>Select a plate to see what is on it.</p>

@@ -97,11 +97,7 @@ export function Sweep({ input }: { input: PlanInput }) {
                       <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
                     </td>
                     <td>
-                      <FigureView
-                        figure={l.cost}
-                        label={`Money at 1:${l.denominator}`}
-                        currency={input.workshop.currency}
-                      />
+                      <FigureView figure={l.cost} label={`Money at 1:${l.denominator}`} />
                     </td>
                     <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
                     <td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>

@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { useSelected } from "#app/hooks/useSelected";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/stores";
@@ -64,8 +65,7 @@ export default function Stores({ actionData }: Route.ComponentProps) {
   const mark = useSelected("need");
   const fetcher = useFetcher<{ problems: Parameters<typeof Problems>[0]["problems"] }>();
   const buy = toBuy(plan.stores);
-  const money = (minor: number) =>
-    new Intl.NumberFormat("en", { style: "currency", currency: workshop.currency }).format(minor / 100);
+  const money = (minor: number) => moneyText(minor, workshop.currency);
   return (
     <div className="sheet grid content-start gap-5">
       <h1>Stores: what this scene draws</h1>

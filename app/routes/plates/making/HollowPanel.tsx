@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { useState } from "react";
 import type { Outcome } from "#core/outcome";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
@@ -65,9 +66,7 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
     );
   };
   const money = (ml: number) =>
-    new Intl.NumberFormat("en", { style: "currency", currency }).format(
-      (ml * (c.material?.densityGPerCm3 ?? 1.12) * (c.material?.pricePerKg ?? 0)) / 100_000,
-    );
+    moneyText((ml * (c.material?.densityGPerCm3 ?? 1.12) * (c.material?.pricePerKg ?? 0)) / 1000, currency);
   const save = async () => {
     const made = await file.start((tell, signal) =>
       hollowFile(

@@ -13,15 +13,7 @@ const strength = ["", "breaks when dropped", "brittle", "gives a little", "takes
  * One part over all machines: hours, hands, money, detail, steps, strength and scars, with what the plan
  * would take.
  */
-export function MachineChoice({
-  p,
-  distanceMm,
-  currency,
-}: {
-  p: PartPlan;
-  distanceMm: number;
-  currency: string;
-}) {
+export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: number }) {
   const { part, chosen } = p;
   const say = useToast();
   const take = async (c: Candidate | null) => {
@@ -110,7 +102,7 @@ export function MachineChoice({
                     <FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} />
                   </td>
                   <td>
-                    <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} currency={currency} />
+                    <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
                   </td>
                   <td data-figures>
                     {c.row.smallestMm.toFixed(2)} mm
