@@ -6,6 +6,7 @@ it.each([
   ["lay", "part:wall", "/scenes/s?part=wall"],
   ["parts", "part:a b", "/scenes/s/parts?part=a%20b"],
   ["plates", "part:wall", "/scenes/s/plates/part/wall"],
+  ["joints", "part:wall", "/scenes/s/parts?part=wall"],
   ["colour", "part:wall", "/scenes/s/colour?part=wall"],
   ["order", "step:part:wall/prime", "/scenes/s/order?step=part%3Awall%2Fprime"],
   ["plates", "plate:p1", "/scenes/s/plates?plate=p1"],

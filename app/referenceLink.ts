@@ -15,6 +15,8 @@ export function referenceLink(sceneId: string, stage: Stage, reference: Referenc
   const with_ = (path: string, name: string) => `${path}?${name}=${encodeURIComponent(id)}`;
   switch (kind) {
     case "part":
+      // The joints do not show a part by itself; its own page does.
+      if (stage === "joints") return with_(stagePath(sceneId, "parts"), "part");
       return stage === "plates"
         ? `${stagePath(sceneId, "plates")}/part/${encodeURIComponent(id)}`
         : with_(stagePath(sceneId, stage), "part");

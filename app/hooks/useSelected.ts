@@ -1,7 +1,7 @@
 import { useCallback } from "react";
 import { useSearchParams } from "react-router";
 
-const bring = (element: Element | null) => element?.scrollIntoView({ block: "nearest" });
+const bring = (element: Element | null) => element?.scrollIntoView({ block: "center" });
 
 /**
  * The thing that the address selects.

@@ -211,10 +211,8 @@ export default function Ground({ actionData }: Route.ComponentProps) {
               ["alcohol", "alcohol and water"],
             ]}
           />
-          <div>
-            <Tick label="Loose grains, glued" name="loose" />
-            <Choice label="Flock or plants" name="flock" options={flockOptions} />
-          </div>
+          <Choice label="Flock or plants" name="flock" options={flockOptions} />
+          <Tick label="Loose grains, glued" name="loose" />
           <Button kind="main" type="submit" name="intent" value="add" data-new>
             Lay it
           </Button>

@@ -92,7 +92,7 @@ export default function Joints({ actionData }: Route.ComponentProps) {
                     <svg
                       key={id}
                       viewBox={`${box.min[0]} ${-box.max[2]} ${w} ${h}`}
-                      className="max-h-24 max-w-32 overflow-visible"
+                      className="max-h-24 max-w-[30%] overflow-visible"
                       style={{ height: 90 * Math.min(1, h / Math.max(w, h) + 0.25) }}
                       role="img"
                       aria-label={p.part.name}

@@ -66,7 +66,7 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
       ),
     },
     { id: "name", header: "name", accessorFn: (p) => p.name },
-    { id: "product", header: "product", accessorFn: (p) => productName(p.product) },
+    { id: "product", header: "family", accessorFn: (p) => productName(p.product) },
     { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
     { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
     {
