@@ -68,7 +68,7 @@ else for (const m of made) tell(m);
 
 /** Without the measurements, which are larger than all the rest and can be had again. */
 function bare({ parts, ...rest }: Plan) {
-  return { ...rest, parts: parts.map(({ measurement: _m, lain: _l, ...p }) => p) };
+  return { ...rest, parts: parts.map(({ measurement: _m, asItLies: _l, ...p }) => p) };
 }
 
 function tell({ input, plan, ms }: (typeof made)[number]): void {

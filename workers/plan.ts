@@ -34,7 +34,7 @@ export async function planScene(input: PlanInput, others: readonly PlanInput[]):
     parts: plan.parts.map((p) => ({
       ...p,
       measurement: of(p.part.meshId),
-      lain: of(p.part.meshId && posedId(p.part.meshId, p.part.pose)),
+      asItLies: of(p.part.meshId && posedId(p.part.meshId, p.part.pose)),
     })),
   };
 }

@@ -34,7 +34,7 @@ const api = {
   /** The plan without the measurements, which the asker has. */
   plan(request: PlanRequest, others: readonly PlanRequest[]): Plan {
     const plan = makePlan(whole(request), others.map(whole), memory);
-    return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: null, lain: null })) };
+    return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: null, asItLies: null })) };
   },
   whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
     whatIf(whole(request), others.map(whole), memory, progress),

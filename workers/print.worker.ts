@@ -185,10 +185,12 @@ const api = {
     if (!made.ok) return made;
     const { hollow, holes, mesh } = made.value;
     const f3 = factor ** 3 / 1000;
-    const lain = posedMesh(mesh, pose);
-    const left = layerRegions(lain, findTwins(lain).twin, boundingBox(lain.positions)).spaces.filter(
-      (s) => s.kind === "hollow",
-    );
+    const asItLies = posedMesh(mesh, pose);
+    const left = layerRegions(
+      asItLies,
+      findTwins(asItLies).twin,
+      boundingBox(asItLies.positions),
+    ).spaces.filter((s) => s.kind === "hollow");
     progress(1);
     return success({
       shell: {

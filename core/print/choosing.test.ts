@@ -6,7 +6,7 @@ import { type GateContext, gateFor } from "#core/print/gate";
 import { kindNumber, kindOfNumber, plateKindOf, plateKinds } from "#core/print/plateKind";
 import { uses } from "#core/materials/material";
 import { plasticOf, plastics, suits } from "#core/materials/printMaterials";
-import { lackOf } from "#core/print/printer";
+import { missingSetting } from "#core/print/printer";
 import { type PrintRecipe, recipeDifferences, recipeSnapshot, withRecipe } from "#core/print/printRecipe";
 import { chooseProcess, evenings, printCost, type ProcessRow } from "#core/print/processTable";
 import { shareOut, type Shareable } from "#core/print/sharing";
@@ -258,10 +258,10 @@ describe("recipes, plastics, kinds and beds", () => {
     ]).toEqual(["plain", "tall", "wide", "plain"]);
   });
   it("a machine says what it lacks, and a bed how many pieces a part would be", () => {
-    expect(lackOf(testFilament)).toBeNull();
-    expect(lackOf({ ...testFilament, bedMm: [8, 220, 250] })).toMatch(/room/);
-    expect(lackOf({ ...testFilament, wallSpeed: 0 })).toBe("wall speed");
-    expect(lackOf({ ...testResin, retractSpeed: Number.NaN })).toBe("retract speed");
+    expect(missingSetting(testFilament)).toBeNull();
+    expect(missingSetting({ ...testFilament, bedMm: [8, 220, 250] })).toMatch(/room/);
+    expect(missingSetting({ ...testFilament, wallSpeed: 0 })).toBe("wall speed");
+    expect(missingSetting({ ...testResin, retractSpeed: Number.NaN })).toBe("retract speed");
     expect(pieceCount(fitOn(testFilament, [200, 200, 200]))).toBe(1);
     expect(pieceCount(fitOn(testFilament, [400, 100, 20]))).toBe(2);
     expect(pieceCount(fitOn(testFilament, [5000, 5000, 1000]))).toBeGreaterThan(MOST_PIECES);

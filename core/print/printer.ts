@@ -114,7 +114,7 @@ const needed = {
 /**
  * The first thing without which nothing can be reckoned on a machine, in words; null when nothing is missing.
  */
-export function lackOf(printer: Printer): string | null {
+export function missingSetting(printer: Printer): string | null {
   if (Math.min(...usableBed(printer)) <= 0) return "room on its bed inside its margin";
   return (
     Object.entries(needed[printer.process]).find(

@@ -29,7 +29,7 @@ export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: Sce
         p.chosen?.printer.id === plate.printer.id &&
         p.chosen.material?.id === plate.material?.id &&
         p.chosen.fit.kind === "fits" &&
-        p.lain &&
+        p.asItLies &&
         (!resin || (p.body?.sizeMm[2] ?? 0) <= highest + 0.05),
     )
     .sort((a, b) => b.part.count - a.part.count || a.chosen!.one.minutes.value - b.chosen!.one.minutes.value)

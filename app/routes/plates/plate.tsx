@@ -118,7 +118,7 @@ export default function PlatePage() {
   /** A piece's outline as its part has it, before it was turned. */
   function unturned(l: LaidPiece) {
     const p = plan.parts.find((x) => x.part.id === l.partId);
-    return p?.lain ? outlineOf(p) : l.lines;
+    return p?.asItLies ? outlineOf(p) : l.lines;
   }
   const odds = failureCauses[plate.printer.process];
   return (

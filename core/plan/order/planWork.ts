@@ -19,7 +19,7 @@ import type { Action, Step } from "#core/steps/step";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import type { Clock } from "#core/steps/hours";
 import { daysBetween } from "#core/plan/calendarDay";
-import { plainSteps } from "#core/plan/surface/plainSteps";
+import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { SceneParts } from "#core/plan/plates/printing";
 import type { PlanInput } from "#core/scene/planInput";
@@ -271,7 +271,7 @@ function acceptedSpans({ accepted, now }: PlanInput): ReadonlyMap<string, Span> 
 
 function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], releaseAt: number): PartWork {
   const { part, chosen, finish } = p;
-  const steps = plainSteps(p, viewingDistanceMm);
+  const steps = visibleSteps(p, viewingDistanceMm);
   const shown = part.pieceOf ? null : (finish?.surface.plain ?? null);
   return {
     id: part.id,

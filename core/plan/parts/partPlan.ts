@@ -41,7 +41,7 @@ export type PartPlan = {
   /** As it was drawn, which is how it stands in the scene. */
   readonly measurement: MeshMeasurement | null;
   /** As it lies on the bed. */
-  readonly lain: MeshMeasurement | null;
+  readonly asItLies: MeshMeasurement | null;
   readonly rescale: Rescale;
   readonly body: Omit<PrintBody, "profile"> | null;
   /** Width, depth, height in the scene, on the bench; null when nothing is known. */

@@ -18,7 +18,7 @@ import { withRecipe } from "#core/print/printRecipe";
 import {
   detailLimit,
   HOLDING_WALL_MM,
-  lackOf,
+  missingSetting,
   type Printer,
   type PrintMaterial,
   usableBed,
@@ -43,12 +43,12 @@ export type GivenPrinter = { readonly printerId: string; readonly because: strin
 
 /**
  * @param measurement of the mesh as drawn
- * @param lain of the mesh as it lies, the same where it lies as drawn
+ * @param asItLies of the mesh as it lies, the same where it lies as drawn
  */
 export function planPart(
   part: Part,
   measurement: MeshMeasurement | null,
-  lain: MeshMeasurement | null,
+  asItLies: MeshMeasurement | null,
   scene: PartScene,
   workshop: PartWorkshop,
   derived: Derived = nothingDerived,
@@ -59,14 +59,14 @@ export function planPart(
     ? (boxSize(measurement.box).map((v) => v * scaled.factor) as [number, number, number])
     : part.sizeMm;
   const plannable = sizeMm === null || isPlannable(sizeMm);
-  const onBed = plannable ? lain : null;
+  const onBed = plannable ? asItLies : null;
   const body = onBed ? printBody(onBed, scaled.factor) : null;
   const thinnestMm = measurement && plannable ? thinnest(measurement, scaled.factor) : null;
   const inPieces = part.made === "from pieces";
   const candidates =
     (part.made === "printed" || inPieces) && onBed && body
       ? workshop.printers
-          .filter((p) => lackOf(p) === null)
+          .filter((p) => missingSetting(p) === null)
           .map((p) => candidate(p, part, onBed, body, scaled.factor, thinnestMm, scene, workshop, derived))
       : [];
   const found = inPieces
@@ -92,7 +92,7 @@ export function planPart(
   const plan = {
     part,
     measurement,
-    lain,
+    asItLies,
     rescale: scaled,
     body: body && withoutProfile(body),
     sizeMm,

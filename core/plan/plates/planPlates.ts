@@ -103,7 +103,7 @@ export function planPlates(
   const away = new Set(running.flatMap((r) => r.pieces.map((p) => p.pieceId)));
   const groups = new Map<string, { printer: Printer; material: PrintMaterial | null; pieces: Piece[] }>();
   for (const plan of parts) {
-    if (!plan.chosen || !plan.body || !plan.lain || (plan.part.listing && !plan.part.listing.bought))
+    if (!plan.chosen || !plan.body || !plan.asItLies || (plan.part.listing && !plan.part.listing.bought))
       continue;
     const { printer, material } = plan.chosen;
     // One plate: one machine, one material, one layer height, one recipe.
@@ -210,7 +210,7 @@ function piecesOf(plan: PartPlan): Piece[] {
     part,
     body,
     chosen,
-    lain,
+    asItLies,
     rescale: { factor },
   } = plan;
   const fit = chosen!.fit;
@@ -251,13 +251,13 @@ function piecesOf(plan: PartPlan): Piece[] {
       });
     }
   }
-  return lain ? pieces : [];
+  return asItLies ? pieces : [];
 }
 
 /** A part's outline from above as it lies, mm, from the corner of its box. */
-export function outlineOf({ lain, rescale: { factor } }: PartPlan): readonly (readonly number[])[] {
-  const [x0, y0] = lain!.box.min;
-  const lines = lain!.plan
+export function outlineOf({ asItLies, rescale: { factor } }: PartPlan): readonly (readonly number[])[] {
+  const [x0, y0] = asItLies!.box.min;
+  const lines = asItLies!.plan
     .map((line) =>
       straightened(
         line.map((v, i) => (v - (i % 2 === 0 ? x0 : y0)) * factor),
@@ -266,8 +266,8 @@ export function outlineOf({ lain, rescale: { factor } }: PartPlan): readonly (re
     )
     .filter((l) => l.length >= 6 && Math.abs(areaOf(l)) > 0.01);
   if (lines.length > 0) return lines;
-  const w = (lain!.box.max[0] - x0) * factor;
-  const d = (lain!.box.max[1] - y0) * factor;
+  const w = (asItLies!.box.max[0] - x0) * factor;
+  const d = (asItLies!.box.max[1] - y0) * factor;
   return [[0, 0, w, 0, w, d, 0, d]];
 }
 
@@ -429,7 +429,7 @@ function riskyPiece(p: Piece): RiskyPiece {
   const {
     chosen,
     body,
-    lain,
+    asItLies,
     rescale: { factor },
   } = p.plan;
   const [w, d, h] = body!.sizeMm;
@@ -438,7 +438,7 @@ function riskyPiece(p: Piece): RiskyPiece {
     name: p.partName,
     slender: chosen!.risk?.slender ?? h / Math.max(1e-9, Math.min(w, d)),
     flatMm2: chosen!.risk?.flatDownMm2 ?? 0,
-    baseMm: lain!.slopes.some((s) => s.onBed) ? lain!.turnedBox.width * factor : 0,
+    baseMm: asItLies!.slopes.some((s) => s.onBed) ? asItLies!.turnedBox.width * factor : 0,
     islands: chosen!.risk?.islands ?? 0,
   };
 }
@@ -471,7 +471,7 @@ function gateOf(
     .map((p) => ({
       name: p.partName,
       mm2:
-        p.plan.lain!.slopes.filter((s) => s.onBed).reduce((s, x) => s + x.area, 0) *
+        p.plan.asItLies!.slopes.filter((s) => s.onBed).reduce((s, x) => s + x.area, 0) *
         p.plan.rescale.factor ** 2,
     }))
     .sort((a, b) => a.mm2 - b.mm2);
@@ -504,7 +504,7 @@ function runningPlate(run: PlateRun, input: PlanInput, parts: readonly PartPlan[
   if (!printer) return null;
   const laid = run.pieces.map((p): LaidPiece => {
     const plan = parts.find((x) => x.part.id === p.partId);
-    const lines = plan?.lain
+    const lines = plan?.asItLies
       ? turnedOutline(outlineOf(plan), p.turnDeg).map((line) =>
           line.map((v, i) => v + (i % 2 === 0 ? p.xMm : p.yMm)),
         )

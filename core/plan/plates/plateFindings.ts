@@ -4,7 +4,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { sizedBy } from "#core/plan/parts/sizing";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { RunSlot } from "#core/print/printCalendar";
-import { lackOf, type Printer } from "#core/print/printer";
+import { missingSetting, type Printer } from "#core/print/printer";
 import { failureCauses } from "#core/print/simulatedRun";
 import { partRef, plateRef, printerRef } from "#core/reference";
 import type { PlanInput } from "#core/scene/planInput";
@@ -12,7 +12,7 @@ import type { PlanInput } from "#core/scene/planInput";
 /** Plates that are likely to fail, or whose machine file is not for this bed. */
 export const printerFindings = (printers: readonly Printer[]): Finding[] =>
   printers.flatMap((p) => {
-    const lack = lackOf(p);
+    const lack = missingSetting(p);
     return lack
       ? [
           finding(

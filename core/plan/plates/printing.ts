@@ -164,17 +164,17 @@ export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPl
   const shared = JSON.stringify([scene, workshop]);
   const worked = workedOf(input);
   const plan = (part: Part, given: GivenPrinter | null): PartPlan => {
-    const [measurement, lain] = measuredOf(part, input);
+    const [measurement, asItLies] = measuredOf(part, input);
     const key = JSON.stringify([
       part,
       measurement !== null,
-      lain !== null,
+      asItLies !== null,
       given,
       worked.get(part.meshId ?? "") ?? 0,
     ]);
     const known = memory.parts.get(part.id);
     if (known && known.shared === shared && known.plans.has(key)) return known.plans.get(key)!;
-    const made = planPart(part, measurement, lain, scene, workshop, input.derived, given);
+    const made = planPart(part, measurement, asItLies, scene, workshop, input.derived, given);
     const kept =
       known?.shared === shared && known.plans.size < 6
         ? known

@@ -28,16 +28,16 @@ const FILL_MIN_PER_CM = 0.6;
  * @param cuts sections and seams of the planes that would be cut along, mm2 and mm
  */
 export function wholeOrCut(
-  { lain, body, rescale: { factor } }: Pick<PartPlan, "lain" | "body" | "rescale">,
+  { asItLies, body, rescale: { factor } }: Pick<PartPlan, "asItLies" | "body" | "rescale">,
   c: Candidate,
   cuts: readonly { readonly sectionMm2: number; readonly seamMm: number }[],
   pieces: number,
   log: readonly LogEntry[],
 ): readonly WholeOrCutLine[] {
-  if (!body || !lain) return [];
+  if (!body || !asItLies) return [];
   const record = recordOf(log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated));
   const [w, d, h] = body.sizeMm;
-  const base = lain.slopes.some((s) => s.onBed) ? lain.turnedBox.width * factor : 0;
+  const base = asItLies.slopes.some((s) => s.onBed) ? asItLies.turnedBox.width * factor : 0;
   const risk = (share: number): RiskyPiece => ({
     pieceId: "",
     name: "",

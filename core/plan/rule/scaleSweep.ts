@@ -30,7 +30,7 @@ export type SweepLine = {
 export const measuredOf = (
   { meshId, pose }: Part,
   { measurements }: PlanInput,
-): readonly [drawn: MeshMeasurement | null, lain: MeshMeasurement | null] =>
+): readonly [drawn: MeshMeasurement | null, asItLies: MeshMeasurement | null] =>
   meshId ? [measurements.get(meshId) ?? null, measurements.get(posedId(meshId, pose)) ?? null] : [null, null];
 
 /**

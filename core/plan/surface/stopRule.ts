@@ -8,7 +8,7 @@ import { SHOWN } from "#core/surface/lookTest";
 import { defaultSchool, type SurfaceSchool, treatmentOf } from "#core/surface/treatments";
 import { treatmentWork } from "#core/surface/treatmentWork";
 import { daysBetween } from "#core/plan/calendarDay";
-import { plainSteps } from "#core/plan/surface/plainSteps";
+import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { speedOf } from "#core/plan/order/planWork";
@@ -110,13 +110,13 @@ export function stopRule(plan: Plan, input: PlanInput): StopRule {
 }
 
 function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
-  const { part, finish, lain, rescale } = p;
+  const { part, finish, asItLies, rescale } = p;
   const { scene } = input;
-  if (part.pieceOf || part.clear || !finish || !lain) return [];
+  if (part.pieceOf || part.clear || !finish || !asItLies) return [];
   const { layerMm, process } = finish.printer;
   const from = Math.round(scene.viewingDistanceMm);
   const over = (times: number) =>
-    stepsOver(lain.slopes, rescale.factor, layerMm, process, scene.viewingDistanceMm, times);
+    stepsOver(asItLies.slopes, rescale.factor, layerMm, process, scene.viewingDistanceMm, times);
   const forgiven = forgivenOn(scene, part.tier);
   const all = over(SHOWN);
   const above = over(forgiven);
@@ -139,7 +139,7 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
           },
         ]
       : [];
-  const steps = plainSteps(p, scene.viewingDistanceMm);
+  const steps = visibleSteps(p, scene.viewingDistanceMm);
   const planned = plan.work.steps.filter(
     (s) => s.targets[0] === partRef(part.id) && s.id.includes("/treat-"),
   );

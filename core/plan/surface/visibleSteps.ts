@@ -7,7 +7,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
  * The plainest layer steps of a part: how deep they are, and how shallow they would have to be to pass, mm.
  * @returns null where none is plain
  */
-export function plainSteps(
+export function visibleSteps(
   { part, finish }: PartPlan,
   viewingDistanceMm: number,
 ): { readonly depthMm: number; readonly unseenMm: number } | null {
