@@ -116,8 +116,9 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
     .first()
     .waitFor();
   await page.close();
-  await new Promise((done) => setTimeout(done, 6000));
   const back = await context.newPage();
+  // An hour later by its clock: the machine went on with nobody looking.
+  await back.clock.install({ time: Date.now() + 3_600_000 });
   await back.goto(`${demo}/log`);
   await expect.poll(async () => (await latestRun(back))?.state, { timeout: 60_000 }).not.toBe("running");
   await closeApp(app);

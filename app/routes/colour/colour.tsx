@@ -1,8 +1,11 @@
+import { ProgressLine } from "#ui/States";
+import { useJob } from "#app/hooks/useJob";
+import { findMixes } from "#workers/paint";
 import { partRef } from "#core/reference";
 import { useState } from "react";
 import { Form, Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/colour";
-import { bestMixes } from "#core/paint/bestMixes";
+import type { FoundMix } from "#core/paint/bestMixes";
 import { dropsFor, type Method, methods, neatMillilitres } from "#core/paint/amount";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
 import { predictMix, type Recipe } from "#core/paint/paint";
@@ -265,7 +268,8 @@ function RecipeForm({
     [...(recipe?.parts ?? []), ...Array(4).fill({ paintId: "", parts: 0 })].slice(0, 4),
   );
   const [target, setTarget] = useState(recipe?.target ? hexOfLab(recipe.target) : "#6f4a33");
-  const [found, setFound] = useState<ReturnType<typeof bestMixes>>([]);
+  const { job: search, start, stop } = useJob<readonly FoundMix[]>();
+  const found = search.value ?? [];
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
   const lab = labOfHex(target);
   const mix = predictMix(
@@ -278,6 +282,10 @@ function RecipeForm({
     },
     paints,
   );
+  const find = () => {
+    if (lab.ok) return start((_, signal) => findMixes(lab.value, workshop.paints, signal));
+    return Promise.resolve(null);
+  };
   const change = (i: number, next: Partial<(typeof rows)[number]>) =>
     setRows((all) => all.map((r, k) => (k === i ? { ...r, ...next } : r)));
   return (
@@ -358,12 +366,14 @@ function RecipeForm({
         )}
       </div>
       <div className="grid content-start gap-2">
-        <Button
-          onClick={() => lab.ok && setFound(bestMixes(lab.value, workshop.paints))}
-          disabled={workshop.paints.length === 0}
-        >
-          Find it in my pots
-        </Button>
+        {search.state === "running" ? (
+          <ProgressLine what="Trying pairs of pots" share={search.share} onCancel={stop} />
+        ) : (
+          <Button onClick={() => void find()} disabled={workshop.paints.length === 0}>
+            Find it in my pots
+          </Button>
+        )}
+        {search.said !== "" && <p role="alert">{search.said}</p>}
         <ul className="grid gap-2" aria-live="polite">
           {found.map((m, i) => (
             <li key={i}>

@@ -1,0 +1,12 @@
+import type { LabD65 } from "#core/paint/lab";
+import type { Paint } from "#core/paint/paint";
+import { openWorker } from "#workers/openWorker";
+import type { PaintApi } from "#workers/paint.worker";
+
+const run = openWorker<PaintApi>(
+  () => new Worker(new URL("./paint.worker.ts", import.meta.url), { type: "module" }),
+);
+
+/** The nearest mixes from some pots, searched away from the page. */
+export const findMixes = (target: LabD65, paints: readonly Paint[], signal?: AbortSignal) =>
+  run((api) => api.bestMixes(target, paints), signal);
