@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 import { type CapLoop, capTriangles } from "#core/mesh/capPlane";
 import { inRing } from "#core/mesh/layerPolygons";
@@ -83,7 +84,7 @@ export function cutMesh(
   if (open > 0)
     return refused(
       "cut/open",
-      `The plane goes through ${open} ${open === 1 ? "edge that is" : "edges that are"} open or shared by more than two faces, one at ${openAt!.map((v) => v.toFixed(1)).join(", ")}. Mend the part first, or move the plane past the hole.`,
+      `The plane goes through ${counted(open, "edge that is", "edges that are")} open or shared by more than two faces, one at ${openAt!.map((v) => v.toFixed(1)).join(", ")}. Mend the part first, or move the plane past the hole.`,
     );
 
   const below = pieceBuilder(mesh, fresh);

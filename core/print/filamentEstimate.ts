@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { exact, type Figure, spread, type WorkingLine } from "#core/figure";
 import { beadAreaMm2, beadWidthMm, filamentAreaMm2 } from "#core/print/bead";
 import type { PrintBody } from "#core/print/body";
@@ -83,7 +84,7 @@ export function filamentEstimate(
           basis: "measured",
         }
       : {
-          text: `supports under ${supports.regions.length} ${supports.regions.length === 1 ? "place" : "places"}, ${supports.ml.toFixed(1)} ml at ${Math.round(printer.supportShare * 100)} % density`,
+          text: `supports under ${counted(supports.regions.length, "place", "places")}, ${supports.ml.toFixed(1)} ml at ${Math.round(printer.supportShare * 100)} % density`,
           value: min(supports.seconds),
           basis: "practice",
         },

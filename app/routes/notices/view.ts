@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { daysBetween } from "#core/plan/calendarDay";
 import { type StoreTrouble, troubleWords } from "#data/storeState";
 import type { VersionState } from "#app/hooks/useNewVersion";
@@ -112,7 +113,7 @@ function unsavedNotice(keeping: Keeping, today: string): Notice | null {
   const days = daysBetween(unsavedSince.slice(0, 10), today);
   if (unsaved <= CHANGES_UNSAVED && days <= DAYS_UNSAVED) return null;
   const changes = unsaved === 1 ? "One change" : `${unsaved} changes`;
-  const since = days > 0 ? ` of the last ${days} ${days === 1 ? "day" : "days"}` : "";
+  const since = days > 0 ? ` of the last ${counted(days, "day", "days")}` : "";
   const text = `${changes}${since} ${unsaved === 1 ? "is" : "are"} only in this browser.`;
   const pick: Notice["acts"] = canKeepFolder && !folder ? [["pick folder", "Keep a folder beside it"]] : [];
   return {

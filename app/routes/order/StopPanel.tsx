@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { useEffect, useState } from "react";
 import { type Advice, type Fault, stopRule, themeForgives } from "#core/plan/surface/stopRule";
 import { type Theme, themes } from "#core/scene/scene";
@@ -113,7 +114,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
                 {needless.length > 0 &&
                   `${needless.length === 1 ? "One is" : `${needless.length} are`} planned to be taken away though hardly anybody will see ${needless.length === 1 ? "it" : "them"}: ${durationText(sum(needless))} to be won.`}{" "}
                 {(job.value.lateDays ?? 0) > 0 &&
-                  `The plan is ${job.value.lateDays} ${job.value.lateDays === 1 ? "day" : "days"} late: win those first, and take nothing more on.`}
+                  `The plan is ${counted(job.value.lateDays ?? 0, "day", "days")} late: win those first, and take nothing more on.`}
               </>
             )}
           </p>

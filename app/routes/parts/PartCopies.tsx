@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { moneyText } from "#core/money";
 import { guessMaterial } from "#core/materials/guessMaterial";
 import { materialOf } from "#core/materials/materials";
@@ -154,7 +155,7 @@ export function PartWays({
               <li key={b.against}>
                 {b.count === null
                   ? `Printing never beats “${b.against}” in money: ${b.working}.`
-                  : `Printing beats “${b.against}” from ${b.count} ${b.count === 1 ? "copy" : "copies"}: ${b.working}.`}
+                  : `Printing beats “${b.against}” from ${counted(b.count, "copy", "copies")}: ${b.working}.`}
               </li>
             ))}
           </ul>

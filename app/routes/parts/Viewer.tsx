@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { Problem } from "#core/outcome";
@@ -220,7 +221,7 @@ function ReadingWords({
         <b className="figures">{cm2 < 10 ? cm2.toFixed(2) : cm2.toFixed(0)} cm²</b> {what}, in{" "}
         {result.places.length === 12
           ? "12 places and more"
-          : `${result.places.length} ${result.places.length === 1 ? "place" : "places"}`}
+          : `${counted(result.places.length, "place", "places")}`}
         . The largest:
       </p>
       <ul className="flex flex-wrap gap-x-5">

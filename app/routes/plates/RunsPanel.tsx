@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { useState } from "react";
 import { failureCauses, runStateAt } from "#core/print/simulatedRun";
 import type { PlateRun } from "#core/scene/plateRun";
@@ -45,7 +46,7 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
       at: localNow().at,
       note: "",
     });
-    const pieces = `${run.pieces.length} ${run.pieces.length === 1 ? "piece" : "pieces"}`;
+    const pieces = `${counted(run.pieces.length, "piece", "pieces")}`;
     if (kept.ok) say(`Plate ${run.plateNumber} came out: ${pieces} printed.`, undoAction);
   };
   const stop = async () => {

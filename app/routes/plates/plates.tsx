@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { findingLink } from "#app/referenceLink";
 import { Link, useSearchParams } from "react-router";
 import type { MaterialId } from "#core/materials/materials";
@@ -113,7 +114,7 @@ export default function Plates() {
       {chosen ? (
         <Slip
           title={`Plate ${chosen.number}`}
-          subtitle={`${chosen.printer.name}, ${chosen.laid.length} ${chosen.laid.length === 1 ? "piece" : "pieces"}`}
+          subtitle={`${chosen.printer.name}, ${counted(chosen.laid.length, "piece", "pieces")}`}
         >
           <Link className="button justify-center" data-kind="main" to={path(chosen.id)}>
             {chosen.running ? "Open this plate" : "Open and start this plate"}

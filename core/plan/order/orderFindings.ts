@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { digits } from "#core/figure";
 import { wetWindow } from "#core/order/wetWindow";
 import { daysBetween } from "#core/plan/calendarDay";
@@ -62,7 +63,7 @@ export function orderFindings(work: WorkPlan, { scene, now }: PlanInput, there: 
           "scene",
           scene.name,
           "late",
-          `The work ends ${days} ${days === 1 ? "day" : "days"} after the date you set. Give it more evenings, drop what nobody will see, or move the date.`,
+          `The work ends ${counted(days, "day", "days")} after the date you set. Give it more evenings, drop what nobody will see, or move the date.`,
         ),
       );
     }

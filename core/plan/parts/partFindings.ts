@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { isPlannable } from "#core/plan/parts/plannable";
 import { partRef } from "#core/reference";
 import { isClosed } from "#core/mesh/health";
@@ -158,7 +159,7 @@ function meshFindings({ part, measurement: m, rescale: { factor }, chosen }: Dra
     const rim = m.flaws.openLoops[0];
     const what = [
       m.health.openEdges > 0
-        ? `${m.health.openEdges} open edges${rim ? ` in ${m.flaws.loops} ${m.flaws.loops === 1 ? "rim" : "rims"}, the longest ${modelText(rim.length * factor)}` : ""}`
+        ? `${m.health.openEdges} open edges${rim ? ` in ${counted(m.flaws.loops, "rim", "rims")}, the longest ${modelText(rim.length * factor)}` : ""}`
         : "",
       m.health.overSharedEdges > 0 ? `${m.health.overSharedEdges} edges with more than two faces` : "",
     ]
@@ -174,7 +175,7 @@ function meshFindings({ part, measurement: m, rescale: { factor }, chosen }: Dra
     tell(
       "weakens",
       "flipped",
-      `${part.name} has ${m.flaws.flippedPatches > 0 ? `${m.flaws.flippedPatches} ${m.flaws.flippedPatches === 1 ? "patch" : "patches"} of faces` : "faces"} that look inward. Mend it on its page.`,
+      `${part.name} has ${m.flaws.flippedPatches > 0 ? `${counted(m.flaws.flippedPatches, "patch", "patches")} of faces` : "faces"} that look inward. Mend it on its page.`,
     );
   const insideOut = m.flaws.shells.filter((s) => s.kind === "inside out").length;
   if (insideOut > 0)
@@ -188,7 +189,7 @@ function meshFindings({ part, measurement: m, rescale: { factor }, chosen }: Dra
     tell(
       "wastes",
       "inside-another",
-      `${part.name} has ${sunk} ${sunk === 1 ? "shell" : "shells"} inside another: what they enclose is counted twice in its volume.`,
+      `${part.name} has ${counted(sunk, "shell", "shells")} inside another: what they enclose is counted twice in its volume.`,
     );
   const hollow = m.regions.spaces.find((s) => s.kind === "hollow");
   if (hollow && chosen?.printer.process === "resin" && hollow.volume * factor ** 3 > TRAPPED_MM3)

@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { isPlannable } from "#core/plan/parts/plannable";
 import { exact, type Figure, spread, sum, times } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
@@ -222,7 +223,7 @@ function candidate(
           "min",
           ...(beds > 1 ? [{ text: `${n} copies take about ${beds} plates` }] : []),
         );
-  const grams = times(one.grams, n, "g", { text: `${n} ${n === 1 ? "copy" : "copies"}` });
+  const grams = times(one.grams, n, "g", { text: `${counted(n, "copy", "copies")}` });
   const cost = printCost(
     times(grams, density.pricePerKg / 1000, "minor", {
       text: `${density.name || "material"} at ${density.pricePerKg / 100} a kilogram`,
@@ -242,7 +243,7 @@ function candidate(
     [
       exact(plates * (printer.setupMinutes + printer.clearMinutes), "min", "yours", [
         {
-          text: `${plates} ${plates === 1 ? "plate" : "plates"} to set up and clear`,
+          text: `${counted(plates, "plate", "plates")} to set up and clear`,
           value: `${(plates * (printer.setupMinutes + printer.clearMinutes)).toFixed(0)} min`,
           basis: "yours",
         },
@@ -259,7 +260,7 @@ function candidate(
     "shared",
     [
       {
-        text: `${plates} ${plates === 1 ? "plate" : "plates"} to set up and clear`,
+        text: `${counted(plates, "plate", "plates")} to set up and clear`,
         value: `${(plates * (printer.setupMinutes + printer.clearMinutes)).toFixed(0)} min`,
         basis: "yours",
       },
@@ -372,7 +373,7 @@ function paintedArea(part: Part, m: MeshMeasurement | null, body: PrintBody | nu
     const bed = m.slopes.filter((p) => p.onBed).reduce((sum, p) => sum + p.area, 0) * factor * factor;
     return spread(((body.areaMm2 - bed) / 100) * part.count, 0.03, "cm2", "measured", [
       {
-        text: `surface of the mesh less what lies on the bed, ${part.count} ${part.count === 1 ? "copy" : "copies"}`,
+        text: `surface of the mesh less what lies on the bed, ${counted(part.count, "copy", "copies")}`,
         basis: "measured",
       },
     ]);

@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { boundsOf } from "#core/print/nestShape";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 
@@ -32,7 +33,7 @@ export function plateDrawing(plate: PlatePlan, pieceIds: ReadonlySet<string>): P
   const m = plate.printer.marginMm;
   return {
     title: `Plate ${plate.number} on ${plate.printer.name}`,
-    subtitle: `${plate.laid.length} ${plate.laid.length === 1 ? "piece" : "pieces"}, ${(plate.minutes.value / 60).toFixed(1)} h, ${plate.grams.value.toFixed(0)} g ${plate.material?.name ?? plate.printer.process}, ${plate.printer.layerMm} mm layers`,
+    subtitle: `${counted(plate.laid.length, "piece", "pieces")}, ${(plate.minutes.value / 60).toFixed(1)} h, ${plate.grams.value.toFixed(0)} g ${plate.material?.name ?? plate.printer.process}, ${plate.printer.layerMm} mm layers`,
     widthMm: plate.printer.bedMm[0],
     depthMm: plate.printer.bedMm[1],
     marginMm: m,
