@@ -198,7 +198,7 @@ it("a database of the version before is brought along in the browser, whole and 
   // It is written into as any other, and opened again it is as it was left.
   await page.goto(`${HERE}/workshop/paints`);
   await page.getByText("Kiln brick").first().waitFor();
-  await page.getByText("water acrylic, brushed").first().waitFor();
+  await page.getByRole("cell", { name: "water acrylic, brushed" }).first().waitFor();
   await page.reload();
   await page.getByText("Kiln brick").first().waitFor();
   expect(await rowsOf(page, "paints")).toEqual(paints);
