@@ -2,7 +2,6 @@
 import { resolve } from "node:path";
 import { build } from "./build.mjs";
 import { ensureDependencies } from "./dependencies.mjs";
-import { serve } from "./server.mjs";
 
 const at = process.argv.indexOf("--port");
 const port = at < 0 ? 4310 : Number(process.argv[at + 1]);
@@ -12,6 +11,8 @@ if (!Number.isInteger(port) || port < 1 || port > 65535) {
 }
 ensureDependencies();
 if (build() !== 0) process.exit(1);
+// The server needs what was just installed, so it is had only now.
+const { serve } = await import("./server.mjs");
 try {
   await serve(resolve("build/client"), port);
   console.log(`\nInch Hollow is open at http://127.0.0.1:${port}\nCtrl+C ends it.`);
