@@ -3,7 +3,7 @@ import { between, exact, type Figure, spread, sum } from "#core/figure";
 
 /** What the layers of a board are made of: boards to build on, and what is laid wet and dries. */
 export const groundMaterials = (
-  ["plywood", "mdf", "xps", "grout", "gypsum", "sand", "paste", "water-resin"] as const
+  ["plywood", "mdf", "xps", "grout", "gypsum", "sand", "natural", "paste", "water-resin"] as const
 ).map((id) => ({ ...materialOf(id), id }));
 export type GroundMaterialId = (typeof groundMaterials)[number]["id"];
 

@@ -83,6 +83,7 @@ function layStep(g: GroundWork, { bare, partIds, board, previous }: Round, speed
         heavy: amounts.grams.value > HEAVY_GROUND_G ? true : undefined,
         porous: water ? true : undefined,
         fine: layer.material === "sand" ? true : undefined,
+        natural: layer.material === "natural" ? true : undefined,
         spread: grains ? (wetWith === "none" ? "dripped" : "sprinkled") : undefined,
         brushedOff: layer.loose ? true : undefined,
         standing: flock === "standing" ? true : undefined,

@@ -481,6 +481,8 @@ export const materials = [
   }),
   row({
     id: "natural",
+    gPerCm3: density(0.6, 1, 1.4),
+    laidAs: "PVA ground",
     alsoCalled: ["twig", "moss", "bark", "soil", "root"],
     name: "soil, twigs, moss",
     kind: "natural",

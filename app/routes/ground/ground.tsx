@@ -1,3 +1,5 @@
+import { LampForm } from "./LampForm";
+import { lampOf } from "./readLamp";
 import { useSelected } from "#app/hooks/useSelected";
 import { flocks } from "#core/scene/ground";
 import { Form, useFetcher } from "react-router";
@@ -6,7 +8,7 @@ import { under } from "#core/outcome";
 import { groundMaterial, type GroundMaterialId, groundMaterials } from "#core/ground/groundLayer";
 import { parseLength } from "#core/scale/lengthText";
 import { appDatabase } from "#data/db";
-import { putRow } from "#data/scenes";
+import { patchRow, putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -26,6 +28,13 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   if (textOf(form, "intent") === "remove") {
     return answer(await keep("Take a ground layer off", [{ table: "grounds", remove: id }]));
   }
+  if (textOf(form, "intent") === "lamp") {
+    const lamp = lampOf(form);
+    if (!lamp.ok) return refuse(lamp.problems);
+    return answer(await patchRow("parts", textOf(form, "partId"), { lamp: lamp.value }, "Put a lamp in", at));
+  }
+  if (textOf(form, "intent") === "lamp-out")
+    return answer(await patchRow("parts", id, { lamp: null }, "Take a lamp out", at));
   const depth = under("depth", parseLength(textOf(form, "depth"), 1));
   if (!depth.ok) return refuse(depth.problems);
   const count = await appDatabase().grounds.where("sceneId").equals(params.sceneId).count();
@@ -63,13 +72,14 @@ const tone: Record<GroundMaterialId, string> = {
   grout: "#b9b6ad",
   gypsum: "#e4e0d5",
   sand: "#d3b98a",
+  natural: "#7d6a4f",
   paste: "#9a8770",
   "water-resin": "#7fb0b5",
 };
 
 export default function Ground({ actionData }: Route.ComponentProps) {
   const {
-    input: { scene },
+    input: { scene, parts },
     plan,
   } = useScene();
   const fetcher = useFetcher();
@@ -217,6 +227,7 @@ export default function Ground({ actionData }: Route.ComponentProps) {
             Lay it
           </Button>
         </Form>
+        <LampForm parts={parts.filter((p) => !p.pieceOf)} problems={actionData?.problems} />
       </div>
       <Slip title="The board" subtitle={`${scene.boardWidthMm} × ${scene.boardDepthMm} mm`}>
         <SlipLines
@@ -245,6 +256,18 @@ export default function Ground({ actionData }: Route.ComponentProps) {
                   ...(l.choice.hours === null
                     ? []
                     : [["cell lasts", `about ${l.choice.hours.toFixed(0)} h`] as const]),
+                  [
+                    "",
+                    <Button
+                      key="out"
+                      kind="quiet"
+                      onClick={() =>
+                        void fetcher.submit({ intent: "lamp-out", id: l.partId }, { method: "post" })
+                      }
+                    >
+                      Take it out
+                    </Button>,
+                  ],
                 ]}
               />
             ),

@@ -3,7 +3,7 @@ import { Choice } from "#ui/Field";
 
 /** What is not printed, by name. */
 const options = materials
-  .filter((m) => m.print === undefined && m.laidAs === undefined)
+  .filter((m) => m.print === undefined)
   .map((m) => [m.id, m.name] as const)
   .sort((a, b) => (a[1] < b[1] ? -1 : 1));
 
