@@ -46,7 +46,7 @@ describe("meshes", () => {
       trialCopies: 0,
       saidBy: "",
     };
-    await write("parts", [part("p", a.id, { versions: [version] })], AT, db, { meshes: [a, b] });
+    await write("parts", [part("p", a.id, { history: { versions: [version] } })], AT, db, { meshes: [a, b] });
     expect(await collectMeshes(db)).toBe(0);
     expect(await names()).toEqual(["a", "b"]);
   });

@@ -4,13 +4,15 @@ import type { Op } from "#data/rows";
 import type { LooseRow } from "#data/upgrades/upgrade";
 
 /** Meshes that a part needs: its own, and those of the files that it had. */
-function meshesOf(part: Pick<Part, "meshId" | "versions">): readonly string[] {
-  return [part.meshId, ...part.versions.map((v) => v.meshId)].filter((id) => id !== null);
+function meshesOf(part: Pick<Part, "meshId" | "history">): readonly string[] {
+  return [part.meshId, ...part.history.versions.map((v) => v.meshId)].filter((id) => id !== null);
 }
 
 /** The same of a row that nothing is known of. */
 function meshesOfLoose(row: LooseRow): readonly string[] {
-  const versions = Array.isArray(row.versions) ? (row.versions as readonly { meshId?: unknown }[]) : [];
+  // Rows of versions up to 6 had them beside the rest.
+  const list = (row.history as { versions?: unknown } | undefined)?.versions ?? row.versions;
+  const versions = Array.isArray(list) ? (list as readonly { meshId?: unknown }[]) : [];
   return [row.meshId, ...versions.map((v) => v?.meshId)].filter((id) => typeof id === "string");
 }
 

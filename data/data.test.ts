@@ -26,7 +26,10 @@ async function filled(): Promise<Database> {
     [
       { table: "scenes", put: testScene() },
       { table: "parts", put: testPart({ meshId: id }) },
-      { table: "parts", put: testPart({ id: "part-2", name: "gate", sizeMm: [10, 2, 30], made: "by hand" }) },
+      {
+        table: "parts",
+        put: testPart({ id: "part-2", name: "gate", size: { boxMm: [10, 2, 30] }, made: "by hand" }),
+      },
       { table: "settings", put: usualHours },
     ],
     AT,
@@ -134,8 +137,8 @@ describe("scenes", () => {
     for (const patch of [
       { count: 0 },
       { count: 1.5 },
-      { unitMm: 0 },
-      { sizeMm: [1, 2] as unknown as [number, number, number] },
+      { size: { unitMm: 0 } },
+      { size: { boxMm: [1, 2] as unknown as [number, number, number] } },
     ]) {
       const outcome = await patchRow("parts", "part-1", patch, "patch", AT, db);
       expect(outcome.ok).toBe(false);
@@ -148,9 +151,9 @@ describe("scenes", () => {
     const before = await everything(db);
     await Promise.all([
       patchRow("parts", "part-1", { note: "from one tab" }, "one", AT, db),
-      patchRow("parts", "part-1", { spares: 3 }, "two", AT, db),
+      patchRow("parts", "part-1", { print: { spares: 3 } }, "two", AT, db),
     ]);
-    expect(await db.parts.get("part-1")).toMatchObject({ note: "from one tab", spares: 3 });
+    expect(await db.parts.get("part-1")).toMatchObject({ note: "from one tab", print: { spares: 3 } });
     await undoLast(db);
     await undoLast(db);
     expect(await everything(db)).toEqual(before);

@@ -16,6 +16,7 @@ import { from2 } from "#data/upgrades/2-to-3";
 import { from3 } from "#data/upgrades/3-to-4";
 import { from4 } from "#data/upgrades/4-to-5";
 import { from5 } from "#data/upgrades/5-to-6";
+import { from6 } from "#data/upgrades/6-to-7";
 import type { LeftOfVersion, Upgrade } from "#data/upgrades/upgrade";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 
@@ -64,11 +65,13 @@ export function openDatabase(name = "inch-hollow"): Database {
   db.version(5)
     .stores({ ...ids("unplaced"), local: "key" })
     .upgrade(by(from4));
-  // Products and materials by id. The newest version looks at every row.
-  db.version(6)
+  // Products and materials by id.
+  db.version(6).stores({}).upgrade(by(from5));
+  // A part in sections. The newest version looks at every row.
+  db.version(7)
     .stores({})
     .upgrade(async (transaction) => {
-      await by(from5)(transaction);
+      await by(from6)(transaction);
       // The shapes are loaded when a database has to be upgraded, which keeps them out of every other start.
       const { settleRows } = await Dexie.waitFor(import("#data/settleRows"));
       await settleRows(transaction, tableNames, left, DATA_VERSION - 1);

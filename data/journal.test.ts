@@ -109,10 +109,10 @@ describe("the door", () => {
   it("keeps numbers and fields as an archive can carry them", async () => {
     const db = await withScene();
     const placed = [{ xMm: -0, yMm: 1e-300, turnDeg: 0 }];
-    const extra = { placements: placed, nobodyKnows: 1 } as object;
+    const extra = { place: { placements: placed }, nobodyKnows: 1 } as object;
     await write("odd", [part("p", { ...extra, name: "  wall " })], AT, db);
     const kept = (await db.parts.get("p"))!;
-    expect(Object.is(kept.placements[0]!.xMm, 0)).toBe(true);
+    expect(Object.is(kept.place.placements[0]!.xMm, 0)).toBe(true);
     expect(kept).not.toHaveProperty("nobodyKnows");
     expect(kept.name).toBe("wall");
     const again = freshDatabase();
@@ -140,13 +140,19 @@ describe("changes of a row", () => {
       ["a", "b", "c"].map((id) =>
         write(
           id,
-          [{ table: "parts", id: "p", patch: ({ versions }) => ({ versions: [...versions, flaw(id)] }) }],
+          [
+            {
+              table: "parts",
+              id: "p",
+              patch: ({ history: { versions } }) => ({ history: { versions: [...versions, flaw(id)] } }),
+            },
+          ],
           AT,
           db,
         ),
       ),
     );
-    expect((await db.parts.get("p"))!.versions.map((v) => v.id).sort()).toEqual(["a", "b", "c"]);
+    expect((await db.parts.get("p"))!.history.versions.map((v) => v.id).sort()).toEqual(["a", "b", "c"]);
   });
   it("refuse a row that is gone, or pass it over where that was asked", async () => {
     const db = await withScene();

@@ -1,4 +1,5 @@
 import { failure, type Outcome, type Problem, refused, success } from "#core/outcome";
+import { type Part, type PartPatch, patchedPart } from "#core/scene/part";
 import { appDatabase, type Database } from "#data/db";
 import { type JournalRow, type Op, type Rows, type TableName, tableNames } from "#data/rows";
 import { meshRow, type NewMesh, putMeshes } from "#data/meshes";
@@ -9,6 +10,9 @@ import { standingProblem, storeProblem } from "#data/storeProblem";
 /** How many changes can be taken back. */
 const KEPT = 200;
 
+/** Some fields of a row of a table. A part's lie in sections: those that are not named stay as they are. */
+export type PatchOf<T extends TableName> = T extends "parts" ? PartPatch : Partial<Rows[T]>;
+
 /**
  * Some fields of a row, given or made from the row as it stands when it is written: another tab may have
  * changed it since it
@@ -18,7 +22,7 @@ export type Patch = {
   [T in TableName]: {
     readonly table: T;
     readonly id: string;
-    readonly patch: Partial<Rows[T]> | ((row: Rows[T]) => Partial<Rows[T]>);
+    readonly patch: PatchOf<T> | ((row: Rows[T]) => PatchOf<T>);
     readonly ifThere?: true;
   };
 }[TableName];
@@ -127,7 +131,8 @@ async function settled(change: Change, db: Database, checked: (op: Op) => Op): P
   }
   const patch =
     typeof change.patch === "function" ? (change.patch as (r: unknown) => object)(row) : change.patch;
-  return checked({ table: change.table, put: { ...row, ...patch } } as Op);
+  const put = change.table === "parts" ? patchedPart(row as Part, patch as PartPatch) : { ...row, ...patch };
+  return checked({ table: change.table, put } as Op);
 }
 
 /** The row as it will come back from an archive. @throws Refused when it is not in its shape */

@@ -52,6 +52,11 @@ function mendOne(schema: Schema, row: Loose, error: ValidationErrorItem): string
     delete (holder as Loose)[key];
     return `${path.join("/")}: ${shown(before)} was left out`;
   }
+  if (error.type === "any.unknown") {
+    // A section that belongs to another way of making.
+    delete (holder as Loose)[key];
+    return `${path.join("/")}: it has no place in this row and was left out`;
+  }
   const after = better(field, key, before, error);
   if (after === undefined) return null;
   (holder as Loose)[key] = after;
@@ -92,7 +97,15 @@ function better(
   before: unknown,
   { type, context }: ValidationErrorItem,
 ): unknown {
-  const takes = (value: unknown) => field.validate(value).error === undefined;
+  // What hangs on another field cannot be asked by itself.
+  const tried = (value: unknown) => {
+    try {
+      return field.validate(value);
+    } catch {
+      return null;
+    }
+  };
+  const takes = (value: unknown) => tried(value)?.error === undefined && tried(value) !== null;
   const limit = typeof context?.limit === "number" ? context.limit : Number.NaN;
   switch (type) {
     case "number.min":
@@ -110,8 +123,9 @@ function better(
     case "array.max":
       return (before as string | readonly unknown[]).slice(0, limit);
   }
-  const usual = field.validate(undefined);
-  if (usual.error === undefined && usual.value !== undefined) return structuredClone(usual.value as unknown);
+  const usual = tried(undefined);
+  if (usual?.error === undefined && usual?.value !== undefined)
+    return structuredClone(usual.value as unknown);
   if (takes(null)) return null;
   if (before === undefined && takes("")) return "";
   const nameless =

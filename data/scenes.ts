@@ -3,7 +3,7 @@ import { newScene } from "#core/scene/scene";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
 import type { LedgerRow } from "#core/scene/ledger";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf, patchedPart } from "#core/scene/part";
 import type { PlateGcode } from "#core/scene/plateGcode";
 import type { PlateLayout } from "#core/scene/plateLayout";
 import type { PlateRun } from "#core/scene/plateRun";
@@ -12,7 +12,7 @@ import { parseLength } from "#core/scale/lengthText";
 import { parseRatio } from "#core/scale/ratio";
 import { appDatabase, type Database } from "#data/db";
 import type { Op, Rows, TableName } from "#data/rows";
-import { type Change, write } from "#data/journal";
+import { type Change, type PatchOf, write } from "#data/journal";
 import { tablesOfScenes } from "#data/sceneTables";
 
 /** Everything that belongs to one scene alone. */
@@ -126,13 +126,15 @@ export async function duplicateScene(
     id: crypto.randomUUID(),
     sceneId,
   });
-  const part = (p: Part): Part => ({
-    ...p,
-    id: renamed(p.id),
-    sceneId,
-    copies: [],
-    pieceOf: p.pieceOf && { ...p.pieceOf, partId: renamed(p.pieceOf.partId) },
-  });
+  const part = (p: Part): Part => {
+    const { pieceOf } = printOf(p);
+    return patchedPart(p, {
+      id: renamed(p.id),
+      sceneId,
+      history: { copies: [] },
+      print: { pieceOf: pieceOf && { ...pieceOf, partId: renamed(pieceOf.partId) } },
+    });
+  };
   const changes: readonly Op[] = [
     { table: "scenes", put: scene },
     ...rows.parts.map((p): Op => ({ table: "parts", put: part(p) })),
@@ -181,7 +183,7 @@ const fieldOnly = (problem: Problem): Problem => ({ ...problem, path: problem.pa
 export async function patchRow<T extends TableName>(
   table: T,
   id: string,
-  patch: Partial<Rows[T]> | ((row: Rows[T]) => Partial<Rows[T]>),
+  patch: PatchOf<T> | ((row: Rows[T]) => PatchOf<T>),
   label: string,
   now: string,
   db: Database = appDatabase(),
@@ -196,7 +198,7 @@ export async function patchRow<T extends TableName>(
 export async function patchRows<T extends TableName>(
   table: T,
   ids: readonly string[],
-  patch: Partial<Rows[T]>,
+  patch: PatchOf<T>,
   label: string,
   now: string,
   db: Database = appDatabase(),

@@ -1,5 +1,5 @@
 import { failure, type Outcome } from "#core/outcome";
-import { newPart, noOrigin } from "#core/scene/part";
+import { newPart, noOrigin, type PartPatch, patchedPart } from "#core/scene/part";
 import { newScene } from "#core/scene/scene";
 import type { Part } from "#core/scene/part";
 import type { Scene } from "#core/scene/scene";
@@ -21,15 +21,17 @@ export const testScene = (given: Partial<Scene> = {}): Scene =>
     ...given,
   });
 
-export const testPart = (given: Partial<Part> = {}): Part =>
-  newPart({
-    id: "part-1",
-    sceneId: "scene-1",
-    name: "wall",
-    source: { kind: "full" },
-    origin: { ...noOrigin, fileName: "wall.stl" },
-    ...given,
-  });
+export const testPart = (given: PartPatch = {}): Part =>
+  patchedPart(
+    newPart({
+      id: "part-1",
+      sceneId: "scene-1",
+      name: "wall",
+      size: { source: { kind: "full" } },
+      origin: { ...noOrigin, fileName: "wall.stl" },
+    }),
+    given,
+  );
 
 /** Reads an archive and brings it in; a row that does not fit refuses the whole of it. */
 export async function importArchive(

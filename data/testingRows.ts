@@ -11,6 +11,11 @@ type Shape = {
   readonly keys?: Readonly<Record<string, Shape>>;
   readonly patterns?: readonly { readonly schema?: Shape; readonly rule: Shape }[];
   readonly items?: readonly Shape[];
+  readonly whens?: readonly {
+    readonly ref: { readonly path: readonly string[] };
+    readonly is: Shape;
+    readonly otherwise?: Shape;
+  }[];
   readonly matches?: readonly {
     readonly schema?: Shape;
     readonly then?: Shape;
@@ -131,7 +136,13 @@ function objectOf(shape: Shape): fc.Arbitrary<unknown> {
   const needed = keys.filter(
     ([, field]) => field.flags?.presence === "required" || (field.flags && "default" in field.flags),
   );
-  const fixed = fc.record(named, { requiredKeys: needed.map(([key]) => key) });
+  const barred = keys.flatMap(([key, field]) => (field.whens ?? []).map((when) => ({ key, when })));
+  const requiredKeys = [...needed.map(([key]) => key), ...barred.map(({ key }) => key)];
+  // A field that another one forbids is taken out again.
+  const fixed = fc.record(named, { requiredKeys }).map((row: Record<string, unknown>) => {
+    const out = barred.filter(({ when }) => !when.is.allow?.includes(row[when.ref.path[0]!]));
+    return Object.fromEntries(Object.entries(row).filter(([key]) => !out.some((b) => b.key === key)));
+  });
   const [pattern] = shape.patterns ?? [];
   if (!pattern) return fixed;
   const key = pattern.schema?.flags?.only

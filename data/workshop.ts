@@ -1,6 +1,6 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import { type Rooms, usualRooms } from "#core/scene/rooms";
 import type { Workshop } from "#core/scene/workshop";
@@ -85,7 +85,7 @@ export async function getWorkshop(db: Database = appDatabase()): Promise<Worksho
 
 /** The meshes a scene's plan looks at, as they were drawn and as they lie. */
 export const measuredIds = (parts: readonly Part[]): readonly string[] => [
-  ...new Set(parts.flatMap((p) => (p.meshId ? [p.meshId, posedId(p.meshId, p.pose)] : []))),
+  ...new Set(parts.flatMap((p) => (p.meshId ? [p.meshId, posedId(p.meshId, printOf(p).pose)] : []))),
 ];
 
 /**

@@ -1,3 +1,4 @@
+import { patchedPart } from "#core/scene/part";
 import { beforeAll, describe, expect, it } from "vitest";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
@@ -134,13 +135,13 @@ describe("Withy Sluice", () => {
     expect(makePlan({ ...input, measurements: new Map() }).plates).toEqual([]);
   });
   it("asks for a size of parts without one, and for the scale of parts without one", () => {
-    const part = { ...input.parts[0]!, id: "odd", placements: [], scheme: [] };
+    const part = patchedPart(input.parts[0]!, { id: "odd", place: { placements: [] }, scheme: [] });
     const sentences = makePlan({
       ...input,
       joints: [],
       parts: [
-        { ...part, made: "bought", meshId: null },
-        { ...part, id: "odder", source: { kind: "unknown" }, unitSure: false },
+        patchedPart(part, { made: "bought", meshId: null }),
+        patchedPart(part, { id: "odder", size: { source: { kind: "unknown" }, unitSure: false } }),
         { ...part, id: "oddest", meshId: null },
       ],
     }).findings.map((f) => f.id);
@@ -160,7 +161,10 @@ describe("Withy Sluice", () => {
       parts: [
         {
           ...lamp,
-          features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 41.3 }],
+          size: {
+            ...lamp.size,
+            features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 41.3 }],
+          },
         },
       ],
     });

@@ -3,7 +3,7 @@ import type { ProductId } from "#core/materials/products";
 import { MM_PER_INCH } from "#core/units";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { addDays } from "#core/plan/calendarDay";
-import { newPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { newScene } from "#core/scene/scene";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
@@ -34,40 +34,45 @@ const layer = (
   kind,
   product,
   method,
-  recipeId: null,
-  paintId: null,
+  colour: null,
   coats: 1,
   coverage: 1,
   sheen: "matte",
   ...given,
 });
+const pot = (id: string) => ({ kind: "paint", id }) as const;
 const primed = layer("primer", "primer", "primer can", "can");
 const colour = (recipeId: string, coats = 2) =>
-  layer("colour", "colour", "acrylic", "brush", { recipeId, coats });
-const shade = layer("shade", "shade", "acrylic wash", "wash", { paintId: "sump-wash" });
+  layer("colour", "colour", "acrylic", "brush", { colour: { kind: "recipe", id: recipeId }, coats });
+const shade = layer("shade", "shade", "acrylic wash", "wash", { colour: pot("sump-wash") });
 const edges = (paintId: string) =>
-  layer("edges", "drybrush", "acrylic", "drybrush", { paintId, coverage: 0.3 });
+  layer("edges", "drybrush", "acrylic", "drybrush", { colour: pot(paintId), coverage: 0.3 });
 const sealed = layer("seal", "varnish", "matte varnish can", "can");
 const dusted = layer("dust", "pigment", "pigment", "drybrush", { coverage: 0.3 });
-const streaks = layer("streaks", "shade", "enamel wash", "wash", { paintId: "rain-streak", coverage: 0.4 });
+const streaks = layer("streaks", "shade", "enamel wash", "wash", {
+  colour: pot("rain-streak"),
+  coverage: 0.4,
+});
 
 function withPart(sceneId: string) {
-  return (id: string, name: string, meshId: string, given: Partial<Part> = {}): Part =>
-    newPart({
-      id: `${sceneId}-${id}`,
-      sceneId,
-      name,
-      meshId,
-      source: { kind: "full" },
-      origin: {
-        fileName: `${meshId}.stl`,
-        from: "made for the demo",
-        licence: "free to use",
-        nativeScale: "",
-        priceMinor: null,
-      },
-      ...given,
-    });
+  return (id: string, name: string, meshId: string, given: PartPatch = {}): Part =>
+    patchedPart(
+      newPart({
+        id: `${sceneId}-${id}`,
+        sceneId,
+        name,
+        meshId,
+        size: { source: { kind: "full" } },
+        origin: {
+          fileName: `${meshId}.stl`,
+          from: "made for the demo",
+          licence: "free to use",
+          nativeScale: "",
+          priceMinor: null,
+        },
+      }),
+      given,
+    );
 }
 
 const at = (xMm: number, yMm: number, turnDeg = 0) => ({ xMm, yMm, turnDeg });
@@ -105,123 +110,139 @@ export function withySluice(today: string): DemoScene {
   });
   const parts: Part[] = [
     part("front", "Cottage, front wall", "front", {
-      features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 1981 }],
+      size: {
+        features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 1981 }],
+      },
       scheme: stone,
-      placements: [at(112, 186)],
+      place: { placements: [at(112, 186)] },
     }),
-    part("back", "Cottage, back wall", "back", { scheme: stone, placements: [at(112, 233, 180)] }),
+    part("back", "Cottage, back wall", "back", { scheme: stone, place: { placements: [at(112, 233, 180)] } }),
     part("gables", "Cottage, gable", "gable", {
       count: 2,
       scheme: stone,
-      placements: [at(81, 209, 90), at(143, 209, 270)],
+      place: { placements: [at(81, 209, 90), at(143, 209, 270)] },
     }),
     part("roof", "Cottage, roof half", "roof", {
       count: 2,
-      printerId: "longbed",
+      print: { printerId: "longbed" },
       scheme: [primed, colour("slate-roof"), edges("marsh-fog"), streaks, sealed],
-      placements: [at(112, 191, 90), at(112, 228, 270)],
+      place: { placements: [at(112, 191, 90), at(112, 228, 270)] },
     }),
-    part("stack", "Chimney", "chimney", { process: "resin", scheme: stone, placements: [at(138, 209)] }),
+    part("stack", "Chimney", "chimney", {
+      print: { process: "resin" },
+      scheme: stone,
+      place: { placements: [at(138, 209)] },
+    }),
     part("gate", "Sluice gate", "gate", {
-      unitMm: MM_PER_INCH,
+      size: { unitMm: MM_PER_INCH },
       scheme: [primed, colour("tarred-wood"), edges("ferry-rope"), streaks, sealed],
-      placements: [at(262, 150)],
+      place: { placements: [at(262, 150)] },
     }),
     part("rack", "Rack gear", "rack", {
-      unitMm: MM_PER_INCH,
+      size: { unitMm: MM_PER_INCH },
       count: 2,
-      scheme: [primed, layer("iron", "colour", "acrylic", "brush", { paintId: "lamp-soot" }), sealed, dusted],
-      placements: [at(248, 158), at(276, 158)],
+      scheme: [
+        primed,
+        layer("iron", "colour", "acrylic", "brush", { colour: pot("lamp-soot") }),
+        sealed,
+        dusted,
+      ],
+      place: { placements: [at(248, 158), at(276, 158)] },
     }),
     part("footbridge", "Footbridge", "footbridge", {
-      source: { kind: "ratio", denominator: 48 },
-      spans: true,
+      size: { source: { kind: "ratio", denominator: 48 } },
+      print: { spans: true },
       scheme: [primed, colour("tarred-wood"), sealed],
-      placements: [at(262, 205)],
+      place: { placements: [at(262, 205)] },
     }),
     part("punt", "Punt", "punt", {
-      source: { kind: "ratio", denominator: 56 },
+      size: { source: { kind: "ratio", denominator: 56 } },
       scheme: [primed, colour("tarred-wood"), sealed],
-      placements: [at(330, 118, 12)],
+      place: { placements: [at(330, 118, 12)] },
     }),
     part("willow-large", "Willow, large", "willow", {
-      source: { kind: "figure", figureMm: 28, convention: "eye" },
+      size: { source: { kind: "figure", figureMm: 28, convention: "eye" } },
       count: 2,
-      process: "resin",
-      hollow: { wallMm: 1.5, drains: 0, holes: [] },
+      print: { process: "resin", hollow: { wallMm: 1.5, drains: 0, holes: [] } },
       scheme: [primed, colour("willow-bark", 1), shade, sealed],
-      placements: [at(46, 92), at(388, 250)],
+      place: { placements: [at(46, 92), at(388, 250)] },
     }),
     part("willow-middle", "Willow, middle", "willow", {
-      source: { kind: "ratio", denominator: 48 },
+      size: { source: { kind: "ratio", denominator: 48 } },
       count: 2,
       scheme: [primed, colour("willow-bark", 1), shade, sealed],
-      placements: [at(86, 58), at(362, 214)],
+      place: { placements: [at(86, 58), at(362, 214)] },
     }),
     part("willow-small", "Willow, small", "willow", {
-      source: { kind: "ratio", denominator: 38 },
+      size: { source: { kind: "ratio", denominator: 38 } },
       count: 2,
       scheme: [primed, colour("willow-bark", 1), shade, sealed],
-      placements: [at(30, 140), at(396, 190)],
+      place: { placements: [at(30, 140), at(396, 190)] },
     }),
     part("eel-traps", "Eel trap", "eelTrap", {
-      source: { kind: "ratio", denominator: 87 },
+      size: { source: { kind: "ratio", denominator: 87 } },
       count: 8,
       scheme: [
         primed,
-        layer("withies", "colour", "acrylic", "brush", { paintId: "ferry-rope" }),
+        layer("withies", "colour", "acrylic", "brush", { colour: pot("ferry-rope") }),
         shade,
         sealed,
       ],
-      placements: [
-        at(196, 132),
-        at(204, 136),
-        at(212, 131),
-        at(200, 124),
-        at(209, 123),
-        at(218, 137),
-        at(192, 140),
-        at(221, 127),
-      ],
+      place: {
+        placements: [
+          at(196, 132),
+          at(204, 136),
+          at(212, 131),
+          at(200, 124),
+          at(209, 123),
+          at(218, 137),
+          at(192, 140),
+          at(221, 127),
+        ],
+      },
     }),
     part("lamp", "Lamp post", "lamp", {
-      source: { kind: "ratio", denominator: 72 },
-      process: "resin",
-      clear: true,
-      features: [{ featureId: "lantern-door", name: "lantern door", realMm: 430, fileSize: 5.9 }],
-      lamp: { supplyV: 3, lampV: 2, wantedMa: 5, cellMah: 225 },
-      placements: [at(228, 170)],
+      size: {
+        source: { kind: "ratio", denominator: 72 },
+        features: [{ featureId: "lantern-door", name: "lantern door", realMm: 430, fileSize: 5.9 }],
+      },
+      print: { process: "resin", clear: true },
+      place: { lamp: { supplyV: 3, lampV: 2, wantedMa: 5, cellMah: 225 }, placements: [at(228, 170)] },
     }),
     part("quay", "Quay, long block", "quay", {
       scheme: [primed, colour("quay-stone"), shade, sealed],
-      placements: [at(210, 100)],
+      place: { placements: [at(210, 100)] },
     }),
     part("tiles", "Quay tile", "tile", {
       count: 6,
       scheme: [primed, colour("quay-stone"), edges("bone-lime"), sealed],
-      placements: [at(55, 140), at(105, 140), at(155, 140), at(305, 172), at(355, 172), at(392, 145)],
+      place: {
+        placements: [at(55, 140), at(105, 140), at(155, 140), at(305, 172), at(355, 172), at(392, 145)],
+      },
     }),
     part("posts", "Mooring post", "post", {
-      source: { kind: "figure", figureMm: 15, convention: "crown" },
+      size: { source: { kind: "figure", figureMm: 15, convention: "crown" } },
       count: 12,
-      scheme: [primed, layer("tar", "colour", "acrylic", "brush", { paintId: "tarred-post" }), sealed],
-      placements: Array.from({ length: 12 }, (_, i) => at(40 + i * 31, 82)),
+      scheme: [primed, layer("tar", "colour", "acrylic", "brush", { colour: pot("tarred-post") }), sealed],
+      place: { placements: Array.from({ length: 12 }, (_, i) => at(40 + i * 31, 82)) },
     }),
     part("keeper", "Keeper", "figure", {
-      source: { kind: "figure", figureMm: 28, convention: "eye" },
-      features: [{ featureId: "adult", name: "adult, to the crown", realMm: 1750, fileSize: 1770 / 58.5 }],
-      process: "resin",
+      size: {
+        source: { kind: "figure", figureMm: 28, convention: "eye" },
+        features: [{ featureId: "adult", name: "adult, to the crown", realMm: 1750, fileSize: 1770 / 58.5 }],
+      },
+      print: { process: "resin" },
       scheme: [
         primed,
-        layer("coat", "colour", "acrylic", "brush", { paintId: "wool-blue", coats: 2 }),
+        layer("coat", "colour", "acrylic", "brush", { colour: pot("wool-blue"), coats: 2 }),
         shade,
         sealed,
       ],
-      placements: [at(180, 160)],
+      place: { placements: [at(180, 160)] },
     }),
     part("windows", "Window", "window", {
       count: 6,
-      scheme: [primed, layer("white", "colour", "acrylic", "brush", { paintId: "chalk-pit", coats: 2 })],
+      scheme: [primed, layer("white", "colour", "acrylic", "brush", { colour: pot("chalk-pit"), coats: 2 })],
     }),
   ];
   const id = (name: string) => `${sceneId}-${name}`;
@@ -348,28 +369,34 @@ export function osierCarr(today: string): DemoScene {
     }),
     parts: [
       part("reeds", "Reed clump", "reeds", {
-        source,
+        size: { source },
         count: 20,
         scheme: quick("reed-green"),
-        placements: Array.from({ length: 20 }, (_, i) =>
-          at(60 + (i % 5) * 120, 70 + Math.floor(i / 5) * 150, i * 40),
-        ),
+        place: {
+          placements: Array.from({ length: 20 }, (_, i) =>
+            at(60 + (i % 5) * 120, 70 + Math.floor(i / 5) * 150, i * 40),
+          ),
+        },
       }),
       part("stiles", "Stile", "stile", {
-        source,
+        size: { source },
         count: 8,
         scheme: quick("tarred-wood"),
-        placements: Array.from({ length: 8 }, (_, i) =>
-          at(120 + (i % 4) * 120, 145 + Math.floor(i / 4) * 300),
-        ),
+        place: {
+          placements: Array.from({ length: 8 }, (_, i) =>
+            at(120 + (i % 4) * 120, 145 + Math.floor(i / 4) * 300),
+          ),
+        },
       }),
       part("hurdles", "Hurdle", "hurdle", {
-        source,
+        size: { source },
         count: 12,
         scheme: quick("tarred-wood"),
-        placements: Array.from({ length: 12 }, (_, i) =>
-          at(60 + (i % 6) * 98, 300 + Math.floor(i / 6) * 40, i * 15),
-        ),
+        place: {
+          placements: Array.from({ length: 12 }, (_, i) =>
+            at(60 + (i % 6) * 98, 300 + Math.floor(i / 6) * 40, i * 15),
+          ),
+        },
       }),
     ],
     joints: [],

@@ -31,7 +31,12 @@ async function archive(): Promise<string> {
       { table: "settings", put: usualHours },
       {
         table: "parts",
-        put: testPart({ meshId: id, name: "tower", count: 3, pose: { down: [0, -1, 0], turnDeg: 0 } }),
+        put: testPart({
+          meshId: id,
+          name: "tower",
+          count: 3,
+          print: { pose: { down: [0, -1, 0], turnDeg: 0 } },
+        }),
       },
     ],
     "2026-03-02T10:00",

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 // npm run plan -- [ARCHIVE.zip] [SCENE] [YYYY-MM-DD] [--json]: the whole plan of an exported archive without
 // the interface.
 // Without an archive: the demo scenes. Times and walls are reckoned; nothing is kept.
@@ -39,10 +40,11 @@ if (!outcome.ok) stop(outcome.problems.map((p) => p.message).join("\n"));
 const scenes = await listScenes(db);
 if (wanted && !scenes.some((s) => s.id === wanted || s.name === wanted))
   stop(`${file} has no scene ${wanted}. It has: ${scenes.map((s) => s.name).join(", ")}.`);
-for (const { meshId, pose } of await db.parts.toArray()) {
+for (const part of await db.parts.toArray()) {
+  const { meshId } = part;
   const soup = meshId ? await loadMesh(meshId, db) : null;
   if (!soup) continue;
-  for (const lies of [null, pose])
+  for (const lies of [null, printOf(part).pose])
     if (!(await db.table("measurements").get(posedId(meshId!, lies))))
       await storeMeasurement(posedId(meshId!, lies), measureMesh(posedSoup(soup, lies)).measurement, db);
 }

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { proxy, type Remote } from "comlink";
 import { posedId } from "#core/mesh/pose";
 import type { Plan } from "#core/plan/plan";
@@ -34,7 +35,7 @@ export async function planScene(input: PlanInput, others: readonly PlanInput[]):
     parts: plan.parts.map((p) => ({
       ...p,
       measurement: of(p.part.meshId),
-      asItLies: of(p.part.meshId && posedId(p.part.meshId, p.part.pose)),
+      asItLies: of(p.part.meshId && posedId(p.part.meshId, printOf(p.part).pose)),
     })),
   };
 }

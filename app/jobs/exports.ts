@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { billCsv, billOfParts } from "#core/plan/stores/bill";
 import { daysBetween } from "#core/plan/calendarDay";
 import type { Plan } from "#core/plan/plan";
@@ -53,7 +54,7 @@ export async function platesOut(plan: Plan, kind: "stl" | "3mf", plateId?: strin
     const p = plan.parts.find((x) => x.part.id === id);
     const soup = p?.part.meshId ? await loadMesh(p.part.meshId) : null;
     if (!p || !soup) continue;
-    const { hollow, pose } = p.part;
+    const { hollow, pose } = printOf(p.part);
     const raised = p.chosen?.raised ?? false;
     const made =
       hollow && p.chosen?.printer.process === "resin"
@@ -99,7 +100,7 @@ export async function platesOut(plan: Plan, kind: "stl" | "3mf", plateId?: strin
 }
 
 const drawingsOf = (plan: Plan) => {
-  const pieces = new Set(plan.parts.filter((p) => p.part.pieceOf).map((p) => p.part.id));
+  const pieces = new Set(plan.parts.filter((p) => printOf(p.part).pieceOf).map((p) => p.part.id));
   return plan.plates.map((p) => plateDrawing(p, pieces));
 };
 export const platesPdf = (plan: Plan, sceneName: string) =>

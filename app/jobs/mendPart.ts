@@ -26,7 +26,10 @@ export async function mendPart(part: Part, soup: TriangleSoup): Promise<string> 
     trialCopies: 0,
     saidBy: "",
   };
-  const patch = ({ versions }: Part) => ({ meshId: id, versions: [...versions, version] });
+  const patch = ({ history: { versions } }: Part) => ({
+    meshId: id,
+    history: { versions: [...versions, version] },
+  });
   const mesh = { id, name: `${part.name}, mended`, corners, measurement };
   const kept = await keep(`Mend ${part.name}`, [{ table: "parts", id: part.id, patch }], { meshes: [mesh] });
   return kept.ok ? `${part.name} was mended: ${said}.` : kept.problems[0]!.message;

@@ -114,5 +114,9 @@ export async function settleRuns(): Promise<number | null> {
 /** A spoilt copy is kept and repaired instead of printed again. */
 export const repairInstead = ({ id, name }: Part, copy: number): Promise<Outcome<unknown>> =>
   keep(`Repair ${name}`, [
-    { table: "parts", id, patch: (part) => ({ copies: keptForRepair(part, copy).copies }) },
+    {
+      table: "parts",
+      id,
+      patch: (part) => ({ history: { copies: keptForRepair(part, copy).history.copies } }),
+    },
   ]);

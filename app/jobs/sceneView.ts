@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
 import type { Plan } from "#core/plan/plan";
@@ -90,7 +91,9 @@ async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Pr
 /** Measures meshes that have no measurement yet or one of an older version, as drawn and as they lie. */
 async function withMeasurements(input: PlanInput): Promise<PlanInput> {
   const measurements = new Map(input.measurements);
-  for (const { meshId, pose } of input.parts) {
+  for (const part of input.parts) {
+    const { meshId } = part;
+    const { pose } = printOf(part);
     if (!meshId) continue;
     for (const lies of [null, pose]) {
       const id = posedId(meshId, lies);

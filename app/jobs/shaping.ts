@@ -1,6 +1,6 @@
 import { type Outcome, refused, success } from "#core/outcome";
 import type { CutPlane } from "#core/mesh/planeCut";
-import { newPart } from "#core/scene/part";
+import { newPart, printOf } from "#core/scene/part";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Joint } from "#core/scene/joint";
 import type { Part } from "#core/scene/part";
@@ -37,7 +37,7 @@ export async function cutPart(
   const { pieces, pegs } = cut.value;
   const meshes = pieces.map((piece, i): NewMesh => ({ ...piece, name: `${part.name}, piece ${i + 1}` }));
   const changes: readonly Change[] = [
-    { table: "parts", id: part.id, patch: { made: "from pieces", pose: null, hollow: null } },
+    { table: "parts", id: part.id, patch: { made: "from pieces", print: { pose: null, hollow: null } } },
     ...pieces.map(({ id }, i): Change => ({ table: "parts", put: pieceOf(part, id, i + 1, pieces.length) })),
     { table: "joints", put: jointOf(part, pieces.length, pegs) },
   ];
@@ -46,39 +46,24 @@ export async function cutPart(
 }
 
 function pieceOf(part: Part, meshId: string, number: number, of: number): Part {
-  const {
-    sceneId,
-    source,
-    unitMm,
-    unitSure,
-    ownFactor,
-    count,
-    process,
-    printerId,
-    materialId,
-    recipeId,
-    use,
-    clear,
-  } = part;
+  const { sceneId, count, origin, size } = part;
+  const { process, printerId, materialId, printRecipeId, use, clear } = printOf(part);
   return newPart({
     id: crypto.randomUUID(),
+    sceneId,
     name: `${part.name.slice(0, 100)}, ${number} of ${of}`,
+    count,
     meshId,
-    origin: { ...part.origin, priceMinor: null },
-    pieceOf: { partId: part.id, number, of },
-    ...{
-      sceneId,
-      source,
-      unitMm,
-      unitSure,
-      ownFactor,
-      count,
+    origin: { ...origin, priceMinor: null },
+    size: { ...size, features: [], boxMm: null },
+    print: {
       process,
       printerId,
       materialId,
-      recipeId,
+      printRecipeId,
       use,
       clear,
+      pieceOf: { partId: part.id, number, of },
     },
   });
 }
@@ -99,7 +84,7 @@ const jointOf = (part: Part, pieces: number, pegs: number): Joint => ({
 export async function uncutPart({ part }: PartPlan): Promise<Outcome<unknown>> {
   return keep(`Make ${part.name} whole`, async (db: Database): Promise<readonly Change[]> => {
     const all = await db.parts.where("sceneId").equals(part.sceneId).toArray();
-    const pieces = all.filter((p) => p.pieceOf?.partId === part.id);
+    const pieces = all.filter((p) => printOf(p).pieceOf?.partId === part.id);
     return [
       { table: "parts", id: part.id, patch: { made: "printed" } },
       ...pieces.map((p): Change => ({ table: "parts", remove: p.id })),

@@ -21,8 +21,7 @@ const layer = (
 ) => ({
   id,
   kind,
-  recipeId,
-  paintId: null,
+  colour: recipeId === null ? null : { kind: "recipe" as const, id: recipeId },
   product,
   method: "brush" as const,
   coats: 1,

@@ -4,7 +4,7 @@ import type { Product } from "#core/materials/product";
 import { productOf } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import { methods, paintMillilitres } from "#core/paint/amount";
-import type { SchemeLayer } from "#core/paint/scheme";
+import { type SchemeLayer, recipeOf, paintOf } from "#core/paint/scheme";
 import { partRef } from "#core/reference";
 import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
@@ -157,15 +157,15 @@ function layCoat(coat: Coat, lightness: number | null, first: readonly string[])
   const action = actionOf[layer.kind];
   const before = last.get(action);
   const dustCoats = overEnamel(coat);
-  const homemade = action === "shade" && layer.recipeId !== null && product.chemistry === "water";
+  const homemade = action === "shade" && recipeOf(layer) !== null && product.chemistry === "water";
   return add({
     key: `scheme-${layer.id}`,
     action,
     title: titleOf(layer),
     product: layer.product,
     sheen: layer.sheen,
-    recipeId: layer.recipeId,
-    paintId: layer.paintId,
+    recipeId: recipeOf(layer),
+    paintId: paintOf(layer),
     minutes: m.fixedMinutes + m.minutesPerCm2 * area.value * layer.coats,
     mixMl: paintMillilitres(area, layer.coats, layer.method, 0),
     areaCm2: area.value,

@@ -6,11 +6,19 @@ export type SchemeLayer = {
   readonly id: string;
   readonly kind: "primer" | "colour" | "shade" | "drybrush" | "varnish" | "pigment" | "gloss";
   readonly product: ProductId;
-  readonly recipeId: string | null;
-  readonly paintId: string | null;
+  /** The mix or the pot that it is laid with; null where that is not chosen yet or makes no odds. */
+  readonly colour: { readonly kind: "recipe" | "paint"; readonly id: string } | null;
   readonly method: Method;
   readonly coats: number;
   /** Share of the painted surface it covers, 0 to 1. */
   readonly coverage: number;
   readonly sheen: "matte" | "satin" | "gloss";
 };
+
+/** The mix that a layer is laid with. */
+export const recipeOf = ({ colour }: Pick<SchemeLayer, "colour">): string | null =>
+  colour?.kind === "recipe" ? colour.id : null;
+
+/** The pot that it is laid with, as it is. */
+export const paintOf = ({ colour }: Pick<SchemeLayer, "colour">): string | null =>
+  colour?.kind === "paint" ? colour.id : null;

@@ -1,4 +1,9 @@
 import type { Reference } from "#core/reference";
+import type { Ground } from "#core/scene/ground";
+import type { Joint } from "#core/scene/joint";
+import type { PartPatch } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
+
 export const stages = [
   "lay",
   "rule",
@@ -18,12 +23,17 @@ export type Stage = (typeof stages)[number];
 export const findingSeverities = ["ruins", "weakens", "wastes", "missing"] as const;
 export type FindingSeverity = (typeof findingSeverities)[number];
 
-/** A change that mends a finding at one touch: fields of one part or of the scene. */
-export type Edit = {
-  readonly table: "parts" | "scenes" | "joints" | "grounds";
-  readonly id: string;
-  readonly patch: Readonly<Record<string, unknown>>;
+/** Fields of the rows that a finding can be mended in. */
+type Patches = {
+  readonly parts: PartPatch;
+  readonly scenes: Partial<Scene>;
+  readonly joints: Partial<Joint>;
+  readonly grounds: Partial<Ground>;
 };
+/** A change that mends a finding at one touch: fields of one row. */
+export type Edit = {
+  [T in keyof Patches]: { readonly table: T; readonly id: string; readonly patch: Patches[T] };
+}[keyof Patches];
 
 /** What can be done about a finding: a change that is made at once, or where to go. */
 export type Mend = { readonly label: string; readonly edit: Edit | null };

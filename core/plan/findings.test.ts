@@ -5,27 +5,28 @@ import { box } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import type { Finding } from "#core/plan/finding";
-import { newPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
-import type { Part } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
 const measurements = new Map([["block", measureMesh(soupOf(box(40, 30, 20))).measurement]]);
-const part = (id: string, given: Partial<Part> = {}) =>
-  newPart({
-    id,
-    sceneId: "s",
-    name: id,
-    meshId: "block",
-    source: { kind: "full" },
-    printerId: testFilament.id,
-    ...given,
-  });
+const part = (id: string, given: PartPatch = {}) =>
+  patchedPart(
+    newPart({
+      id,
+      sceneId: "s",
+      name: id,
+      meshId: "block",
+      size: { source: { kind: "full" } },
+      print: { printerId: testFilament.id },
+    }),
+    given,
+  );
 const joint = (given: Partial<Joint> = {}): Joint => ({
   id: "j",
   sceneId: "s",
@@ -54,8 +55,7 @@ const ground = (given: Partial<Ground> = {}): Ground => ({
 const paint = {
   id: "c",
   kind: "colour" as const,
-  recipeId: null,
-  paintId: "pot",
+  colour: { kind: "paint" as const, id: "pot" },
   product: "acrylic" as ProductId,
   method: "brush" as const,
   coats: 2,
@@ -150,7 +150,7 @@ const cases: readonly Case[] = [
   [
     "mating parts on two machines",
     {
-      parts: [part("wall"), part("lid", { printerId: "other" })],
+      parts: [part("wall"), part("lid", { print: { printerId: "other" } })],
       workshop: {
         ...workshop,
         printers: [testFilament, { ...testFilament, id: "other", name: "Other bed" }],
@@ -179,7 +179,7 @@ const cases: readonly Case[] = [
   ],
   [
     "a part over the edge of the board",
-    { parts: [part("wall", { placements: [{ xMm: 395, yMm: 100, turnDeg: 0 }] })], joints: [] },
+    { parts: [part("wall", { place: { placements: [{ xMm: 395, yMm: 100, turnDeg: 0 }] } })], joints: [] },
     "part:wall",
     "off-board",
     "weakens",
@@ -187,7 +187,7 @@ const cases: readonly Case[] = [
   ],
   [
     "a part turned over the edge of the board",
-    { parts: [part("wall", { placements: [{ xMm: 379, yMm: 100, turnDeg: 45 }] })], joints: [] },
+    { parts: [part("wall", { place: { placements: [{ xMm: 379, yMm: 100, turnDeg: 45 }] } })], joints: [] },
     "part:wall",
     "off-board",
     "weakens",
@@ -217,7 +217,7 @@ const cases: readonly Case[] = [
   [
     "paint that is not on the shelf",
     {
-      parts: [part("wall", { scheme: [{ ...paint, kind: "varnish", product: "varnish", paintId: null }] })],
+      parts: [part("wall", { scheme: [{ ...paint, kind: "varnish", product: "varnish", colour: null }] })],
       joints: [],
     },
     "need:product:varnish",
@@ -228,7 +228,7 @@ const cases: readonly Case[] = [
   [
     "varnish that runs out in a coat",
     {
-      parts: [part("wall", { scheme: [{ ...paint, kind: "varnish", product: "varnish", paintId: null }] })],
+      parts: [part("wall", { scheme: [{ ...paint, kind: "varnish", product: "varnish", colour: null }] })],
       joints: [],
       workshop: {
         ...workshop,
@@ -282,7 +282,10 @@ const cases: readonly Case[] = [
   ],
   [
     "a lamp that its cell cannot light",
-    { parts: [part("wall", { lamp: { supplyV: 1.5, lampV: 3, wantedMa: 10, cellMah: null } })], joints: [] },
+    {
+      parts: [part("wall", { place: { lamp: { supplyV: 1.5, lampV: 3, wantedMa: 10, cellMah: null } } })],
+      joints: [],
+    },
     "part:wall",
     "lamp",
     "ruins",
@@ -301,8 +304,8 @@ describe("what a plan finds in a scene", () => {
   it("is none of this in a scene where all is well", () => {
     const quiet = found({
       parts: [
-        part("wall", { placements: [{ xMm: 200, yMm: 150, turnDeg: 30 }] }),
-        part("lid", { placements: [{ xMm: 100, yMm: 100, turnDeg: 0 }] }),
+        part("wall", { place: { placements: [{ xMm: 200, yMm: 150, turnDeg: 30 }] } }),
+        part("lid", { place: { placements: [{ xMm: 100, yMm: 100, turnDeg: 0 }] } }),
       ],
     });
     for (const [, , about, code] of cases) expect(say(quiet, about, code), code).toBeUndefined();

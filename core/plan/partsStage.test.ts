@@ -6,7 +6,7 @@ import { testFilament, testPla, testResin, testResinFluid } from "#core/print/te
 import { billOfParts, statesOf } from "#core/plan/stores/bill";
 import { cutList } from "#core/plan/parts/cutList";
 import { compareWays } from "#core/plan/parts/makeOrBuy";
-import { newPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
@@ -25,10 +25,19 @@ const workshop: Workshop = {
 };
 const wall = measureMesh(soupOf(box(3600, 200, 2880))).measurement;
 const ball = measureMesh(soupOf(sphere(500, 20, 30))).measurement;
-const part = (given: Partial<Part>): Part =>
-  newPart({ id: "p", sceneId: "s", name: "wall", meshId: "wall", source: { kind: "full" }, ...given });
+const part = (given: PartPatch): Part =>
+  patchedPart(
+    newPart({
+      id: "p",
+      sceneId: "s",
+      name: "wall",
+      meshId: "wall",
+      size: { source: { kind: "full" } },
+    }),
+    given,
+  );
 const measurementOf = (p: Part) => (p.meshId === "wall" ? wall : p.meshId === "ball" ? ball : null);
-const planned = (given: Partial<Part>) =>
+const planned = (given: PartPatch) =>
   planPart(part(given), measurementOf(part(given)), measurementOf(part(given)), scene, workshop);
 const input = (...parts: Part[]): PlanInput =>
   planInputOf({
@@ -48,15 +57,17 @@ describe("the scale audit", () => {
       [
         planned({
           id: "right",
-          features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 1981 }],
+          size: { features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 1981 }] },
         }),
         planned({
           id: "odd",
-          source: { kind: "ratio", denominator: 1 },
-          features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 2400 }],
+          size: {
+            source: { kind: "ratio", denominator: 1 },
+            features: [{ featureId: "door-height", name: "door", realMm: 1981, fileSize: 2400 }],
+          },
         }),
-        planned({ id: "clip", source: { kind: "real-object" } }),
-        planned({ id: "unknown", source: { kind: "unknown" } }),
+        planned({ id: "clip", size: { source: { kind: "real-object" } } }),
+        planned({ id: "unknown", size: { source: { kind: "unknown" } } }),
       ],
       72,
     );
@@ -66,11 +77,13 @@ describe("the scale audit", () => {
     expect(audit.spreadShare).toBeCloseTo(2400 / 1981 - 1, 9);
   });
   it("takes a variant for what it is", () => {
-    expect(scaleAudit([planned({ ownFactor: 1.2 })], 72).lines[0]).toMatchObject({ advice: "a variant" });
-    expect(scaleAudit([planned({ ownFactor: 1.2 })], 72).lines[0]!.offShare).toBeCloseTo(0.2, 9);
+    expect(scaleAudit([planned({ size: { ownFactor: 1.2 } })], 72).lines[0]).toMatchObject({
+      advice: "a variant",
+    });
+    expect(scaleAudit([planned({ size: { ownFactor: 1.2 } })], 72).lines[0]!.offShare).toBeCloseTo(0.2, 9);
   });
   it("does not mind the unit of the file", () => {
-    const inches = planned({ unitMm: 25.4, source: { kind: "ratio", denominator: 48 } });
+    const inches = planned({ size: { unitMm: 25.4, source: { kind: "ratio", denominator: 48 } } });
     expect(scaleAudit([inches], 72).lines[0]).toMatchObject({ drawnAt: 48, advice: "right" });
     expect(scaleAudit([inches], 72).lines[0]!.madeAt).toBeCloseTo(72, 9);
   });
@@ -149,11 +162,11 @@ describe("the bill", () => {
           priceMinor: 350,
         },
       }),
-      planned({ id: "b", meshId: null, made: "bought", sizeMm: [10, 10, 10] }),
+      planned({ id: "b", meshId: null, made: "bought", size: { boxMm: [10, 10, 10] } }),
       planned({
         id: "c",
         meshId: null,
-        sizeMm: [90, 60, 40],
+        size: { boxMm: [90, 60, 40] },
         listing: {
           priceMinor: 1200,
           from: "a market",

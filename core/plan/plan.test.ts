@@ -6,7 +6,7 @@ import { soupOf } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { addDays, daysBetween, isIsoDate, weekdayOf } from "#core/plan/calendarDay";
 import { finding, findingSeverities, stages, worstFirst } from "#core/plan/finding";
-import { newPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
@@ -50,8 +50,17 @@ describe("findings", () => {
 });
 
 const scene = newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" });
-const part = (given: Partial<Part>): Part =>
-  newPart({ id: "p", sceneId: "s", name: "block", meshId: "block", source: { kind: "full" }, ...given });
+const part = (given: PartPatch): Part =>
+  patchedPart(
+    newPart({
+      id: "p",
+      sceneId: "s",
+      name: "block",
+      meshId: "block",
+      size: { source: { kind: "full" } },
+    }),
+    given,
+  );
 const measurements = new Map([
   ["block", measureMesh(soupOf(box(40, 30, 20))).measurement],
   ["land", measureMesh(soupOf(terrain(30, 100, 2))).measurement],
@@ -71,16 +80,16 @@ const input = (given: Partial<PlanInput> = {}): PlanInput =>
     now: { today: "2026-03-02", minute: 0, ms: 0 },
     ...given,
   });
-const cost = (given: Partial<Part>) => makePlan(input({ parts: [part(given)] })).totals.cost.value;
+const cost = (given: PartPatch) => makePlan(input({ parts: [part(given)] })).totals.cost.value;
 
 describe("makePlan", () => {
   it("costs grow with the count and with the cube of the scale", () => {
-    const one = cost({ printerId: "bench-r" });
+    const one = cost({ print: { printerId: "bench-r" } });
     // Three lie on the same plate: the material is three times as dear, the machine's power is not.
-    expect(cost({ printerId: "bench-r", count: 3 })).toBeLessThan(3 * one);
-    expect(cost({ printerId: "bench-r", count: 3 })).toBeGreaterThan(2.9 * one);
+    expect(cost({ print: { printerId: "bench-r" }, count: 3 })).toBeLessThan(3 * one);
+    expect(cost({ print: { printerId: "bench-r" }, count: 3 })).toBeGreaterThan(2.9 * one);
     const half = makePlan(
-      input({ scene: { ...scene, denominator: 2 }, parts: [part({ printerId: "bench-r" })] }),
+      input({ scene: { ...scene, denominator: 2 }, parts: [part({ print: { printerId: "bench-r" } })] }),
     );
     expect(half.parts[0]!.body!.volumeMm3).toBeCloseTo(3000, 3);
   });
@@ -104,7 +113,7 @@ describe("makePlan", () => {
         }
   });
   it("goes by the printer that was chosen, and says so", () => {
-    const plan = makePlan(input({ parts: [part({ printerId: "bench-r" })] }));
+    const plan = makePlan(input({ parts: [part({ print: { printerId: "bench-r" } })] }));
     expect(plan.parts[0]!.chosen!.printer.id).toBe("bench-r");
     expect(plan.parts[0]!.reason).toBe("You chose this printer.");
   });
@@ -127,8 +136,9 @@ describe("makePlan", () => {
       ...given,
     });
     const minutes = (log: readonly LogEntry[]) =>
-      makePlan(input({ parts: [part({ printerId: "bench-f" })], workshop: { ...input().workshop, log } }))
-        .parts[0]!.chosen!.one.minutes;
+      makePlan(
+        input({ parts: [part({ print: { printerId: "bench-f" } })], workshop: { ...input().workshop, log } }),
+      ).parts[0]!.chosen!.one.minutes;
     const many = (given: Partial<LogEntry>) =>
       Array.from({ length: 12 }, (_, i) => run({ id: `l${i}`, ...given }));
     expect(minutes(many({})).value / minutes([]).value).toBeGreaterThan(1.25);
@@ -138,7 +148,7 @@ describe("makePlan", () => {
   });
   it("keeps filament plates short enough that one failure does not cost a day", () => {
     const plan = makePlan(
-      input({ parts: [part({ id: "q", meshId: "land", count: 8, printerId: "bench-f" })] }),
+      input({ parts: [part({ id: "q", meshId: "land", count: 8, print: { printerId: "bench-f" } })] }),
     );
     expect(plan.plates.length).toBeGreaterThan(1);
     for (const plate of plan.plates)
@@ -146,14 +156,14 @@ describe("makePlan", () => {
   });
   it("takes a resin plate as long as its tallest piece, however many lie on it", () => {
     const minutes = (count: number) =>
-      makePlan(input({ parts: [part({ count, printerId: "bench-r" })] })).plates[0]!.minutes.value;
+      makePlan(input({ parts: [part({ count, print: { printerId: "bench-r" } })] })).plates[0]!.minutes.value;
     expect(minutes(3)).toBeCloseTo(minutes(1), 6);
   });
   it("tells a part that hangs over the edge of the board", () => {
     const off = (xMm: number) =>
-      makePlan(input({ parts: [part({ placements: [{ xMm, yMm: 100, turnDeg: 0 }] })] })).findings.some(
-        (f) => f.stage === "lay",
-      );
+      makePlan(
+        input({ parts: [part({ place: { placements: [{ xMm, yMm: 100, turnDeg: 0 }] } })] }),
+      ).findings.some((f) => f.stage === "lay");
     expect(off(150)).toBe(false);
     expect(off(10)).toBe(true);
   });
@@ -164,8 +174,7 @@ describe("makePlan", () => {
           id: "oil",
           kind: "shade",
           product: "oil wash",
-          recipeId: null,
-          paintId: null,
+          colour: null,
           method: "wash",
           coats: 1,
           coverage: 1,

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { exact, type Figure, sum, times } from "#core/figure";
 import { layerAmounts } from "#core/ground/groundLayer";
 import { chooseResistor } from "#core/ground/resistor";
@@ -105,9 +106,9 @@ export function makePlan(
   const weight = boardWeight(input, parts);
   const joints = input.joints.map((j) => planJoint(j, parts, workshop));
   const lamps = parts
-    .filter((p) => p.part.lamp)
+    .filter((p) => p.part.place.lamp)
     .map((p): LampPlan => {
-      const choice = chooseResistor(p.part.lamp!);
+      const choice = chooseResistor(p.part.place.lamp!);
       return {
         partId: p.part.id,
         choice: choice.ok ? choice.value : null,
@@ -240,7 +241,7 @@ function readiness(
   stores: readonly StockLine[],
   findings: readonly Finding[],
 ): Plan["readiness"] {
-  const wholes = parts.filter((p) => !p.part.pieceOf);
+  const wholes = parts.filter((p) => !printOf(p.part).pieceOf);
   const printed = parts.filter((p) => p.part.made === "printed");
   const seen = wholes.filter((p) => p.finish !== null);
   const share = (list: readonly unknown[], settled: number) => ({ settled, of: list.length });
@@ -248,14 +249,15 @@ function readiness(
     new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
   const clean = (stage: Stage, list: readonly PartPlan[]) =>
     list.filter((p) => !bad(stage).has(partRef(p.part.id))).length;
-  const coloured = wholes.filter((p) => !p.part.clear);
+  const coloured = wholes.filter((p) => !printOf(p.part).clear);
   const of: Record<Stage, { settled: number; of: number }> = {
-    lay: share(wholes, wholes.filter((p) => p.part.placements.length >= 1).length),
+    lay: share(wholes, wholes.filter((p) => p.part.place.placements.length >= 1).length),
     rule: { settled: 1, of: 1 },
     parts: share(
       wholes,
       wholes.filter(
-        (p) => p.part.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(partRef(p.part.id)),
+        (p) =>
+          p.part.size.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(partRef(p.part.id)),
       ).length,
     ),
     plates: share(

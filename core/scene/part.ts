@@ -74,122 +74,216 @@ export type OtherWays = {
   readonly hourWorthMinor: number;
 };
 
-/** One thing in a scene, with a count. */
-export type Part = {
-  readonly id: string;
-  readonly sceneId: string;
-  readonly name: string;
-  /**
-   * A part from pieces was cut: its pieces are parts of their own and are printed; it is what they become.
-   */
-  readonly made: "printed" | "bought" | "by hand" | "from pieces";
-  /** What it is made of, where it is not printed; a print follows its machine's material. */
-  readonly madeOf: MaterialId | null;
-  readonly meshId: string | null;
+/** How its size in the scene is found: from a model whose scale and unit are known or guessed, or as told. */
+export type PartSize = {
   readonly source: SourceScale;
   readonly unitMm: number;
   /** False while the unit is only guessed from the size. */
   readonly unitSure: boolean;
   readonly features: readonly KnownFeature[];
-  readonly count: number;
+  /** Times the scale: a variant of the same mesh, larger or smaller than true. 1 for most. */
+  readonly ownFactor: number;
+  /** Size on the bench of a part without a mesh. */
+  readonly boxMm: readonly [number, number, number] | null;
+};
+
+/** How a part is printed. */
+export type PartPrint = {
   readonly process: Process | "choose";
   readonly printerId: string | null;
+  /** The roll or bottle, where it is not what its printer holds. */
+  readonly materialId: string | null;
+  readonly printRecipeId: string | null;
   readonly hollow: Hollow | null;
   readonly clear: boolean;
   readonly spans: boolean;
-  /** What this part is for, where it is not what the scene is for. */
-  readonly tier: Tier | null;
-  readonly surfaceSchool: SurfaceSchool | null;
-  readonly scheme: readonly SchemeLayer[];
-  readonly lamp: LampCircuit | null;
-  /** Size on the bench of a part without a mesh. */
-  readonly sizeMm: readonly [number, number, number] | null;
-  readonly placements: readonly Placement[];
-  /** Where the file came from. `nativeScale` as its source says it; the price in minor units. */
-  readonly origin: {
-    readonly fileName: string;
-    readonly from: string;
-    readonly licence: string;
-    readonly nativeScale: string;
-    readonly priceMinor: number | null;
-  };
-  readonly note: string;
-  /** Times the scale: a variant of the same mesh, larger or smaller than true. 1 for most. */
-  readonly ownFactor: number;
-  /** State of each copy in turn; copies beyond the list are to be made. */
-  readonly copies: readonly CopyState[];
-  readonly versions: readonly FileVersion[];
-  /** Set while the file or kit is only looked at. */
-  readonly listing: Listing | null;
-  /** What something built by hand is cut from. */
-  readonly cutPieces: readonly CutPiece[];
-  readonly otherWays: OtherWays | null;
   /** How it lies on a bed; null as drawn. */
   readonly pose: Pose | null;
   /** On supports above a resin plate, or flat on it; null as the plan finds. */
   readonly raised: boolean | null;
-  /** Direction in its file of the side that must stay clean. */
-  readonly front: Vec3 | null;
   /** Heights with their own infill, where it carries load. */
   readonly infillBands: readonly InfillBand[];
   /** What it is asked to bear or show; its plastic follows. */
   readonly use: Use | null;
-  readonly materialId: string | null;
-  readonly recipeId: string | null;
-  /** Other pieces are cut or fitted to it, so it is printed and measured first. */
-  readonly setsSizes: boolean;
   /** Printed beyond the count. */
   readonly spares: number;
   /** Set on a piece: which part it was cut from, and its number among the pieces. */
   readonly pieceOf: { readonly partId: string; readonly number: number; readonly of: number } | null;
 };
 
-/** A part with everything as it is before anything was decided. */
-export const newPart = (given: Pick<Part, "id" | "sceneId" | "name"> & Partial<Part>): Part => ({
-  made: "printed",
-  madeOf: null,
-  meshId: null,
-  source: { kind: "unknown" },
-  unitMm: 1,
-  unitSure: true,
-  features: [],
-  count: 1,
-  process: "choose",
-  printerId: null,
-  hollow: null,
-  clear: false,
-  spans: false,
-  tier: null,
-  surfaceSchool: null,
-  scheme: [],
-  lamp: null,
-  sizeMm: null,
-  placements: [],
-  origin: noOrigin,
-  note: "",
-  ownFactor: 1,
-  copies: [],
-  versions: [],
-  listing: null,
-  cutPieces: [],
-  otherWays: null,
-  pose: null,
-  raised: null,
-  front: null,
-  infillBands: [],
-  use: null,
-  materialId: null,
-  recipeId: null,
-  setsSizes: false,
-  spares: 0,
-  pieceOf: null,
-  ...given,
-});
+/** How its surface is finished. */
+export type PartFinish = {
+  readonly school: SurfaceSchool | null;
+  /** Direction in its file of the side that must stay clean. */
+  readonly front: Vec3 | null;
+};
 
-export const noOrigin: Part["origin"] = {
+/** Where its copies stand in the scene, and what is built in there. */
+export type PartPlace = { readonly placements: readonly Placement[]; readonly lamp: LampCircuit | null };
+
+/** What became of it so far. */
+export type PartHistory = {
+  /** State of each copy in turn; copies beyond the list are to be made, and no list is longer than they are. */
+  readonly copies: readonly CopyState[];
+  readonly versions: readonly FileVersion[];
+};
+
+/** Where the file came from. `nativeScale` as its source says it; the price in minor units. */
+export type PartOrigin = {
+  readonly fileName: string;
+  readonly from: string;
+  readonly licence: string;
+  readonly nativeScale: string;
+  readonly priceMinor: number | null;
+};
+
+/** What every part has, however it is made. */
+export type PartCommon = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly name: string;
+  readonly note: string;
+  readonly count: number;
+  /** What this part is for, where it is not what the scene is for. */
+  readonly tier: Tier | null;
+  /** Other pieces are cut or fitted to it, so it is made and measured first. */
+  readonly setsSizes: boolean;
+  readonly meshId: string | null;
+  readonly origin: PartOrigin;
+  /** Set while the file or kit is only looked at. */
+  readonly listing: Listing | null;
+  readonly otherWays: OtherWays | null;
+  readonly size: PartSize;
+  readonly finish: PartFinish;
+  readonly scheme: readonly SchemeLayer[];
+  readonly place: PartPlace;
+  readonly history: PartHistory;
+};
+
+/**
+ * How it comes about, with what only that way asks for. A part from pieces was cut: its pieces are parts of
+ * their own and are printed; it is what they become.
+ */
+export type Making =
+  | { readonly made: "printed" | "from pieces"; readonly print: PartPrint }
+  | {
+      readonly made: "bought";
+      /** What it is made of; a print follows its machine's material. */
+      readonly madeOf: MaterialId | null;
+    }
+  | {
+      readonly made: "by hand";
+      readonly madeOf: MaterialId | null;
+      /** What it is cut from. */
+      readonly cutPieces: readonly CutPiece[];
+    };
+
+export type Made = Making["made"];
+
+/** One thing in a scene, with a count. */
+export type Part = PartCommon & Making;
+
+const sections = ["size", "finish", "place", "history"] as const;
+type SectionName = (typeof sections)[number];
+type SomeOf<T> = { readonly [K in keyof T]?: T[K] };
+type CommonGiven = SomeOf<Omit<PartCommon, SectionName>> & {
+  readonly [S in SectionName]?: SomeOf<PartCommon[S]>;
+};
+
+/** Some fields of a part: of a section those that are named, the others stay as they are. */
+export type PartPatch = CommonGiven & {
+  readonly made?: Made;
+  readonly print?: SomeOf<PartPrint>;
+  readonly madeOf?: MaterialId | null;
+  readonly cutPieces?: readonly CutPiece[];
+};
+/** A part as it begins: what is not given is as it is before anything was decided. */
+export type PartGiven = PartPatch & Pick<PartCommon, "id" | "sceneId" | "name">;
+
+export const noOrigin: PartOrigin = {
   fileName: "",
   from: "",
   licence: "",
   nativeScale: "",
   priceMinor: null,
 };
+
+const undecidedPrint: PartPrint = {
+  process: "choose",
+  printerId: null,
+  materialId: null,
+  printRecipeId: null,
+  hollow: null,
+  clear: false,
+  spans: false,
+  pose: null,
+  raised: null,
+  infillBands: [],
+  use: null,
+  spares: 0,
+  pieceOf: null,
+};
+
+const undecided: Omit<PartCommon, "id" | "sceneId" | "name"> = {
+  note: "",
+  count: 1,
+  tier: null,
+  setsSizes: false,
+  meshId: null,
+  origin: noOrigin,
+  listing: null,
+  otherWays: null,
+  size: { source: { kind: "unknown" }, unitMm: 1, unitSure: true, features: [], ownFactor: 1, boxMm: null },
+  finish: { school: null, front: null },
+  scheme: [],
+  place: { placements: [], lamp: null },
+  history: { copies: [], versions: [] },
+};
+
+/** A part with everything as it is before anything was decided, but for what is given. */
+export const newPart = (given: PartGiven): Part => {
+  const { id, sceneId, name } = given;
+  return patchedPart({ id, sceneId, name, ...undecided, made: "printed", print: undecidedPrint }, given);
+};
+
+/**
+ * A part after some of its fields were set. What its way of making has no place for goes: what is bought is
+ * not hollow, and fewer copies than were made are all there are.
+ */
+export function patchedPart(part: Part, patch: PartPatch): Part {
+  const { made: _, print: _print, madeOf: _of, cutPieces: _cut, ...common } = patch;
+  const next: Record<string, unknown> = { ...part, ...common };
+  for (const s of sections) next[s] = { ...part[s], ...patch[s] };
+  const made = patch.made ?? part.made;
+  const making = makingOf(part, made, patch);
+  for (const key of ["print", "madeOf", "cutPieces"]) delete next[key];
+  const whole = { ...next, ...making } as Part;
+  const most = whole.count + printOf(whole).spares;
+  const { history } = whole;
+  return history.copies.length <= most
+    ? whole
+    : { ...whole, history: { ...history, copies: history.copies.slice(0, most) } };
+}
+
+function makingOf(part: Part, made: Made, patch: PartPatch): Making {
+  const of = patch.madeOf === undefined ? madeOfPart(part) : patch.madeOf;
+  switch (made) {
+    case "printed":
+    case "from pieces":
+      return { made, print: { ...printOf(part), ...patch.print } };
+    case "bought":
+      return { made, madeOf: of };
+    case "by hand":
+      return { made, madeOf: of, cutPieces: patch.cutPieces ?? cutPiecesOf(part) };
+  }
+}
+
+/** How it is printed; of what is not printed, as nothing was ever decided. */
+export const printOf = (part: Making): PartPrint => ("print" in part ? part.print : undecidedPrint);
+
+/** What it was said to be made of, where it is not printed. */
+export const madeOfPart = (part: Making): MaterialId | null => ("madeOf" in part ? part.madeOf : null);
+
+/** What something built by hand is cut from; nothing for the rest. */
+export const cutPiecesOf = (part: Making): readonly CutPiece[] =>
+  part.made === "by hand" ? part.cutPieces : [];

@@ -8,6 +8,7 @@ import { writeObj, writePly, writeTextStl } from "#core/formats/testing";
 import { contentId } from "#core/mesh/contentId";
 import { box, noise, sphere, terrain, torus } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { DATA_VERSION } from "#data/upgrades/upgraded";
 import { testPart, testScene } from "#data/testing";
 import type { Page } from "playwright-core";
 import { afterAll, expect, it } from "vitest";
@@ -181,14 +182,14 @@ async function fiveHundred(): Promise<Buffer> {
       sceneId: "many",
       name: `Piece ${String(i + 1).padStart(3, "0")}`,
       meshId: meshes[i % 20]!.id,
-      source: { kind: "ratio", denominator: i === 123 ? 48 : 72 },
+      size: { source: { kind: "ratio", denominator: i === 123 ? 48 : 72 } },
       count: 1 + Math.floor(3 * noise(4, i)),
     }),
   );
   const scene = testScene({ id: "many", name: "Many pieces" });
   const archive = {
     format: "inch-hollow",
-    version: 2,
+    version: DATA_VERSION,
     tables: { scenes: [scene], parts },
     meshes: meshes.map(({ id, name }) => ({ id, name })),
   };

@@ -110,7 +110,7 @@ it("cuts and pins the quay, packs and schedules it, runs it simulated until it f
     await repairs.first().click();
     await expect.poll(() => repairs.count(), { timeout: 60_000 }).toBeLessThan(left);
   }
-  const states = (await rowsOf(page, "parts")).flatMap((p) => p.copies as string[]);
+  const states = (await rowsOf(page, "parts")).flatMap((p) => (p.history as { copies: string[] }).copies);
   expect(states).toContain("printed");
   expect(states).not.toContain("spoilt");
 

@@ -163,11 +163,10 @@ describe("keys", () => {
     await page.getByRole("button", { name: /^Keeper, at 181, 170 mm/ }).waitFor();
     await page.locator("h1").first().click();
     await expect
-      .poll(
-        async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-keeper")?.placements,
-        { timeout: 60_000 },
-      )
-      .toMatchObject([{ xMm: 181, yMm: 170 }]);
+      .poll(async () => (await rowsOf(page, "parts")).find((p) => p.id === "withy-sluice-keeper")?.place, {
+        timeout: 60_000,
+      })
+      .toMatchObject({ placements: [{ xMm: 181, yMm: 170 }] });
     await page.reload();
     await page.getByRole("button", { name: /^Keeper, at 181, 170 mm/ }).waitFor();
   });

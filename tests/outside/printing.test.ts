@@ -133,7 +133,14 @@ describe("what leaves", () => {
       },
       now: { today: "2026-03-02", minute: 0, ms: 0 },
       parts: [
-        newPart({ id: "p", sceneId: "s", name: "A & <B>", meshId: "b", count: 3, source: { kind: "full" } }),
+        newPart({
+          id: "p",
+          sceneId: "s",
+          name: "A & <B>",
+          meshId: "b",
+          count: 3,
+          size: { source: { kind: "full" } },
+        }),
       ],
       measurements: new Map([["b", measureMesh(soupOf(box(40, 30, 20))).measurement]]),
     }),

@@ -54,11 +54,23 @@ beforeAll(async () => {
     corners: new Blob([soup.corners as never]),
   });
   await storeMeasurement("boulder", measureMesh(soup).measurement, db);
-  const model = { meshId: "boulder", source: { kind: "full" }, unitMm: 40 } as const;
+  const model = { meshId: "boulder", size: { source: { kind: "full" }, unitMm: 40 } } as const;
   const placements = [{ xMm: 200, yMm: 200, turnDeg: 0 }];
   await db.parts.bulkPut([
-    testPart({ ...model, id: "wall", name: "wall", printerId: testFilament.id, placements }),
-    testPart({ ...model, id: "idol", name: "idol", printerId: testResin.id, placements }),
+    testPart({
+      ...model,
+      id: "wall",
+      name: "wall",
+      print: { printerId: testFilament.id },
+      place: { placements },
+    }),
+    testPart({
+      ...model,
+      id: "idol",
+      name: "idol",
+      print: { printerId: testResin.id },
+      place: { placements },
+    }),
   ]);
 
   const days = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];

@@ -1,3 +1,4 @@
+import { coatProducts } from "#core/paint/coatProducts";
 import { ProgressLine } from "#ui/States";
 import { useJob } from "#app/hooks/useJob";
 import { findMixes } from "#workers/paint";
@@ -9,15 +10,15 @@ import type { FoundMix } from "#core/paint/bestMixes";
 import { dropsFor, type Method, methods, neatMillilitres } from "#core/paint/amount";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
 import { predictMix, type Recipe } from "#core/paint/paint";
-import type { SchemeLayer } from "#core/paint/scheme";
-import { type ProductId, productName, products } from "#core/materials/products";
+import { type SchemeLayer, recipeOf, paintOf } from "#core/paint/scheme";
+import { type ProductId, productName } from "#core/materials/products";
 import { appDatabase } from "#data/db";
 import { patchRow, putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
 import { MixParts } from "#ui/MixParts";
 import { localNow } from "#app/clock";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
@@ -51,14 +52,12 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     case "layer": {
       const part = await appDatabase().parts.get(textOf(form, "partId"));
       if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
-      const recipeId = textOf(form, "what").startsWith("recipe:") ? textOf(form, "what").slice(7) : null;
-      const paintId = textOf(form, "what").startsWith("paint:") ? textOf(form, "what").slice(6) : null;
+      const [, kind, what] = /^(recipe|paint):(.+)$/.exec(textOf(form, "what")) ?? [];
       const layer: SchemeLayer = {
         id: crypto.randomUUID().slice(0, 8),
         kind: textOf(form, "kind") as SchemeLayer["kind"],
         product: textOf(form, "product") as ProductId,
-        recipeId,
-        paintId,
+        colour: what ? { kind: kind as "recipe" | "paint", id: what } : null,
         method: textOf(form, "method") as Method,
         coats: Number(textOf(form, "coats")) || 1,
         coverage: Math.min(1, (Number(textOf(form, "coverage")) || 100) / 100),
@@ -151,7 +150,7 @@ export default function Colour({ actionData }: Route.ComponentProps) {
                   setSearch({ part: e.target.value }, { replace: true, preventScrollReset: true })
                 }
                 options={plan.parts
-                  .filter((p) => !p.part.pieceOf)
+                  .filter((p) => !printOf(p.part).pieceOf)
                   .map((p) => [p.part.id, p.part.name] as const)}
               />
             </div>
@@ -409,12 +408,12 @@ function Scheme({ partId }: { partId: string }) {
   const fetcher = useFetcher();
   const p = plan.parts.find((x) => x.part.id === partId)!;
   const nameOf = (l: SchemeLayer) =>
-    workshop.recipes.find((r) => r.id === l.recipeId)?.name ??
-    workshop.paints.find((x) => x.id === l.paintId)?.name ??
+    workshop.recipes.find((r) => r.id === recipeOf(l))?.name ??
+    workshop.paints.find((x) => x.id === paintOf(l))?.name ??
     productName(l.product);
   const swatch = (l: SchemeLayer) => {
-    const mix = l.recipeId ? plan.mixes.get(l.recipeId) : undefined;
-    return mix ? hexOfLab(mix.lab) : (workshop.paints.find((x) => x.id === l.paintId)?.hex ?? "transparent");
+    const mix = plan.mixes.get(recipeOf(l) ?? "");
+    return mix ? hexOfLab(mix.lab) : (workshop.paints.find((x) => x.id === paintOf(l))?.hex ?? "transparent");
   };
   return (
     <div className="mt-2 grid gap-3">
@@ -503,9 +502,7 @@ function Scheme({ partId }: { partId: string }) {
             label="Family"
             name="product"
             defaultValue="acrylic"
-            options={products
-              .filter((p) => p.chemistry !== "glue" && p.chemistry !== "mineral")
-              .map((p) => [p.id, p.name] as const)}
+            options={coatProducts.map((id) => [id, productName(id)] as const)}
           />
           <Choice label="How" name="method" options={Object.keys(methods).map((m) => [m, m] as const)} />
           <Choice

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { LampForm } from "./LampForm";
 import { lampOf } from "./readLamp";
 import { useSelected } from "#app/hooks/useSelected";
@@ -31,10 +32,12 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   if (textOf(form, "intent") === "lamp") {
     const lamp = lampOf(form);
     if (!lamp.ok) return refuse(lamp.problems);
-    return answer(await patchRow("parts", textOf(form, "partId"), { lamp: lamp.value }, "Put a lamp in", at));
+    return answer(
+      await patchRow("parts", textOf(form, "partId"), { place: { lamp: lamp.value } }, "Put a lamp in", at),
+    );
   }
   if (textOf(form, "intent") === "lamp-out")
-    return answer(await patchRow("parts", id, { lamp: null }, "Take a lamp out", at));
+    return answer(await patchRow("parts", id, { place: { lamp: null } }, "Take a lamp out", at));
   const depth = under("depth", parseLength(textOf(form, "depth"), 1));
   if (!depth.ok) return refuse(depth.problems);
   const count = await appDatabase().grounds.where("sceneId").equals(params.sceneId).count();
@@ -227,7 +230,7 @@ export default function Ground({ actionData }: Route.ComponentProps) {
             Lay it
           </Button>
         </Form>
-        <LampForm parts={parts.filter((p) => !p.pieceOf)} problems={actionData?.problems} />
+        <LampForm parts={parts.filter((p) => !printOf(p).pieceOf)} problems={actionData?.problems} />
       </div>
       <Slip title="The board" subtitle={`${scene.boardWidthMm} × ${scene.boardDepthMm} mm`}>
         <SlipLines

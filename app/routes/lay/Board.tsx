@@ -37,7 +37,7 @@ export function Board({
   const save = (m: Moving) => {
     const part = plan.parts.find((p) => p.part.id === m.partId)?.part;
     if (!part) return;
-    const placements = part.placements.map((p, i) => (i === m.index ? m.at : p));
+    const placements = part.place.placements.map((p, i) => (i === m.index ? m.at : p));
     // Shown where it was put until the plan has it there, however long that takes: the next key moves it from
     // there.
     const shown = () => startTransition(() => setMoving((now) => (now === m ? null : now)));
@@ -108,7 +108,7 @@ export function Board({
       gridMm={scene.gridMm}
     >
       {plan.parts.flatMap((p) =>
-        p.part.placements.map((placed, index) => {
+        p.part.place.placements.map((placed, index) => {
           const at = moving?.partId === p.part.id && moving.index === index ? moving.at : placed;
           const size = p.sizeMm;
           if (!size) return null;

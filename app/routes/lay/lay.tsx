@@ -32,7 +32,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
     const outcome = await patchRow(
       "parts",
       textOf(form, "partId"),
-      { placements },
+      { place: { placements } },
       `Move ${textOf(form, "name")}`,
       at,
     );
@@ -81,7 +81,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
     setSearch(id ? { part: id } : {}, { replace: true, preventScrollReset: true });
   const share =
     plan.parts.reduce(
-      (sum, p) => sum + (p.sizeMm ? p.sizeMm[0] * p.sizeMm[1] * p.part.placements.length : 0),
+      (sum, p) => sum + (p.sizeMm ? p.sizeMm[0] * p.sizeMm[1] * p.part.place.placements.length : 0),
       0,
     ) /
     (scene.boardWidthMm * scene.boardDepthMm);
@@ -197,7 +197,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
           )}
           <SlipLines
             title="Place"
-            lines={[["copies placed", `${part.part.placements.length} of ${part.part.count}`]]}
+            lines={[["copies placed", `${part.part.place.placements.length} of ${part.part.count}`]]}
           />
           <FindingList findings={part.findings} onMend={(f, m) => void mend(f, m)} />
           <Link to={`/scenes/${scene.id}/parts/${part.part.id}`} className="button justify-self-start">

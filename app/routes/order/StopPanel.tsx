@@ -70,7 +70,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
         },
         label,
       );
-    const outcome = await patchRow("parts", c.partId, { surfaceSchool: c.school }, label, localNow().at);
+    const outcome = await patchRow("parts", c.partId, { finish: { school: c.school } }, label, localNow().at);
     say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? undoAction : undefined);
   };
   return (

@@ -2,7 +2,7 @@ import { counted } from "#core/words";
 import { moneyText } from "#core/money";
 import { guessMaterial } from "#core/materials/guessMaterial";
 import { materialOf } from "#core/materials/materials";
-import type { CutPiece } from "#core/scene/part";
+import { type CutPiece, cutPiecesOf } from "#core/scene/part";
 import { MadeOf } from "./MadeOf";
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
@@ -23,14 +23,14 @@ const typed = (minor: number | null | undefined) =>
 /** How far each copy has come. */
 export function PartCopies({ p }: { p: PartPlan }) {
   const { part } = p;
-  const states = statesOf(part.copies, part.count);
+  const states = statesOf(part.history.copies, part.count);
   return (
     <section className="panel grid content-start gap-2">
       <h2>Its {part.count === 1 ? "copy" : `${part.count} copies`}</h2>
       <KeptForm
         className="grid grid-cols-2 items-end gap-3 md:grid-cols-5"
         key={part.id}
-        version={part.copies.join()}
+        version={part.history.copies.join()}
       >
         {copyStates
           .filter((s) => s !== "to make")
@@ -170,7 +170,7 @@ const HANDS_PER_COPY_HOURS = 0.1;
 
 /** What a thing built by hand is cut from. */
 export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Problem[] | undefined }) {
-  const { cutPieces } = p.part;
+  const cutPieces = cutPiecesOf(p.part);
   const list = cutList(cutPieces);
   return (
     <section className="panel grid content-start gap-3">

@@ -43,7 +43,7 @@ export function PartFile({
     setMending(false);
     say(said, undoAction);
   };
-  const open = part.versions.filter((v) => v.flaw !== "" && !v.corrected);
+  const open = part.history.versions.filter((v) => v.flaw !== "" && !v.corrected);
   return (
     <section className="panel grid content-start gap-3">
       <h2>File</h2>
@@ -141,9 +141,9 @@ export function PartFile({
           Versions and flaws
           {open.length > 0 && <span className="text-oxide"> · {open.length} not corrected in the file</span>}
         </h3>
-        {part.versions.length > 0 && (
+        {part.history.versions.length > 0 && (
           <ul className="mb-2 grid gap-1">
-            {[...part.versions].reverse().map((v) => (
+            {[...part.history.versions].reverse().map((v) => (
               <li key={v.id} className="flex flex-wrap items-baseline gap-2 text-[14px]">
                 <span className="figures text-ink-2">{v.at.slice(0, 10)}</span>
                 <span>
@@ -171,7 +171,7 @@ export function PartFile({
         <KeptForm
           className="grid grid-cols-2 items-start gap-3"
           key={`versions ${part.id}`}
-          version={part.versions.length}
+          version={part.history.versions.length}
         >
           <Field label="Fault found" name="flaw" />
           <Field label="Change made" name="change" placeholder="by hand, or in the file" />

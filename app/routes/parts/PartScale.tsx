@@ -23,8 +23,8 @@ export function PartScale({
   problems: readonly Problem[] | undefined;
 }) {
   const { part } = p;
-  const { source } = part;
-  const factors = part.features
+  const { source } = part.size;
+  const factors = part.size.features
     .map((f) => ({ ...f, factor: f.realMm / denominator / f.fileSize }))
     .sort((a, b) => a.factor - b.factor);
   const apart = factors.length > 1 ? factors.at(-1)!.factor / factors[0]!.factor - 1 : 0;
@@ -37,7 +37,7 @@ export function PartScale({
       <KeptForm
         className="grid grid-cols-2 items-start gap-3"
         key={part.id}
-        version={JSON.stringify([source, part.unitMm, part.ownFactor])}
+        version={JSON.stringify([source, part.size.unitMm, part.size.ownFactor])}
       >
         <Problems
           problems={problems}
@@ -71,14 +71,14 @@ export function PartScale({
         <Choice
           label="Its file counts in"
           name="unit"
-          defaultValue={String(part.unitMm)}
+          defaultValue={String(part.size.unitMm)}
           options={unitChoices}
-          {...(part.unitSure ? {} : { hint: "guessed: confirm it" })}
+          {...(part.size.unitSure ? {} : { hint: "guessed: confirm it" })}
         />
         <Field
           label="Made larger or smaller on purpose, %"
           name="ownFactor"
-          defaultValue={Number((100 * part.ownFactor).toFixed(3))}
+          defaultValue={Number((100 * part.size.ownFactor).toFixed(3))}
           inputMode="decimal"
           hint="100 for true to scale"
           problems={problems}
@@ -155,7 +155,7 @@ export function PartScale({
                   <td data-figures>{f.realMm} mm</td>
                   <td data-figures>{f.factor.toFixed(5)}</td>
                   <td data-figures>
-                    {(100 * (p.rescale.factor / part.ownFactor / f.factor - 1)).toFixed(1)} %
+                    {(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %
                   </td>
                 </tr>
               ))}

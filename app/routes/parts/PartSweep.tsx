@@ -24,7 +24,7 @@ export function PartSweep({ p, input }: { p: PartPlan; input: PlanInput }) {
       gone = true;
     };
   }, [input, id, n]);
-  if (p.part.source.kind === "real-object" || p.candidates.length === 0) return null;
+  if (p.part.size.source.kind === "real-object" || p.candidates.length === 0) return null;
   return (
     <section>
       <h2 className="mb-2">What another scale would do to it</h2>

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Plan } from "#core/plan/plan";
 import { adultModelMm } from "#core/scale/figureSize";
@@ -141,7 +142,7 @@ function shelfPlaces(
   let x = adult * 0.6 + gap;
   let tallest = adult;
   for (const p of plan.parts) {
-    if (p.part.pieceOf) continue;
+    if (printOf(p.part).pieceOf) continue;
     if (!p.sizeMm) continue;
     // Long names need room: the label is never wider than its place.
     const w = Math.max(p.sizeMm[0], adult * 0.4);

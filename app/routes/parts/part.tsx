@@ -1,3 +1,4 @@
+import { printOf, madeOfPart } from "#core/scene/part";
 import { data, Link, useSubmit } from "react-router";
 import type { Route } from "./+types/part";
 import { detailLost } from "#core/plan/parts/detailLost";
@@ -80,14 +81,14 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
             key={part.id}
             version={JSON.stringify([
               part.count,
-              part.process,
-              part.printerId,
-              part.hollow,
+              printOf(part).process,
+              printOf(part).printerId,
+              printOf(part).hollow,
               part.name,
-              part.clear,
-              part.spans,
+              printOf(part).clear,
+              printOf(part).spans,
               part.note,
-              part.madeOf,
+              madeOfPart(part),
             ])}
           >
             <Field label="Name" name="name" defaultValue={part.name} problems={problems} />
@@ -102,7 +103,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
             <Choice
               label="Process"
               name="process"
-              defaultValue={part.process}
+              defaultValue={printOf(part).process}
               options={[
                 ["choose", "let the plan choose"],
                 ["filament", "filament"],
@@ -112,7 +113,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
             <Choice
               label="Printer"
               name="printer"
-              defaultValue={part.printerId ?? ""}
+              defaultValue={printOf(part).printerId ?? ""}
               options={[
                 ["", "let the plan choose"],
                 ...workshop.printers.map((x) => [x.id, x.name] as const),
@@ -120,9 +121,9 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               hint={p.reason}
             />
             <div className="grid">
-              <Tick label="Hollow (resin)" name="hollow" defaultChecked={part.hollow !== null} />
-              <Tick label="Stays clear" name="clear" defaultChecked={part.clear} />
-              <Tick label="Spans between its ends" name="spans" defaultChecked={part.spans} />
+              <Tick label="Hollow (resin)" name="hollow" defaultChecked={printOf(part).hollow !== null} />
+              <Tick label="Stays clear" name="clear" defaultChecked={printOf(part).clear} />
+              <Tick label="Spans between its ends" name="spans" defaultChecked={printOf(part).spans} />
             </div>
             <div className="grid gap-3">
               <Field
@@ -130,18 +131,18 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
                 name="wall"
                 type="number"
                 step="0.1"
-                defaultValue={part.hollow?.wallMm ?? 2}
+                defaultValue={printOf(part).hollow?.wallMm ?? 2}
               />
               <Field
                 label="Drain holes"
                 name="drains"
                 type="number"
                 min={0}
-                defaultValue={part.hollow?.drains ?? 2}
+                defaultValue={printOf(part).hollow?.drains ?? 2}
               />
             </div>
             {(part.made === "bought" || part.made === "by hand") && (
-              <MadeOf value={part.madeOf} hint="what may lie on it follows, and what to mind" />
+              <MadeOf value={madeOfPart(part)} hint="what may lie on it follows, and what to mind" />
             )}
             <div className="col-span-2">
               <Field label="Note" name="note" defaultValue={part.note} />
@@ -150,7 +151,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               <Button kind="main" type="submit" name="intent" value="making">
                 Set
               </Button>
-              {part.placements.length < part.count && (
+              {part.place.placements.length < part.count && (
                 <Button type="submit" name="intent" value="place">
                   Put it on the board
                 </Button>

@@ -1,6 +1,6 @@
 import { isMaterialId, materialOf } from "#core/materials/materials";
 import { failure, type Outcome, type Problem } from "#core/outcome";
-import { copyStates, type CutPiece, type FileVersion } from "#core/scene/part";
+import { copyStates, type CutPiece, type FileVersion, cutPiecesOf } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
 import { moneyOf, numberOf, textOf } from "#app/readForm";
@@ -56,7 +56,7 @@ export async function partRecordAction(
       return patchRow(
         "parts",
         id,
-        ({ versions }) => ({ versions: [...versions, version] }),
+        ({ history: { versions } }) => ({ history: { versions: [...versions, version] } }),
         "Note a flaw",
         at,
       );
@@ -67,7 +67,7 @@ export async function partRecordAction(
       return patchRow(
         "parts",
         id,
-        ({ versions }) => ({ versions: versions.map(corrected) }),
+        ({ history: { versions } }) => ({ history: { versions: versions.map(corrected) } }),
         "Tick a flaw as corrected",
         at,
       );
@@ -89,7 +89,7 @@ export async function partRecordAction(
       return patchRow(
         "parts",
         id,
-        { copies: copies.slice(0, part?.count ?? 0) },
+        { history: { copies: copies.slice(0, part?.count ?? 0) } },
         "Say how far the copies are",
         at,
       );
@@ -151,7 +151,7 @@ export async function partRecordAction(
       return patchRow(
         "parts",
         id,
-        ({ cutPieces }) => ({ cutPieces: [...cutPieces, piece] }),
+        (part) => ({ cutPieces: [...cutPiecesOf(part), piece] }),
         "Add a cut piece",
         at,
       );
@@ -163,7 +163,7 @@ export async function partRecordAction(
       return patchRow(
         "parts",
         id,
-        ({ cutPieces }) => ({ cutPieces: cutPieces.map(told) }),
+        (part) => ({ cutPieces: cutPiecesOf(part).map(told) }),
         "Say what a piece is made of",
         at,
       );
@@ -173,7 +173,7 @@ export async function partRecordAction(
       return patchRow(
         "parts",
         id,
-        ({ cutPieces }) => ({ cutPieces: cutPieces.filter(others) }),
+        (part) => ({ cutPieces: cutPiecesOf(part).filter(others) }),
         "Remove a cut piece",
         at,
       );

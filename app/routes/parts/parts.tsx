@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -23,7 +24,7 @@ export { partsAction as clientAction } from "./partsAction";
 
 /** What a mesh says it came as. */
 export const cameAs = (p: PartPlan): string => {
-  const { source, unitMm, unitSure } = p.part;
+  const { source, unitMm, unitSure } = p.part.size;
   const unit =
     unitMm === 1
       ? "mm"
@@ -62,7 +63,7 @@ export default function Parts() {
   const audit = useMemo(
     () =>
       scaleAudit(
-        plan.parts.filter((x) => !x.part.pieceOf),
+        plan.parts.filter((x) => !printOf(x.part).pieceOf),
         scene.denominator,
       ),
     [plan, scene.denominator],
@@ -265,7 +266,7 @@ function Evidence({ p }: { p: PartPlan }) {
           : p.rescale.sure === "band"
             ? "figure size, a band"
             : "guessed"}
-      {p.part.features.length > 0 && `, ${p.part.features[0]!.name} agrees`}
+      {p.part.size.features.length > 0 && `, ${p.part.size.features[0]!.name} agrees`}
     </>
   );
 }

@@ -54,10 +54,7 @@ const good: readonly (readonly [
     () => parts({ intent: "scale", kind: "ratio", ratio: "1/87", unit: "25.4" }),
     async () =>
       expect(await partNow()).toMatchObject({
-        source: { kind: "ratio", denominator: 87 },
-        unitMm: 25.4,
-        unitSure: true,
-        ownFactor: 1,
+        size: { source: { kind: "ratio", denominator: 87 }, unitMm: 25.4, unitSure: true, ownFactor: 1 },
       }),
   ],
   [
@@ -65,8 +62,7 @@ const good: readonly (readonly [
     () => parts({ intent: "scale", kind: "ratio", ratio: "28 mm figure to the eye", ownFactor: "110 %" }),
     async () =>
       expect(await partNow()).toMatchObject({
-        source: { kind: "figure", figureMm: 28, convention: "eye" },
-        ownFactor: 1.1,
+        size: { source: { kind: "figure", figureMm: 28, convention: "eye" }, ownFactor: 1.1 },
       }),
   ],
   [
@@ -74,16 +70,18 @@ const good: readonly (readonly [
     () => parts({ intent: "feature", featureId: "door-height", fileSize: "39,4", realSize: "1981 mm" }),
     async () =>
       expect(await partNow()).toMatchObject({
-        source: { kind: "feature", featureId: "door-height", realSizeMm: 1981, fileSize: 39.4 },
-        unitSure: true,
+        size: {
+          source: { kind: "feature", featureId: "door-height", realSizeMm: 1981, fileSize: 39.4 },
+          unitSure: true,
+        },
       }),
   ],
   [
     "the size of a door, noted beside the scale",
     () => parts({ intent: "known", featureId: "door-height", fileSize: "40" }),
     async () => {
-      const { features, source } = await partNow();
-      expect(source).toEqual(wall.source);
+      const { features, source } = (await partNow()).size;
+      expect(source).toEqual(wall.size.source);
       // Nothing typed: the middle of what is usual for a door.
       expect(features).toHaveLength(1);
       expect(features[0]!.realMm).toBeGreaterThan(1850);
@@ -105,7 +103,7 @@ const good: readonly (readonly [
     async () =>
       expect((await db.parts.toArray()).find((p) => p.name === "shed")).toMatchObject({
         made: "by hand",
-        sizeMm: [50.8, 30, 45],
+        size: { boxMm: [50.8, 30, 45] },
         count: 2,
         sceneId: scene.id,
       }),
@@ -135,9 +133,9 @@ const good: readonly (readonly [
     () => parts({ intent: "variant", ownFactor: "50" }),
     async () =>
       expect((await db.parts.toArray()).find((p) => p.name === "wall, 50 %")).toMatchObject({
-        ownFactor: 0.5,
+        size: { ownFactor: 0.5 },
         count: 1,
-        placements: [],
+        place: { placements: [] },
       }),
   ],
   [
@@ -154,9 +152,8 @@ const good: readonly (readonly [
     async () => {
       for (const id of ["part-1", "part-2"])
         expect(await partNow(id)).toMatchObject({
-          source: { kind: "ratio", denominator: 72 },
-          process: "resin",
-          printerId: null,
+          size: { source: { kind: "ratio", denominator: 72 } },
+          print: { process: "resin", printerId: null },
           tier: "for sale",
           count: 3,
         });
@@ -170,7 +167,7 @@ const good: readonly (readonly [
   [
     "all copies on the board",
     () => parts({ intent: "place" }, "part-2"),
-    async () => expect((await partNow("part-2")).placements).toHaveLength(4),
+    async () => expect((await partNow("part-2")).place.placements).toHaveLength(4),
   ],
   [
     "how it is made",
@@ -189,18 +186,24 @@ const good: readonly (readonly [
     async () =>
       expect(await partNow()).toMatchObject({
         count: 2,
-        process: "resin",
-        printerId: null,
-        hollow: { wallMm: 1.8, drains: 2, holes: [] },
-        spans: true,
-        clear: false,
+        print: {
+          process: "resin",
+          printerId: null,
+          hollow: { wallMm: 1.8, drains: 2, holes: [] },
+          spans: true,
+          clear: false,
+        },
       }),
   ],
   [
     "a part taken away, with the pieces it was cut into",
     async () => {
       await db.parts.put(
-        testPart({ id: "piece", name: "wall, 1 of 2", pieceOf: { partId: wall.id, number: 1, of: 2 } }),
+        testPart({
+          id: "piece",
+          name: "wall, 1 of 2",
+          print: { pieceOf: { partId: wall.id, number: 1, of: 2 } },
+        }),
       );
       await parts({ intent: "delete" });
     },

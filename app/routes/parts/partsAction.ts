@@ -2,7 +2,7 @@ import { isMaterialId } from "#core/materials/materials";
 import { redirect } from "react-router";
 import type { ClientActionFunctionArgs } from "react-router";
 import { type Outcome, type Problem, refused, success, under } from "#core/outcome";
-import { noOrigin } from "#core/scene/part";
+import { noOrigin, printOf, type PartPatch, type PartPrint } from "#core/scene/part";
 import type { Part } from "#core/scene/part";
 import { tiers } from "#core/scene/scene";
 import { featuresWith } from "#core/scale/features";
@@ -52,9 +52,8 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
           freshPart(sceneId, {
             name: textOf(form, "name"),
             made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
-            madeOf: made !== "listing" && isMaterialId(madeOf) ? madeOf : null,
-            source: { kind: "real-object" },
-            sizeMm: sizes.value,
+            madeOf: isMaterialId(madeOf) ? madeOf : null,
+            size: { source: { kind: "real-object" }, boxMm: sizes.value },
             count: Number(textOf(form, "count")) || 1,
             listing,
             origin: { ...noOrigin, from, priceMinor: listing ? null : price.value },
@@ -75,9 +74,11 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
           "parts",
           id,
           {
-            source: source.value,
-            ownFactor: ownFactor.value,
-            ...(unitMm > 0 ? { unitMm, unitSure: true } : {}),
+            size: {
+              source: source.value,
+              ownFactor: ownFactor.value,
+              ...(unitMm > 0 ? { unitMm, unitSure: true } : {}),
+            },
           },
           "Change a part's scale",
           at,
@@ -97,10 +98,10 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
           ...part,
           id: crypto.randomUUID(),
           name: `${part.name.slice(0, 100)}, ${percent}`,
-          ownFactor: ownFactor.value,
+          size: { ...part.size, ownFactor: ownFactor.value },
           count: 1,
-          copies: [],
-          placements: [],
+          history: { ...part.history, copies: [] },
+          place: { ...part.place, placements: [] },
         },
         `Add ${part.name} at ${percent}`,
         at,
@@ -133,11 +134,19 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
         realMm: real.value.mm,
         fileSize,
       };
-      const withKnown = ({ features }: Part) => ({
+      const withKnown = ({ size: { features } }: Part) => ({
         features: [...features.filter((f) => f.featureId !== known.featureId), known],
       });
       if (textOf(form, "intent") === "known")
-        return done(await patchRow("parts", id, withKnown, `Note the size of a ${known.name}`, at));
+        return done(
+          await patchRow(
+            "parts",
+            id,
+            (part) => ({ size: withKnown(part) }),
+            `Note the size of a ${known.name}`,
+            at,
+          ),
+        );
       const source: SourceScale = {
         kind: "feature",
         featureId: known.featureId,
@@ -148,7 +157,7 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
         await patchRow(
           "parts",
           id,
-          (part) => ({ ...withKnown(part), source, unitSure: true }),
+          (part) => ({ size: { ...withKnown(part), source, unitSure: true } }),
           "Scale by a feature",
           at,
         ),
@@ -174,11 +183,13 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
           {
             name: textOf(form, "name"),
             count,
-            process: textOf(form, "process") as Part["process"],
-            printerId: printerId === "" ? null : printerId,
-            hollow,
-            clear: textOf(form, "clear") === "on",
-            spans: textOf(form, "spans") === "on",
+            print: {
+              process: textOf(form, "process") as PartPrint["process"],
+              printerId: printerId === "" ? null : printerId,
+              hollow,
+              clear: textOf(form, "clear") === "on",
+              spans: textOf(form, "spans") === "on",
+            },
             note: textOf(form, "note"),
             ...told,
           },
@@ -199,11 +210,13 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
         yMm: scene.boardDepthMm / 2 - i * 6,
         turnDeg: 0,
       });
-      const placed = ({ count, placements }: Part) => ({
-        placements: [
-          ...placements,
-          ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i)),
-        ],
+      const placed = ({ count, place: { placements } }: Part) => ({
+        place: {
+          placements: [
+            ...placements,
+            ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i)),
+          ],
+        },
       });
       return done(await patchRow("parts", id, placed, `Place ${part.name}`, at));
     }
@@ -212,7 +225,7 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       if (!part) return redirect(`/scenes/${sceneId}/parts`);
       const kept = await keep(`Delete ${part.name}`, async (db) => {
         const all = await db.parts.where("sceneId").equals(sceneId).toArray();
-        const gone = all.filter((p) => p.id === id || p.pieceOf?.partId === id);
+        const gone = all.filter((p) => p.id === id || printOf(p).pieceOf?.partId === id);
         return gone.map((p) => ({ table: "parts" as const, remove: p.id }));
       });
       return !kept.ok ? refuse(kept.problems) : redirect(`/scenes/${sceneId}/parts`);
@@ -267,18 +280,17 @@ async function changeMany(
   form: Record<string, FormDataEntryValue>,
   at: string,
 ): Promise<Outcome<unknown>> {
-  const patch: { -readonly [K in keyof Part]?: Part[K] } = {};
+  const patch: { -readonly [K in keyof PartPatch]: PartPatch[K] } = {};
   if (textOf(form, "ratio") !== "") {
     const source = sourceOf({ ...form, kind: "ratio" });
     if (!source.ok) return source;
-    patch.source = source.value;
+    patch.size = { source: source.value };
   }
   const process = textOf(form, "process");
   const tier = textOf(form, "tier");
   const count = textOf(form, "count");
   if (process === "choose" || process === "filament" || process === "resin") {
-    patch.process = process;
-    patch.printerId = null;
+    patch.print = { process, printerId: null };
   }
   if (tier !== "") patch.tier = tiers.find((t) => t === tier) ?? null;
   if (count !== "") patch.count = Number(count);

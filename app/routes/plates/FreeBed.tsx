@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { useState } from "react";
 import { boundsOf } from "#core/print/nestShape";
 import type { NestPiece } from "#core/print/nest";
@@ -63,7 +64,7 @@ export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: Sce
     const outcome = await patchRow(
       "parts",
       partId,
-      { spares: p.part.spares + 1 },
+      { print: { spares: printOf(p.part).spares + 1 } },
       `One spare ${p.part.name}`,
       localNow().at,
     );

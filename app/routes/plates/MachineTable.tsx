@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { Link } from "react-router";
 import type { Plan } from "#core/plan/plan";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
@@ -34,9 +35,9 @@ export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string })
                     {p.part.name}
                     {p.part.count > 1 ? ` × ${p.part.count}` : ""}
                   </Link>
-                  {p.part.spares > 0 && (
+                  {printOf(p.part).spares > 0 && (
                     <span className="block text-[13px] font-normal text-ink-2">
-                      and {p.part.spares} spare
+                      and {printOf(p.part).spares} spare
                     </span>
                   )}
                 </th>

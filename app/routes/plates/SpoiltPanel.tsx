@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { useState } from "react";
 import { reprintOrRepair, expectedRuns, recordOf } from "#core/print/reprints";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -17,7 +18,7 @@ import { typedNumber } from "#app/readForm";
  */
 export function SpoiltPanel({ plan, input }: { plan: Plan; input: PlanInput }) {
   const spoilt = plan.parts.flatMap((p) =>
-    p.chosen ? p.part.copies.flatMap((state, copy) => (state === "spoilt" ? [{ p, copy }] : [])) : [],
+    p.chosen ? p.part.history.copies.flatMap((state, copy) => (state === "spoilt" ? [{ p, copy }] : [])) : [],
   );
   if (spoilt.length === 0) return null;
   return (
@@ -53,7 +54,7 @@ function Spoilt({
   const say = useToast();
   const { part, chosen } = p;
   const c = chosen!;
-  const n = Math.max(1, part.count + part.spares);
+  const n = Math.max(1, part.count + printOf(part).spares);
   const record = recordOf(
     workshop.log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated),
   );

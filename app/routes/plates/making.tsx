@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/making";
 import { appDatabase } from "#data/db";
@@ -36,7 +37,7 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
   if (!p) return null;
   const { part, chosen } = p;
   const back = stagePath(scene.id, "plates");
-  const whole = part.pieceOf && plan.parts.find((x) => x.part.id === part.pieceOf!.partId);
+  const whole = printOf(part).pieceOf && plan.parts.find((x) => x.part.id === printOf(part).pieceOf!.partId);
   const findings = p.findings.filter((f) => f.stage === "plates");
   return (
     <div className="sheet grid gap-6">

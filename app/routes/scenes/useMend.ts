@@ -1,9 +1,7 @@
 import { useCallback } from "react";
 import type { Finding, Mend } from "#core/plan/finding";
-import { undoAction } from "#app/jobs/keep";
-import { patchRow } from "#data/scenes";
+import { keep, undoAction } from "#app/jobs/keep";
 import { useToast } from "#ui/Toasts";
-import { localNow } from "#app/clock";
 
 /** Makes the change that a finding proposes, with a way back. */
 export function useMend() {
@@ -11,13 +9,7 @@ export function useMend() {
   return useCallback(
     async (finding: Finding, mend: Mend) => {
       if (!mend.edit) return;
-      const outcome = await patchRow(
-        mend.edit.table,
-        mend.edit.id,
-        mend.edit.patch,
-        `${mend.label}: ${finding.name}`,
-        localNow().at,
-      );
+      const outcome = await keep(`${mend.label}: ${finding.name}`, [mend.edit]);
       if (outcome.ok) say(`${mend.label}: done.`, undoAction);
       else say(outcome.problems[0]!.message);
     },

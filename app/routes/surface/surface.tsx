@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { partRef } from "#core/reference";
 import { Form, Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/surface";
@@ -26,7 +27,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const outcome =
     partId === ""
       ? await patchRow("scenes", params.sceneId, { surfaceSchool: school }, "Change the way of finishing", at)
-      : await patchRow("parts", partId, { surfaceSchool: school }, "Change a part's finishing", at);
+      : await patchRow("parts", partId, { finish: { school: school } }, "Change a part's finishing", at);
   return outcome.ok ? null : refuse(outcome.problems);
 }
 
@@ -40,7 +41,7 @@ export default function Surface() {
   const [search, setSearch] = useSearchParams();
   const mend = useMend();
   const printed = plan.parts
-    .filter((p) => p.finish && !p.part.pieceOf)
+    .filter((p) => p.finish && !printOf(p.part).pieceOf)
     .sort(
       (a, b) => b.finish!.surface.plain.value * b.part.count - a.finish!.surface.plain.value * a.part.count,
     );
@@ -123,8 +124,8 @@ export default function Surface() {
                       name="school"
                       aria-label={`Way of finishing ${x.part.name}`}
                       className="input !w-40"
-                      defaultValue={x.part.surfaceSchool ?? ""}
-                      key={x.part.surfaceSchool}
+                      defaultValue={x.part.finish.school ?? ""}
+                      key={x.part.finish.school}
                       onChange={(e) => e.currentTarget.form?.requestSubmit()}
                     >
                       <option value="">the scene's: {x.treatment?.school ?? "none"}</option>

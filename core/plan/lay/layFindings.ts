@@ -6,7 +6,7 @@ import type { PlanInput } from "#core/scene/planInput";
 export function layFindings(parts: readonly PartPlan[], { scene }: PlanInput): Finding[] {
   return parts.flatMap(({ part, sizeMm }) => {
     if (!sizeMm) return [];
-    const off = part.placements.some((p) => {
+    const off = part.place.placements.some((p) => {
       const a = (p.turnDeg * Math.PI) / 180;
       const c = Math.abs(Math.cos(a));
       const s = Math.abs(Math.sin(a));

@@ -49,7 +49,7 @@ export function makeSteps(
 const finishOf = (scheme: readonly SchemeLayer[]) =>
   scheme
     .filter((l) => l.kind === "colour")
-    .map((l) => l.recipeId ?? l.paintId)
+    .map((l) => l.colour?.id)
     .join();
 
 function partSteps(

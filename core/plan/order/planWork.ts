@@ -1,3 +1,5 @@
+import { recipeOf, paintOf } from "#core/paint/scheme";
+import { printOf } from "#core/scene/part";
 import { takesTwo } from "#core/ground/groundLayer";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import type { Figure } from "#core/figure";
@@ -239,8 +241,9 @@ export function speedOf({ workshop }: PlanInput): (action: Action) => number {
 function lightnessOf({ workshop }: PlanInput): LightnessOf {
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
   const mixes = new Map<string, MixPrediction | null>();
-  return ({ recipeId, paintId }) => {
-    if (recipeId === null) return paintId === null ? null : (paints.get(paintId)?.lab.l ?? null);
+  return (layer) => {
+    const recipeId = recipeOf(layer);
+    if (recipeId === null) return paints.get(paintOf(layer) ?? "")?.lab.l ?? null;
     if (!mixes.has(recipeId)) {
       const recipe = workshop.recipes.find((r) => r.id === recipeId);
       mixes.set(recipeId, recipe ? (predictMix(recipe, paints) ?? null) : null);
@@ -271,14 +274,15 @@ function acceptedSpans({ accepted, now }: PlanInput): ReadonlyMap<string, Span> 
 
 function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], releaseAt: number): PartWork {
   const { part, chosen, finish } = p;
+  const print = printOf(part);
   const steps = visibleSteps(p, viewingDistanceMm);
-  const shown = part.pieceOf ? null : (finish?.surface.plain ?? null);
+  const shown = print.pieceOf ? null : (finish?.surface.plain ?? null);
   return {
     id: part.id,
     name: part.name,
     count: part.count,
     process: chosen?.printer.process ?? null,
-    clear: part.clear,
+    clear: print.clear,
     areaCm2: p.areaCm2,
     treatCm2: shown
       ? {
@@ -292,18 +296,18 @@ function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], 
     stepDepthMm: steps?.depthMm ?? null,
     unseenDepthMm: steps?.unseenMm ?? null,
     treatment: p.treatment,
-    scheme: part.pieceOf ? [] : part.scheme,
-    lamp: part.pieceOf ? null : part.lamp,
-    onBoard: !part.pieceOf && part.placements.length > 0,
+    scheme: print.pieceOf ? [] : part.scheme,
+    lamp: print.pieceOf ? null : part.place.lamp,
+    onBoard: !print.pieceOf && part.place.placements.length > 0,
     releaseAt,
     supported: chosen ? !chosen.supports.needless : true,
-    pieceOf: part.pieceOf?.partId ?? null,
+    pieceOf: print.pieceOf?.partId ?? null,
     wholeProcess: finish?.printer.process ?? null,
     bare: madeOf(p),
     hollow:
-      part.hollow === null
+      print.hollow === null
         ? null
-        : part.hollow.drains > 0 || part.hollow.holes.length > 0
+        : print.hollow.drains > 0 || print.hollow.holes.length > 0
           ? "drained"
           : "closed",
     handled: (part.tier ?? tier) === "play",

@@ -1,3 +1,4 @@
+import { patchedPart } from "#core/scene/part";
 import { partRef } from "#core/reference";
 import type { OrderChange } from "#core/order/change";
 import type { Action, Step } from "#core/steps/step";
@@ -178,7 +179,7 @@ export const tierHours = (
       {
         ...input,
         scene: { ...input.scene, tier, surfaceSchool: null },
-        parts: input.parts.map((p) => ({ ...p, tier: null, surfaceSchool: null })),
+        parts: input.parts.map((p) => patchedPart(p, { tier: null, finish: { school: null } })),
       },
       others,
     );

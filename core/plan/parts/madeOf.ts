@@ -1,3 +1,4 @@
+import { cutPiecesOf, madeOfPart } from "#core/scene/part";
 import type { MaterialId } from "#core/materials/materials";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
@@ -8,5 +9,5 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 export function madeOf({ part, chosen, finish }: PartPlan): MaterialId | null {
   const on = chosen ?? finish;
   if (on) return on.material?.plastic ?? (on.printer.process === "resin" ? "resin" : null);
-  return part.madeOf ?? part.cutPieces.find((c) => c.madeOf !== null)?.madeOf ?? null;
+  return madeOfPart(part) ?? cutPiecesOf(part).find((c) => c.madeOf !== null)?.madeOf ?? null;
 }

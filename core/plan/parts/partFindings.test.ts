@@ -7,12 +7,11 @@ import { box, insideOut, moved, sphere, together, withoutFaces } from "#core/mes
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import type { Finding } from "#core/plan/finding";
-import { newPart } from "#core/scene/part";
+import { newPart, type Part, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
-import type { Part } from "#core/scene/part";
 import type { Workshop } from "#core/scene/workshop";
 
 /** A block whose top leans by so many degrees. */
@@ -51,8 +50,7 @@ const workshop: Workshop = {
   materials: [testPla, testResinFluid],
 };
 const brush = {
-  recipeId: null,
-  paintId: "pot",
+  colour: { kind: "paint" as const, id: "pot" },
   product: "acrylic" as ProductId,
   coats: 1,
   coverage: 1,
@@ -60,34 +58,37 @@ const brush = {
 };
 const edges = { ...brush, id: "e", kind: "drybrush" as const, method: "drybrush" as const };
 const colour = { ...brush, id: "c", kind: "colour" as const, method: "brush" as const };
-const found = (given: Partial<Part>, shop: Partial<Workshop> = {}) =>
+const made = (given: PartPatch): Part =>
+  patchedPart(
+    newPart({
+      id: "p",
+      sceneId: "s",
+      name: "Wall",
+      meshId: "block",
+      size: { source: { kind: "full" } },
+      print: { printerId: testFilament.id },
+    }),
+    given,
+  );
+const found = (given: PartPatch, shop: Partial<Workshop> = {}) => foundIn(made(given), shop);
+const foundIn = (part: Part, shop: Partial<Workshop> = {}) =>
   makePlan(
     planInputOf({
       scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" }),
       workshop: { ...workshop, ...shop },
       measurements,
       now: { today: "2026-03-02", minute: 600, ms: 0 },
-      parts: [
-        newPart({
-          id: "p",
-          sceneId: "s",
-          name: "Wall",
-          meshId: "block",
-          source: { kind: "full" },
-          printerId: testFilament.id,
-          ...given,
-        }),
-      ],
+      parts: [part],
     }),
   ).findings.filter((f) => f.about === partRef("p"));
 const say = (list: readonly Finding[], code: string) => list.find((f) => f.id.endsWith(`/${code}`));
-const onResin = { printerId: testResin.id };
+const onResin = { print: { printerId: testResin.id } };
 
 type Case = readonly [
   what: string,
   code: string,
   severity: Finding["severity"],
-  given: Partial<Part>,
+  given: PartPatch,
   sentence: RegExp,
   shop?: Partial<Workshop>,
 ];
@@ -97,14 +98,14 @@ const cases = (
       "a part that would be a street long",
       "absurd-size",
       "missing",
-      { unitMm: 1e6 },
+      { size: { unitMm: 1e6 } },
       /^Wall would be \d+ m long on the bench, so nothing is planned for it\. Say what scale/,
     ],
     [
       "a part that would be dust",
       "absurd-size",
       "missing",
-      { unitMm: 1e-9 },
+      { size: { unitMm: 1e-9 } },
       /^Wall would be smaller than a grain of dust on the bench/,
     ],
     ["a part without a model", "no-mesh", "missing", { meshId: null }, /no model yet\. Add its file/],
@@ -119,21 +120,25 @@ const cases = (
       "a part without a scale",
       "scale-unknown",
       "missing",
-      { source: { kind: "unknown" } },
+      { size: { source: { kind: "unknown" } } },
       /no scale yet: it is shown as drawn, 40\.0 mm long/,
     ],
     [
       "a unit that was guessed",
       "unit-guessed",
       "missing",
-      { unitSure: false },
+      { size: { unitSure: false } },
       /does not say its unit; millimetres were taken.*Confirm it/,
     ],
     [
       "a door that comes out half as tall again",
       "feature-door-height",
       "ruins",
-      { features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 2971.5 }] },
+      {
+        size: {
+          features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 2971.5 }],
+        },
+      },
       /should be 1\.\d+ m to 2\.\d+ m: it is too big by 50 %/,
     ],
     [
@@ -175,7 +180,7 @@ const cases = (
       "no printer at all",
       "no-printer",
       "missing",
-      { printerId: null },
+      { print: { printerId: null } },
       /no printer in the workshop/,
       { printers: [] },
     ],
@@ -183,7 +188,7 @@ const cases = (
       "no printer of its process",
       "no-process",
       "missing",
-      { printerId: null, process: "resin" },
+      { print: { printerId: null, process: "resin" } },
       /No printer here does resin/,
       { printers: [testFilament] },
     ],
@@ -213,14 +218,14 @@ const cases = (
       "a hollow with one hole",
       "no-drain",
       "ruins",
-      { ...onResin, hollow: { wallMm: 2, drains: 1, holes: [] } },
+      { print: { ...onResin.print, hollow: { wallMm: 2, drains: 1, holes: [] } } },
       /hollow with one hole: liquid resin stays inside/,
     ],
     [
       "a hollow with no hole",
       "no-drain",
       "ruins",
-      { ...onResin, hollow: { wallMm: 2, drains: 0, holes: [] } },
+      { print: { ...onResin.print, hollow: { wallMm: 2, drains: 0, holes: [] } } },
       /hollow with no drain/,
     ],
     [
@@ -241,21 +246,21 @@ const cases = (
       "a thin plank that spans",
       "sags",
       "weakens",
-      { meshId: "plank", spans: true },
+      { meshId: "plank", print: { spans: true } },
       /spans 140\.0 mm on 0\.6 mm of filament and will hang \d+\.\d+ mm after some time/,
     ],
     [
       "a slope that shows its layers",
       "steps-plain",
       "weakens",
-      { meshId: "gentle", surfaceSchool: "live with it" },
+      { meshId: "gentle", finish: { school: "live with it" } },
       /16 cm2 of Wall shows its layers plainly from 60 cm at 0\.2 mm, most on slopes of 9 degrees; nothing is planned for it/,
     ],
     [
       "a slope that will be filled",
       "steps-plain",
       "weakens",
-      { meshId: "gentle", surfaceSchool: "fill and sand" },
+      { meshId: "gentle", finish: { school: "fill and sand" } },
       /; planned: fill and sand\.$/,
     ],
     [
@@ -284,7 +289,7 @@ describe("what a plan finds in a part", () => {
       for (const { label, edit } of say(found(given, shop), code)!.mends) {
         if (!edit || edit.table !== "parts") continue;
         mended++;
-        const then = say(found({ ...given, ...(edit.patch as Partial<Part>) }, shop), code);
+        const then = say(foundIn(patchedPart(made(given), edit.patch), shop), code);
         // Steps that are seen stay told of; what is planned for them is what changes.
         if (code === "steps-plain") expect(then!.sentence, what).toMatch(/planned: level in resin/);
         else expect(then, `${what}: ${label}`).toBeUndefined();
@@ -294,11 +299,11 @@ describe("what a plan finds in a part", () => {
   });
   it("keeps quiet where it does not matter: hollows on filament, spans that are thick, slopes too far away", () => {
     expect(say(found({ meshId: "hollow" }), "closed-hollow")).toBeUndefined();
-    expect(say(found({ meshId: "block", spans: true }), "sags")).toBeUndefined();
-    expect(say(found({ meshId: "gentle", ownFactor: 0.02 }), "steps-plain")).toBeUndefined();
+    expect(say(found({ meshId: "block", print: { spans: true } }), "sags")).toBeUndefined();
+    expect(say(found({ meshId: "gentle", size: { ownFactor: 0.02 } }), "steps-plain")).toBeUndefined();
     expect(say(found({ meshId: "gentle", scheme: [colour] }), "drybrush-steps")).toBeUndefined();
     expect(
-      say(found({ ...onResin, hollow: { wallMm: 2, drains: 2, holes: [] } }), "no-drain"),
+      say(found({ print: { ...onResin.print, hollow: { wallMm: 2, drains: 2, holes: [] } } }), "no-drain"),
     ).toBeUndefined();
   });
 });

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { counted } from "#core/words";
 import { isPlannable } from "#core/plan/parts/plannable";
 import { partRef } from "#core/reference";
@@ -34,7 +35,7 @@ const unitWords = {
 /** What is wrong with a part or wanting, in its size, its mesh, on its machine and to the eye. */
 export const partFindings = (plan: Draft, scene: PartScene, workshop: PartWorkshop): Finding[] => [
   // A piece has the scale of what it was cut from.
-  ...(plan.part.pieceOf ? [] : scaleFindings(plan, scene)),
+  ...(printOf(plan.part).pieceOf ? [] : scaleFindings(plan, scene)),
   ...meshFindings(plan),
   ...printFindings(plan, workshop),
   ...lookFindings(plan, scene),
@@ -61,7 +62,7 @@ function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, sc
         `${part.name} has no model yet. Add its file, or say that it is bought or made by hand.`,
       ),
     );
-  if ((part.made === "bought" || part.made === "by hand") && !part.sizeMm && !part.meshId)
+  if ((part.made === "bought" || part.made === "by hand") && !part.size.boxMm && !part.meshId)
     found.push(
       finding(
         "missing",
@@ -83,7 +84,7 @@ function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, sc
         `${part.name} would be ${lengthWords(Math.max(...sizeMm))} on the bench, so nothing is planned for it. Say what scale it was drawn at, or give one feature its real size.`,
       ),
     );
-  if (part.source.kind === "unknown" && measurement) {
+  if (part.size.source.kind === "unknown" && measurement) {
     found.push(
       finding(
         "missing",
@@ -95,9 +96,9 @@ function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, sc
       ),
     );
   }
-  if (measurement && !part.unitSure && part.source.kind !== "feature") {
+  if (measurement && !part.size.unitSure && part.size.source.kind !== "feature") {
     const guesses = guessUnit(Math.max(...boxSize(measurement.box)));
-    const taken = guesses.find((g) => g.unitMm === part.unitMm) ?? guesses[0]!;
+    const taken = guesses.find((g) => g.unitMm === part.size.unitMm) ?? guesses[0]!;
     found.push(
       finding(
         "missing",
@@ -108,14 +109,18 @@ function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, sc
         `${part.name}: the file does not say its unit; ${unitWords[taken.unit]} were taken, a guess from its size: ${modelText(taken.longestMm)} long as drawn. Confirm it or choose another.`,
         guesses.map((g) => ({
           label: `It is ${unitWords[g.unit]}`,
-          edit: { table: "parts" as const, id: part.id, patch: { unitMm: g.unitMm, unitSure: true } },
+          edit: {
+            table: "parts" as const,
+            id: part.id,
+            patch: { size: { unitMm: g.unitMm, unitSure: true } },
+          },
         })),
       ),
     );
   }
-  for (const f of part.features) {
+  for (const f of part.size.features) {
     const other = f.realMm / scene.denominator / f.fileSize;
-    const off = disagreement(scaled.factor, other * part.ownFactor);
+    const off = disagreement(scaled.factor, other * part.size.ownFactor);
     if (off <= WORTH_SAYING) continue;
     const real = f.fileSize * scaled.factor * scene.denominator;
     const usual = referenceFeatures.find((r) => r.id === f.featureId);
@@ -134,11 +139,13 @@ function scaleFindings({ part, measurement, rescale: scaled, sizeMm }: Draft, sc
               table: "parts",
               id: part.id,
               patch: {
-                source: {
-                  kind: "feature",
-                  featureId: f.featureId,
-                  realSizeMm: f.realMm,
-                  fileSize: f.fileSize,
+                size: {
+                  source: {
+                    kind: "feature",
+                    featureId: f.featureId,
+                    realSizeMm: f.realMm,
+                    fileSize: f.fileSize,
+                  },
                 },
               },
             },
@@ -228,11 +235,11 @@ function printFindings(
         partRef(part.id),
         part.name,
         "no-process",
-        `No printer here does ${part.process}. Choose another process for ${part.name}.`,
+        `No printer here does ${printOf(part).process}. Choose another process for ${part.name}.`,
         [
           {
             label: "Let the plan choose",
-            edit: { table: "parts", id: part.id, patch: { process: "choose", printerId: null } },
+            edit: { table: "parts", id: part.id, patch: { print: { process: "choose", printerId: null } } },
           },
         ],
       ),
@@ -268,14 +275,18 @@ function printFindings(
           ? [
               {
                 label: "Let the plan choose",
-                edit: { table: "parts", id: part.id, patch: { printerId: null, process: "choose" } },
+                edit: {
+                  table: "parts",
+                  id: part.id,
+                  patch: { print: { printerId: null, process: "choose" } },
+                },
               },
             ]
           : [],
       ),
     );
   }
-  for (const w of chosen.risk && !part.hollow
+  for (const w of chosen.risk && !printOf(part).hollow
     ? resinWarnings(chosen.risk, null).filter((x) => x.code !== "trapped")
     : [])
     found.push(
@@ -285,10 +296,11 @@ function printFindings(
         partRef(part.id),
         part.name,
         `resin-${w.code}`,
-        `${part.name}${isAsDrawn(part.pose) ? " as it was drawn" : ""}: ${w.sentence}`,
+        `${part.name}${isAsDrawn(printOf(part).pose) ? " as it was drawn" : ""}: ${w.sentence}`,
       ),
     );
-  if (part.hollow && chosen.printer.process === "resin" && part.hollow.drains < 2) {
+  const { hollow } = printOf(part);
+  if (hollow && chosen.printer.process === "resin" && hollow.drains < 2) {
     found.push(
       finding(
         "ruins",
@@ -296,13 +308,16 @@ function printFindings(
         partRef(part.id),
         part.name,
         "no-drain",
-        `${part.name} is set to be hollow with ${part.hollow.drains === 0 ? "no drain" : "one hole"}: liquid resin stays inside and cracks it later. It needs one hole near the plate and one at the far end.`,
+        `${part.name} is set to be hollow with ${hollow.drains === 0 ? "no drain" : "one hole"}: liquid resin stays inside and cracks it later. It needs one hole near the plate and one at the far end.`,
         [
           {
             label: "Give it two drains",
-            edit: { table: "parts", id: part.id, patch: { hollow: { ...part.hollow, drains: 2 } } },
+            edit: { table: "parts", id: part.id, patch: { print: { hollow: { ...hollow, drains: 2 } } } },
           },
-          { label: "Print it solid", edit: { table: "parts", id: part.id, patch: { hollow: null } } },
+          {
+            label: "Print it solid",
+            edit: { table: "parts", id: part.id, patch: { print: { hollow: null } } },
+          },
         ],
       ),
     );
@@ -333,7 +348,7 @@ function printFindings(
       );
     }
   }
-  if (part.spans) {
+  if (printOf(part).spans) {
     const [w, d, h] = body.sizeMm;
     const span = Math.max(w, d);
     const width = Math.min(w, d);
@@ -361,7 +376,7 @@ function printFindings(
 }
 
 function lookFindings({ part, finish: chosen, treatment }: Draft, scene: PartScene): Finding[] {
-  if (!chosen || part.pieceOf) return [];
+  if (!chosen || printOf(part).pieceOf) return [];
   const plain = chosen.surface.plain.value * part.count;
   if (plain < PLAIN_WORTH_CM2 || !chosen.surface.worst) return [];
   const found: Finding[] = [];
@@ -378,7 +393,7 @@ function lookFindings({ part, finish: chosen, treatment }: Draft, scene: PartSce
         ? [
             {
               label: "Level it in resin",
-              edit: { table: "parts", id: part.id, patch: { surfaceSchool: "level in resin" } },
+              edit: { table: "parts", id: part.id, patch: { finish: { school: "level in resin" } } },
             },
           ]
         : [],

@@ -30,7 +30,7 @@ import { resinRisk } from "#core/print/resinRisk";
 import { supportWork } from "#core/print/supports";
 import { smallestPrinted } from "#core/scale/limits";
 import { type Rescale, rescale } from "#core/scale/rescale";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf, cutPiecesOf } from "#core/scene/part";
 import { type Derived, nothingDerived } from "#core/scene/planInput";
 import type { PartScene, PartWorkshop } from "#core/plan/parts/partSurroundings";
 import { surfaceAreas } from "#core/surface/surfaceAreas";
@@ -55,10 +55,13 @@ export function planPart(
   derived: Derived = nothingDerived,
   given: GivenPrinter | null = null,
 ): PartPlan {
-  const scaled = withOwnFactor(rescale(part.source, part.unitMm, scene.denominator), part.ownFactor);
+  const scaled = withOwnFactor(
+    rescale(part.size.source, part.size.unitMm, scene.denominator),
+    part.size.ownFactor,
+  );
   const sizeMm = measurement
     ? (boxSize(measurement.box).map((v) => v * scaled.factor) as [number, number, number])
-    : part.sizeMm;
+    : part.size.boxMm;
   const plannable = sizeMm === null || isPlannable(sizeMm);
   const onBed = plannable ? asItLies : null;
   const body = onBed ? printBody(onBed, scaled.factor) : null;
@@ -81,12 +84,15 @@ export function planPart(
   const reasons = passed && !inPieces ? [given!.because] : found.reasons;
   const finish = inPieces ? (passed ?? candidates[0] ?? null) : chosen;
   const school =
-    part.surfaceSchool ??
+    part.finish.school ??
     scene.surfaceSchool ??
     defaultSchool(part.tier ?? scene.tier, finish?.printer.process ?? "filament");
   // A piece is finished when it is part of the whole again.
   const treatment =
-    finish && !part.clear && !part.pieceOf && !treatmentOf(school).notOn.includes(finish.printer.process)
+    finish &&
+    !printOf(part).clear &&
+    !printOf(part).pieceOf &&
+    !treatmentOf(school).notOn.includes(finish.printer.process)
       ? treatmentOf(school)
       : null;
   const areaCm2 = paintedArea(part, onBed, body, scaled.factor);
@@ -156,7 +162,9 @@ function candidate(
   workshop: PartWorkshop,
   derived: Derived,
 ): Candidate {
-  const printer = withRecipe(own, workshop.printRecipes.find((r) => r.id === part.recipeId) ?? null);
+  const print = printOf(part);
+  const { hollow, use } = print;
+  const printer = withRecipe(own, workshop.printRecipes.find((r) => r.id === print.printRecipeId) ?? null);
   const material = materialFor(part, printer, workshop);
   const density: PrintMaterial = material ?? {
     id: "",
@@ -186,27 +194,25 @@ function candidate(
   const flatFoot = m.slopes.some((p) => p.onBed && p.area * factor * factor > 100);
   const raised =
     printer.process === "resin" &&
-    (part.raised ?? !(supports.needless && flatFoot && printer.plate === "flexible"));
+    (print.raised ?? !(supports.needless && flatFoot && printer.plate === "flexible"));
   const work =
     printer.process === "filament" && part.meshId
-      ? derived.works.get(workKey(part.meshId, part.pose, factor, printer, part.infillBands))
+      ? derived.works.get(workKey(part.meshId, print.pose, factor, printer, print.infillBands))
       : undefined;
   const shell =
-    part.hollow && part.meshId
-      ? (derived.shells.get(shellKey(part.meshId, factor, part.hollow.wallMm)) ?? null)
-      : null;
+    hollow && part.meshId ? (derived.shells.get(shellKey(part.meshId, factor, hollow.wallMm)) ?? null) : null;
   const one =
     printer.process === "filament"
       ? filamentEstimate(
           body,
-          work ?? quickFilamentWork(body, printer, part.infillBands),
+          work ?? quickFilamentWork(body, printer, print.infillBands),
           supports,
           printer,
           density,
           timeFactor,
         )
-      : resinEstimate(body, supports, part.hollow, shell, raised, printer, density, timeFactor);
-  const n = part.count + part.spares;
+      : resinEstimate(body, supports, print.hollow, shell, raised, printer, density, timeFactor);
+  const n = part.count + print.spares;
   const fit = fitOn(printer, raised ? [body.sizeMm[0], body.sizeMm[1], body.sizeMm[2] + 4] : body.sizeMm);
   const bed = usableBed(printer);
   // Resin costs its plates, whatever lies on them: about how many beds the copies cover.
@@ -299,14 +305,14 @@ function candidate(
     scarMm2: supports.scarMm2 * part.count,
     thinShare,
     printable: thin === null || thin.value >= smallest,
-    suitsUse: part.use && plastic ? suits(plastic, part.use).score : 0.7,
+    suitsUse: use && plastic ? suits(plastic, use).score : 0.7,
     barred:
       printer.process === "resin" && !workshop.rooms.resinAllowed
         ? "Liquid resin is not allowed in the rooms of this workshop."
         : null,
   };
   return {
-    exact: printer.process === "filament" ? work !== undefined : shell !== null || !part.hollow,
+    exact: printer.process === "filament" ? work !== undefined : shell !== null || !print.hollow,
     printer,
     material,
     fit,
@@ -326,10 +332,11 @@ function candidate(
  * The material a part is printed in: what was said, else what suits its use best, else the first there is.
  */
 function materialFor(part: Part, printer: Printer, workshop: PartWorkshop): PrintMaterial | null {
+  const print = printOf(part);
   const own = workshop.materials.filter((x) => x.process === printer.process);
-  const said = own.find((x) => x.id === part.materialId);
+  const said = own.find((x) => x.id === print.materialId);
   if (said) return said;
-  const use: Use | null = part.use ?? (part.clear ? "lit" : null);
+  const use: Use | null = print.use ?? (print.clear ? "lit" : null);
   if (!use) return own.find((x) => !plasticOf(x.plastic)?.print.clear) ?? own[0] ?? null;
   const score = (x: PrintMaterial) => {
     const p = plasticOf(x.plastic);
@@ -345,10 +352,11 @@ function choose(
   thin: Figure | null,
   workshop: PartWorkshop,
 ): { chosen: Candidate | null; reasons: readonly string[] } {
+  const print = printOf(part);
   const asked = candidates.filter(
     (c) =>
-      (part.printerId === null || c.printer.id === part.printerId) &&
-      (part.process === "choose" || c.printer.process === part.process),
+      (print.printerId === null || c.printer.id === print.printerId) &&
+      (print.process === "choose" || c.printer.process === print.process),
   );
   if (asked.length === 0)
     return {
@@ -359,7 +367,7 @@ function choose(
           : `It is ${part.made === "bought" ? "bought" : "made by hand"}.`,
       ],
     };
-  if (part.printerId !== null) return { chosen: asked[0]!, reasons: ["You chose this printer."] };
+  if (print.printerId !== null) return { chosen: asked[0]!, reasons: ["You chose this printer."] };
   const { best, reasons } = chooseProcess(
     asked.map((c) => c.row),
     workshop.rooms.hourWorthMinor,
@@ -378,12 +386,13 @@ function paintedArea(part: Part, m: MeshMeasurement | null, body: PrintBody | nu
       },
     ]);
   }
-  if (part.cutPieces.length > 0)
-    return spread(cutList(part.cutPieces).surfaceCm2 * part.count, 0.1, "cm2", "yours", [
-      { text: `all sides of ${part.cutPieces.length} kinds of cut pieces`, basis: "yours" },
+  const cutPieces = cutPiecesOf(part);
+  if (cutPieces.length > 0)
+    return spread(cutList(cutPieces).surfaceCm2 * part.count, 0.1, "cm2", "yours", [
+      { text: `all sides of ${cutPieces.length} kinds of cut pieces`, basis: "yours" },
     ]);
-  if (part.sizeMm) {
-    const [w, d, h] = part.sizeMm;
+  if (part.size.boxMm) {
+    const [w, d, h] = part.size.boxMm;
     return spread(((w * d + 2 * (w + d) * h) / 100) * part.count, 0.3, "cm2", "yours", [
       { text: "top and sides of the size you gave", basis: "yours" },
     ]);

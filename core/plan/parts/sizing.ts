@@ -1,7 +1,7 @@
 import type { Joint } from "#core/scene/joint";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
 
-const wholeOf = (p: Part) => p.pieceOf?.partId ?? p.id;
+const wholeOf = (p: Part) => printOf(p).pieceOf?.partId ?? p.id;
 
 /**
  * Parts that are fitted to others, which are printed and measured before them (O52): those that meet in a
@@ -14,7 +14,7 @@ export function sizedBy(
   joints: readonly Joint[],
 ): ReadonlyMap<string, ReadonlySet<string>> {
   const setting = parts.filter(
-    (p) => p.setsSizes || parts.some((w) => w.id === p.pieceOf?.partId && w.setsSizes),
+    (p) => p.setsSizes || parts.some((w) => w.id === printOf(p).pieceOf?.partId && w.setsSizes),
   );
   const isSetting = new Set(setting.map((p) => p.id));
   const found = new Map<string, ReadonlySet<string>>();

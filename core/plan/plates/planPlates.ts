@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { between, exact, type Figure, sum, times } from "#core/figure";
 import { plasticOf } from "#core/materials/printMaterials";
 import { posedId } from "#core/mesh/pose";
@@ -107,7 +108,7 @@ export function planPlates(
       continue;
     const { printer, material } = plan.chosen;
     // One plate: one machine, one material, one layer height, one recipe.
-    const key = `${printer.id} ${material?.id ?? ""} ${printer.layerMm} ${plan.part.recipeId ?? ""}`;
+    const key = `${printer.id} ${material?.id ?? ""} ${printer.layerMm} ${printOf(plan.part).printRecipeId ?? ""}`;
     const group = groups.get(key) ?? { printer, material, pieces: [] };
     group.pieces.push(...piecesOf(plan).filter((p) => !away.has(p.id)));
     groups.set(key, group);
@@ -226,11 +227,11 @@ function piecesOf(plan: PartPlan): Piece[] {
   const shape =
     fit.kind === "cut"
       ? `box ${(w / cut[0]).toFixed(2)} ${(d / cut[1]).toFixed(2)}`
-      : `${part.meshId ? posedId(part.meshId, part.pose) : part.id} ${factor.toPrecision(7)} ${baseTurn}`;
+      : `${part.meshId ? posedId(part.meshId, printOf(part).pose) : part.id} ${factor.toPrecision(7)} ${baseTurn}`;
   const heightMm = h / cut[2] + (chosen!.raised ? RAISED_MM : 0);
   const pieces: Piece[] = [];
-  for (let copy = 0; copy < part.count + part.spares; copy++) {
-    const state = part.copies[copy] ?? "to make";
+  for (let copy = 0; copy < part.count + printOf(part).spares; copy++) {
+    const state = part.history.copies[copy] ?? "to make";
     if (state !== "to make" && state !== "spoilt") continue;
     for (let k = 0; k < perCopy; k++) {
       pieces.push({

@@ -2,7 +2,7 @@ import { runStateAt, type SimulatedFate } from "#core/print/simulatedRun";
 import { newLogEntry } from "#core/plan/log/newLogEntry";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { LogEntry } from "#core/scene/logEntry";
-import type { CopyState, Part } from "#core/scene/part";
+import { type CopyState, type Part, patchedPart } from "#core/scene/part";
 import type { PlateRun } from "#core/scene/plateRun";
 
 export type StartedRun = {
@@ -100,13 +100,14 @@ export function runEnded(run: PlateRun, parts: readonly Part[], o: RunOutcome): 
       return own.length === 0
         ? []
         : [
-            {
-              ...part,
-              copies: withStates(
-                part.copies,
-                own.map((p) => [p.copy, lost.has(p.pieceId) ? "spoilt" : "printed"]),
-              ),
-            },
+            patchedPart(part, {
+              history: {
+                copies: withStates(
+                  part.history.copies,
+                  own.map((p) => [p.copy, lost.has(p.pieceId) ? "spoilt" : "printed"]),
+                ),
+              },
+            }),
           ];
     }),
   };
@@ -150,5 +151,5 @@ export const simulatedEndMs = (run: PlateRun): number =>
 /** A spoilt copy kept after all: it will be repaired at the bench. */
 export const keptForRepair = (part: Part, copy: number): Part => ({
   ...part,
-  copies: withStates(part.copies, [[copy, "printed"]]),
+  history: { ...part.history, copies: withStates(part.history.copies, [[copy, "printed"]]) },
 });

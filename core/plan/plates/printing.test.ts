@@ -7,7 +7,7 @@ import { boundsOf } from "#core/print/nestShape";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { usableBed } from "#core/print/printer";
 import { newLogEntry } from "#core/plan/log/newLogEntry";
-import { newPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
@@ -44,8 +44,17 @@ const workshop: Workshop = {
   hours: evenings,
 };
 const scene = newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" });
-const part = (given: Partial<Part>): Part =>
-  newPart({ id: "p", sceneId: "s", name: "block", meshId: "small", source: { kind: "full" }, ...given });
+const part = (given: PartPatch): Part =>
+  patchedPart(
+    newPart({
+      id: "p",
+      sceneId: "s",
+      name: "block",
+      meshId: "small",
+      size: { source: { kind: "full" } },
+    }),
+    given,
+  );
 const input = (given: Partial<PlanInput> = {}): PlanInput =>
   planInputOf({
     scene,
@@ -205,12 +214,12 @@ describe("a run", () => {
       sceneId: "s",
     });
     expect(changes.entry.settings.gateSkipped).toBe(1);
-    expect(changes.parts[0]!.copies.filter((c) => c === "spoilt")).toHaveLength(1);
-    expect(changes.parts[0]!.copies.filter((c) => c === "printed")).toHaveLength(2);
+    expect(changes.parts[0]!.history.copies.filter((c) => c === "spoilt")).toHaveLength(1);
+    expect(changes.parts[0]!.history.copies.filter((c) => c === "printed")).toHaveLength(2);
     // The spoilt one is planned again, alone; kept for repair it is not.
     const again = makePlan({ ...base, parts: changes.parts });
     expect(again.plates.flatMap((p) => p.laid)).toHaveLength(1);
-    const copy = changes.parts[0]!.copies.indexOf("spoilt");
+    const copy = changes.parts[0]!.history.copies.indexOf("spoilt");
     expect(makePlan({ ...base, parts: [keptForRepair(changes.parts[0]!, copy)] }).plates).toEqual([]);
   });
   it("that failed raises what is expected of the next, and a simulated one does not", () => {
@@ -315,7 +324,7 @@ describe("printers that cannot be", () => {
   });
   it("say when a part could not be cut small enough", () => {
     const tiny = { ...large, bedMm: [40, 40, 40] as const };
-    const plan = say([tiny], [part({ meshId: "large", ownFactor: 4 })]);
+    const plan = say([tiny], [part({ meshId: "large", size: { ownFactor: 4 } })]);
     expect(
       plan.findings
         .filter((f) => f.stage === "plates")
@@ -364,13 +373,12 @@ describe("what sets the size of other pieces (O52)", () => {
       name: "sash",
       made: "by hand",
       meshId: null,
-      sizeMm: [20, 3, 30],
+      size: { boxMm: [20, 3, 30] },
       scheme: [
         {
           id: "c",
           kind: "colour",
-          recipeId: null,
-          paintId: "pot",
+          colour: { kind: "paint", id: "pot" },
           product: "acrylic",
           method: "brush",
           coats: 1,

@@ -18,7 +18,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { measuredOf } from "#core/plan/rule/scaleSweep";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf, patchedPart } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import { sizedBy } from "#core/plan/parts/sizing";
 import { daysBetween } from "#core/plan/calendarDay";
@@ -138,19 +138,16 @@ const byName = (a: Part, b: Part) => (a.name < b.name ? -1 : a.name > b.name ? 1
 
 /** A piece is scaled, counted and lit as what it was cut from. */
 const asItsWhole = (part: Part, parts: readonly Part[]): Part => {
-  const whole = part.pieceOf && parts.find((p) => p.id === part.pieceOf!.partId);
-  return whole
-    ? {
-        ...part,
-        source: whole.source,
-        unitMm: whole.unitMm,
-        unitSure: whole.unitSure,
-        ownFactor: whole.ownFactor,
-        count: whole.count,
-        clear: whole.clear,
-        tier: whole.tier,
-      }
-    : part;
+  const { pieceOf } = printOf(part);
+  const whole = pieceOf && parts.find((p) => p.id === pieceOf.partId);
+  if (!whole) return part;
+  const { source, unitMm, unitSure, ownFactor } = whole.size;
+  return patchedPart(part, {
+    size: { source, unitMm, unitSure, ownFactor },
+    count: whole.count,
+    print: { clear: printOf(whole).clear },
+    tier: whole.tier,
+  });
 };
 
 /**
@@ -199,8 +196,9 @@ export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPl
             because: `Shared out: on ${workshop.printers.find((x) => x.id === printerId)!.name} all of it is done sooner.`,
           })
         : (own ?? null);
-    if (made && p.pieceOf)
-      (pieces.get(p.pieceOf.partId) ?? pieces.set(p.pieceOf.partId, []).get(p.pieceOf.partId)!).push(made);
+    const { pieceOf } = printOf(p);
+    if (made && pieceOf)
+      (pieces.get(pieceOf.partId) ?? pieces.set(pieceOf.partId, []).get(pieceOf.partId)!).push(made);
     return made;
   });
   return sorted.map(
@@ -232,7 +230,10 @@ function sharedPrinters(
     return up === undefined || up === id ? id : find(up);
   };
   const join = (a: string, b: string) => leader.set(find(a), find(b));
-  for (const p of plans) if (p.part.pieceOf) join(p.part.id, `whole ${p.part.pieceOf.partId}`);
+  for (const { part } of plans) {
+    const { pieceOf } = printOf(part);
+    if (pieceOf) join(part.id, `whole ${pieceOf.partId}`);
+  }
   for (const j of joints) for (const id of j.partIds.slice(1)) join(id, j.partIds[0]!);
   const load = new Map<string, number>();
   const things: Shareable[] = [];
@@ -241,7 +242,7 @@ function sharedPrinters(
     if (!chosen || (part.listing && !part.listing.bought)) continue;
     const best = evenings(chosen.row, workshop.rooms.hourWorthMinor);
     const alike =
-      part.printerId !== null || chosen.fit.kind !== "fits"
+      printOf(part).printerId !== null || chosen.fit.kind !== "fits"
         ? []
         : p.candidates.filter(
             (c) =>
@@ -273,7 +274,9 @@ function takers(
   printers: readonly Printer[],
   parts: readonly PartPlan[],
 ): readonly Printer[] {
-  const pinned = plate.laid.some((l) => parts.find((p) => p.part.id === l.partId)?.part.printerId);
+  const pinned = plate.laid.some((l) =>
+    parts.some((p) => p.part.id === l.partId && printOf(p.part).printerId !== null),
+  );
   const alike = (p: Printer) =>
     JSON.stringify({ ...p, id: "", name: "", noiseDb: 0, priceMinor: 0, lifeHours: 0, watts: 0 });
   const own = printers.find((p) => p.id === plate.printer.id);
@@ -351,8 +354,10 @@ function readyTimes(
   for (const r of runs)
     for (const l of plates.find((p) => p.id === r.plateId)?.laid ?? [])
       if (!l.spare) later(l.partId, r.clearedAt);
-  for (const p of parts)
-    if (p.part.pieceOf && ready.has(p.part.id)) later(p.part.pieceOf.partId, ready.get(p.part.id)!);
+  for (const { part } of parts) {
+    const { pieceOf } = printOf(part);
+    if (pieceOf && ready.has(part.id)) later(pieceOf.partId, ready.get(part.id)!);
+  }
   for (const [id, by] of sizedBy(own.parts, own.joints))
     for (const size of by) if (ready.has(size)) later(id, ready.get(size)!);
   return ready;
@@ -363,29 +368,30 @@ function wantedFor(parts: readonly PartPlan[]): Wanted[] {
   return parts.flatMap(({ part, chosen, rescale: { factor } }): Wanted[] => {
     if (!chosen || !part.meshId || (part.listing && !part.listing.bought)) return [];
     const { printer } = chosen;
+    const { pose, infillBands, hollow } = printOf(part);
     if (printer.process === "filament")
       return chosen.exact
         ? []
         : [
             {
               kind: "work",
-              key: workKey(part.meshId, part.pose, factor, printer, part.infillBands),
+              key: workKey(part.meshId, pose, factor, printer, infillBands),
               meshId: part.meshId,
-              pose: part.pose,
+              pose,
               factor,
               printer,
-              bands: part.infillBands,
+              bands: infillBands,
               name: part.name,
             },
           ];
-    return part.hollow && !chosen.exact
+    return hollow && !chosen.exact
       ? [
           {
             kind: "shell",
-            key: shellKey(part.meshId, factor, part.hollow.wallMm),
+            key: shellKey(part.meshId, factor, hollow.wallMm),
             meshId: part.meshId,
             factor,
-            wallMm: part.hollow.wallMm,
+            wallMm: hollow.wallMm,
             name: part.name,
           },
         ]

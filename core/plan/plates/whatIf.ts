@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Workshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
@@ -131,7 +132,7 @@ const lineOf = (what: string, because: string, plan: Plan): WhatIfLine => ({
   costMinor: plan.totals.cost.value,
   chance: plan.chance?.dueAt == null ? null : plan.chance.chance,
   plainCm2: plan.parts.reduce(
-    (s, p) => s + (p.finish && !p.part.pieceOf ? p.finish.surface.plain.value * p.part.count : 0),
+    (s, p) => s + (p.finish && !printOf(p.part).pieceOf ? p.finish.surface.plain.value * p.part.count : 0),
     0,
   ),
 });

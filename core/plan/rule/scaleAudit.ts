@@ -1,5 +1,5 @@
 import { figureBand } from "#core/scale/figureSize";
-import { WORTH_SAYING } from "#core/scale/rescale";
+import { WORTH_SAYING, type SourceScale } from "#core/scale/rescale";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /** What one part says of its own scale. Ratios are N of 1:N. */
@@ -44,7 +44,7 @@ export function scaleAudit(parts: readonly PartPlan[], denominator: number): Sca
 
 function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine {
   const base = { partId: part.id, name: part.name };
-  if (part.source.kind === "real-object")
+  if (part.size.source.kind === "real-object")
     return {
       ...base,
       drawnAt: 1,
@@ -55,16 +55,16 @@ function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine 
       advice: "stays as it is",
     };
   // Several features: the middle one by what they imply.
-  const implied = part.features
+  const implied = part.size.features
     .map((f) => ({ name: f.name, madeAt: f.realMm / (f.fileSize * rescale.factor) }))
     .sort((a, b) => a.madeAt - b.madeAt);
-  const drawn = drawnAtOf(part.source, part.unitMm);
+  const drawn = drawnAtOf(part.size.source, part.size.unitMm);
   if (implied.length > 0) {
     const middle = implied[Math.floor((implied.length - 1) / 2)]!;
     const offShare = denominator / middle.madeAt - 1;
     return {
       ...base,
-      drawnAt: (middle.madeAt * rescale.factor) / part.unitMm,
+      drawnAt: (middle.madeAt * rescale.factor) / part.size.unitMm,
       madeAt: middle.madeAt,
       evidence: "a feature",
       evidenceText: implied.map((i) => i.name).join(", "),
@@ -72,7 +72,7 @@ function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine 
       advice:
         Math.abs(offShare) <= WORTH_SAYING
           ? "right"
-          : part.ownFactor !== 1 && Math.abs((1 + offShare) / part.ownFactor - 1) <= WORTH_SAYING
+          : part.size.ownFactor !== 1 && Math.abs((1 + offShare) / part.size.ownFactor - 1) <= WORTH_SAYING
             ? "a variant"
             : "rescale",
     };
@@ -87,21 +87,22 @@ function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine 
       offShare: null,
       advice: "say its scale",
     };
-  const madeAt = (drawn * part.unitMm) / rescale.factor;
+  const madeAt = (drawn * part.size.unitMm) / rescale.factor;
   const offShare = denominator / madeAt - 1;
   return {
     ...base,
     drawnAt: drawn,
     madeAt,
-    evidence: part.source.kind === "figure" ? "figure size" : "stated",
+    evidence: part.size.source.kind === "figure" ? "figure size" : "stated",
     evidenceText: part.origin.nativeScale || rescale.sentence.split(",")[0]!,
     offShare,
-    advice: part.ownFactor !== 1 ? "a variant" : Math.abs(offShare) <= WORTH_SAYING ? "right" : "rescale",
+    advice:
+      part.size.ownFactor !== 1 ? "a variant" : Math.abs(offShare) <= WORTH_SAYING ? "right" : "rescale",
   };
 }
 
 /** N of the ratio a file was drawn at, as far as its source says. */
-function drawnAtOf(source: PartPlan["part"]["source"], unitMm: number): number | null {
+function drawnAtOf(source: SourceScale, unitMm: number): number | null {
   switch (source.kind) {
     case "ratio":
       return source.denominator;

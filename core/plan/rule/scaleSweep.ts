@@ -3,7 +3,7 @@ import { fitOn, pieceCount } from "#core/print/fit";
 import { planPart } from "#core/plan/parts/planPart";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
 /** What one ratio would make of a scene or of one part. Money in minor units. */
@@ -28,10 +28,14 @@ export type SweepLine = {
 
 /** What was measured of a part as drawn and as it lies. */
 export const measuredOf = (
-  { meshId, pose }: Part,
+  part: Part,
   { measurements }: PlanInput,
-): readonly [drawn: MeshMeasurement | null, asItLies: MeshMeasurement | null] =>
-  meshId ? [measurements.get(meshId) ?? null, measurements.get(posedId(meshId, pose)) ?? null] : [null, null];
+): readonly [drawn: MeshMeasurement | null, asItLies: MeshMeasurement | null] => {
+  const { meshId } = part;
+  if (!meshId) return [null, null];
+  const lies = posedId(meshId, printOf(part).pose);
+  return [measurements.get(meshId) ?? null, measurements.get(lies) ?? null];
+};
 
 /**
  * The same parts at a row of ratios: each is planned again with its own measurement. Lengths go with 1 / N,
@@ -46,7 +50,7 @@ export function scaleSweep(
 ): readonly SweepLine[] {
   // A whole that was cut is looked at as if it were not: its pieces follow from the ratio.
   const parts = input.parts
-    .filter((p) => (partIds === undefined || partIds.includes(p.id)) && !p.pieceOf)
+    .filter((p) => (partIds === undefined || partIds.includes(p.id)) && !printOf(p).pieceOf)
     .map((p): Part => (p.made === "from pieces" ? { ...p, made: "printed" } : p));
   return denominators.map((denominator): SweepLine => {
     const scene = { ...input.scene, denominator };
@@ -104,9 +108,9 @@ export function largestWholeRatio(
   let tightest = "";
   for (const own of input.parts) {
     const part: Part = own.made === "from pieces" ? { ...own, made: "printed" } : own;
-    if (part.pieceOf) continue;
+    if (printOf(part).pieceOf) continue;
     const m = part.meshId ? input.measurements.get(part.meshId) : undefined;
-    if (!m || part.made !== "printed" || part.source.kind === "real-object") continue;
+    if (!m || part.made !== "printed" || part.size.source.kind === "real-object") continue;
     const plan = planPart(part, ...measuredOf(part, input), input.scene, input.workshop);
     if (!plan.sizeMm) continue;
     const size = plan.sizeMm;

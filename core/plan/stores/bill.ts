@@ -46,7 +46,7 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
         (p.chosen?.all.cost.value ?? 0) +
         (part.origin.priceMinor ?? 0) +
         (part.listing ? part.listing.priceMinor : 0),
-      states: statesOf(part.copies, part.count),
+      states: statesOf(part.history.copies, part.count),
       fileName: part.origin.fileName,
       from: part.origin.from,
       licence: part.origin.licence,

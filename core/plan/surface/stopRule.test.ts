@@ -6,13 +6,12 @@ import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { SHOWN, lookTest } from "#core/surface/lookTest";
 import { stepsOver } from "#core/surface/faults";
-import { newPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
 import type { Joint } from "#core/scene/joint";
-import type { Part } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Scene } from "#core/scene/scene";
 import { themes, tiers } from "#core/scene/scene";
@@ -33,17 +32,19 @@ const meshes = new Map<string, TriangleMesh>([
   ["block", box(40, 40, 20)],
 ]);
 const measurements = new Map([...meshes].map(([id, m]) => [id, measureMesh(soupOf(m)).measurement]));
-const part = (id: string, meshId: string, given: Partial<Part> = {}) =>
-  newPart({
-    id,
-    sceneId: "s",
-    name: id,
-    meshId,
-    source: { kind: "full" },
-    printerId: testFilament.id,
-    surfaceSchool: "live with it",
-    ...given,
-  });
+const part = (id: string, meshId: string, given: PartPatch = {}) =>
+  patchedPart(
+    newPart({
+      id,
+      sceneId: "s",
+      name: id,
+      meshId,
+      size: { source: { kind: "full" } },
+      print: { printerId: testFilament.id },
+      finish: { school: "live with it" },
+    }),
+    given,
+  );
 const workshop = {
   ...emptyWorkshop,
   printers: [testFilament, testResin],
@@ -159,7 +160,9 @@ describe("the advice", () => {
     });
     const then = {
       ...of,
-      parts: of.parts.map((p) => (p.id === change.partId ? { ...p, surfaceSchool: change.school } : p)),
+      parts: of.parts.map((p) =>
+        p.id === change.partId ? { ...p, finish: { ...p.finish, school: change.school } } : p,
+      ),
     };
     const plan = makePlan(then);
     const treat = plan.work.steps.filter(
@@ -171,7 +174,7 @@ describe("the advice", () => {
   it("is to stop where work is planned that passes anyhow, and leaving it wins just that", () => {
     const of = input(
       { theme: "ruined", tier: "play", viewingDistanceMm: 1500 },
-      { parts: [part("steep", "gentle", { surfaceSchool: "fill and sand" })], joints: [] },
+      { parts: [part("steep", "gentle", { finish: { school: "fill and sand" } })], joints: [] },
     );
     const plan = makePlan(of);
     const fault = by(stopRule(plan, of).faults, "steep/steps")!;
@@ -184,14 +187,14 @@ describe("the advice", () => {
     );
     const lean = makePlan({
       ...of,
-      parts: of.parts.map((p) => ({ ...p, surfaceSchool: "live with it" as const })),
+      parts: of.parts.map((p) => patchedPart(p, { finish: { school: "live with it" } })),
     });
     expect(lean.work.steps.some((s) => s.id.includes("/treat-"))).toBe(false);
   });
   it("leaves alone what is begun or done", () => {
     const of = input(
       {},
-      { parts: [part("gentle", "gentle", { surfaceSchool: "fill and sand" })], joints: [] },
+      { parts: [part("gentle", "gentle", { finish: { school: "fill and sand" } })], joints: [] },
     );
     const first = makePlan(of).work.steps.find((s) => s.id.includes("/treat-"))!;
     const begun = {

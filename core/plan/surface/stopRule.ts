@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { jointRef, partRef } from "#core/reference";
 import { between, type Figure } from "#core/figure";
 import { clearances } from "#core/joints/clearance";
@@ -112,7 +113,7 @@ export function stopRule(plan: Plan, input: PlanInput): StopRule {
 function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
   const { part, finish, asItLies, rescale } = p;
   const { scene } = input;
-  if (part.pieceOf || part.clear || !finish || !asItLies) return [];
+  if (printOf(part).pieceOf || printOf(part).clear || !finish || !asItLies) return [];
   const { layerMm, process } = finish.printer;
   const from = Math.round(scene.viewingDistanceMm);
   const over = (times: number) =>

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { degToRad } from "#core/units";
 import { stepDepthMm } from "#core/surface/layerSteps";
 import { unseenDepthMm } from "#core/surface/lookTest";
@@ -11,7 +12,7 @@ export function visibleSteps(
   { part, finish }: PartPlan,
   viewingDistanceMm: number,
 ): { readonly depthMm: number; readonly unseenMm: number } | null {
-  const worst = part.pieceOf ? null : (finish?.surface.worst ?? null);
+  const worst = printOf(part).pieceOf ? null : (finish?.surface.worst ?? null);
   if (!worst || !finish) return null;
   const { layerMm, process } = finish.printer;
   const face = {

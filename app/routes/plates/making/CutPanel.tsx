@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Outcome } from "#core/outcome";
@@ -349,8 +350,8 @@ function touching(a: PartPlan, b: PartPlan): boolean {
 function Pieces({ p, plan }: { p: PartPlan; plan: Plan }) {
   const say = useToast();
   const pieces = plan.parts
-    .filter((x) => x.part.pieceOf?.partId === p.part.id)
-    .sort((a, b) => a.part.pieceOf!.number - b.part.pieceOf!.number);
+    .filter((x) => printOf(x.part).pieceOf?.partId === p.part.id)
+    .sort((a, b) => printOf(a.part).pieceOf!.number - printOf(b.part).pieceOf!.number);
   const whole = async () => {
     const kept = await uncutPart(p);
     if (kept.ok) say(`${p.part.name} is one part again.`, undoAction);
@@ -383,7 +384,7 @@ function Pieces({ p, plan }: { p: PartPlan; plan: Plan }) {
               <td>
                 {pieces
                   .filter((o) => o !== x && touching(o, x))
-                  .map((o) => `piece ${o.part.pieceOf!.number}`)
+                  .map((o) => `piece ${printOf(o.part).pieceOf!.number}`)
                   .join(", ")}
               </td>
             </tr>

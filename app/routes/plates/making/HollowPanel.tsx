@@ -1,3 +1,5 @@
+import { counted } from "#core/words";
+import { printOf, type PartPrint } from "#core/scene/part";
 import { moneyText } from "#core/money";
 import { useState } from "react";
 import type { Outcome } from "#core/outcome";
@@ -31,7 +33,7 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
     rescale: { factor },
   } = p;
   const c = chosen!;
-  const [wall, setWall] = useState(String(part.hollow?.wallMm ?? USUAL_WALL_MM));
+  const [wall, setWall] = useState(String(printOf(part).hollow?.wallMm ?? USUAL_WALL_MM));
   const [refused, setRefused] = useState("");
   const { job, start, stop } = useJob<Outcome<Hollowed> & { readonly wallMm: number }>();
   const file = useJob<Outcome<Float32Array>>();
@@ -42,13 +44,14 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
       return setRefused("A wall is between 0.5 and 20 mm. Type for instance 2.");
     setRefused("");
     return void start(async (tell, signal) => ({
-      ...(await findHollow(soup.corners, factor, wallMm, part.pose, c.raised, tell, signal)),
+      ...(await findHollow(soup.corners, factor, wallMm, printOf(part).pose, c.raised, tell, signal)),
       wallMm,
     }));
   };
+  const { hollow: now } = printOf(part);
   const found = job.value?.ok ? job.value : null;
-  const patch = async (hollow: typeof part.hollow, label: string, words: string) => {
-    const outcome = await patchRow("parts", part.id, { hollow }, label, localNow().at);
+  const patch = async (hollow: PartPrint["hollow"], label: string, words: string) => {
+    const outcome = await patchRow("parts", part.id, { print: { hollow } }, label, localNow().at);
     say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
   const keep = async () => {
@@ -72,9 +75,9 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
       hollowFile(
         soup.corners,
         factor,
-        part.hollow!.wallMm,
-        part.hollow!.holes,
-        part.pose,
+        printOf(part).hollow!.wallMm,
+        printOf(part).hollow!.holes,
+        printOf(part).pose,
         c.raised,
         tell,
         signal,
@@ -97,8 +100,8 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
     <section className="panel grid content-start gap-3" aria-label="Hollow">
       <h2>Hollow</h2>
       <p className="text-[14px] text-ink-2">
-        {part.hollow
-          ? `Hollow with walls of ${part.hollow.wallMm} mm and ${part.hollow.drains} drain ${part.hollow.drains === 1 ? "hole" : "holes"}.`
+        {now
+          ? `Hollow with walls of ${now.wallMm} mm and ${counted(now.drains, "drain hole", "drain holes")}.`
           : "Solid so far. Walls and drains are found on the mesh itself."}
       </p>
       <div className="flex flex-wrap items-end gap-3">
@@ -114,12 +117,12 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
         <Button kind="main" disabled={job.state === "running"} onClick={look}>
           Try it hollow
         </Button>
-        {part.hollow && (
+        {printOf(part).hollow && (
           <Button onClick={() => void patch(null, `${part.name} solid`, `${part.name} is solid again.`)}>
             Make it solid
           </Button>
         )}
-        {part.hollow && (
+        {printOf(part).hollow && (
           <Button disabled={file.job.state === "running"} onClick={() => void save()}>
             Hollow file, STL
           </Button>

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { pieceCount } from "#core/print/fit";
 import { undoAction } from "#app/jobs/keep";
@@ -20,7 +21,7 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
     const outcome = await patchRow(
       "parts",
       part.id,
-      { printerId: c?.printer.id ?? null, process: c?.printer.process ?? "choose" },
+      { print: { printerId: c?.printer.id ?? null, process: c?.printer.process ?? "choose" } },
       c ? `Print ${part.name} on ${c.printer.name}` : `Let the plan choose for ${part.name}`,
       localNow().at,
     );
@@ -37,9 +38,12 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
     <section aria-label="Which machine">
       <div className="mb-2 flex flex-wrap items-baseline gap-4">
         <h2>
-          Which machine, {part.count + part.spares === 1 ? "one copy" : `${part.count + part.spares} copies`}
+          Which machine,{" "}
+          {part.count + printOf(part).spares === 1
+            ? "one copy"
+            : `${part.count + printOf(part).spares} copies`}
         </h2>
-        {part.printerId && <Button onClick={() => void take(null)}>Let the plan choose</Button>}
+        {printOf(part).printerId && <Button onClick={() => void take(null)}>Let the plan choose</Button>}
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Machines for this part">
         <table className="table">
@@ -82,7 +86,7 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
                       <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span>
                     ) : mine ? (
                       <span className="block text-[13px] font-normal">
-                        {part.printerId ? "you chose it" : "the plan's choice"}
+                        {printOf(part).printerId ? "you chose it" : "the plan's choice"}
                       </span>
                     ) : (
                       <Button

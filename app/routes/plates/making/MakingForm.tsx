@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { type FormEvent, useState } from "react";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -26,16 +27,18 @@ const useWords: Record<Use, string> = {
 /** In what a part is printed and how many beyond the count; heights with an infill of their own. */
 export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop }) {
   const { part, chosen } = p;
+  const print = printOf(part);
+  const { use } = print;
   const process = chosen?.printer.process;
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const say = useToast();
   const version = JSON.stringify([
-    part.materialId,
-    part.recipeId,
-    part.use,
-    part.spares,
+    print.materialId,
+    print.printRecipeId,
+    print.use,
+    print.spares,
     part.setsSizes,
-    part.infillBands,
+    print.infillBands,
   ]);
   const [form, elsewhere] = useKeepTyped(version);
   const keep = async (event: FormEvent<HTMLFormElement>) => {
@@ -48,12 +51,14 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
       "parts",
       part.id,
       {
-        use: (text("use") || null) as Use | null,
-        materialId: text("material") || null,
-        recipeId: text("recipe") || null,
-        spares: Math.round(typedNumber(text("spares")) || 0),
+        print: {
+          use: (text("use") || null) as Use | null,
+          materialId: text("material") || null,
+          printRecipeId: text("recipe") || null,
+          spares: Math.round(typedNumber(text("spares")) || 0),
+        },
         setsSizes: data.has("setsSizes"),
-        ...(process === "filament" ? { infillBands: bands.value } : {}),
+        ...(process === "filament" ? { print: { infillBands: bands.value } } : {}),
       },
       `How ${part.name} is made`,
       localNow().at,
@@ -73,24 +78,24 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
         <Choice
           label="What it is for"
           name="use"
-          defaultValue={part.use ?? ""}
+          defaultValue={print.use ?? ""}
           options={[["", "not told"], ...uses.map((u) => [u, useWords[u]] as const)]}
         />
         <Choice
           label="Material"
           name="material"
-          defaultValue={part.materialId ?? ""}
+          defaultValue={print.materialId ?? ""}
           options={[["", "what suits its use"], ...materials.map((m) => [m.id, m.name] as const)]}
           {...(chosen?.material
             ? {
-                hint: `${chosen.material.name}${plastic && part.use ? `: ${suits(plastic, part.use).why}` : plastic ? `: ${plastic.note}` : ""}`,
+                hint: `${chosen.material.name}${plastic && use ? `: ${suits(plastic, use).why}` : plastic ? `: ${plastic.note}` : ""}`,
               }
             : {})}
         />
         <Choice
           label="Print recipe"
           name="recipe"
-          defaultValue={part.recipeId ?? ""}
+          defaultValue={print.printRecipeId ?? ""}
           options={[["", "the machine's own settings"], ...recipes.map((r) => [r.id, r.name] as const)]}
         />
         <Field
@@ -99,15 +104,15 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
           type="number"
           min={0}
           max={200}
-          defaultValue={part.spares}
+          defaultValue={print.spares}
           problems={problems}
         />
         {process === "filament" && (
           <Field
             label="Infill by height, mm"
             name="bands"
-            defaultValue={part.infillBands
-              .map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`)
+            defaultValue={printOf(part)
+              .infillBands.map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`)
               .join(", ")}
             placeholder="0-12: 40, 60-68: 30"
             hint="from-to: per cent, where it bears load"

@@ -1,3 +1,4 @@
+import { printOf } from "#core/scene/part";
 import { useMemo, useState } from "react";
 import { meshPicture } from "#core/mesh/picture";
 import { type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
@@ -45,7 +46,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         scene.viewingDistanceMm,
         {
           school: school || null,
-          front: part.front,
+          front: part.finish.front,
           minutesPerMm3: p.body ? one.minutes.value / Math.max(1, p.body.volumeMm3) : 0.002,
         },
         tell,
@@ -56,15 +57,19 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
     const outcome = await patchRow("parts", part.id, change, label, localNow().at);
     say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
-  const now = part.pose;
+  const now = printOf(part).pose;
   const mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
   return (
     <section className="panel grid content-start gap-3" aria-label="Which way up">
       <h2>Which way up</h2>
       <p className="text-[14px] text-ink-2">
         It lies {now ? `with ${downWords(now)} down` : "as it was drawn"}
-        {part.raised === true ? ", raised on supports" : part.raised === false ? ", flat on the plate" : ""}.
-        {part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
+        {printOf(part).raised === true
+          ? ", raised on supports"
+          : printOf(part).raised === false
+            ? ", flat on the plate"
+            : ""}
+        .{part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
       </p>
       <div className="grid grid-cols-2 gap-3">
         <Choice
@@ -77,10 +82,10 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         <Choice
           label="Must stay clean"
           name="front"
-          value={part.front ? part.front.join(",") : ""}
+          value={part.finish.front ? part.finish.front.join(",") : ""}
           onChange={(e) =>
             void patch(
-              { front: fronts.find((f) => f[0] === e.target.value)?.[2] ?? null },
+              { finish: { front: fronts.find((f) => f[0] === e.target.value)?.[2] ?? null } },
               `Front of ${part.name}`,
               "Its clean side is kept.",
             )
@@ -97,7 +102,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
             kind="quiet"
             onClick={() =>
               void patch(
-                { pose: null, raised: null },
+                { print: { pose: null, raised: null } },
                 `Lay ${part.name} as drawn`,
                 `${part.name} lies as it was drawn.`,
               )
@@ -148,7 +153,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
                 <Button
                   onClick={() =>
                     void patch(
-                      { pose: l.pose, raised: printer.process === "resin" ? l.raised : null },
+                      { print: { pose: l.pose, raised: printer.process === "resin" ? l.raised : null } },
                       `Lay ${part.name}`,
                       `${part.name} is laid so; its plates are made again.`,
                     )
