@@ -4,7 +4,7 @@ import type { ArchiveJson } from "#core/formats/archiveFile";
 import { readZip } from "#core/formats/zip";
 import { makePlan } from "#core/plan/plan";
 import { planMemory } from "#core/plan/planMemory";
-import { noise } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { bringIn } from "#data/archiveIn";
 import { badRowGroups, mendOf, readEnvelope, readRows, settledRows } from "#data/archiveRows";
 import type { Database } from "#data/db";
@@ -235,7 +235,7 @@ describe("a hundred thousand bad rows", () => {
  */
 function wounded(archive: Loose, seed: number): Loose {
   const copy = structuredClone(archive);
-  const pick = (k: number, below: number) => Math.floor(noise(seed, k) * below);
+  const pick = (k: number, below: number) => Math.floor(chanceOf(seed, k) * below);
   for (let wound = 0; wound <= pick(1, 3); wound++) {
     let at: Record<string, unknown> = copy.tables as never;
     for (let depth = 0; depth < 6; depth++) {
@@ -243,7 +243,7 @@ function wounded(archive: Loose, seed: number): Loose {
       if (keys.length === 0) break;
       const key = keys[pick(10 * wound + depth + 2, keys.length)]!;
       const inner = at[key];
-      if (typeof inner === "object" && inner !== null && (depth < 2 || noise(seed, 77 + depth) < 0.6)) {
+      if (typeof inner === "object" && inner !== null && (depth < 2 || chanceOf(seed, 77 + depth) < 0.6)) {
         at = inner as Record<string, unknown>;
         continue;
       }

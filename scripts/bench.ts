@@ -25,7 +25,8 @@ import { layerSweep, midHeights } from "#core/mesh/layerSweep";
 import { measureMesh } from "#core/mesh/measure";
 import { buildRayTree, castRayInto, noHit } from "#core/mesh/rayTree";
 import { solidProperties } from "#core/mesh/solidProperties";
-import { noise, terrain } from "#core/mesh/testing";
+import { terrain } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { sampleThickness } from "#core/mesh/thickness";
 import { boundingBox, soupOf } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
@@ -188,9 +189,9 @@ line(
 // 4. Colour differences.
 const labs = Array.from({ length: 20_000 }, (_, i) => ({
   mode: "lab65" as const,
-  l: 100 * noise(1, i),
-  a: 160 * noise(2, i) - 80,
-  b: 160 * noise(3, i) - 80,
+  l: 100 * chanceOf(1, i),
+  a: 160 * chanceOf(2, i) - 80,
+  b: 160 * chanceOf(3, i) - 80,
 }));
 const theirDifference = differenceCiede2000();
 const worst = labs
@@ -313,7 +314,7 @@ fromBuild = performance.now();
 const tree = buildRayTree(mesh);
 const ourBuildMs = performance.now() - fromBuild;
 const starts = Array.from({ length: 20_000 }, (_, k) => {
-  const face = Math.floor(noise(7, k) * (mesh.triangles.length / 3));
+  const face = Math.floor(chanceOf(7, k) * (mesh.triangles.length / 3));
   const n = faceNormal(mesh, face);
   const l = Math.hypot(...n);
   const c = faceCentre(mesh, face);

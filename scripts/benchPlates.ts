@@ -4,7 +4,8 @@ import { openSolids } from "#core/mesh/solids";
 import { measureMesh } from "#core/mesh/measure";
 import { cutMesh } from "#core/mesh/planeCut";
 import { solidProperties } from "#core/mesh/solidProperties";
-import { noise, terrain } from "#core/mesh/testing";
+import { terrain } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { boundingBox, soupOf } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { beadAreaMm2 } from "#core/print/bead";
@@ -82,7 +83,7 @@ const ell = (w: number, d: number, t: number) => [[0, 0, w, 0, w, t, t, t, t, d,
 const pieces: NestPiece[] = Array.from({ length: 500 }, (_, i) => ({
   id: `p${i}`,
   shape: `p${i}`,
-  outline: ell(12 + 30 * noise(1, i), 12 + 30 * noise(2, i), 6),
+  outline: ell(12 + 30 * chanceOf(1, i), 12 + 30 * chanceOf(2, i), 6),
 }));
 const nested = timed(1, () => nest(pieces, { widthMm: 235, depthMm: 235, spacingMm: 2 }));
 const laid = nested.last.plates.map((p) =>
@@ -144,11 +145,11 @@ const jobs: PlateJob[] = Array.from({ length: 60 }, (_, i) => ({
   plateId: `p${i}`,
   on: Array.from({ length: 1 + (i % 3) }, (_, k) => ({
     printerId: `m${(i + k) % 5}`,
-    minutes: 60 + 700 * noise(3, i),
+    minutes: 60 + 700 * chanceOf(3, i),
   })),
   setupMinutes: 10,
   clearMinutes: 15,
-  tailMinutes: 200 * noise(4, i),
+  tailMinutes: 200 * chanceOf(4, i),
   releaseAt: 0,
 }));
 printCalendar(jobs, { clock, from: 0, unattended: true });

@@ -31,12 +31,15 @@ async function bodiesOf(plan: Plan, partIds?: readonly string[]) {
 }
 
 /** The bill of some parts or all, as CSV. */
-export const billOf = (plan: Plan, partIds?: readonly string[]): string =>
-  billCsv(billOfParts(partIds ? plan.parts.filter((p) => partIds.includes(p.part.id)) : plan.parts));
+export const billOf = (plan: Plan, currency: string, partIds?: readonly string[]): string =>
+  billCsv(
+    billOfParts(partIds ? plan.parts.filter((p) => partIds.includes(p.part.id)) : plan.parts),
+    currency,
+  );
 
 /** Some parts or all that have a mesh, at the scene's scale, as STL files in a ZIP with their bill. */
-export const scaledStlZip = async (plan: Plan, partIds?: readonly string[]) =>
-  stlZip(await bodiesOf(plan, partIds), billOf(plan, partIds));
+export const scaledStlZip = async (plan: Plan, currency: string, partIds?: readonly string[]) =>
+  stlZip(await bodiesOf(plan, partIds), billOf(plan, currency, partIds));
 export const scaledThreeMf = async (plan: Plan, partIds?: readonly string[]) =>
   threeMfOf(await bodiesOf(plan, partIds));
 

@@ -3,7 +3,8 @@ import { readModelFile } from "#core/formats/readModel";
 import { writeBinaryStl } from "#core/formats/stl";
 import { writeObj, writePly, writeTextStl } from "#core/formats/testing";
 import { writeThreeMf } from "#core/formats/writeThreeMf";
-import { noise, sphere, torus } from "#core/mesh/testing";
+import { sphere, torus } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";
 
@@ -21,7 +22,7 @@ const formats: readonly [string, string, (m: TriangleMesh) => Uint8Array][] = [
 /** A seeded wound: bytes changed, cut out, doubled, or the end missing. */
 function wounded(whole: Uint8Array, seed: number): Uint8Array {
   const n = whole.byteLength;
-  const pick = (k: number, below: number) => Math.floor(noise(seed, k) * below);
+  const pick = (k: number, below: number) => Math.floor(chanceOf(seed, k) * below);
   const bytes = whole.slice();
   switch (seed % 4) {
     case 0:

@@ -1,4 +1,4 @@
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 
 /**
  * A flat side of a convex hull: its corners in order, counter-clockwise from outside, and its plane n . p =

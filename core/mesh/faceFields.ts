@@ -1,7 +1,7 @@
 import { diagonalOf, faceCentre, faceNormal } from "#core/mesh/faces";
 import { buildRayTree, castRayInto, noHit, type RayTree } from "#core/mesh/rayTree";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 import { type Side, wallDistance } from "#core/mesh/wallRays";
 
 /** Faces worked out between two looks at whether to go on. */

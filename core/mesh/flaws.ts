@@ -2,7 +2,7 @@ import { vertexOf } from "#core/mesh/faces";
 import { type Shell, type Shells, shellsOf } from "#core/mesh/shells";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { OPEN, type Twins } from "#core/mesh/twins";
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 
 type Point = readonly [number, number, number];
 

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type MeshMeasurement, measureMesh } from "#core/mesh/measure";
-import { box, insideOut, moved, noise, sphere, together, torus, withoutFaces } from "#core/mesh/testing";
+import { box, insideOut, moved, sphere, together, torus, withoutFaces } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { thicknessAt } from "#core/mesh/thickness";
 import { scaledMesh, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 
@@ -14,7 +15,7 @@ function shuffled(m: TriangleMesh, seed: number): TriangleMesh {
   const triangles = m.triangles.slice();
   const n = triangles.length / 3;
   for (let t = n - 1; t > 0; t--) {
-    const u = Math.floor(noise(seed, t) * (t + 1));
+    const u = Math.floor(chanceOf(seed, t) * (t + 1));
     for (let k = 0; k < 3; k++)
       [triangles[3 * t + k], triangles[3 * u + k]] = [triangles[3 * u + k]!, triangles[3 * t + k]!];
   }
@@ -100,7 +101,7 @@ const sheet: TriangleMesh = {
 function scan(rings: number): TriangleMesh {
   const ball = sphere(20, rings, 2 * rings);
   return {
-    positions: ball.positions.map((v, i) => v + 0.4 * (noise(6, i) - 0.5)),
+    positions: ball.positions.map((v, i) => v + 0.4 * (chanceOf(6, i) - 0.5)),
     triangles: ball.triangles,
   };
 }
@@ -148,7 +149,7 @@ describe("meshes made to be nasty", () => {
   it("takes no more than 2.3 times as long for twice as much, whatever the pattern", { retry: 3 }, () => {
     const fan = (n: number): TriangleMesh => ({
       positions: Float32Array.from({ length: 3 * (n + 1) }, (_, i) =>
-        i < 3 ? 0 : [Math.cos(Math.floor(i / 3)), Math.sin(Math.floor(i / 3)), noise(2, i)][i % 3]!,
+        i < 3 ? 0 : [Math.cos(Math.floor(i / 3)), Math.sin(Math.floor(i / 3)), chanceOf(2, i)][i % 3]!,
       ),
       triangles: Uint32Array.from(
         { length: 3 * n },

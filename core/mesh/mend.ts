@@ -2,7 +2,7 @@ import { meshFlaws } from "#core/mesh/flaws";
 import { faceNormal } from "#core/mesh/faces";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 
 /** What was done to a mesh, counted. */
 export type MendReport = {

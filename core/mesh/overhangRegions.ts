@@ -1,7 +1,7 @@
 import { faceCentre, faceNormal } from "#core/mesh/faces";
 import { castRayInto, noHit, type RayTree } from "#core/mesh/rayTree";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 
 /**
  * A patch that nothing below it holds while it is printed. File units, z as the mesh lies.

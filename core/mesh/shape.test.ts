@@ -8,24 +8,15 @@ import { isClosed, meshHealth } from "#core/mesh/health";
 import { mendMesh, weldTolerance } from "#core/mesh/mend";
 import { restingSides } from "#core/mesh/resting";
 import { solidProperties } from "#core/mesh/solidProperties";
-import {
-  box,
-  insideOut,
-  moved,
-  noise,
-  sphere,
-  terrain,
-  together,
-  torus,
-  withoutFaces,
-} from "#core/mesh/testing";
+import { box, insideOut, moved, sphere, terrain, together, torus, withoutFaces } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 const flawsOf = (m: TriangleMesh) => meshFlaws(m, findTwins(m));
 const cloud = (n: number, seed: number) =>
-  Float32Array.from({ length: 3 * n }, (_, i) => 100 * noise(seed, i) - 50);
+  Float32Array.from({ length: 3 * n }, (_, i) => 100 * chanceOf(seed, i) - 50);
 
 describe("flaws", () => {
   it("tells a hole by the length and the place of its rim", () => {
@@ -82,7 +73,7 @@ describe("mending", () => {
   it("closes cracks narrower than the tolerance, and no wider ones", () => {
     const cracked = (gap: number) => {
       const soup = soupOf(box(10, 10, 10));
-      for (let i = 0; i < soup.corners.length; i++) soup.corners[i]! += gap * noise(5, i);
+      for (let i = 0; i < soup.corners.length; i++) soup.corners[i]! += gap * chanceOf(5, i);
       return weld(soup);
     };
     const fine = mendMesh(cracked(1e-5)).mesh;
@@ -153,7 +144,7 @@ describe("convex hull", () => {
     expect(isClosed(meshHealth(hull, findTwins(hull)))).toBe(true);
   });
   it("of many points is what it is of them all, found the long way round", () => {
-    const cube = Float32Array.from({ length: 3 * 9000 }, (_, i) => noise(8, i));
+    const cube = Float32Array.from({ length: 3 * 9000 }, (_, i) => chanceOf(8, i));
     const { sides } = convexHull(cube);
     expect(furthestOut(cube, sides)).toBeLessThan(1e-3);
     const land = terrain(80, 240, 3);
@@ -161,7 +152,7 @@ describe("convex hull", () => {
   });
   it("of points in a plane is empty", () => {
     expect(
-      convexHull(Float32Array.from({ length: 30 }, (_, i) => (i % 3 === 2 ? 0 : noise(1, i)))).triangles,
+      convexHull(Float32Array.from({ length: 30 }, (_, i) => (i % 3 === 2 ? 0 : chanceOf(1, i)))).triangles,
     ).toEqual([]);
   });
 });

@@ -2,7 +2,7 @@ import { faceNormal, vertexOf } from "#core/mesh/faces";
 import { buildRayTree, castRayInto, noHit } from "#core/mesh/rayTree";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
 import type { Twins } from "#core/mesh/twins";
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 
 type Point = readonly [number, number, number];
 

@@ -1,5 +1,5 @@
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
-import { unionFind } from "#core/mesh/unionFind";
+import { unionFind } from "#core/unionFind";
 
 /** Degrees in one slope bin. */
 export const SLOPE_BIN_DEG = 3;

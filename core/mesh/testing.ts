@@ -1,13 +1,5 @@
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
-
-/** Counter-based noise in [0, 1): the same for the same numbers, wherever it is asked. */
-export function noise(seed: number, i: number, j = 0): number {
-  let h =
-    Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(i + 1, 0xc2b2ae35) ^ Math.imul(j + 1, 0x27d4eb2f);
-  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
-  h = Math.imul(h ^ (h >>> 12), 0x297a2d39);
-  return ((h ^ (h >>> 15)) >>> 0) / 2 ** 32;
-}
+import { chanceOf } from "#core/random";
 
 const mesh = (positions: readonly number[], triangles: readonly number[]): TriangleMesh => ({
   positions: Float32Array.from(positions),
@@ -86,7 +78,7 @@ export function terrain(cells: number, sizeMm: number, seed: number): TriangleMe
       const y = (r * sizeMm) / cells;
       const top = 3 * v;
       const low = 3 * (v + side * side);
-      positions.set([x, y, hill(x, y) + 0.2 * noise(seed, r, c)], top);
+      positions.set([x, y, hill(x, y) + 0.2 * chanceOf(seed, r, c)], top);
       positions.set([x, y, 0], low);
     }
   }

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { opennessAt, opennessField, thinPlaces, wallField } from "#core/mesh/faceFields";
 import { faceCentre, faceNormal } from "#core/mesh/faces";
 import { buildRayTree } from "#core/mesh/rayTree";
-import { box, insideOut, moved, noise, sphere, terrain, together, withoutFaces } from "#core/mesh/testing";
+import { box, insideOut, moved, sphere, terrain, together, withoutFaces } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { sampleThickness, shareUnder, thicknessAt, thicknessInterval } from "#core/mesh/thickness";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
@@ -107,7 +108,7 @@ describe("what a sample says of the whole", () => {
     let covered = 0;
     const tree = buildRayTree(slabs);
     for (let seed = 0; seed < 100; seed++) {
-      const { low, high } = shareUnder(sampleThickness(slabs, 1500, { tree, start: noise(9, seed) }), 2);
+      const { low, high } = shareUnder(sampleThickness(slabs, 1500, { tree, start: chanceOf(9, seed) }), 2);
       if (low <= thin / whole && thin / whole <= high) covered++;
     }
     expect(covered).toBeGreaterThanOrEqual(90);
@@ -129,7 +130,7 @@ describe("what a sample says of the whole", () => {
     const m = terrain(30, 60, 5);
     const shuffled = m.triangles.slice();
     for (let t = 0; t < shuffled.length; t += 3) {
-      const u = 3 * Math.floor((noise(3, t) * shuffled.length) / 3);
+      const u = 3 * Math.floor((chanceOf(3, t) * shuffled.length) / 3);
       for (let k = 0; k < 3; k++) [shuffled[t + k], shuffled[u + k]] = [shuffled[u + k]!, shuffled[t + k]!];
     }
     const here = thicknessInterval(sampleThickness(m, 3000), 0.3);

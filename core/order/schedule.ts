@@ -1,3 +1,4 @@
+import { chanceOf } from "#core/random";
 import type { Clock } from "#core/steps/hours";
 import { lowerBound } from "#core/order/bound";
 import { dayOf, type Job, jobOf } from "#core/order/job";
@@ -178,29 +179,21 @@ const finishOf = (job: Job, slots: readonly StepSlot[]) => {
   return slots.reduce((last, s) => Math.max(last, s.endsAt + waits.get(s.stepId)!), job.from);
 };
 
-/** A number between 0 and 1 that depends on nothing but its place in the search. */
-function luck(pass: number, k: number): number {
-  let h = Math.imul(pass + 0x9e37, 0x85ebca6b) ^ Math.imul(k + 0x79b9, 0xc2b2ae35);
-  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
-  h = Math.imul(h ^ (h >>> 12), 0x297a2d39);
-  return ((h ^ (h >>> 15)) >>> 0) / 4294967296;
-}
-
 function mutate(taste: Taste, { keys, steps }: Job, pass: number): Taste {
   const keyBias = taste.keyBias.slice();
   const priority = taste.priority.slice();
   for (let k = 0; k < 6 && keys.length > 0; k++)
-    keyBias[Math.floor(luck(pass, 10 + k) * keys.length)] = (luck(pass, 20 + k) - 0.5) * 3000;
+    keyBias[Math.floor(chanceOf(pass, 10 + k) * keys.length)] = (chanceOf(pass, 20 + k) - 0.5) * 3000;
   for (let k = 0; k < 20; k++)
-    priority[Math.floor(luck(pass, 30 + k) * steps.length)]! += (luck(pass, 60 + k) - 0.5) * 2000;
+    priority[Math.floor(chanceOf(pass, 30 + k) * steps.length)]! += (chanceOf(pass, 60 + k) - 0.5) * 2000;
   return {
-    crowd: taste.crowd * Math.exp(2 * luck(pass, 1) - 1),
-    same: taste.same * Math.exp(2 * luck(pass, 2) - 1),
+    crowd: taste.crowd * Math.exp(2 * chanceOf(pass, 1) - 1),
+    same: taste.same * Math.exp(2 * chanceOf(pass, 2) - 1),
     keyBias,
     priority,
     hold:
-      luck(pass, 3) < 0.4 && keys.length > 0
-        ? { key: Math.floor(luck(pass, 4) * keys.length), members: 2 + Math.floor(luck(pass, 5) * 3) }
+      chanceOf(pass, 3) < 0.4 && keys.length > 0
+        ? { key: Math.floor(chanceOf(pass, 4) * keys.length), members: 2 + Math.floor(chanceOf(pass, 5) * 3) }
         : null,
   };
 }

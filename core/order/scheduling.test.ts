@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import { noise } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { type Clock, presenceBetween } from "#core/steps/hours";
 import { checkConstraints } from "#core/order/checkPlan";
 import { overfull } from "#core/order/places";
@@ -152,7 +152,7 @@ describe("a schedule", () => {
   it("moves no more than a week of steps for a day won: a long plan is not turned over for one at its end", () => {
     let refused = 0;
     for (const seed of [2, 7, 9, 12, 20]) {
-      const at = (i: number, k: number) => noise(seed, i, k);
+      const at = (i: number, k: number) => chanceOf(seed, i, k);
       const pick = <T>(list: readonly T[], i: number, k: number) => list[Math.floor(list.length * at(i, k))]!;
       const steps = Array.from({ length: 120 }, (_, i) =>
         step(`s${String(i).padStart(3, "0")}`, 5 + Math.floor(60 * at(i, 1)), {

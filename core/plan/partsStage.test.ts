@@ -124,16 +124,16 @@ describe("make, buy or build", () => {
   };
   it("breaks even where both cost the same, and not one earlier", () => {
     const print = { eachMinor: 100, eachHours: 0.1 };
-    const { breakEven } = compareWays(1, print, other);
+    const { breakEven } = compareWays(1, print, other, "EUR");
     const buy = breakEven.find((b) => b.against === "buy")!;
     expect(buy.count).toBe(Math.ceil(1500 / (400 - 150)));
     const together = (n: number, way: string) =>
-      compareWays(n, print, other).ways.find((w) => w.way === way)!.together.value;
+      compareWays(n, print, other, "EUR").ways.find((w) => w.way === way)!.together.value;
     expect(together(buy.count!, "print")).toBeLessThanOrEqual(together(buy.count!, "buy"));
     expect(together(buy.count! - 1, "print")).toBeGreaterThan(together(buy.count! - 1, "buy"));
   });
   it("says when printing never pays, and puts the cheapest first", () => {
-    const { ways, breakEven } = compareWays(10, { eachMinor: 1000, eachHours: 0 }, other);
+    const { ways, breakEven } = compareWays(10, { eachMinor: 1000, eachHours: 0 }, other, "EUR");
     expect(breakEven.find((b) => b.against === "buy")!.count).toBe(null);
     expect(ways[0]!.way).toBe("buy");
   });

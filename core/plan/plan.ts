@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { printOf } from "#core/scene/part";
 import { exact, type Figure, sum, times } from "#core/figure";
 import { layerAmounts } from "#core/ground/groundLayer";
@@ -148,6 +149,10 @@ export function makePlan(
   ].sort(worstFirst);
   const finishAt = Math.max(work.schedule.finishAt, ...runs.map((r) => r.clearedAt));
   const dueAt = scene.finishBy ? (daysBetween(input.now.today, scene.finishBy) + 1) * 1440 : null;
+  const money = (minor: number) => moneyText(minor, input.workshop.currency);
+  const fromShelf = stores
+    .filter((l) => !l.needKey.startsWith("material:"))
+    .reduce((total, l) => total + l.cost, 0);
   const firstStep = work.schedule.critical[0];
   const released = work.steps.find((s) => s.id === firstStep)?.releaseAt;
   const gate =
@@ -198,14 +203,7 @@ export function makePlan(
         [{ text: `${work.steps.length} steps`, basis: "practice" }],
       ),
       cost: sum(
-        [
-          ...parts.filter((p) => p.chosen).map((p) => p.chosen!.all.cost),
-          exact(
-            stores.filter((l) => !l.needKey.startsWith("material:")).reduce((total, l) => total + l.cost, 0),
-            "minor",
-            "yours",
-          ),
-        ],
+        [...parts.filter((p) => p.chosen).map((p) => p.chosen!.all.cost), exact(fromShelf, "minor", "yours")],
         "minor",
         "shared",
         [
@@ -213,16 +211,12 @@ export function makePlan(
             .filter((p) => p.chosen)
             .map((p) => ({
               text: p.part.name,
-              value: (p.chosen!.all.cost.value / 100).toFixed(2),
+              value: money(p.chosen!.all.cost.value),
               basis: p.chosen!.all.cost.basis,
             })),
           {
             text: "products from the shelf",
-            value: (
-              stores
-                .filter((l) => !l.needKey.startsWith("material:"))
-                .reduce((total, l) => total + l.cost, 0) / 100
-            ).toFixed(2),
+            value: money(fromShelf),
             basis: "yours",
           },
         ],

@@ -42,13 +42,14 @@ describe("the table of processes", () => {
     ["it scars", { scarMm2: 900 }, /9\.0 cm2 less of support scars/],
     ["it takes more hands", { handsMinutes: exact(60, "min", "practice") }, /40 min less of your hands/],
     ["it takes longer", { machineMinutes: exact(400, "min", "practice") }, /A takes 1\.7 h, B 6\.7 h/],
-    ["it costs more", { cost: exact(950, "minor", "practice") }, /costs 0\.50 there, 9\.50 on B/],
+    ["it costs more", { cost: exact(950, "minor", "practice") }, /costs €0\.50 there, €9\.50 on B/],
     ["its plastic suits less", { suitsUse: 0.1 }, /plastic suits/],
   ])("takes the other machine and says why, where %s", (_, worse, why) => {
     const { best, reasons } = chooseProcess(
       [row({ printerId: "b", printerName: "B", ...worse }), row()],
       HOUR,
       0.3,
+      "EUR",
     );
     expect(best!.printerId).toBe("a");
     expect(reasons[0]).toMatch(why);
@@ -60,15 +61,16 @@ describe("the table of processes", () => {
         [row({ barred }), row({ printerId: "b", machineMinutes: exact(9e4, "min", "practice") })],
         HOUR,
         null,
+        "EUR",
       ).best!.printerId,
     ).toBe("b");
-    expect(chooseProcess([row({ barred })], HOUR, null)).toEqual({ best: null, reasons: [barred] });
-    expect(chooseProcess([], HOUR, null).best).toBeNull();
+    expect(chooseProcess([row({ barred })], HOUR, null, "EUR")).toEqual({ best: null, reasons: [barred] });
+    expect(chooseProcess([], HOUR, null, "EUR").best).toBeNull();
   });
   it("says when two come to the same, does not depend on their order, and counts nothing for less when it is more", () => {
-    expect(chooseProcess([row(), row({ printerId: "b", printerName: "B" })], HOUR, null).reasons).toEqual([
-      "A and B come to about the same.",
-    ]);
+    expect(
+      chooseProcess([row(), row({ printerId: "b", printerName: "B" })], HOUR, null, "EUR").reasons,
+    ).toEqual(["A and B come to about the same."]);
     fc.assert(
       fc.property(
         fc.constantFrom("plainCm2", "scarMm2", "thinShare"),
@@ -81,14 +83,17 @@ describe("the table of processes", () => {
       ),
     );
     const two = [row(), row({ printerId: "b", plainCm2: 3 })];
-    expect(chooseProcess(two, HOUR, null)).toEqual(chooseProcess([...two].reverse(), HOUR, null));
+    expect(chooseProcess(two, HOUR, null, "EUR")).toEqual(
+      chooseProcess([...two].reverse(), HOUR, null, "EUR"),
+    );
   });
   it("costs material, power and wear: 10 h of 100 W at 0.30 a kWh and 300 over 3,000 h is 0.30 and 1.00", () => {
     expect(
-      printCost(exact(200, "minor", "yours"), exact(600, "min", "practice"), 100, 30, 30_000, 3000).value,
+      printCost(exact(200, "minor", "yours"), exact(600, "min", "practice"), 100, 30, 30_000, 3000, "EUR")
+        .value,
     ).toBeCloseTo(200 + 30 + 100, 9);
     expect(
-      printCost(exact(200, "minor", "yours"), exact(600, "min", "practice"), 100, 30, 30_000, 0).value,
+      printCost(exact(200, "minor", "yours"), exact(600, "min", "practice"), 100, 30, 30_000, 0, "EUR").value,
     ).toBeCloseTo(230, 9);
   });
 });

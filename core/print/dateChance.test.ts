@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { beta, keyOf, luckOf, normal } from "#core/print/chance";
+import { beta, normal } from "#core/print/chance";
+import { keyOf, luckOf } from "#core/random";
 import { type ChancePlate, type ChanceRules, dateChance, worthwhileSpares } from "#core/print/dateChance";
 import { type Clock, MINUTES_A_DAY } from "#core/steps/hours";
 

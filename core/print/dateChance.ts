@@ -1,4 +1,5 @@
-import { beta, keyOf, luckOf, normal } from "#core/print/chance";
+import { beta, normal } from "#core/print/chance";
+import { keyOf, luckOf } from "#core/random";
 import { type Clock, nextPresence, nextSlot } from "#core/steps/hours";
 import { PRIOR, type SuccessRecord } from "#core/print/reprints";
 

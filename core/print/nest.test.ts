@@ -1,7 +1,7 @@
 import { intersectD, type PathsD, FillRule, areaPathsD, inflatePathsD, JoinType, EndType } from "clipper2-ts";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { noise } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { apart, areaOf, nest, type NestOptions, type NestPiece, type NestResult } from "#core/print/nest";
 import { boundsOf, type NestOutline, turnedOutline } from "#core/print/nestShape";
 
@@ -94,8 +94,8 @@ describe("nesting", () => {
       piece(
         `p${i}`,
         i % 2 === 0
-          ? ell(20 + 60 * noise(3, i), 20 + 60 * noise(4, i), 8)
-          : rectangle(10 + 50 * noise(5, i), 10 + 50 * noise(6, i)),
+          ? ell(20 + 60 * chanceOf(3, i), 20 + 60 * chanceOf(4, i), 8)
+          : rectangle(10 + 50 * chanceOf(5, i), 10 + 50 * chanceOf(6, i)),
       ),
     );
     expect(nest([...pieces].reverse(), bed)).toEqual(nest(pieces, bed));
@@ -105,8 +105,8 @@ describe("nesting", () => {
       piece(
         `p${i}`,
         i % 2 === 0
-          ? ell(40 + 50 * noise(1, i), 40 + 50 * noise(2, i), 12)
-          : yoke(40 + 50 * noise(1, i), 40 + 50 * noise(2, i), 12),
+          ? ell(40 + 50 * chanceOf(1, i), 40 + 50 * chanceOf(2, i), 12)
+          : yoke(40 + 50 * chanceOf(1, i), 40 + 50 * chanceOf(2, i), 12),
       ),
     );
     const result = nest(pieces, bed);
@@ -189,10 +189,10 @@ describe("nesting", () => {
 describe("the distance test", () => {
   it("agrees with the widened outline of an independent library", () => {
     for (let k = 0; k < 60; k++) {
-      const a = turnedOutline(ell(30, 20, 6), 360 * noise(7, k));
-      const b = turnedOutline(yoke(24, 24, 5), 360 * noise(8, k));
-      const x = 60 * noise(9, k) - 30;
-      const y = 60 * noise(10, k) - 30;
+      const a = turnedOutline(ell(30, 20, 6), 360 * chanceOf(7, k));
+      const b = turnedOutline(yoke(24, 24, 5), 360 * chanceOf(8, k));
+      const x = 60 * chanceOf(9, k) - 30;
+      const y = 60 * chanceOf(10, k) - 30;
       const moved = b.map((line) => line.map((v, i) => v + (i % 2 === 0 ? x : y)));
       const meets = (by: number) =>
         Math.abs(

@@ -1,3 +1,4 @@
+import { chanceOf } from "#core/random";
 import { bitmap, type Bitmap, orFromAbove, orFromRight } from "#core/print/bitmap";
 import {
   type Block,
@@ -227,18 +228,10 @@ function ordered(
   const list = [...pieces].sort((p, q) => rank(q) - rank(p) || key(q) - key(p) || (p.id < q.id ? -1 : 1));
   if (t < 3) return list;
   for (let i = 0; i + 1 < list.length; i++) {
-    const j = Math.min(list.length - 1, i + Math.floor(4 * chance(seed, t, i)));
+    const j = Math.min(list.length - 1, i + Math.floor(4 * chanceOf(seed, t, i)));
     if (rank(list[i]!) === rank(list[j]!)) [list[i], list[j]] = [list[j]!, list[i]!];
   }
   return list;
-}
-
-function chance(seed: number, t: number, i: number): number {
-  let h =
-    Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(t + 1, 0xc2b2ae35) ^ Math.imul(i + 1, 0x27d4eb2f);
-  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
-  h = Math.imul(h ^ (h >>> 12), 0x297a2d39);
-  return ((h ^ (h >>> 15)) >>> 0) / 2 ** 32;
 }
 
 /** Fewer plates, then lower ranks of the later ones, then a last plate that is emptier. */

@@ -172,6 +172,7 @@ describe("reprint or repair", () => {
     repairHolds: 0.9,
     expectedRuns: 1.3,
     hourWorthMinor: 1200,
+    currency: "EUR",
     slackMinutes: null,
     tier: "display",
     seen: true,

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { noise } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween, through } from "#core/steps/hours";
 import { type PlateJob, printCalendar } from "#core/print/printCalendar";
 
@@ -206,8 +206,8 @@ describe("against every possible order", () => {
         job(
           `p${i}`,
           [0, 1, 2]
-            .filter((m) => noise(k, i, m) > 0.3 || m === i % 3)
-            .map((m) => [`m${m}`, 40 + 500 * noise(k + 50, i, m)] as const),
+            .filter((m) => chanceOf(k, i, m) > 0.3 || m === i % 3)
+            .map((m) => [`m${m}`, 40 + 500 * chanceOf(k + 50, i, m)] as const),
         ),
       );
       const ours = printCalendar(list, rules).finishAt;
@@ -223,7 +223,7 @@ describe("against every possible order", () => {
       const list = Array.from({ length: 7 }, (_, i) =>
         job(
           `p${i}`,
-          [0, 1, 2].map((m) => [`m${m}`, 60 + 400 * noise(k + 9, i)] as const),
+          [0, 1, 2].map((m) => [`m${m}`, 60 + 400 * chanceOf(k + 9, i)] as const),
           { setupMinutes: 0, clearMinutes: 0 },
         ),
       );

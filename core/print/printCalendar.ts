@@ -1,3 +1,4 @@
+import { chanceOf } from "#core/random";
 import { type Clock, MINUTES_A_DAY, nextSlot, through } from "#core/steps/hours";
 
 /**
@@ -125,20 +126,13 @@ const isSooner = (a: readonly [number, number], b: readonly [number, number]) =>
 function changed(order: readonly number[], pass: number, firsts: number): number[] {
   const n = order.length;
   const next = [...order];
-  const i = Math.floor(chance(pass, 1) * n);
-  const j = Math.floor(chance(pass, 2) * n);
+  const i = Math.floor(chanceOf(pass, 1) * n);
+  const j = Math.floor(chanceOf(pass, 2) * n);
   const side = (k: number) => order[k]! < firsts;
   if (i === j || side(i) !== side(j)) return next;
-  if (chance(pass, 3) < 0.5) [next[i], next[j]] = [next[j]!, next[i]!];
+  if (chanceOf(pass, 3) < 0.5) [next[i], next[j]] = [next[j]!, next[i]!];
   else next.splice(j, 0, next.splice(i, 1)[0]!);
   return next;
-}
-
-function chance(pass: number, k: number): number {
-  let h = Math.imul(pass + 1, 0x9e3779b1) ^ Math.imul(k + 1, 0x85ebca77);
-  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d);
-  h = Math.imul(h ^ (h >>> 13), 0x297a2d39);
-  return ((h ^ (h >>> 16)) >>> 0) / 2 ** 32;
 }
 
 type Busy = { from: number; to: number };

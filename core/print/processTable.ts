@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { type Figure, sum } from "#core/figure";
 import type { Process } from "#core/print/printer";
 
@@ -39,6 +40,7 @@ export function chooseProcess(
   rows: readonly ProcessRow[],
   hourWorthMinor: number,
   thinnestMm: number | null,
+  currency: string,
 ): ProcessChoice {
   const open = rows.filter((r) => r.barred === null);
   if (open.length === 0)
@@ -47,7 +49,7 @@ export function chooseProcess(
     (a, b) =>
       evenings(a, hourWorthMinor) - evenings(b, hourWorthMinor) || (a.printerId < b.printerId ? -1 : 1),
   );
-  return { best: best!, reasons: because(best!, next, thinnestMm, hourWorthMinor) };
+  return { best: best!, reasons: because(best!, next, thinnestMm, hourWorthMinor, currency) };
 }
 
 /**
@@ -77,13 +79,14 @@ function because(
   next: ProcessRow | undefined,
   thinnestMm: number | null,
   hourWorthMinor: number,
+  currency: string,
 ): string[] {
   if (!best.fits) return [`It fits no bed here; ${best.printerName} needs the fewest cuts.`];
   if (!next) return [`${best.printerName} is the only printer for it.`];
   const mine = counted(best, hourWorthMinor);
   const theirs = counted(next, hourWorthMinor);
   const other = next.printerName;
-  const money = (minor: number) => (minor / 100).toFixed(2);
+  const money = (minor: number) => moneyText(minor, currency);
   const words: Record<keyof typeof mine, () => string> = {
     fit: () => `It fits ${best.printerName} whole; ${other} would need a cut.`,
     printable: () =>
@@ -119,7 +122,9 @@ export function printCost(
   powerMinorPerKwh: number,
   priceMinor: number,
   lifeHours: number,
+  currency: string,
 ): Figure {
+  const money = (minor: number) => moneyText(minor, currency);
   const powerAndWear =
     (watts / 1000) * (powerMinorPerKwh / 60) + (lifeHours > 0 ? priceMinor / lifeHours / 60 : 0);
   const machine: Figure = {
@@ -134,8 +139,8 @@ export function printCost(
   return sum([materialMinor, machine], "minor", "shared", [
     ...materialMinor.working,
     {
-      text: `${(minutes.value / 60).toFixed(1)} h of ${watts} W at ${(powerMinorPerKwh / 100).toFixed(2)} a kWh${priceMinor > 0 ? `, and ${(priceMinor / 100).toFixed(0)} over ${lifeHours} h of the machine's life` : ""}`,
-      value: (machine.value / 100).toFixed(2),
+      text: `${(minutes.value / 60).toFixed(1)} h of ${watts} W at ${money(powerMinorPerKwh)} a kWh${priceMinor > 0 ? `, and ${money(priceMinor)} over ${lifeHours} h of the machine's life` : ""}`,
+      value: money(machine.value),
       basis: "yours",
     },
   ]);

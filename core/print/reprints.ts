@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { between, type Figure } from "#core/figure";
 
 /**
@@ -62,6 +63,7 @@ export type Repairable = {
   readonly repairHolds: number;
   readonly expectedRuns: number;
   readonly hourWorthMinor: number;
+  readonly currency: string;
   /** Hours of machine that the date leaves over; null without a date. */
   readonly slackMinutes: number | null;
   readonly tier: "play" | "display" | "for sale";
@@ -82,13 +84,14 @@ export type RepairAdvice = {
  */
 export function reprintOrRepair(r: Repairable): RepairAdvice {
   const hour = r.hourWorthMinor / 60;
+  const money = (minor: number) => moneyText(minor, r.currency);
   const reprintMinor = r.expectedRuns * (r.reprintMinor + r.reprintHandsMinutes * hour);
   // A repair that does not hold is followed by the reprint after all.
   const repairMinor = r.repairMinor + r.repairHandsMinutes * hour + (1 - r.repairHolds) * reprintMinor;
   const reasons: string[] = [];
   let better: RepairAdvice["better"] = repairMinor <= reprintMinor ? "repair" : "reprint";
   reasons.push(
-    `${better === "repair" ? "A repair" : "A reprint"} costs less from here on: ${(Math.min(repairMinor, reprintMinor) / 100).toFixed(2)} against ${(Math.max(repairMinor, reprintMinor) / 100).toFixed(2)}, hands counted in.`,
+    `${better === "repair" ? "A repair" : "A reprint"} costs less from here on: ${money(Math.min(repairMinor, reprintMinor))} against ${money(Math.max(repairMinor, reprintMinor))}, hands counted in.`,
   );
   const late = r.slackMinutes !== null && r.slackMinutes < r.expectedRuns * r.reprintMinutes;
   if (r.tier === "for sale" && r.seen && better === "repair") {
@@ -117,11 +120,11 @@ export function reprintOrRepair(r: Repairable): RepairAdvice {
     reasons,
     reprint: figure(reprintMinor, [
       `${r.expectedRuns.toFixed(2)} runs expected`,
-      `material ${(r.reprintMinor / 100).toFixed(2)} and ${r.reprintHandsMinutes.toFixed(0)} min of hands each`,
+      `material ${money(r.reprintMinor)} and ${r.reprintHandsMinutes.toFixed(0)} min of hands each`,
       `${(r.reprintMinutes / 60).toFixed(1)} h of machine each`,
     ]),
     repair: figure(repairMinor, [
-      `${r.repairHandsMinutes.toFixed(0)} min of hands and ${(r.repairMinor / 100).toFixed(2)} of material`,
+      `${r.repairHandsMinutes.toFixed(0)} min of hands and ${money(r.repairMinor)} of material`,
       `${Math.round(100 * r.repairHolds)} % hold; the others are reprinted`,
     ]),
   };

@@ -1,4 +1,4 @@
-import { luckOf } from "#core/print/chance";
+import { luckOf } from "#core/random";
 import { PRIOR, type SuccessRecord } from "#core/print/reprints";
 import type { Process } from "#core/print/printer";
 

@@ -411,6 +411,7 @@ describe("upgrades", () => {
       "3-to-4": "9d63c41a193d",
       "4-to-5": "45b911f6743e",
       "5-to-6": "d4e1836d0f83",
+      "6-to-7": "921cb0e9a47b",
       upgrade: "5a44f9e8c32a",
     };
     for (const [file, sum] of Object.entries(frozen)) {

@@ -185,7 +185,7 @@ describe("an archive with bad rows", () => {
     for (const row of [
       /parts, Gate \(1\): count: Count must be/,
       /scenes, Reed bank \(2\): denominator: Denominator must be/,
-      /parts, Wall \(3\): unitMm: UnitMm must be greater than 0/,
+      /parts, Wall \(3\): size\/unitMm: .*must be greater than 0/,
       /parts, Lantern \(2\): sceneId: It belongs to a scene that is not in the archive/,
       /printers, Loft \(1\): layerMm: LayerMm must be less than or equal to 10/,
     ])

@@ -6,7 +6,8 @@ import { writeThreeMf } from "#core/formats/writeThreeMf";
 import { writeZip } from "#core/formats/zip";
 import { writeObj, writePly, writeTextStl } from "#core/formats/testing";
 import { contentId } from "#core/mesh/contentId";
-import { box, noise, sphere, terrain, torus } from "#core/mesh/testing";
+import { box, sphere, terrain, torus } from "#core/mesh/testing";
+import { chanceOf } from "#core/random";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 import { testPart, testScene } from "#data/testing";
@@ -183,7 +184,7 @@ async function fiveHundred(): Promise<Buffer> {
       name: `Piece ${String(i + 1).padStart(3, "0")}`,
       meshId: meshes[i % 20]!.id,
       size: { source: { kind: "ratio", denominator: i === 123 ? 48 : 72 } },
-      count: 1 + Math.floor(3 * noise(4, i)),
+      count: 1 + Math.floor(3 * chanceOf(4, i)),
     }),
   );
   const scene = testScene({ id: "many", name: "Many pieces" });

@@ -1,7 +1,7 @@
 import { afterAll, expect, it } from "vitest";
 import type { Page } from "playwright-core";
 import { closeApp, closeBrowser, emptyEverything, openDemo, ORIGIN, rowsOf } from "./app";
-import { luckOf } from "#core/print/chance";
+import { luckOf } from "#core/random";
 import { blockStl } from "./models";
 
 afterAll(closeBrowser);

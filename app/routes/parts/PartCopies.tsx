@@ -72,7 +72,7 @@ export function PartWays({
   const each = p.chosen
     ? { eachMinor: p.chosen.all.cost.value / part.count, eachHours: HANDS_PER_COPY_HOURS }
     : null;
-  const compared = ways && each ? compareWays(part.count, each, ways) : null;
+  const compared = ways && each ? compareWays(part.count, each, ways, currency) : null;
   return (
     <section className="panel grid content-start gap-3">
       <h2>Print, buy or build by hand</h2>

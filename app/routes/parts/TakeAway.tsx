@@ -1,3 +1,4 @@
+import { useCurrency } from "#ui/Currency";
 import { Box, Download, Table2 } from "lucide-react";
 import { useState } from "react";
 import type { Plan } from "#core/plan/plan";
@@ -16,6 +17,7 @@ export function TakeAway({
   sceneName: string;
   partIds?: readonly string[];
 }) {
+  const currency = useCurrency();
   const [busy, setBusy] = useState(false);
   const say = useToast();
   const name = `${sceneName.toLowerCase().replaceAll(/\W+/g, "-")}${partIds ? `-${partIds.length}` : ""}`;
@@ -41,7 +43,7 @@ export function TakeAway({
         disabled={busy}
         onClick={() =>
           void run(async () =>
-            saveFile(await scaledStlZip(plan, partIds), `${name}-stl.zip`, "application/zip"),
+            saveFile(await scaledStlZip(plan, currency, partIds), `${name}-stl.zip`, "application/zip"),
           )
         }
       >
@@ -59,7 +61,7 @@ export function TakeAway({
       <Button
         icon={<Table2 {...icon} />}
         disabled={busy}
-        onClick={() => saveFile(billOf(plan, partIds), `${name}-bill.csv`, "text/csv")}
+        onClick={() => saveFile(billOf(plan, currency, partIds), `${name}-bill.csv`, "text/csv")}
       >
         Bill of parts, CSV
       </Button>

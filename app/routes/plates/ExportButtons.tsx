@@ -1,3 +1,4 @@
+import { useCurrency } from "#ui/Currency";
 import { Box, CalendarDays, Download, FileText, Table2 } from "lucide-react";
 import { useState } from "react";
 import { Button } from "#ui/Button";
@@ -8,6 +9,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 
 /** What leaves the app for the printers, the wall and the calendar. */
 export function ExportButtons() {
+  const currency = useCurrency();
   const {
     input: { scene, now, accepted },
     plan,
@@ -67,7 +69,7 @@ export function ExportButtons() {
           <Download {...icon} />,
           "-stl.zip",
           "application/zip",
-          () => scaledStlZip(plan),
+          () => scaledStlZip(plan, currency),
         )}
         {file("Scaled 3MF", "3MF file", <Box {...icon} />, ".3mf", "model/3mf", () => scaledThreeMf(plan))}
         {busy && <span role="status">Writing the {busy}…</span>}

@@ -59,6 +59,7 @@ function Spoilt({
     workshop.log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated),
   );
   const advice = reprintOrRepair({
+    currency: workshop.currency,
     reprintMinutes: c.one.minutes.value,
     reprintHandsMinutes: c.all.hands.value / n,
     reprintMinor: c.all.cost.value / n,

@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { exact, type Figure, type WorkingLine } from "#core/figure";
 import type { OtherWays } from "#core/scene/part";
 
@@ -35,7 +36,9 @@ export function compareWays(
   count: number,
   print: { readonly eachMinor: number; readonly eachHours: number },
   other: OtherWays,
+  currency: string,
 ): Comparison {
+  const money = (minor: number) => moneyText(minor, currency);
   const worth = other.hourWorthMinor;
   const each = { print: print.eachMinor + print.eachHours * worth, once: other.makeOnceHours * worth };
   const way = (name: Way["way"], moneyMinor: number, hours: number, lines: readonly WorkingLine[]): Way => ({
@@ -45,7 +48,7 @@ export function compareWays(
     together: exact(moneyMinor + hours * worth, "minor", "computed", [
       ...lines,
       {
-        text: `${hours.toFixed(1)} h with hands on it, an hour taken for ${(worth / 100).toFixed(2)}`,
+        text: `${hours.toFixed(1)} h with hands on it, an hour taken for ${money(worth)}`,
         basis: "yours",
       },
     ]),
@@ -53,7 +56,7 @@ export function compareWays(
   const ways = [
     way("print", print.eachMinor * count, other.makeOnceHours + print.eachHours * count, [
       {
-        text: `${other.makeOnceHours} h once, then ${print.eachHours.toFixed(2)} h and ${(print.eachMinor / 100).toFixed(2)} for each of ${count}`,
+        text: `${other.makeOnceHours} h once, then ${print.eachHours.toFixed(2)} h and ${money(print.eachMinor)} for each of ${count}`,
         basis: "computed",
       },
     ]),
@@ -63,7 +66,7 @@ export function compareWays(
     ways.push(
       way(name, eachMinor * count, eachHours * count, [
         {
-          text: `${(eachMinor / 100).toFixed(2)} and ${eachHours.toFixed(2)} h for each of ${count}`,
+          text: `${money(eachMinor)} and ${eachHours.toFixed(2)} h for each of ${count}`,
           basis: "yours",
         },
       ]),
@@ -75,8 +78,8 @@ export function compareWays(
       count: from,
       working:
         gain > 0
-          ? `${(each.once / 100).toFixed(2)} once / ${(gain / 100).toFixed(2)} saved on each copy`
-          : `each printed copy costs ${(-gain / 100).toFixed(2)} more, so it never pays`,
+          ? `${money(each.once)} once / ${money(gain)} saved on each copy`
+          : `each printed copy costs ${money(-gain)} more, so it never pays`,
     });
   };
   if (other.buyEachMinor !== null) against("buy", other.buyEachMinor, 0);

@@ -5,7 +5,10 @@ import type { Workshop } from "#core/scene/workshop";
 /** What the plan of one part reads of its scene, and nothing else: what is remembered of it keys on this. */
 export type PartScene = Pick<Scene, "denominator" | "viewingDistanceMm" | "tier" | "surfaceSchool">;
 /** The same of the workshop. */
-export type PartWorkshop = Pick<Workshop, "printers" | "materials" | "printRecipes" | "rooms"> & {
+export type PartWorkshop = Pick<
+  Workshop,
+  "printers" | "materials" | "printRecipes" | "rooms" | "currency"
+> & {
   /** Runs that really happened. */
   readonly log: readonly LogEntry[];
 };
@@ -16,10 +19,18 @@ export const partScene = ({ denominator, viewingDistanceMm, tier, surfaceSchool 
   tier,
   surfaceSchool,
 });
-export const partWorkshop = ({ printers, materials, printRecipes, rooms, log }: Workshop): PartWorkshop => ({
+export const partWorkshop = ({
   printers,
   materials,
   printRecipes,
   rooms,
+  currency,
+  log,
+}: Workshop): PartWorkshop => ({
+  printers,
+  materials,
+  printRecipes,
+  rooms,
+  currency,
   log: log.filter((e) => e.kind === "run" && !e.simulated),
 });

@@ -1,3 +1,4 @@
+import { moneyText } from "#core/money";
 import { counted } from "#core/words";
 import { isPlannable } from "#core/plan/parts/plannable";
 import { exact, type Figure, spread, sum, times } from "#core/figure";
@@ -232,7 +233,7 @@ function candidate(
   const grams = times(one.grams, n, "g", { text: `${counted(n, "copy", "copies")}` });
   const cost = printCost(
     times(grams, density.pricePerKg / 1000, "minor", {
-      text: `${density.name || "material"} at ${density.pricePerKg / 100} a kilogram`,
+      text: `${density.name || "material"} at ${moneyText(density.pricePerKg, workshop.currency)} a kilogram`,
       basis: "yours",
     }),
     minutes,
@@ -240,6 +241,7 @@ function candidate(
     workshop.rooms.powerMinorPerKwh,
     printer.priceMinor,
     printer.lifeHours,
+    workshop.currency,
   );
   const plates =
     printer.process === "resin"
@@ -372,6 +374,7 @@ function choose(
     asked.map((c) => c.row),
     workshop.rooms.hourWorthMinor,
     thin?.value ?? null,
+    workshop.currency,
   );
   return { chosen: asked.find((c) => c.row === best) ?? null, reasons };
 }

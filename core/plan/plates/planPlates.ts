@@ -7,7 +7,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { sizedBy } from "#core/plan/parts/sizing";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { filamentAreaMm2 } from "#core/print/bead";
-import { keyOf } from "#core/print/chance";
+import { keyOf } from "#core/random";
 import { MOST_PIECES, pieceCount } from "#core/print/fit";
 import { gateFor, type GateStep } from "#core/print/gate";
 import type { GcodeReport } from "#core/print/gcode";

@@ -1,3 +1,4 @@
+import { unionFind } from "#core/unionFind";
 import { partScene, partWorkshop } from "#core/plan/parts/partSurroundings";
 import { type Clock, hasHours, MINUTES_A_DAY, nextPresence, presenceBetween } from "#core/steps/hours";
 import { plasticOf } from "#core/materials/printMaterials";
@@ -224,17 +225,17 @@ function sharedPrinters(
   plans: readonly PartPlan[],
   { joints, workshop }: PlanInput,
 ): ReadonlyMap<string, string> {
-  const leader = new Map<string, string>();
-  const find = (id: string): string => {
-    const up = leader.get(id);
-    return up === undefined || up === id ? id : find(up);
-  };
-  const join = (a: string, b: string) => leader.set(find(a), find(b));
-  for (const { part } of plans) {
-    const { pieceOf } = printOf(part);
-    if (pieceOf) join(part.id, `whole ${pieceOf.partId}`);
-  }
-  for (const j of joints) for (const id of j.partIds.slice(1)) join(id, j.partIds[0]!);
+  const wholeOf = (part: Part) => printOf(part).pieceOf?.partId ?? part.id;
+  const numbers = new Map<string, number>();
+  const numberOf = (id: string) => numbers.get(id) ?? numbers.set(id, numbers.size).get(id)!;
+  const bonds = [
+    ...plans.map(({ part }) => [numberOf(part.id), numberOf(`whole ${wholeOf(part)}`)] as const),
+    ...joints.flatMap((j) =>
+      j.partIds.slice(1).map((id) => [numberOf(id), numberOf(j.partIds[0]!)] as const),
+    ),
+  ];
+  const groups = unionFind(numbers.size);
+  for (const [a, b] of bonds) groups.join(a, b);
   const load = new Map<string, number>();
   const things: Shareable[] = [];
   for (const p of plans) {
@@ -257,7 +258,7 @@ function sharedPrinters(
     else
       things.push({
         id: part.id,
-        together: find(part.id),
+        together: String(groups.find(numberOf(part.id))),
         on: alike.map((c) => ({
           printerId: c.printer.id,
           minutes: c.all.minutes.value,

@@ -56,8 +56,8 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
   });
 }
 
-/** The bill as a CSV, one line a part. Money with two places, no currency sign. */
-export const billCsv = (lines: readonly BillLine[]): string =>
+/** The bill as a CSV, one line a part. Money as plain numbers with two places; its currency stands above. */
+export const billCsv = (lines: readonly BillLine[], currency: string): string =>
   writeCsv(
     [
       "part",
@@ -71,13 +71,13 @@ export const billCsv = (lines: readonly BillLine[]): string =>
       "surface cm2",
       "machine minutes",
       "grams",
-      "cost",
+      `cost ${currency}`,
       ...copyStates,
       "file",
       "from",
       "licence",
       "native scale",
-      "paid",
+      `paid ${currency}`,
     ],
     lines.map((l) => [
       l.name,

@@ -97,6 +97,19 @@ describe("what is still seen", () => {
     // Three copies of a top of 40 by 40 mm over cos 8 degrees.
     expect(gentle.cm2!).toBeCloseTo((3 * 16) / Math.cos(degToRad(8)), 0);
   });
+  it("under a raking light only is told of all copies together", () => {
+    const raked = (count: number) => {
+      const parts = [part("gentle", "gentle", { count })];
+      for (let mm = 600; mm < 15_000; mm += 200) {
+        const { faults } = asked(input({ viewingDistanceMm: mm }, { parts, joints: [] }));
+        const found = by(faults, "gentle/raking");
+        if (found) return found.cm2!;
+      }
+      return Number.NaN;
+    };
+    expect(raked(1)).toBeGreaterThan(0);
+    expect(raked(5)).toBeCloseTo(5 * raked(1), 9);
+  });
   it("fades with the distance and with thinner layers, down to nothing", () => {
     const times = (mm: number) =>
       by(asked(input({ viewingDistanceMm: mm })).faults, "gentle/steps")?.times.value ?? 0;
