@@ -21,6 +21,7 @@ async function bodyOf(i: number, name = ""): Promise<TakenModel> {
   const own = corners.map((v) => v * (1 + i / 1000));
   return { id: await contentId(own), name, unitMm: 1, corners: own, measurement };
 }
+const unitOfFile = (name: string) => (name.startsWith("inch") ? 25.4 : name.startsWith("unsaid") ? null : 1);
 /** Takes files in without a worker: what comes of a file stands in its name. */
 const take: TakeFile = async (_, file, __, tell) => {
   tell(0.5, "measuring walls");
@@ -32,7 +33,7 @@ const take: TakeFile = async (_, file, __, tell) => {
   if (file.name.startsWith("heavy")) throw new WorkerStopped("The browser ended its worker.");
   const bodies = file.name.startsWith("many")
     ? [await bodyOf(number), await bodyOf(number + 1)]
-    : [await bodyOf(number)];
+    : [{ ...(await bodyOf(number)), unitMm: unitOfFile(file.name) }];
   return success({ format: "stl" as const, models: bodies });
 };
 const file = (name: string) => new File(["x".repeat(name.length)], name);
@@ -57,6 +58,15 @@ describe("a drop of files", () => {
     await undoLast();
     expect(await db.parts.count()).toBe(0);
     expect(await undoLast()).toBeNull();
+  });
+  it("keeps the unit that a file says, and guesses one where it says none", async () => {
+    await added(["inch 1.3mf", "unsaid 2.stl", "plain 3.3mf"]);
+    const sizes = (await db.parts.toArray()).map((p) => [p.origin.fileName, p.size.unitMm, p.size.unitSure]);
+    expect(sizes.sort()).toEqual([
+      ["inch 1.3mf", 25.4, true],
+      ["plain 3.3mf", 1, true],
+      ["unsaid 2.stl", expect.any(Number), false],
+    ]);
   });
   it("ends every line with a sentence, whatever goes wrong in one of them, and goes on with the rest", async () => {
     const states = await added([

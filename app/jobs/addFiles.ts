@@ -157,7 +157,7 @@ function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): re
     return freshPart(sceneId, {
       name: name.slice(0, NAME_LENGTH).trim(),
       meshId: model.id,
-      ...unitOf(model.unitMm, model.measurement),
+      size: unitOf(model.unitMm, model.measurement),
       origin: { ...noOrigin, fileName: file.name.slice(0, 4000) },
     });
   });

@@ -6,6 +6,9 @@ export function durationText(minutes: number): string {
   return `${Math.floor(m / 1440)} d ${Math.floor((m % 1440) / 60)} h`;
 }
 
+/** A bar of more hours is broken off here: the figure beside it must be seen. */
+const LONGEST_DRAWN_HOURS = 10;
+
 /**
  * Hands-on time solid, waiting time hatched, to one scale. @param scale pixels for an hour of hands; waits
  * are drawn by their root
@@ -19,12 +22,14 @@ export function Duration({
   waitMinutes?: number;
   scale?: number;
 }) {
-  const hands = Math.max(3, (handsMinutes / 60) * scale);
+  const hours = handsMinutes / 60;
+  const hands = Math.max(3, Math.min(hours, LONGEST_DRAWN_HOURS) * scale);
   const wait = waitMinutes > 0 ? Math.max(6, Math.sqrt(waitMinutes / 60) * scale * 0.5) : 0;
   return (
     <span className="inline-flex items-center gap-2 whitespace-nowrap">
       <span aria-hidden="true" className="inline-flex h-3 overflow-hidden rounded-cut">
         <span className="bg-ink" style={{ width: hands }} />
+        {hours > LONGEST_DRAWN_HOURS && <span className="ml-0.75 w-1.5 bg-ink" />}
         {wait > 0 && (
           <span className="hatched border border-l-0 border-ink-2 text-ink-2" style={{ width: wait }} />
         )}

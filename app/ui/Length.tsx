@@ -14,7 +14,12 @@ export function Length({ modelMm, only }: { modelMm: number; only?: "first" }) {
     >
       {first === "model" ? model : `${real} real`}
       {only !== "first" && (
-        <span className="text-ink-2"> · {first === "model" ? `${real} real` : `${model} model`}</span>
+        <>
+          {" "}
+          <span className="whitespace-nowrap text-ink-2">
+            · {first === "model" ? `${real} real` : `${model} model`}
+          </span>
+        </>
       )}
     </span>
   );

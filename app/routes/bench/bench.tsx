@@ -44,6 +44,7 @@ import { BenchTimers } from "./BenchTimers";
 import { Points } from "./Points";
 import { useOnBench } from "./useOnBench";
 import { WetWindow } from "./WetWindow";
+import { eveningOf } from "./view";
 
 /** Kept per step, so that a closed lid does not lose when work on it began. */
 const openedKey = (stepId: string) => `bench-opened ${stepId}`;
@@ -154,12 +155,7 @@ export default function Bench() {
     .filter((p) => step.targets.includes(partRef(p.part.id)) && p.measurement)
     .slice(0, 6);
   const cautions = stepCautions(step, workshop).map(cautionById);
-  const day = Math.floor(slot.startsAt / 1440);
-  const evening = slots.filter((s) => Math.floor(s.startsAt / 1440) === day);
-  const place = evening.indexOf(slot) + 1;
-  const leftMinutes = evening
-    .slice(place - 1)
-    .reduce((sum, s) => sum + s.parts.reduce((m, p) => m + p.to - p.from, 0), 0);
+  const { slots: evening, place, leftMinutes } = eveningOf(slots, slot);
   const not = painting.includes(step.action)
     ? plan.findings.filter((f) => parts.some((p) => partRef(p.part.id) === f.about) && f.stage === "colour")
     : [];
@@ -316,7 +312,7 @@ export default function Bench() {
                 {n}
               </p>
             ))}
-            <DayCautions load={plan.load.find((l) => l.day === day)} />
+            <DayCautions load={plan.load.find((l) => l.day === Math.floor(slot.startsAt / 1440))} />
             {cautions.map((c) => (
               <p key={c.id} className="border-l-8 border-ochre bg-primer-2 px-4 py-2.5 text-[20px]">
                 <b className="font-head">{c.title}.</b> {c.text}

@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { Link } from "react-router";
 import type { AuditLine, ScaleAudit } from "#core/plan/rule/scaleAudit";
 import { ratioText } from "#core/scale/ratio";
@@ -29,7 +30,7 @@ export function Audit({
       <p className="mb-2 text-[14px] text-ink-2">
         {audit.odd.length === 0
           ? "Every part says it is at this scene's scale."
-          : `${audit.odd.length} of ${audit.lines.length} parts need a look.`}{" "}
+          : `${audit.odd.length} of ${counted(audit.lines.length, "part", "parts")} ${audit.odd.length === 1 ? "needs" : "need"} a look.`}{" "}
         Largest against smallest thing on the table:{" "}
         {(100 * audit.spreadShare).toFixed(audit.spreadShare < 0.1 ? 1 : 0)} % apart; 3 % is not seen.
       </p>

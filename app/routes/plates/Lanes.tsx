@@ -11,6 +11,9 @@ const BAR = 16;
 const HEAD = 26;
 const WORDS = 46;
 
+/** Room that the name of a day takes. */
+const LABEL_PX = 68;
+
 /**
  * Plates as mats of true bed size in a row per printer along the time axis: packing and calendar are one
  * picture.
@@ -42,7 +45,7 @@ export function Lanes({
     (_, i) => firstDay + i * 1440,
   );
   // Few labels on a long calendar.
-  const every = Math.max(1, Math.ceil(62 / (24 * picture.pxPerHour)));
+  const every = Math.max(1, Math.ceil(LABEL_PX / (24 * picture.pxPerHour)));
   const windows = plan.clock.hours;
   const decides = new Set(plan.critical.plateIds);
   return (
@@ -52,7 +55,7 @@ export function Lanes({
           {days.map((d, i) => (
             <g key={d}>
               <line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />
-              {i % every === 0 && (
+              {i % every === 0 && !(xOf(d) < 0 && xOf(days[i + every] ?? Infinity) < LABEL_PX) && (
                 <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">
                   {dayText(today, d)}
                 </text>

@@ -40,11 +40,11 @@ export function SlipLines({
   return (
     <section>
       <h3 className="border-b border-primer-3 pb-1 text-[14px] text-ink-2">{title}</h3>
-      <dl className="mt-1.5 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+      <dl className="mt-1.5 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1.5">
         {lines.map(([what, value], i) => (
           <div key={i} className="contents">
             <dt>{what}</dt>
-            <dd className="text-right">{value}</dd>
+            <dd className="text-right [&_.figures]:whitespace-normal">{value}</dd>
           </div>
         ))}
       </dl>
