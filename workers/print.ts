@@ -7,7 +7,7 @@ import type { CutPlace, CutProposal } from "#core/print/cutting";
 import type { GcodeMachine, GcodeReport } from "#core/print/gcode";
 import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
-import type { DrainHole, Shell } from "#core/print/resinEstimate";
+import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import type { LayWishes } from "#core/print/wayUp";
 import { openWorker } from "#workers/openWorker";
 import type { CutPiece, Hollowed, PrintApi } from "#workers/print.worker";
@@ -31,7 +31,7 @@ export const workOf = (
   signal?: AbortSignal,
 ) => meanwhile((api) => api.work(corners, pose, factor, printer, bands), signal);
 export const shellOf = (corners: Float32Array, factor: number, wallMm: number, signal?: AbortSignal) =>
-  meanwhile((api) => api.shell(corners, factor, wallMm) as Promise<Outcome<Shell>>, signal);
+  meanwhile((api) => api.shell(corners, factor, wallMm) as Promise<Outcome<HollowShell>>, signal);
 export const measurePosed = (corners: Float32Array, pose: Pose | null) =>
   asked((api) => api.measure(corners, pose));
 export const findWaysUp = (

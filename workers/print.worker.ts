@@ -24,7 +24,7 @@ import { filamentWork, type FilamentWork, type InfillBand } from "#core/print/fi
 import { GcodeReader, type GcodeMachine, type GcodeReport } from "#core/print/gcode";
 import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
-import type { DrainHole, Shell } from "#core/print/resinEstimate";
+import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import { type Lay, type LayWishes, waysUp } from "#core/print/wayUp";
 import { lookTestStanding } from "#core/surface/lookTest";
 import { serve } from "#workers/serve";
@@ -35,7 +35,7 @@ export type CutPiece = {
   readonly measurement: MeshMeasurement;
 };
 export type Hollowed = {
-  readonly shell: Shell;
+  readonly shell: HollowShell;
   readonly savedMl: number;
   readonly rooms: number;
   readonly holes: readonly DrainHole[];
@@ -88,7 +88,7 @@ const api = {
     const mesh = posedMesh(weld({ corners }), pose);
     return filamentWork(mesh, findTwins(mesh).twin, factor, printer, bands, insetAreas)!;
   },
-  shell(corners: Float32Array, factor: number, wallMm: number): Outcome<Shell> {
+  shell(corners: Float32Array, factor: number, wallMm: number): Outcome<HollowShell> {
     const hollow = hollowMesh(weld({ corners }), wallMm / factor, factor);
     return hollow.ok
       ? success({

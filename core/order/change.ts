@@ -49,7 +49,7 @@ export type KeptChange = {
 };
 
 /** A change that mends a broken rule: what it is called, and what it costs. */
-export type Mend = {
+export type RuleMend = {
   readonly label: string;
   readonly change: OrderChange;
   /** Hands and waiting that it adds, minutes, and what it does to the look; empty when nothing. */

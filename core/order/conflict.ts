@@ -1,4 +1,4 @@
-import type { Mend } from "#core/order/change";
+import type { RuleMend } from "#core/order/change";
 import type { Severity } from "#core/order/rule";
 
 /**
@@ -26,7 +26,7 @@ export type OrderConflict = {
   readonly after: string;
   readonly sentence: string;
   readonly mend: string;
-  readonly mends: readonly Mend[];
+  readonly mends: readonly RuleMend[];
   readonly overridden: boolean;
   /**
    * Demands that cannot all hold, each after the one before, round in a circle; empty where nothing goes

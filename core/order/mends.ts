@@ -1,5 +1,5 @@
 import type { ToolId } from "#core/materials/tools";
-import type { Mend } from "#core/order/change";
+import type { RuleMend } from "#core/order/change";
 import { type ProductId, productName, productOf } from "#core/materials/products";
 import type { FactsPatch, StepFacts } from "#core/steps/facts";
 import type { Action, Place, Sheen, Step } from "#core/steps/step";
@@ -23,7 +23,7 @@ export function insert(
   action: Action,
   title: string,
   given: Inserted = {},
-): Mend {
+): RuleMend {
   const minutes = given.minutes ?? 8;
   const waitMinutes = given.waitMinutes ?? (given.product ? productOf(given.product).recoatMinutes : 0);
   const change = {
@@ -56,7 +56,7 @@ export function otherProduct(
   step: Step,
   product: ProductId,
   given: { sheen?: Sheen; tool?: ToolId; place?: Place; looks?: string } = {},
-): Mend {
+): RuleMend {
   const now = step.product ? productOf(step.product) : null;
   const then = productOf(product);
   const sprayed = then.sprayed;
@@ -85,7 +85,7 @@ export const otherWay = (
   label: string,
   facts: FactsPatch,
   given: { alcohol?: boolean; minutes?: number; looks?: string } = {},
-): Mend => ({
+): RuleMend => ({
   label,
   change: {
     kind: "facts",
@@ -99,7 +99,7 @@ export const otherWay = (
   looks: given.looks ?? "",
 });
 
-export const waitBetween = (first: Step, then: Step, minutes: number): Mend => ({
+export const waitBetween = (first: Step, then: Step, minutes: number): RuleMend => ({
   label: `Wait ${minutes >= 1440 ? `${Math.round(minutes / 144) / 10} days` : minutes >= 60 ? `${Math.round(minutes / 6) / 10} h` : `${Math.round(minutes)} min`} in between`,
   change: { kind: "wait", before: first.id, after: then.id, minutes },
   handsMinutes: 0,
@@ -107,7 +107,7 @@ export const waitBetween = (first: Step, then: Step, minutes: number): Mend => (
   looks: "",
 });
 
-export const moveBefore = (first: Step, then: Step): Mend => ({
+export const moveBefore = (first: Step, then: Step): RuleMend => ({
   label: `Do “${first.title}” before “${then.title}”`,
   change: { kind: "move", before: first.id, after: then.id },
   handsMinutes: 0,
@@ -115,7 +115,7 @@ export const moveBefore = (first: Step, then: Step): Mend => ({
   looks: "",
 });
 
-export const leaveOut = (step: Step, looks: string): Mend => ({
+export const leaveOut = (step: Step, looks: string): RuleMend => ({
   label: `Leave “${step.title}” out`,
   change: { kind: "leave out", stepId: step.id },
   handsMinutes: -step.handsMinutes.value,

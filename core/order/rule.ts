@@ -1,4 +1,4 @@
-import type { Mend } from "#core/order/change";
+import type { RuleMend } from "#core/order/change";
 import type { Action, Step } from "#core/steps/step";
 import type { Weather } from "#core/materials/weather";
 
@@ -51,7 +51,7 @@ export type Breach = {
   readonly other?: string;
   readonly severity?: Severity;
   readonly detail?: string;
-  readonly mends: readonly Mend[];
+  readonly mends: readonly RuleMend[];
 };
 
 /** A rule of order or combination. Common practice of the trade. */
@@ -68,7 +68,7 @@ export type OrderRule = {
   readonly spacing?: (below: Step, top: Step) => Spacing | null;
   readonly check?: (step: Step, here: Situation) => Breach | null;
   /** Ways out where `first` is wanted after `second`, beside doing it the right way round. */
-  readonly mends?: (first: Step, second: Step) => readonly Mend[];
+  readonly mends?: (first: Step, second: Step) => readonly RuleMend[];
 };
 
 /** A rule as its file writes it. */

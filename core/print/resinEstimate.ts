@@ -29,7 +29,7 @@ export type DrainHole = {
 };
 
 /** What hollowing leaves, worked out on the mesh: ml of resin in the walls, and the thinnest of them. */
-export type Shell = { readonly millilitres: number; readonly thinnestMm: number };
+export type HollowShell = { readonly millilitres: number; readonly thinnestMm: number };
 
 /** Seconds of one layer's lift and way back; the first stretch may be slower. */
 export const moveSecondsOf = (p: ResinPrinter) =>
@@ -98,7 +98,7 @@ export function resinEstimate(
   body: PrintBody,
   supports: SupportWork | null,
   hollow: Hollow | null,
-  shell: Shell | null,
+  shell: HollowShell | null,
   raised: boolean,
   printer: ResinPrinter,
   material: PrintMaterial,

@@ -1,6 +1,6 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { FilamentWork } from "#core/print/filamentWork";
-import type { Shell } from "#core/print/resinEstimate";
+import type { HollowShell } from "#core/print/resinEstimate";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
@@ -20,7 +20,7 @@ import type { Workshop } from "#core/scene/workshop";
  */
 export type Derived = {
   readonly works: ReadonlyMap<string, FilamentWork>;
-  readonly shells: ReadonlyMap<string, Shell>;
+  readonly shells: ReadonlyMap<string, HollowShell>;
 };
 
 export const nothingDerived: Derived = { works: new Map(), shells: new Map() };

@@ -1,6 +1,6 @@
 import { ArrowRight } from "lucide-react";
 import { useFetcher } from "react-router";
-import type { Mend } from "#core/order/change";
+import type { RuleMend } from "#core/order/change";
 import { ruleById } from "#core/order/rules";
 import type { OrderConflict } from "#core/order/conflict";
 import { mended } from "#core/plan/order/mendOrder";
@@ -59,7 +59,7 @@ function Strip({
   const aside =
     scene.orderWishes.find((w) => w.override === c.ruleId && (w.before === c.after || w.after === c.after))
       ?.note ?? scene.setAside.find((a) => a.ruleId === c.ruleId && a.stepId === c.after)?.note;
-  const take = (mend: Mend) => void change(mended(scene, c, mend), mend.label);
+  const take = (mend: RuleMend) => void change(mended(scene, c, mend), mend.label);
   return (
     <div
       className={`border-l-8 bg-primer-2 px-3 py-2 ${c.severity === "ruins" ? "border-oxide" : "border-ochre"}`}
@@ -157,7 +157,7 @@ const signed = (minutes: number, less: string, more: string) =>
   Math.abs(minutes) < 1 ? "the same" : `${durationText(Math.abs(minutes))} ${minutes < 0 ? less : more}`;
 
 /** The ways out, best first, each as it came out when it was tried. */
-const Ways = ({ ways, onTake }: { ways: readonly WayOut[]; onTake: (mend: Mend) => void }) => (
+const Ways = ({ ways, onTake }: { ways: readonly WayOut[]; onTake: (mend: RuleMend) => void }) => (
   <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ways out">
     <table className="table">
       <thead>

@@ -29,7 +29,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { BrokenRules } from "./BrokenRules";
 import { ComparePanel } from "./ComparePanel";
 import { FilmStack } from "./FilmStack";
-import { Lanes } from "./Lanes";
+import { OrderLanes } from "./OrderLanes";
 import { orderAction } from "./orderAction";
 import { StopPanel } from "./StopPanel";
 import { TriagePanel } from "./TriagePanel";
@@ -135,7 +135,7 @@ export default function Order() {
             )}
           </p>
         </div>
-        <Lanes
+        <OrderLanes
           plan={plan}
           today={now.today}
           selected={selected}

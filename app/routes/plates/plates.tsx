@@ -15,7 +15,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { DatePanel } from "./DatePanel";
 import { EveningLoad } from "./EveningLoad";
 import { ExportButtons } from "./ExportButtons";
-import { Lanes } from "./Lanes";
+import { PlateLanes } from "./PlateLanes";
 import { MachineTable } from "./MachineTable";
 import { RunsPanel } from "./RunsPanel";
 import { SpoiltPanel } from "./SpoiltPanel";
@@ -69,7 +69,7 @@ export default function Plates() {
             {momentText(now.today, plan.printing.boundAt)}
           </p>
         </div>
-        <Lanes
+        <PlateLanes
           plan={plan}
           printers={workshop.printers}
           today={now.today}

@@ -1,4 +1,4 @@
-import type { KeptChange, Mend, OrderChange } from "#core/order/change";
+import type { KeptChange, RuleMend, OrderChange } from "#core/order/change";
 import type { OrderConflict } from "#core/order/conflict";
 import type { Scene } from "#core/scene/scene";
 
@@ -52,7 +52,7 @@ export const wishesAgainst = (
  * every other
  * mend leaves the wish and makes it hold.
  */
-export function mended(scene: Changed, conflict: OrderConflict, mend: Mend): Changed {
+export function mended(scene: Changed, conflict: OrderConflict, mend: RuleMend): Changed {
   const against = wishesAgainst(scene, conflict);
   if (mend.change.kind === "move" && (against.wishes.length > 0 || against.moves.length > 0)) {
     return {

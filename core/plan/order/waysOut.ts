@@ -1,4 +1,4 @@
-import type { Mend } from "#core/order/change";
+import type { RuleMend } from "#core/order/change";
 import type { OrderConflict } from "#core/order/conflict";
 import { mended } from "#core/plan/order/mendOrder";
 import { makePlan, type Plan } from "#core/plan/plan";
@@ -10,7 +10,7 @@ import type { PlanInput } from "#core/scene/planInput";
  * that it breaks instead.
  */
 export type WayOut = {
-  readonly mend: Mend;
+  readonly mend: RuleMend;
   readonly holds: boolean;
   readonly others: readonly string[];
   readonly finishMinutes: number;

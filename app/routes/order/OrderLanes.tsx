@@ -63,7 +63,7 @@ type Props = {
  * Lanes are the places; hands-on work solid, waiting hatched; a printer's runs in lanes of their own. A step
  * is moved by drag or by keys, and checked while it moves.
  */
-export function Lanes({ plan, today, selected, shown, onSelect, onMove }: Props) {
+export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: Props) {
   const { slots } = plan.work.schedule;
   const { constraints } = plan.work.sequence;
   const [moving, setMoving] = useState<Moving | null>(null);

@@ -18,7 +18,7 @@ const LABEL_PX = 68;
  * Plates as mats of true bed size in a row per printer along the time axis: packing and calendar are one
  * picture.
  */
-export function Lanes({
+export function PlateLanes({
   plan,
   printers,
   today,
