@@ -45,6 +45,8 @@ const parts = {
       "d3-shape",
       "date-fns",
       "@fontsource",
+      // For the shapes of forms; loaded with the first one that is sent.
+      "joi",
     ],
   },
 };

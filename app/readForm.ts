@@ -1,3 +1,4 @@
+import type Joi from "joi";
 import { data } from "react-router";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 
@@ -19,6 +20,35 @@ export const refuse = (problems: readonly Problem[]) => data({ problems }, { sta
 
 /** A number as typed, with a decimal point or comma. */
 export const typedNumber = (text: string) => Number(text.trim().replace(",", "."));
+
+/** The fields of a form that a stage asks for, by its own names, as Joi checks them. */
+export type FormShape<T> = (joi: typeof Joi) => { readonly [K in keyof T]-?: Joi.Schema };
+
+/**
+ * Fields of a form by their shape: numbers as typed, with a point or a comma; what is empty is as the shape
+ * says by default. Nothing that was typed is replaced by something else.
+ * @returns problems whose paths are the names of the fields
+ */
+export async function fieldsOf<T>(
+  form: Record<string, FormDataEntryValue>,
+  shape: FormShape<T>,
+): Promise<Outcome<T>> {
+  // Loaded with the first form that is sent: a quarter of the script, which no page needs to be drawn.
+  const [{ default: joi }, { check }] = await Promise.all([import("joi"), import("#data/check")]);
+  const schema = joi.object(shape(joi) as Joi.PartialSchemaMap<T>) as Joi.ObjectSchema<T>;
+  const typed = Object.entries(shape(joi) as Record<string, Joi.Schema>).map(([name, field]) => {
+    const text = textOf(form, name).trim();
+    if (text === "") return [name, undefined] as const;
+    return [name, field.type === "number" ? numberTyped(text) : text] as const;
+  });
+  return check(schema, Object.fromEntries(typed));
+}
+
+/** What is no number stays as it was typed, for the sentence that says so. */
+function numberTyped(text: string): number | string {
+  const value = typedNumber(text);
+  return Number.isNaN(value) ? text : value;
+}
 
 /** A number of zero or more, null where nothing was typed. */
 export function numberOf(form: Record<string, FormDataEntryValue>, name: string): Outcome<number | null> {

@@ -1,3 +1,4 @@
+import type { Problem } from "#core/outcome";
 import { coatProducts } from "#core/paint/coatProducts";
 import { ProgressLine } from "#ui/States";
 import { useJob } from "#app/hooks/useJob";
@@ -21,7 +22,8 @@ import { FindingList } from "#ui/FindingList";
 import { type Part, printOf } from "#core/scene/part";
 import { MixParts } from "#ui/MixParts";
 import { localNow } from "#app/clock";
-import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
+import { layerForm, mixForm, partFields } from "./forms";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -31,8 +33,10 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const { at } = localNow();
   switch (textOf(form, "intent")) {
     case "recipe": {
-      const parts = [...Array(4).keys()]
-        .map((i) => ({ paintId: textOf(form, `paint${i}`), parts: Number(textOf(form, `parts${i}`)) || 0 }))
+      const fields = await fieldsOf(form, mixForm);
+      if (!fields.ok) return refuse(fields.problems);
+      const parts = partFields
+        .map((name, i) => ({ paintId: textOf(form, `paint${i}`), parts: fields.value[name] }))
         .filter((p) => p.paintId !== "" && p.parts > 0);
       const target = textOf(form, "target") === "" ? null : labOfHex(textOf(form, "target"));
       if (parts.length === 0)
@@ -43,7 +47,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         id: textOf(form, "id") || crypto.randomUUID(),
         name: textOf(form, "name"),
         parts,
-        thinnerShare: (Number(textOf(form, "thinner")) || 0) / 100,
+        thinnerShare: fields.value.thinner / 100,
         target: target?.ok ? target.value : null,
       };
       const outcome = await putRow("recipes", recipe, `Mix ${recipe.name}`, at);
@@ -52,6 +56,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     case "layer": {
       const part = await appDatabase().parts.get(textOf(form, "partId"));
       if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
+      const fields = await fieldsOf(form, layerForm);
+      if (!fields.ok) return refuse(fields.problems);
+      const { coats, coverage } = fields.value;
       const [, kind, what] = /^(recipe|paint):(.+)$/.exec(textOf(form, "what")) ?? [];
       const layer: SchemeLayer = {
         id: crypto.randomUUID().slice(0, 8),
@@ -59,8 +66,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         product: textOf(form, "product") as ProductId,
         colour: what ? { kind: kind as "recipe" | "paint", id: what } : null,
         method: textOf(form, "method") as Method,
-        coats: Number(textOf(form, "coats")) || 1,
-        coverage: Math.min(1, (Number(textOf(form, "coverage")) || 100) / 100),
+        coats,
+        coverage: coverage / 100,
         sheen: textOf(form, "sheen") as SchemeLayer["sheen"],
       };
       const outcome = await patchRow(
@@ -291,7 +298,7 @@ function RecipeForm({
     <Form method="post" className="panel grid gap-4 lg:grid-cols-[1.3fr_auto_1fr]">
       <div className="grid content-start gap-3">
         <h2>{recipe ? `Change ${recipe.name}` : "A new mix"}</h2>
-        <Problems problems={problems} fields={["name"]} />
+        <Problems problems={problems} fields={["name", "thinner"]} />
         <input type="hidden" name="id" value={recipe?.id ?? ""} />
         <div className="grid grid-cols-3 gap-3">
           <Field label="Name" name="name" defaultValue={recipe?.name ?? ""} problems={problems} />
@@ -305,6 +312,7 @@ function RecipeForm({
           <Field
             label="Thinner, %"
             name="thinner"
+            problems={problems}
             type="number"
             min={0}
             max={400}
@@ -405,7 +413,8 @@ function Scheme({ partId }: { partId: string }) {
     input: { workshop },
     plan,
   } = useScene();
-  const fetcher = useFetcher();
+  const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const problems = fetcher.data?.problems;
   const p = plan.parts.find((x) => x.part.id === partId)!;
   const nameOf = (l: SchemeLayer) =>
     workshop.recipes.find((r) => r.id === recipeOf(l))?.name ??
@@ -481,6 +490,7 @@ function Scheme({ partId }: { partId: string }) {
       <details className="panel">
         <summary className="font-head font-semibold">Add a layer</summary>
         <fetcher.Form method="post" className="mt-2 grid items-end gap-3 sm:grid-cols-4">
+          <Problems problems={problems} fields={["coats", "coverage"]} />
           <input type="hidden" name="partId" value={partId} />
           <Choice
             label="Layer"
@@ -514,10 +524,19 @@ function Scheme({ partId }: { partId: string }) {
               ["gloss", "gloss"],
             ]}
           />
-          <Field label="Coats" name="coats" type="number" min={1} max={20} defaultValue={1} />
+          <Field
+            label="Coats"
+            name="coats"
+            type="number"
+            min={1}
+            max={20}
+            defaultValue={1}
+            problems={problems}
+          />
           <Field
             label="Of the surface, %"
             name="coverage"
+            problems={problems}
             type="number"
             min={1}
             max={100}

@@ -17,7 +17,8 @@ import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
+import { layerForm } from "./forms";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -38,6 +39,8 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   }
   if (textOf(form, "intent") === "lamp-out")
     return answer(await patchRow("parts", id, { place: { lamp: null } }, "Take a lamp out", at));
+  const fields = await fieldsOf(form, layerForm);
+  if (!fields.ok) return refuse(fields.problems);
   const depth = under("depth", parseLength(textOf(form, "depth"), 1));
   if (!depth.ok) return refuse(depth.problems);
   const count = await appDatabase().grounds.where("sceneId").equals(params.sceneId).count();
@@ -48,7 +51,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       sceneId: params.sceneId,
       name: textOf(form, "name") || groundMaterial(textOf(form, "material") as GroundMaterialId).name,
       material: textOf(form, "material") as GroundMaterialId,
-      areaShare: (Number(textOf(form, "share")) || 0) / 100,
+      areaShare: fields.value.share / 100,
       depthMm: depth.value.mm,
       loose: textOf(form, "loose") === "on",
       wetWith: textOf(form, "wetWith") as "alcohol" | "water" | "none",
@@ -203,12 +206,13 @@ export default function Ground({ actionData }: Route.ComponentProps) {
         )}
         <Form method="post" className="panel grid items-end gap-3 sm:grid-cols-4">
           <h2 className="sm:col-span-4">Add a layer</h2>
-          <Problems problems={actionData?.problems} fields={["name", "depth", "areaShare"]} />
+          <Problems problems={actionData?.problems} fields={["name", "depth", "share"]} />
           <Field label="Name" name="name" placeholder="River sand" problems={actionData?.problems} />
           <Choice label="Of" name="material" options={groundMaterials.map((m) => [m.id, m.name] as const)} />
           <Field
             label="Over, % of the board"
             name="share"
+            problems={actionData?.problems}
             type="number"
             min={1}
             max={100}

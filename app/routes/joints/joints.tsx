@@ -15,7 +15,8 @@ import { outlinePath } from "#ui/Mat";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
+import { jointForm } from "./forms";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -35,6 +36,8 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
         message: "Type the gap as a number in millimetres of the file, or leave it empty.",
       },
     ]);
+  const fields = await fieldsOf(form, jointForm);
+  if (!fields.ok) return refuse(fields.problems);
   const partIds = [textOf(form, "a"), textOf(form, "b")].filter(
     (id, i, all) => id !== "" && all.indexOf(id) === i,
   );
@@ -49,7 +52,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       fit: textOf(form, "fit") as FitKind,
       gapInFileMm: gap === "" ? null : Number(gap),
       glue: isProductId(glue) ? glue : null,
-      count: Number(textOf(form, "count")) || 1,
+      count: fields.value.count,
       shows: textOf(form, "shows") === "on",
     },
     `Add joint ${textOf(form, "name")}`,
@@ -193,7 +196,7 @@ export default function Joints({ actionData }: Route.ComponentProps) {
         )}
         <Form method="post" className="panel grid items-end gap-3 sm:grid-cols-4">
           <h2 className="sm:col-span-4">Add a joint</h2>
-          <Problems problems={actionData?.problems} fields={["name", "gap"]} />
+          <Problems problems={actionData?.problems} fields={["name", "gap", "count"]} />
           <Field label="Name" name="name" placeholder="Gate in its slot" problems={actionData?.problems} />
           <Choice label="Part" name="a" options={plan.parts.map((p) => [p.part.id, p.part.name] as const)} />
           <Choice
@@ -213,7 +216,14 @@ export default function Joints({ actionData }: Route.ComponentProps) {
             name="glue"
             options={[["", "none: it moves or clips"], ...glues.map((g) => [g.id, g.name] as const)]}
           />
-          <Field label="How many" name="count" type="number" min={1} defaultValue={1} />
+          <Field
+            label="How many"
+            name="count"
+            type="number"
+            min={1}
+            defaultValue={1}
+            problems={actionData?.problems}
+          />
           <div>
             <Tick label="The seam shows" name="shows" />
             <Button kind="main" type="submit" name="intent" value="add" data-new>

@@ -129,6 +129,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               <Field
                 label="Wall, mm"
                 name="wall"
+                problems={problems}
                 type="number"
                 step="0.1"
                 defaultValue={printOf(part).hollow?.wallMm ?? 2}
@@ -136,6 +137,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               <Field
                 label="Drain holes"
                 name="drains"
+                problems={problems}
                 type="number"
                 min={0}
                 defaultValue={printOf(part).hollow?.drains ?? 2}

@@ -3,7 +3,8 @@ import { failure, type Outcome, type Problem } from "#core/outcome";
 import { copyStates, type CutPiece, type FileVersion, cutPiecesOf } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
-import { moneyOf, numberOf, textOf } from "#app/readForm";
+import { fieldsOf, moneyOf, numberOf, textOf } from "#app/readForm";
+import { cutForm, versionForm } from "./forms";
 
 /**
  * What is noted about a part: where its file is from, its flaws, its copies, what it is cut from, other ways
@@ -36,6 +37,8 @@ export async function partRecordAction(
       );
     }
     case "version": {
+      const fields = await fieldsOf(form, versionForm);
+      if (!fields.ok) return fields;
       const version = {
         id: crypto.randomUUID(),
         meshId: part?.meshId ?? null,
@@ -44,7 +47,7 @@ export async function partRecordAction(
         change: textOf(form, "change"),
         flaw: textOf(form, "flaw"),
         corrected: textOf(form, "isCorrected") === "on",
-        trialCopies: Number(textOf(form, "trials")) || 0,
+        trialCopies: fields.value.trials,
         saidBy: textOf(form, "saidBy"),
       };
       if (version.flaw === "" && version.change === "")
@@ -135,6 +138,8 @@ export async function partRecordAction(
             : o.problems,
       );
       if (problems.length > 0) return failure(...problems);
+      const fields = await fieldsOf(form, cutForm);
+      if (!fields.ok) return fields;
       const [lengthMm, widthMm, thicknessMm] = sizes.map((o) => (o.ok ? o.value! : 0));
       const typedForm = textOf(form, "form");
       const made = textOf(form, "madeOf");
@@ -146,7 +151,7 @@ export async function partRecordAction(
         lengthMm: lengthMm!,
         widthMm: widthMm!,
         thicknessMm: thicknessMm!,
-        count: Math.max(1, Math.round(Number(textOf(form, "pieceCount")) || 1)),
+        count: fields.value.pieceCount,
       };
       return patchRow(
         "parts",

@@ -14,7 +14,8 @@ import { patchRow, patchRows, putRow } from "#data/scenes";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { freshPart } from "#app/jobs/freshPart";
-import { moneyOf, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { fieldsOf, moneyOf, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { countForm, makingForm } from "./forms";
 import { partRecordAction } from "./partRecords";
 
 /** Everything that is decided about parts: by hand, scale, count, process, hollowing, deletion. */
@@ -31,6 +32,8 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       const price = moneyOf(form, "price");
       if (!sizes.ok) return refuse(sizes.problems);
       if (!price.ok) return refuse(price.problems);
+      const fields = await fieldsOf(form, countForm);
+      if (!fields.ok) return refuse(fields.problems);
       const made = textOf(form, "made");
       const madeOf = textOf(form, "madeOf");
       const supports = textOf(form, "supports");
@@ -54,7 +57,7 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
             made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
             madeOf: isMaterialId(madeOf) ? madeOf : null,
             size: { source: { kind: "real-object" }, boxMm: sizes.value },
-            count: Number(textOf(form, "count")) || 1,
+            count: fields.value.count,
             listing,
             origin: { ...noOrigin, from, priceMinor: listing ? null : price.value },
           }),
@@ -164,12 +167,14 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       );
     }
     case "making": {
-      const count = Number(textOf(form, "count"));
+      const fields = await fieldsOf(form, makingForm);
+      if (!fields.ok) return refuse(fields.problems);
+      const { count, wall, drains } = fields.value;
       const hollow =
         textOf(form, "hollow") === "on"
           ? {
-              wallMm: Number(textOf(form, "wall")) || 2,
-              drains: Math.max(0, Math.round(Number(textOf(form, "drains")) || 0)),
+              wallMm: wall,
+              drains,
               holes: [],
             }
           : null;

@@ -1,0 +1,23 @@
+import type { FormShape } from "#app/readForm";
+
+/** How a layer of a scheme is laid. */
+export const layerForm: FormShape<{ coats: number; coverage: number }> = (joi) => ({
+  coats: joi.number().integer().min(1).max(20).default(1),
+  coverage: joi.number().greater(0).max(100).default(100),
+});
+
+/** Where the parts of a mix are typed, one for each of its pots. */
+export const partFields = ["parts0", "parts1", "parts2", "parts3"] as const;
+type PartField = (typeof partFields)[number];
+
+/** A mix: parts of up to four pots, and how thin it is, in per cent of the paint. */
+export const mixForm: FormShape<{ thinner: number } & Record<PartField, number>> = (joi) => {
+  const parts = joi.number().min(0).max(1000).default(0);
+  return {
+    thinner: joi.number().min(0).max(2000).default(0),
+    parts0: parts,
+    parts1: parts,
+    parts2: parts,
+    parts3: parts,
+  };
+};
