@@ -94,10 +94,14 @@ describe("text of other kinds", () => {
 });
 
 describe("what is not read", () => {
+  /** The best of three: a busy machine makes one slow, and a bomb makes all of them slow. */
   const timed = (xml: string) => {
-    const from = performance.now();
-    const problem = refusal(xml);
-    return { problem, ms: performance.now() - from };
+    const once = () => {
+      const from = performance.now();
+      const problem = refusal(xml);
+      return { problem, ms: performance.now() - from };
+    };
+    return [once(), once(), once()].reduce((best, next) => (next.ms < best.ms ? next : best));
   };
   const doubling = (levels: number, leaf: string) =>
     modelXml(
