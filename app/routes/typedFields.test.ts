@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
+import { patchedPart, printOf } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { tableNames } from "#data/rows";
 import { testPart, testScene } from "#data/testing";
@@ -79,5 +80,24 @@ describe("a figure that is typed", () => {
       },
     ]);
     expect(await db.grounds.toArray()).toMatchObject([{ areaShare: 0.4 }]);
+  });
+});
+
+describe("how a part is made, set again", () => {
+  const form = { intent: "making", name: "wall", process: "resin", printer: "", hollow: "on", count: "4" };
+  const hole = { at: [1, 2, 0], inward: [0, 0, 1], radiusMm: 1.25 } as const;
+  it("keeps drain holes that were found, for as long as the wall and their number stay", async () => {
+    await db.parts.put(patchedPart(part, { print: { hollow: { wallMm: 2.2, drains: 1, holes: [hole] } } }));
+    await send(partsAction, { ...form, wall: "2.2", drains: "1" });
+    const now = (await db.parts.get(part.id))!;
+    expect([now.count, printOf(now).hollow?.holes]).toEqual([4, [hole]]);
+    await send(partsAction, { ...form, wall: "3", drains: "1" });
+    expect(printOf((await db.parts.get(part.id))!).hollow).toEqual({ wallMm: 3, drains: 1, holes: [] });
+  });
+  it("asks a bought part for nothing of a print, and keeps nothing of one", async () => {
+    await db.parts.put(patchedPart(part, { made: "bought" }));
+    await send(partsAction, { intent: "making", name: "wall", count: "2", madeOf: "brass" });
+    expect(await db.parts.get(part.id)).toMatchObject({ made: "bought", madeOf: "brass", count: 2 });
+    expect(await db.parts.get(part.id)).not.toHaveProperty("print");
   });
 });

@@ -281,6 +281,9 @@ function makingOf(part: Part, made: Made, patch: PartPatch): Making {
 /** How it is printed; of what is not printed, as nothing was ever decided. */
 export const printOf = (part: Making): PartPrint => ("print" in part ? part.print : undecidedPrint);
 
+/** The part that it was cut from, else itself. */
+export const wholeIdOf = (part: Part): string => printOf(part).pieceOf?.partId ?? part.id;
+
 /** What it was said to be made of, where it is not printed. */
 export const madeOfPart = (part: Making): MaterialId | null => ("madeOf" in part ? part.madeOf : null);
 

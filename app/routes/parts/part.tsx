@@ -8,7 +8,7 @@ import { loadMesh } from "#data/meshes";
 import { undoAction } from "#app/jobs/keep";
 import { appDatabase } from "#data/db";
 import { Button } from "#ui/Button";
-import { Choice, Field, Tick } from "#ui/Field";
+import { Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
@@ -20,6 +20,7 @@ import { PartCopies, PartCuts, PartWays } from "./PartCopies";
 import { MadeOf } from "./MadeOf";
 import { PartFile } from "./PartFile";
 import { PartScale } from "./PartScale";
+import { PrintFields } from "./PrintFields";
 import { PartSweep } from "./PartSweep";
 import { cameAs } from "./parts";
 import { TakeAway } from "./TakeAway";
@@ -100,50 +101,9 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
               defaultValue={part.count}
               problems={problems}
             />
-            <Choice
-              label="Process"
-              name="process"
-              defaultValue={printOf(part).process}
-              options={[
-                ["choose", "let the plan choose"],
-                ["filament", "filament"],
-                ["resin", "resin"],
-              ]}
-            />
-            <Choice
-              label="Printer"
-              name="printer"
-              defaultValue={printOf(part).printerId ?? ""}
-              options={[
-                ["", "let the plan choose"],
-                ...workshop.printers.map((x) => [x.id, x.name] as const),
-              ]}
-              hint={p.reason}
-            />
-            <div className="grid">
-              <Tick label="Hollow (resin)" name="hollow" defaultChecked={printOf(part).hollow !== null} />
-              <Tick label="Stays clear" name="clear" defaultChecked={printOf(part).clear} />
-              <Tick label="Spans between its ends" name="spans" defaultChecked={printOf(part).spans} />
-            </div>
-            <div className="grid gap-3">
-              <Field
-                label="Wall, mm"
-                name="wall"
-                problems={problems}
-                type="number"
-                step="0.1"
-                defaultValue={printOf(part).hollow?.wallMm ?? 2}
-              />
-              <Field
-                label="Drain holes"
-                name="drains"
-                problems={problems}
-                type="number"
-                min={0}
-                defaultValue={printOf(part).hollow?.drains ?? 2}
-              />
-            </div>
-            {(part.made === "bought" || part.made === "by hand") && (
+            {"print" in part ? (
+              <PrintFields p={p} workshop={workshop} problems={problems} />
+            ) : (
               <MadeOf value={madeOfPart(part)} hint="what may lie on it follows, and what to mind" />
             )}
             <div className="col-span-2">

@@ -170,14 +170,12 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
       const fields = await fieldsOf(form, makingForm);
       if (!fields.ok) return refuse(fields.problems);
       const { count, wall, drains } = fields.value;
-      const hollow =
-        textOf(form, "hollow") === "on"
-          ? {
-              wallMm: wall,
-              drains,
-              holes: [],
-            }
-          : null;
+      const isHollow = textOf(form, "hollow") === "on";
+      // Holes that were found on the mesh stay for as long as the wall and their number do.
+      const hollowAs = (now: PartPrint["hollow"]): PartPrint["hollow"] => {
+        if (!isHollow) return null;
+        return now?.wallMm === wall && now.drains === drains ? now : { wallMm: wall, drains, holes: [] };
+      };
       const printerId = textOf(form, "printer");
       const madeOf = textOf(form, "madeOf");
       const told = form.madeOf !== undefined ? { madeOf: isMaterialId(madeOf) ? madeOf : null } : {};
@@ -185,19 +183,19 @@ export async function partsAction({ request, params }: ClientActionFunctionArgs)
         await patchRow(
           "parts",
           id,
-          {
+          (part) => ({
             name: textOf(form, "name"),
             count,
             print: {
               process: textOf(form, "process") as PartPrint["process"],
               printerId: printerId === "" ? null : printerId,
-              hollow,
+              hollow: hollowAs(printOf(part).hollow),
               clear: textOf(form, "clear") === "on",
               spans: textOf(form, "spans") === "on",
             },
             note: textOf(form, "note"),
             ...told,
-          },
+          }),
           `Change ${textOf(form, "name")}`,
           at,
         ),

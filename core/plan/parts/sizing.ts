@@ -1,7 +1,5 @@
 import type { Joint } from "#core/scene/joint";
-import { type Part, printOf } from "#core/scene/part";
-
-const wholeOf = (p: Part) => printOf(p).pieceOf?.partId ?? p.id;
+import { type Part, printOf, wholeIdOf } from "#core/scene/part";
 
 /**
  * Parts that are fitted to others, which are printed and measured before them (O52): those that meet in a
@@ -23,8 +21,8 @@ export function sizedBy(
     if (isSetting.has(part.id)) continue;
     const by = setting.filter(
       (s) =>
-        wholeOf(s) !== wholeOf(part) &&
-        joints.some((j) => j.partIds.includes(wholeOf(part)) && j.partIds.includes(wholeOf(s))),
+        wholeIdOf(s) !== wholeIdOf(part) &&
+        joints.some((j) => j.partIds.includes(wholeIdOf(part)) && j.partIds.includes(wholeIdOf(s))),
     );
     if (by.length > 0) found.set(part.id, new Set(by.map((s) => s.id)));
   }

@@ -19,7 +19,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { measuredOf } from "#core/plan/rule/scaleSweep";
-import { type Part, printOf, patchedPart } from "#core/scene/part";
+import { type Part, printOf, patchedPart, wholeIdOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import { sizedBy } from "#core/plan/parts/sizing";
 import { daysBetween } from "#core/plan/calendarDay";
@@ -225,11 +225,10 @@ function sharedPrinters(
   plans: readonly PartPlan[],
   { joints, workshop }: PlanInput,
 ): ReadonlyMap<string, string> {
-  const wholeOf = (part: Part) => printOf(part).pieceOf?.partId ?? part.id;
   const numbers = new Map<string, number>();
   const numberOf = (id: string) => numbers.get(id) ?? numbers.set(id, numbers.size).get(id)!;
   const bonds = [
-    ...plans.map(({ part }) => [numberOf(part.id), numberOf(`whole ${wholeOf(part)}`)] as const),
+    ...plans.map(({ part }) => [numberOf(part.id), numberOf(`whole ${wholeIdOf(part)}`)] as const),
     ...joints.flatMap((j) =>
       j.partIds.slice(1).map((id) => [numberOf(id), numberOf(j.partIds[0]!)] as const),
     ),
