@@ -21,7 +21,7 @@ describe("the fields of a form", () => {
   });
   it.each([
     ["a word for a number", { coats: "two", coverage: "50" }, ["coats"], /^Coats must be a number\.$/],
-    ["half a coat", { coats: "1.5", coverage: "50" }, ["coats"], /whole|integer/],
+    ["half a coat", { coats: "1.5", coverage: "50" }, ["coats"], /^Coats must be a whole number\.$/],
     ["too many", { coats: "21", coverage: "50" }, ["coats"], /less than or equal to 20/],
     ["nothing where something is asked", { coverage: " " }, ["coverage"], /required/],
     ["no end", { coverage: "Infinity" }, ["coverage"], /Coverage/],

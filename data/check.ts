@@ -1,6 +1,9 @@
 import type { Schema } from "joi";
 import { failure, type Outcome, success } from "#core/outcome";
 
+/** The library's words where a builder has others. */
+const plain = { "number.integer": "{{#label}} must be a whole number" };
+
 /**
  * Checks the shape of something from outside (a form, a file): every problem, not only the first; unknown
  * keys dropped.
@@ -11,6 +14,7 @@ export function check<T>(schema: Schema<T>, input: unknown, abortEarly = false):
     abortEarly,
     stripUnknown: true,
     errors: { wrap: { label: false }, label: "key" },
+    messages: plain,
   } as const;
   const { value, error } = schema.validate(input, options);
   if (!error) return success(value as T);

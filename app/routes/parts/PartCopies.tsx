@@ -245,7 +245,7 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
         <Field label="Width, mm" name="widthMm" inputMode="decimal" problems={problems} />
         <Field label="Thickness, mm" name="thicknessMm" inputMode="decimal" problems={problems} />
         <Button type="submit" name="intent" value="cut-add">
-          Add the piece
+          Add it
         </Button>
       </Form>
     </section>
