@@ -65,7 +65,7 @@ const folders = {
   ground: ["mesh", "scale", "materials", "steps"],
   joints: ["mesh", "materials", "steps"],
   print: ["mesh", "scale", "formats", "materials", "steps"],
-  surface: ["mesh", "print", "materials", "steps"],
+  surface: ["mesh", "print", "materials", "steps", "paint"],
   order: ["materials", "steps"],
   scene: [
     ...["materials", "mesh", "stores", "scale", "steps", "paint", "ground", "joints", "print", "surface"],

@@ -1,4 +1,4 @@
-import { addMinutes, format, parse } from "date-fns";
+import { addMinutes, format, parse, isValid } from "date-fns";
 
 /**
  * The builder's own day and clock, and the moment as stored: local, without a zone. The only place that asks
@@ -23,10 +23,21 @@ export function localNow(): {
 export const planDate = (today: string, minute: number): Date =>
   addMinutes(parse(today, "yyyy-MM-dd", new Date(2000, 0, 1)), minute);
 
-/** `Tue 3 Mar, 19:30` */
+/** A day of the calendar as people read it: `Sat 19 Dec`, with its year where that is another one. */
+export function dateText(today: string, isoDay: string): string {
+  const day = parse(isoDay, "yyyy-MM-dd", new Date(2000, 0, 1));
+  if (!isValid(day)) return isoDay;
+  return format(day, isoDay.slice(0, 4) === today.slice(0, 4) ? "EEE d MMM" : "EEE d MMM yyyy");
+}
+
+/** `Tue 3 Mar, 19:30`, with the year where that is another one. */
 export const momentText = (today: string, minute: number) =>
-  Number.isFinite(minute) ? format(planDate(today, minute), "EEE d MMM, HH:mm") : "never";
+  Number.isFinite(minute)
+    ? `${dayText(today, minute)}, ${format(planDate(today, minute), "HH:mm")}`
+    : "never";
 export const dayText = (today: string, minute: number) =>
-  Number.isFinite(minute) ? format(planDate(today, minute), "EEE d MMM") : "never";
+  Number.isFinite(minute) ? dateText(today, format(planDate(today, minute), "yyyy-MM-dd")) : "never";
+/** `Tue 3 Mar` under an axis, where the year would lie over its neighbours. */
+export const axisDay = (today: string, minute: number) => format(planDate(today, minute), "EEE d MMM");
 export const localMoment = (today: string, minute: number) =>
   format(planDate(today, minute), "yyyy-MM-dd'T'HH:mm");

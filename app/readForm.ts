@@ -3,10 +3,13 @@ import { data } from "react-router";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 
 /** The fields of a form as text; a file stays a file. */
-export const readForm = async (request: Request): Promise<Record<string, FormDataEntryValue>> =>
+/** A form as it was sent, by the names of its fields. */
+export type SentForm = Readonly<Record<string, FormDataEntryValue>>;
+
+export const readForm = async (request: Request): Promise<SentForm> =>
   Object.fromEntries(await request.formData());
 
-export const textOf = (form: Record<string, FormDataEntryValue>, name: string): string => {
+export const textOf = (form: SentForm, name: string): string => {
   const value = form[name];
   return typeof value === "string" ? value : "";
 };
@@ -29,10 +32,7 @@ export type FormShape<T> = (joi: typeof Joi) => { readonly [K in keyof T]-?: Joi
  * says by default. Nothing that was typed is replaced by something else.
  * @returns problems whose paths are the names of the fields
  */
-export async function fieldsOf<T>(
-  form: Record<string, FormDataEntryValue>,
-  shape: FormShape<T>,
-): Promise<Outcome<T>> {
+export async function fieldsOf<T>(form: SentForm, shape: FormShape<T>): Promise<Outcome<T>> {
   // Loaded with the first form that is sent: a quarter of the script, which no page needs to be drawn.
   const [{ default: joi }, { check }] = await Promise.all([import("joi"), import("#data/check")]);
   const schema = joi.object(shape(joi) as Joi.PartialSchemaMap<T>) as Joi.ObjectSchema<T>;
@@ -51,7 +51,7 @@ function numberTyped(text: string): number | string {
 }
 
 /** A number of zero or more, null where nothing was typed. */
-export function numberOf(form: Record<string, FormDataEntryValue>, name: string): Outcome<number | null> {
+export function numberOf(form: SentForm, name: string): Outcome<number | null> {
   const text = textOf(form, name);
   if (text.trim() === "") return success(null);
   const value = typedNumber(text);
@@ -61,7 +61,7 @@ export function numberOf(form: Record<string, FormDataEntryValue>, name: string)
 }
 
 /** An amount of money in minor units, null where nothing was typed. */
-export function moneyOf(form: Record<string, FormDataEntryValue>, name: string): Outcome<number | null> {
+export function moneyOf(form: SentForm, name: string): Outcome<number | null> {
   const amount = numberOf(form, name);
   return amount.ok && amount.value !== null ? success(Math.round(100 * amount.value)) : amount;
 }

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { digits, exact, spread, sum, times, weakestBasis } from "#core/figure";
+import { digits, exact, repeated, spread, sum, times, weakestBasis } from "#core/figure";
 
 const figure = fc
   .tuple(fc.double({ min: 0.01, max: 1e4, noNaN: true }), fc.double({ min: 0, max: 0.5, noNaN: true }))
@@ -35,6 +35,15 @@ describe("sum", () => {
     expect(sum([exact(1, "g", "measured"), exact(1, "g", "practice")], "g", "shared").basis).toBe("practice");
     expect(weakestBasis(["published", "yours"])).toBe("published");
   });
+});
+
+it("is as unsure as both, of what is done a number of times that is not sure: 9 to 11 min, once to three times", () => {
+  const often = repeated(
+    { ...exact(10, "min", "computed"), low: 9, high: 11 },
+    { ...exact(1.5, "runs", "practice"), low: 1, high: 3 },
+  );
+  expect([often.low, often.value, often.high]).toEqual([9, 15, 33]);
+  expect([often.unit, often.basis]).toEqual(["min", "practice"]);
 });
 
 it("keeps the range around the value when multiplied", () => {

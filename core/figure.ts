@@ -78,6 +78,18 @@ export function times(figure: Figure, factor: number, unit = figure.unit, line?:
   };
 }
 
+/**
+ * A figure as often as a count that is itself not sure: least by least, most by most. It stays in the unit of what
+ * is counted, and is as sure as the weaker of the two.
+ */
+export const repeated = (each: Figure, count: Figure): Figure => ({
+  ...each,
+  value: each.value * count.value,
+  low: each.low * count.low,
+  high: each.high * count.high,
+  basis: weakestBasis([each.basis, count.basis]),
+});
+
 const weakest: Record<Basis, number> = {
   measured: 0,
   yours: 1,

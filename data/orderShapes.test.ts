@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { writeZip } from "#core/formats/zip";
 import { insert, leaveOut, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { mishapsFor } from "#core/order/mishaps";
+import { ownKinds } from "#core/steps/ownKinds";
 import { orderSchools, schoolTopics } from "#core/steps/orderSchools";
 import { testStep } from "#core/order/testing";
 import type { Scene } from "#core/scene/scene";
@@ -32,11 +33,35 @@ const changes: Scene["orderChanges"] = [
     mishapsFor({ ...a, action }).flatMap((m) => m.repair({ ...a, action }).map((change) => ({ change }))),
   ),
 ].map(({ change }) => ({ ruleId: "O14", note: "on purpose", change }));
+/** One of each kind of step of one's own, beside another and by itself. */
+const own: Scene["orderChanges"] = ownKinds.map((kind, i) => ({
+  ruleId: null,
+  note: "",
+  change: {
+    kind: "own",
+    id: `own/${i}`,
+    at:
+      i % 2 === 0 ? null : { side: "after", stepId: "a", within: i % 3 === 0 ? "right there" : "some time" },
+    targets: ["part:a", "board"],
+    title: kind.name,
+    action: kind.action,
+    product: kind.product,
+    paintId: null,
+    millilitres: i % 4 === 0 ? 1.5 : null,
+    sheen: kind.sheen,
+    tool: kind.tool,
+    place: kind.place,
+    minutes: kind.minutes,
+    waitMinutes: kind.waitMinutes,
+    facts: kind.facts,
+    optional: i % 5 === 0,
+  },
+}));
 
 describe("what is stored of an order", () => {
   it("takes every change that a mend or a repair makes, and brings it back from an archive unchanged", async () => {
     const scene = testScene({
-      orderChanges: changes,
+      orderChanges: [...changes, ...own],
       setAside: [{ ruleId: "O13", stepId: "a", other: null, note: "raw plastic" }],
       orderSchools: { cure: "cure on the supports" },
     });

@@ -7,6 +7,7 @@ import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Workshop } from "#core/scene/workshop";
+import { sessionsOf } from "#core/order/sessions";
 import { checkConstraints } from "#core/order/checkPlan";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
@@ -37,6 +38,15 @@ beforeAll(async () => {
     measurements.set(name, measureMesh(soupOf(mesh)).measurement);
   input = planInputOf({ ...withySluice(today), workshop, measurements, now: { today, minute: 540, ms: 0 } });
   plan = makePlan(input);
+});
+
+it("washes a bath of prints in one go, and everything that goes together", () => {
+  const sessions = sessionsOf(plan.work.schedule.slots, plan.work.steps);
+  const most = (action: string) =>
+    Math.max(...sessions.filter((s) => s.steps[0]!.action === action).map((s) => s.steps.length));
+  expect(most("wash resin")).toBeGreaterThanOrEqual(4);
+  expect(most("cure")).toBeGreaterThanOrEqual(3);
+  expect(sessions.length).toBeLessThan(0.8 * plan.work.schedule.slots.length);
 });
 
 describe("Withy Sluice", () => {

@@ -107,13 +107,13 @@ line(
 
 const profile = measureMesh(soupOf(terrain(300, 80, 5))).measurement;
 const small = printBody(profile, 1);
-const supports = supportWork(testResin, profile.overhangs, 1);
+const supports = supportWork(testResin, profile, 1);
 const resin = timed(
   9,
   () =>
     [
-      resinEstimate(small, supports, null, null, true, testResin, testResinFluid),
-      resinRisk(profile, 1, testResin, true),
+      resinEstimate(small, supports, null, null, testResin, testResinFluid),
+      resinRisk(profile, 1, testResin, supports.scarMm2),
     ] as const,
 );
 line(
@@ -169,6 +169,8 @@ const plates: ChancePlate[] = jobs.map((j, i) => ({
   setupMinutes: 10,
   clearMinutes: 15,
   tailMinutes: 60,
+  risk: 0.2,
+  following: [{ handsMinutes: 30, waitMinutes: 30 }],
 }));
 const chance = timed(3, () =>
   dateChance(plates, 60_000, {
@@ -176,6 +178,7 @@ const chance = timed(3, () =>
     from: 0,
     records: new Map(),
     plannedFinish: calendar.last.finishAt,
+    handsAfterLast: 60,
     runs: 1000,
   }),
 );

@@ -1,6 +1,7 @@
-// Makes the demo archive that the app imports on first start: public/demo/scenes.zip
+// Makes the demo archive that the app imports on first start: public/demo/scenes.zip, or the file that is given.
 import "fake-indexeddb/auto";
 import { mkdir, writeFile } from "node:fs/promises";
+import { dirname } from "node:path";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { exportArchive } from "#data/archiveOut";
 import { openDatabase } from "#data/db";
@@ -48,6 +49,7 @@ const ops: Op[] = [
 const written = await write("demo", ops, START, db, { meshes: made });
 if (!written.ok) throw new Error(written.problems.map((p) => `${p.path.join("/")}: ${p.message}`).join("\n"));
 const bytes = await exportArchive(db);
-await mkdir("public/demo", { recursive: true });
-await writeFile("public/demo/scenes.zip", bytes);
-console.log(`public/demo/scenes.zip: ${(bytes.byteLength / 1e6).toFixed(2)} MB, ${ids.size} meshes`);
+const path = process.argv[2] ?? "public/demo/scenes.zip";
+await mkdir(dirname(path), { recursive: true });
+await writeFile(path, bytes);
+console.log(`${path}: ${(bytes.byteLength / 1e6).toFixed(2)} MB, ${ids.size} meshes`);

@@ -1,3 +1,4 @@
+import { proxy } from "comlink";
 import type { LabD65 } from "#core/paint/lab";
 import type { Paint } from "#core/paint/paint";
 import { openWorker } from "#workers/openWorker";
@@ -8,5 +9,9 @@ const run = openWorker<PaintApi>(
 );
 
 /** The nearest mixes from some pots, searched away from the page. */
-export const findMixes = (target: LabD65, paints: readonly Paint[], signal?: AbortSignal) =>
-  run((api) => api.bestMixes(target, paints), signal);
+export const findMixes = (
+  target: LabD65,
+  paints: readonly Paint[],
+  tell: (share: number) => void,
+  signal: AbortSignal,
+) => run((api) => api.bestMixes(target, paints, proxy(tell)), signal);

@@ -54,16 +54,12 @@ const api = {
   },
   spares(request: PlanRequest, others: readonly PlanRequest[]) {
     const plan = makePlan(whole(request), others.map(whole), memory);
-    return plan.chance?.dueAt == null
-      ? []
-      : planSpares(
-          plan.plates,
-          plan.runs,
-          plan.clock,
-          request.now.minute,
-          plan.totals.finishAt,
-          plan.chance.dueAt,
-        );
+    const { plates, runs, work, clock, totals, chance } = plan;
+    if (chance?.dueAt == null) return [];
+    const from = request.now.minute;
+    const plannedFinish = totals.finishAt;
+    const of = { sceneId: request.scene.id, plates, runs, work, clock, from, plannedFinish };
+    return planSpares(of, chance.dueAt);
   },
   settings: (request: PlanRequest, partId: string) => settingsWhatIf(whole(request), partId),
   /** Where one more piece would go on a plate on which the others stay. Null where there is no room. */

@@ -26,6 +26,7 @@ import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
 import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import { type Lay, type LayWishes, waysUp } from "#core/print/wayUp";
+import { printedBy } from "#core/surface/printedBy";
 import { lookTestStanding } from "#core/surface/lookTest";
 import { serve } from "#workers/serve";
 
@@ -115,12 +116,7 @@ const api = {
       printer,
       (normal, build) =>
         SEEN[
-          lookTestStanding(
-            { patchMm2: LOOKED_AT_MM2, layerMm: printer.layerMm, process: printer.process },
-            normal,
-            build,
-            distanceMm,
-          ).look
+          lookTestStanding({ ...printedBy(printer), patchMm2: LOOKED_AT_MM2 }, normal, build, distanceMm).look
         ],
       wishes,
       told(progress),

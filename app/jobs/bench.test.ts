@@ -1,6 +1,14 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { mishapsFor } from "#core/order/mishaps";
+import { exact } from "#core/figure";
 import { insert } from "#core/order/mends";
+import { layerAmounts } from "#core/ground/groundLayer";
+import { drawnBy, openShare, type Shelf } from "#core/plan/stores/stepNeeds";
+import { groundRef } from "#core/reference";
+import { testPaint } from "#core/plan/testing";
+import type { PlateRun } from "#core/scene/plateRun";
+import { drawChanges, drawnWords } from "#app/jobs/drawShelf";
+import { endRun } from "#app/jobs/plateRuns";
 import { testStep } from "#core/order/testing";
 import { learnedFactor } from "#core/log/corrections";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
@@ -16,7 +24,8 @@ import {
   startTimer,
   stepDone,
   stepDoneForSome,
-  stepSkipped,
+  sessionDone,
+  sessionSkipped,
   stepWentWrong,
 } from "#app/jobs/bench";
 import { orderAction } from "#app/routes/order/orderAction";
@@ -98,7 +107,7 @@ describe("what is said at the bench", () => {
     expect(log[1]!.estimatedMinutes).toBeCloseTo((10 * 4) / 7, 9);
   });
   it("skipped: with its reason, and nothing is learned", async () => {
-    await stepSkipped(said({ note: "nobody will see it" }));
+    await sessionSkipped([said({ note: "nobody will see it" })], step);
     expect(await db.records.toArray()).toMatchObject([{ state: "skipped", note: "nobody will see it" }]);
     expect(await db.log.count()).toBe(0);
     expect(await db.timers.count()).toBe(0);
@@ -210,5 +219,149 @@ describe("what is decided on the order", () => {
     expect(problems(await send({ intent: "accept", slots: "{}" }))).toEqual([
       "This scene was deleted in the meantime.",
     ]);
+  });
+});
+
+describe("the shelf", () => {
+  const painted = { ...step, paintId: "chalk", mixMl: exact(6, "ml", "practice"), areaCm2: 100 };
+  const pot = testPaint("chalk", "#e8e2d4");
+  const item = {
+    id: "i",
+    needKey: "paint:chalk",
+    name: "chalk",
+    unit: "ml" as const,
+    left: 10,
+    pricePerUnit: 0,
+  };
+  const shelf = { paints: [pot], recipes: [], stock: [] };
+  const laid = { board: { widthMm: 400, depthMm: 300 }, grounds: [] };
+  const drawing = (of: Shelf) => ({
+    ...said(),
+    step: painted,
+    drawn: (share: number) => drawChanges(drawnBy(painted, of, share, laid), of),
+  });
+  it("is drawn when a step is done, and filled again when that is taken back", async () => {
+    await db.paints.put(pot);
+    await stepDone(drawing(shelf));
+    expect((await db.paints.get("chalk"))!.millilitres).toBeCloseTo(pot.millilitres - 6, 9);
+    await undoLast();
+    expect((await db.paints.get("chalk"))!.millilitres).toBe(pot.millilitres);
+  });
+  it("is drawn by as much as is done, and from what was written down before the pot", async () => {
+    await db.paints.put(pot);
+    await db.stock.put(item);
+    await stepDoneForSome(drawing({ ...shelf, stock: [item] }), 0, 4, 12);
+    expect((await db.stock.get("i"))!.left).toBeCloseTo(10 - 6 / 3, 9);
+    expect((await db.paints.get("chalk"))!.millilitres).toBe(pot.millilitres);
+  });
+  it("never goes under nothing, and a step whose pot is gone is done all the same", async () => {
+    await db.stock.put({ ...item, left: 2 });
+    await stepDone(drawing({ ...shelf, stock: [item] }));
+    expect((await db.stock.get("i"))!.left).toBe(0);
+    await db.paints.clear();
+    expect((await stepDone(drawing(shelf))).ok).toBe(true);
+    expect(drawnWords(drawnBy(painted, shelf, 1, laid), shelf)).toBe(" Drawn from the shelf: 6 ml chalk.");
+    expect(drawnWords(drawnBy(painted, { ...shelf, paints: [] }, 1, laid), { ...shelf, paints: [] })).toBe(
+      "",
+    );
+  });
+  it("loses the ground that a step lays, sprinkles or pours, and the glue in it", () => {
+    const sand = {
+      id: "g",
+      name: "Sand",
+      material: "sand" as const,
+      areaShare: 0.5,
+      depthMm: 2,
+      loose: true,
+    };
+    const grounds = [sand, { ...sand, id: "h", name: "Ply", material: "plywood" as const }];
+    const { grams, binderMl } = layerAmounts(sand, laid.board);
+    for (const action of ["lay ground", "flock", "pour water"] as const) {
+      const lays = { ...step, action, targets: [groundRef("g"), "board"] as const, product: "PVA" as const };
+      const half = drawnBy(lays, shelf, 0.5, { ...laid, grounds });
+      expect(half.map((d) => [d.needKey, d.unit])).toEqual([
+        ["ground:sand", "g"],
+        ["product:PVA", "ml"],
+      ]);
+      expect(half[0]!.amount).toBeCloseTo(grams.value / 2, 9);
+      expect(half[1]!.amount).toBeCloseTo(binderMl!.value / 12, 9);
+    }
+    const ply = { ...step, action: "lay ground" as const, targets: [groundRef("h")] as const };
+    expect(drawnBy(ply, shelf, 1, { ...laid, grounds })).toEqual([]);
+  });
+  it("is drawn once for a session of several steps, learned by what each was planned for, with one wait", async () => {
+    await db.paints.put(pot);
+    const two = [
+      painted,
+      { ...painted, id: "other", onWhat: "gate", handsMinutes: exact(30, "min", "practice") },
+    ];
+    const draws = two.flatMap((s) => drawnBy(s, shelf, 1, laid));
+    const saids = two.map((s, i) => ({ ...said({ minutes: [4, 12][i]! }), step: s }));
+    const whole = { ...painted, waitMinutes: 90 };
+    const before = await snapshot();
+    await sessionDone(saids, whole, drawChanges(draws, shelf));
+    expect((await db.records.toArray()).map((r) => r.state)).toEqual(["done", "done"]);
+    expect((await db.log.toArray()).map((e) => e.actualMinutes).sort((a, b) => a - b)).toEqual([4, 12]);
+    expect(await db.timers.count()).toBe(1);
+    expect((await db.paints.get("chalk"))!.millilitres).toBeCloseTo(pot.millilitres - 12, 9);
+    expect(drawnWords(draws, shelf)).toBe(" Drawn from the shelf: 12 ml chalk.");
+    expect(await undoLast()).toBe("Done: Paint the colour, 2 in one go");
+    expect(await snapshot()).toBe(before);
+  });
+  it("takes a third of a step's mix, sheets and product for a third of its pieces", () => {
+    const of = (share: number) => drawnBy({ ...painted, tool: "abrasive 240" }, shelf, share, laid);
+    const [all, third] = [of(1), of(1 / 3)];
+    expect(all.map((d) => d.needKey)).toEqual(["abrasive:240", "paint:chalk"]);
+    all.forEach((d, i) => expect(third[i]!.amount).toBeCloseTo(d.amount / 3, 9));
+    expect(openShare({ ...painted, id: "s", pieces: 12 }, new Map([["s", 9]]))).toBeCloseTo(0.25, 9);
+    expect(openShare({ ...painted, id: "s", pieces: 12 }, new Map())).toBe(1);
+  });
+});
+
+describe("print material", () => {
+  const printed = {
+    id: "i",
+    needKey: "material:pla",
+    name: "PLA",
+    unit: "g" as const,
+    left: 500,
+    pricePerUnit: 2,
+  };
+  const run: PlateRun = {
+    id: "r",
+    sceneId: scene.id,
+    plateId: "p",
+    plateNumber: 1,
+    printerId: "m",
+    printerName: "Longbed",
+    process: "filament",
+    materialId: "pla",
+    pieces: [],
+    startedAtMs: 0,
+    speed: 1,
+    warmMinutes: 0,
+    minutes: 200,
+    layers: 10,
+    simulated: false,
+    fate: null,
+    gate: { skipped: false, ticked: [] },
+    settings: { grams: 120 },
+    state: "running",
+    endedAt: null,
+    note: "",
+  };
+  const end = { cause: "", lostPieceIds: [], actualMinutes: 50, at: "2026-03-02T20:00", note: "" };
+  it.each([
+    ["a run that came out takes all of it", { outcome: "good" as const }, {}, 380],
+    ["one that failed takes what it ran for", { outcome: "failed" as const }, {}, 500 - 120 / 4],
+    ["a simulated one takes nothing", { outcome: "good" as const }, { simulated: true }, 500],
+    ["one begun before takes nothing that was not told", { outcome: "good" as const }, { settings: {} }, 500],
+  ])("%s", async (_, outcome, given, left) => {
+    await db.stock.put(printed);
+    await db.runs.put({ ...run, ...given });
+    await endRun("r", { ...end, ...outcome });
+    expect((await db.stock.get("i"))!.left).toBeCloseTo(left, 9);
+    await undoLast();
+    expect((await db.stock.get("i"))!.left).toBe(500);
   });
 });

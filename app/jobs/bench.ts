@@ -23,6 +23,8 @@ type Said = {
    * shuffle.
    */
   readonly keep: AcceptedPlan | null;
+  /** What it drew, as shares of it are done; nothing where the shelf is not known. */
+  readonly drawn?: (share: number) => readonly Change[];
 };
 type Kept = Promise<Outcome<Written>>;
 
@@ -101,6 +103,32 @@ export function stepDone(said: Said): Kept {
     done,
     ...logged(said, 1, true, at),
     ...waitOf(said),
+    ...(said.drawn?.(1) ?? []),
+  ]);
+}
+
+/**
+ * Done, for everything that went in one go: one change, one wait.
+ * @param whole the session as one step, for its name and its wait
+ * @param drawn by all of it together
+ */
+export function sessionDone(saids: readonly Said[], whole: Step, drawn: readonly Change[]): Kept {
+  if (saids.length === 1) return stepDone(saids[0]!);
+  const { at } = localNow();
+  return keep(`Done: ${whole.title}, ${saids.length} in one go`, [
+    ...planKept(saids[0]!),
+    ...saids.flatMap((said) => [record(said, "done", null, at), ...logged(said, 1, true, at)]),
+    ...waitOf({ ...saids[0]!, step: whole }),
+    ...drawn,
+  ]);
+}
+
+/** Left out, all of what would have gone in one go. */
+export function sessionSkipped(saids: readonly Said[], whole: Step): Kept {
+  const { at } = localNow();
+  return keep(`Skip: ${whole.title}`, [
+    ...planKept(saids[0]!),
+    ...saids.map((said) => record(said, "skipped", null, at)),
   ]);
 }
 
@@ -110,11 +138,14 @@ export function stepDoneForSome(said: Said, before: number, pieces: number, of: 
   const some = record(said, "some", before + pieces, at);
   const learned = logged(said, pieces / of, true, at);
   const label = `${said.step.title}: ${before + pieces} of ${before + of}`;
-  return keep(label, [...planKept(said), some, ...learned, ...waitOf(said)]);
+  return keep(label, [
+    ...planKept(said),
+    some,
+    ...learned,
+    ...waitOf(said),
+    ...(said.drawn?.(pieces / of) ?? []),
+  ]);
 }
-
-export const stepSkipped = (said: Said): Kept =>
-  keep(`Skip: ${said.step.title}`, [...planKept(said), record(said, "skipped", null, localNow().at)]);
 
 /** Repairs put into the order of a scene, as it stands when they are written. */
 function withRepairs(

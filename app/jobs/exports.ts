@@ -8,10 +8,8 @@ import { writeCalendar } from "#core/formats/calendar";
 import { platesCsv } from "#core/plan/planCsv";
 import { drawingSvg, plateDrawing } from "#core/plan/plates/plateDrawing";
 import { plateSheets } from "#core/plan/plates/plateSheets";
-import { RAISED_MM } from "#core/print/resinEstimate";
 import { loadMesh } from "#data/meshes";
-import { pdfOf, platesZip, stlZip, threeMfOf } from "#workers/out";
-import { hollowFile } from "#workers/print";
+import { pdfOf, stlZip, threeMfOf } from "#workers/out";
 import { localMoment } from "#app/clock";
 
 async function bodiesOf(plan: Plan, partIds?: readonly string[]) {
@@ -42,65 +40,6 @@ export const scaledStlZip = async (plan: Plan, currency: string, partIds?: reado
   stlZip(await bodiesOf(plan, partIds), billOf(plan, currency, partIds));
 export const scaledThreeMf = async (plan: Plan, partIds?: readonly string[]) =>
   threeMfOf(await bodiesOf(plan, partIds));
-
-/**
- * The plates of a plan, or one of them, as files with everything in its place; hollowed parts with their
- * rooms and drains.
- */
-export async function platesOut(plan: Plan, kind: "stl" | "3mf", plateId?: string): Promise<Uint8Array> {
-  const plates = plan.plates.filter((p) => (plateId ? p.id === plateId : !p.running));
-  const never = new AbortController().signal;
-  const ids = [...new Set(plates.flatMap((p) => p.laid.map((l) => l.partId)))];
-  const parts = [];
-  const places = new Map<string, number>();
-  for (const id of ids) {
-    const p = plan.parts.find((x) => x.part.id === id);
-    const soup = p?.part.meshId ? await loadMesh(p.part.meshId) : null;
-    if (!p || !soup) continue;
-    const { hollow, pose } = printOf(p.part);
-    const raised = p.chosen?.raised ?? false;
-    const made =
-      hollow && p.chosen?.printer.process === "resin"
-        ? await hollowFile(
-            soup.corners,
-            p.rescale.factor,
-            hollow.wallMm,
-            hollow.holes,
-            pose,
-            raised,
-            () => {},
-            never,
-          )
-        : null;
-    places.set(id, parts.length);
-    parts.push({
-      name: p.part.name,
-      corners: made?.ok ? made.value : soup.corners,
-      factor: p.rescale.factor,
-      pose,
-    });
-  }
-  return platesZip(
-    parts,
-    plates.map((p) => ({
-      name: `plate-${p.number}-${p.printer.name}`,
-      places: p.laid.flatMap((l) =>
-        places.has(l.partId)
-          ? [
-              {
-                part: places.get(l.partId)!,
-                xMm: l.xMm + p.printer.marginMm,
-                yMm: l.yMm + p.printer.marginMm,
-                zMm: plan.parts.find((x) => x.part.id === l.partId)?.chosen?.raised ? RAISED_MM : 0,
-                turnDeg: l.turnDeg,
-              },
-            ]
-          : [],
-      ),
-    })),
-    kind,
-  );
-}
 
 const drawingsOf = (plan: Plan) => {
   const pieces = new Set(plan.parts.filter((p) => printOf(p.part).pieceOf).map((p) => p.part.id));

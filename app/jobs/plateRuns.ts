@@ -10,6 +10,9 @@ import {
   simulatedOutcome,
   startedRun,
 } from "#core/plan/plates/plateRuns";
+import type { OwnStep } from "#core/order/ownSteps";
+import { withChange } from "#core/plan/order/mendOrder";
+import { partRef } from "#core/reference";
 import type { Part } from "#core/scene/part";
 import type { PlateRun } from "#core/scene/plateRun";
 import { appDatabase, type Database } from "#data/db";
@@ -74,6 +77,7 @@ export async function endRun(runId: string, outcome: RunOutcome): Promise<Outcom
       { table: "runs", put: changes.run },
       { table: "log", put: changes.entry },
       ...changes.parts.map((put): Op => ({ table: "parts", put })),
+      ...(await materialDrawn(db, now, outcome)),
     ];
   };
   const how = outcome.outcome === "good" ? "came out" : "went wrong";
@@ -82,6 +86,18 @@ export async function endRun(runId: string, outcome: RunOutcome): Promise<Outcom
   return keep(`Plate ${run.plateNumber} on ${run.printerName} ${how}`, end, {
     afterUndo: run.simulated ? [stopped] : [],
   });
+}
+
+/** What a real run took of its material: all of it, or as much of it as it ran for. */
+async function materialDrawn(db: Database, run: PlateRun, o: RunOutcome): Promise<readonly Op[]> {
+  const grams = run.settings["grams"] ?? 0;
+  if (run.simulated || run.materialId === null || grams <= 0) return [];
+  const item = await db.stock.filter((s) => s.needKey === `material:${run.materialId}`).first();
+  if (!item) return [];
+  const share = o.outcome === "good" ? 1 : Math.min(1, o.actualMinutes / Math.max(1, run.minutes));
+  return [
+    { table: "stock", put: { ...item, left: Math.max(0, Number((item.left - share * grams).toFixed(2))) } },
+  ];
 }
 
 /**
@@ -111,12 +127,46 @@ export async function settleRuns(): Promise<number | null> {
   return next;
 }
 
-/** A spoilt copy is kept and repaired instead of printed again. */
-export const repairInstead = ({ id, name }: Part, copy: number): Promise<Outcome<unknown>> =>
+/** A spoilt copy is kept and repaired instead of printed again: its repair comes into the order, with its minutes. */
+export const repairInstead = (
+  { id, name, sceneId, count }: Part,
+  copy: number,
+  minutes: number,
+): Promise<Outcome<unknown>> =>
   keep(`Repair ${name}`, [
     {
       table: "parts",
       id,
       patch: (part) => ({ history: { copies: keptForRepair(part, copy).history.copies } }),
     },
+    {
+      table: "scenes",
+      id: sceneId,
+      patch: (scene) => ({
+        orderChanges: withChange(scene, {
+          ruleId: null,
+          note: "kept instead of printed again",
+          change: repairStep(id, count > 1 ? `Repair copy ${copy + 1}` : "Repair it", minutes),
+        }).orderChanges,
+      }),
+    },
   ]);
+
+const repairStep = (partId: string, title: string, minutes: number): OwnStep => ({
+  kind: "own",
+  id: `own/${crypto.randomUUID()}`,
+  at: null,
+  targets: [partRef(partId)],
+  action: "fill",
+  title,
+  product: null,
+  paintId: null,
+  millilitres: null,
+  sheen: null,
+  tool: "spatula",
+  place: "bench",
+  minutes,
+  waitMinutes: 0,
+  facts: {},
+  optional: false,
+});

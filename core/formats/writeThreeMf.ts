@@ -11,15 +11,13 @@ export type BodyPlace = {
 };
 
 /**
- * Writes bodies in millimetres as one 3MF; each is stored once and built as often as it is counted, copies
- * side by side, or
- * at each of its places.
+ * Writes bodies in millimetres as one 3MF; each is stored once and built at each of its places.
  */
 export function writeThreeMf(
   bodies: readonly {
     readonly name: string;
     readonly mesh: TriangleMesh;
-    readonly count?: number;
+    /** Where its copies stand; once, as it was drawn, when left out. */
     readonly places?: readonly BodyPlace[];
   }[],
 ): Uint8Array<ArrayBuffer> {
@@ -41,16 +39,11 @@ export function writeThreeMf(
   });
   xml.push(
     "</resources><build>",
-    ...bodies.flatMap(({ mesh, count = 1, places }, i) => {
-      if (places) return places.map((p) => `<item objectid="${i + 1}" transform="${placed(p)}"/>`);
-      const { min, max } = boundingBox(mesh.positions);
-      const apart = max[0] - min[0] + COPIES_APART_MM;
-      return Array.from(
-        { length: count },
-        (_, k) =>
-          `<item objectid="${i + 1}"${k === 0 ? "" : ` transform="1 0 0 0 1 0 0 0 1 ${decimal(k * apart)} 0 0"`}/>`,
-      );
-    }),
+    ...bodies.flatMap(({ places }, i) =>
+      places
+        ? places.map((p) => `<item objectid="${i + 1}" transform="${placed(p)}"/>`)
+        : [`<item objectid="${i + 1}"/>`],
+    ),
     "</build></model>",
   );
   const encoder = new TextEncoder();
@@ -75,8 +68,28 @@ function placed({ xMm, yMm, zMm, turnDeg }: BodyPlace): string {
   return [c, s, 0, -s, c, 0, 0, 0, 1, xMm, yMm, zMm].map(decimal).join(" ");
 }
 
-/** Copies of one body stand this far from each other. */
-const COPIES_APART_MM = 5;
+/** What stands in rows is so far apart, mm. */
+const APART_MM = 5;
+/** A row is as long as its longest body, and at least this, mm. */
+const ROW_MM = 300;
+
+/** Every copy of every body beside the others, standing on the ground, at coordinates from zero up, mm. */
+export function placesInRows(
+  bodies: readonly { readonly mesh: TriangleMesh; readonly count: number }[],
+): readonly (readonly BodyPlace[])[] {
+  let [x, y, rowDepth] = [0, 0, 0];
+  return bodies.map(({ mesh, count }) => {
+    const { min, max } = boundingBox(mesh.positions);
+    const [width, depth] = [max[0] - min[0], max[1] - min[1]];
+    return Array.from({ length: count }, () => {
+      if (x > 0 && x + width > ROW_MM) [x, y, rowDepth] = [0, y + rowDepth + APART_MM, 0];
+      const place = { xMm: x - min[0], yMm: y - min[1], zMm: -min[2], turnDeg: 0 };
+      x += width + APART_MM;
+      rowDepth = Math.max(rowDepth, depth);
+      return place;
+    });
+  });
+}
 
 /** Enough digits to come back as the same single-precision number. */
 const decimal = (value: number) => String(Number(value.toPrecision(9)));

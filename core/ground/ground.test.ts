@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import { boardGrams, type GroundLayer, groundMaterials, layerAmounts } from "#core/ground/groundLayer";
-import { chooseResistor, e24, nextE24 } from "#core/ground/resistor";
+import { cellShare, ratingFor, chooseResistor, e24, nextE24 } from "#core/ground/resistor";
+import { materialOf } from "#core/materials/materials";
 import { beamSagMm, ownWeightSagMm, rectangleInertiaMm4 } from "#core/ground/sag";
 
 const board = { widthMm: 420, depthMm: 300 };
@@ -15,6 +16,8 @@ const layer = (change: Partial<GroundLayer> = {}): GroundLayer => ({
   loose: false,
   ...change,
 });
+
+const CURED = materialOf("resin").bends!;
 
 describe("ground", () => {
   it("weighs over 6 kg/m2 where a board 1.2 m square took more than 9 kg (common practice)", () => {
@@ -66,10 +69,11 @@ describe("sag", () => {
       12,
     );
     expect(beamSagMm(1, 200, 1, 1) / beamSagMm(1, 100, 1, 1)).toBeCloseTo(16, 9);
-    expect(ownWeightSagMm(72, 12, 0.8, 1.15, "cured resin")).toBeGreaterThan(0);
-    expect(
-      ownWeightSagMm(72, 12, 0.4, 1.15, "cured resin") / ownWeightSagMm(72, 12, 0.8, 1.15, "cured resin"),
-    ).toBeCloseTo(4, 6);
+    expect(ownWeightSagMm(72, 12, 0.8, 1.15, CURED)).toBeGreaterThan(0);
+    expect(ownWeightSagMm(72, 12, 0.4, 1.15, CURED) / ownWeightSagMm(72, 12, 0.8, 1.15, CURED)).toBeCloseTo(
+      4,
+      6,
+    );
   });
 });
 
@@ -83,6 +87,32 @@ describe("resistor", () => {
   it("runs a 225 mAh cell about 22 h at 5 mA", () => {
     const r = chooseResistor({ supplyV: 3, lampV: 2, wantedMa: 5, cellMah: 225 });
     expect(r.ok && r.value.hours).toBeCloseTo(22.5, 0);
+  });
+  it("lasts on a cell by a curve: no step where the current passes 5 mA", () => {
+    const shares = [0.2, 1, 2, 3, 4, 4.99, 5.01, 7, 10, 20, 100].map((ma) => cellShare(ma));
+    shares.slice(1).forEach((s, i) => expect(s).toBeLessThanOrEqual(shares[i]! + 1e-12));
+    expect(cellShare(4.99) - cellShare(5.01)).toBeLessThan(0.002);
+    expect([1, 3, 5, 10].map((ma) => cellShare(ma))).toEqual([0.8, 0.6, 0.5, 0.35]);
+  });
+  it("gives nearly all of a round cell where a coin cell gives a third", () => {
+    const hours = (cell: "coin cell" | "alkaline" | "rechargeable") => {
+      const r = chooseResistor({ supplyV: 3, lampV: 2, wantedMa: 10, cellMah: 1000, cell });
+      return r.ok ? r.value.hours! : 0;
+    };
+    expect(hours("alkaline") / hours("coin cell")).toBeCloseTo(0.95 / 0.35, 1);
+    expect(hours("rechargeable")).toBeCloseTo(hours("alkaline"), 6);
+    for (const kind of ["alkaline", "rechargeable"] as const) {
+      const shares = [1, 25, 60, 100, 250, 900, 5000].map((ma) => cellShare(ma, kind));
+      shares.slice(1).forEach((s, i) => expect(s).toBeLessThanOrEqual(shares[i]! + 1e-12));
+    }
+  });
+  it("takes the next size that is sold at twice its heat, and is refused where none is", () => {
+    expect([63, 62.5, 126, 600].map(ratingFor)).toEqual([0.25, 0.125, 0.5, 2]);
+    expect(ratingFor(6000)).toBeNull();
+    const hot = chooseResistor({ supplyV: 24, lampV: 2, wantedMa: 500, cellMah: null });
+    expect(!hot.ok && hot.problems[0]!.code).toBe("light/too-hot");
+    const usual = chooseResistor({ supplyV: 9, lampV: 2.1, wantedMa: 10, cellMah: null });
+    expect(usual.ok && usual.value.ratingW).toBe(0.25);
   });
   it("never gives less than was asked, and always a value of E24", () => {
     fc.assert(

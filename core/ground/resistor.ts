@@ -12,6 +12,10 @@ export type LampCircuit = {
   readonly lampV: number;
   readonly wantedMa: number;
   readonly cellMah: number | null;
+  /** What kind of cell it is; a coin cell where nobody said. */
+  readonly cell?: CellKind;
+  /** It can be switched off. */
+  readonly isSwitched?: boolean;
 };
 
 export type ResistorChoice = {
@@ -19,6 +23,8 @@ export type ResistorChoice = {
   readonly ohm: number;
   readonly currentMa: number;
   readonly milliwatts: number;
+  /** Size to buy, W. */
+  readonly ratingW: number;
   readonly hours: number | null;
 };
 
@@ -30,8 +36,51 @@ export function nextE24(ohm: number): number {
   throw new RangeError(`No preferred value above ${ohm} ohm.`);
 }
 
-/** Usable share of a coin cell at a current (common practice). */
-const cellFactor = (ma: number) => (ma < 1 ? 0.8 : ma <= 3 ? 0.6 : ma <= 5 ? 0.5 : 0.35);
+export const cellKinds = ["coin cell", "alkaline", "rechargeable"] as const;
+export type CellKind = (typeof cellKinds)[number];
+
+/**
+ * Usable share of a cell by current, mA: on a curve through these (common practice). A coin cell is weak from a few mA
+ * on, round cells give nearly all of what is printed on them.
+ */
+const cellCurves: Readonly<Record<CellKind, readonly (readonly [ma: number, share: number])[]>> = {
+  "coin cell": [
+    [1, 0.8],
+    [3, 0.6],
+    [5, 0.5],
+    [10, 0.35],
+    [30, 0.15],
+  ],
+  alkaline: [
+    [25, 0.95],
+    [100, 0.85],
+    [250, 0.65],
+    [500, 0.5],
+  ],
+  rechargeable: [
+    [100, 0.95],
+    [1000, 0.85],
+  ],
+};
+
+/** Between two points by the logarithm of the current; level beyond the ends. */
+export function cellShare(ma: number, kind: CellKind = "coin cell"): number {
+  const cellCurve = cellCurves[kind];
+  const up = cellCurve.findIndex(([at]) => at >= ma);
+  if (up === 0) return cellCurve[0]![1];
+  if (up < 0) return cellCurve.at(-1)![1];
+  const [[a, low], [b, high]] = [cellCurve[up - 1]!, cellCurve[up]!];
+  return low + ((high - low) * Math.log(ma / a)) / Math.log(b / a);
+}
+
+/** Sizes that resistors are sold in, W (common practice). */
+const ratingsW = [0.125, 0.25, 0.5, 1, 2, 5, 10] as const;
+/** A resistor is taken twice as large as its heat, so that it can be touched (common practice). */
+const RATING_ROOM = 2;
+
+/** The smallest size that is sold and stays cool, W; null where none does. */
+export const ratingFor = (milliwatts: number): number | null =>
+  ratingsW.find((w) => w * 1000 >= RATING_ROOM * milliwatts) ?? null;
 
 /**
  * R = (Vs - Vf) / I, next higher E24. 9 V, 2.1 V and 10 mA: 690 -> 750 ohm, 9.2 mA, 63 mW.
@@ -50,11 +99,20 @@ export function chooseResistor(c: LampCircuit): Outcome<ResistorChoice> {
   const exactOhm = ((c.supplyV - c.lampV) / c.wantedMa) * 1000;
   const ohm = nextE24(exactOhm);
   const currentMa = ((c.supplyV - c.lampV) / ohm) * 1000;
+  const milliwatts = (c.supplyV - c.lampV) * currentMa;
+  const ratingW = ratingFor(milliwatts);
+  if (ratingW === null)
+    return refused(
+      "light/too-hot",
+      `The resistor would have to take ${(milliwatts / 1000).toFixed(1)} W: use a lower supply or less current.`,
+      ["wantedMa"],
+    );
   return success({
     exactOhm,
     ohm,
     currentMa,
-    milliwatts: (c.supplyV - c.lampV) * currentMa,
-    hours: c.cellMah === null ? null : (c.cellMah / currentMa) * cellFactor(currentMa),
+    milliwatts,
+    ratingW,
+    hours: c.cellMah === null ? null : (c.cellMah / currentMa) * cellShare(currentMa, c.cell),
   });
 }

@@ -1,13 +1,7 @@
-/** Stiffness in MPa and how much the sag grows with the years. Common practice. */
-export const stiffness = {
-  plywood: { mpa: 6000, creep: 2 },
-  mdf: { mpa: 2700, creep: 3 },
-  softwood: { mpa: 9000, creep: 2 },
-  xps: { mpa: 15, creep: 3 },
-  "cured resin": { mpa: 2000, creep: 2 },
-  PLA: { mpa: 3000, creep: 2 },
-} as const;
-export type Stiffness = keyof typeof stiffness;
+import type { Material } from "#core/materials/material";
+
+/** How a material bends: stiffness in MPa, and how much a sag grows with the years. */
+type Bends = NonNullable<Material["bends"]>;
 
 /**
  * Sag in the middle of a bar on two supports under its own even load: 5 w L^4 / (384 E I). @source beam
@@ -30,9 +24,8 @@ export function ownWeightSagMm(
   widthMm: number,
   heightMm: number,
   gPerCm3: number,
-  material: Stiffness,
+  { mpa, creep }: Bends,
 ): number {
-  const { mpa, creep } = stiffness[material];
   const newtonPerMm = widthMm * heightMm * gPerCm3 * 1e-6 * GRAVITY;
   return creep * beamSagMm(newtonPerMm, spanMm, mpa, rectangleInertiaMm4(widthMm, heightMm));
 }

@@ -37,8 +37,7 @@ export type ClearanceVerdict = {
 
 /**
  * The gap of a joint after scaling and painting against what its fit needs.
- * @param gapInFileMm per side, at the size the mesh was drawn
- * @param factor what the part is scaled by
+ * @param gapMm per side, on the bench
  * @param filmsMm dry films on both faces together
  * @param keptMm the gap a side that fitted on a trial of this machine and material, which goes before the
  * usual one
@@ -46,12 +45,10 @@ export type ClearanceVerdict = {
 export function clearanceVerdict(
   process: "filament" | "resin",
   fit: FitKind,
-  gapInFileMm: number,
-  factor: number,
+  gapMm: number,
   filmsMm: number,
   keptMm: number | null = null,
 ): ClearanceVerdict {
-  const gapMm = gapInFileMm * factor;
   const leftMm = gapMm - filmsMm;
   const wanted =
     keptMm === null

@@ -1,4 +1,7 @@
+import type { FitKind } from "#core/joints/clearance";
 import { exact } from "#core/figure";
+import { attackOf } from "#core/materials/attacks";
+import { type MaterialId, materialOf } from "#core/materials/materials";
 import { type ProductId, productOf } from "#core/materials/products";
 import { jointRef, partRef } from "#core/reference";
 import { draftStep, type Speed } from "#core/steps/draftStep";
@@ -15,16 +18,20 @@ export type JointWork = {
   readonly count: number;
   readonly shows: boolean;
   readonly gapMm: number | null;
-  readonly magnet: boolean;
+  readonly fit: FitKind;
 };
 
 /** What has to be known of a part that is joined. */
 export type JoinedPart = {
   readonly id: string;
   readonly clear: boolean;
+  /** How its faces were made; null where it was not printed. */
+  readonly wholeProcess: "filament" | "resin" | null;
   readonly releaseAt: number;
   /** It is picked up and knocked about. */
   readonly handled: boolean;
+  /** What its bare faces are of; null where nobody said. */
+  readonly bare: MaterialId | null;
   /** Names its colours, so that two parts of one finish are known. */
   readonly finish: string;
 };
@@ -34,6 +41,34 @@ export const jointMinutes = (count: number) => 4 + 3 * count;
 /** Glue a joint, ml (common practice). */
 const GLUE_ML = 0.2;
 
+/** The side that a glue attacks: foam, clear sheet and the like are told by what they are of. */
+const harmed = (glue: ProductId, members: readonly JoinedPart[]): MaterialId | undefined =>
+  members.find((m) => m.bare !== null && attackOf(productOf(glue), materialOf(m.bare)) !== null)?.bare ??
+  undefined;
+
+/**
+ * Parts with faces that have to stay bare when they are primed: of fits that are not glued, and of what is joined
+ * when it is painted.
+ */
+export const partsWithFitFaces = (
+  joints: readonly JointWork[],
+  parts: readonly JoinedPart[],
+  schools: OrderSchools,
+): ReadonlySet<string> =>
+  new Set(
+    joints
+      .filter((j) => j.glue === null || isApart(j, membersOf(j, parts), schools))
+      .flatMap((j) => j.partIds),
+  );
+
+const membersOf = (j: JointWork, parts: readonly JoinedPart[]) =>
+  parts.filter((p) => j.partIds.includes(p.id));
+
+/** Painted apart and joined after: what stays clear, and what is of two finishes where no seam shows. */
+const isApart = (j: JointWork, members: readonly JoinedPart[], schools: OrderSchools): boolean =>
+  members.some((p) => p.clear) ||
+  (!j.shows && (schools.joining === "paint, then join" || new Set(members.map((p) => p.finish)).size > 1));
+
 /** Glueing, and filling the seam where it shows. */
 export function jointSteps(
   j: JointWork,
@@ -41,14 +76,15 @@ export function jointSteps(
   speed: Speed,
   schools: OrderSchools,
 ): readonly Step[] {
-  const members = parts.filter((p) => j.partIds.includes(p.id));
+  const members = membersOf(j, parts);
   if (members.length === 0 || !j.glue) return [];
   const clear = members.some((p) => p.clear);
-  const finishes = new Set(members.map((p) => p.finish));
-  const apart = clear || (!j.shows && (schools.joining === "paint, then join" || finishes.size > 1));
+  const apart = isApart(j, members, schools);
   const shared = {
     targets: [jointRef(j.id), ...members.map((p) => partRef(p.id))],
     onWhat: j.name,
+    // What is cut and filed at it is dust of resin where one of them is.
+    process: members.some((p) => p.wholeProcess === "resin") ? ("resin" as const) : null,
     minutes: jointMinutes(j.count),
     releaseAt: Math.max(...members.map((p) => p.releaseAt)),
   };
@@ -70,7 +106,8 @@ export function jointSteps(
         apart: apart ? true : undefined,
         handled: members.some((p) => p.handled) ? true : undefined,
         gapMm: j.gapMm ?? undefined,
-        magnet: j.magnet ? true : undefined,
+        bare: harmed(j.glue, members),
+        magnet: j.fit === "magnet pocket" ? true : undefined,
       }),
     },
     speed,

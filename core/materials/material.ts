@@ -25,6 +25,8 @@ export type PrintTraits = {
   readonly clear: boolean;
   readonly shiny: boolean;
   readonly washedWith: string;
+  /** What its fresh prints are washed in, for the plan; null where nothing is washed off. */
+  readonly bath: "alcohol" | "water" | null;
   readonly goodFor: readonly Use[];
   readonly allowableMPa: number;
   readonly dryHours: number;

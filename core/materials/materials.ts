@@ -32,6 +32,7 @@ const filament: PrintTraits = {
   clear: false,
   shiny: true,
   washedWith: "soapy water",
+  bath: null,
   goodFor: ["handled"],
   allowableMPa: 15,
   dryHours: 4,
@@ -44,6 +45,7 @@ const cured: PrintTraits = {
   clear: false,
   shiny: false,
   washedWith: "alcohol, two baths of 10 min at most",
+  bath: "alcohol",
   goodFor: ["thin", "plain"],
   allowableMPa: 10,
   dryHours: 0,
@@ -233,6 +235,7 @@ export const materials = [
     print: {
       ...cured,
       washedWith: "water, kept and cured as resin waste",
+      bath: "water",
       goodFor: ["plain"],
       allowableMPa: 8,
     },

@@ -51,6 +51,8 @@ export type Product = {
   readonly sprayed: boolean;
   /** Thickness of one dry coat, mm; of a ground as it usually lies. */
   readonly filmMm: number;
+  /** Share of its volume that stays when it is dry, as it is sold. */
+  readonly solids: number;
   /** What it has to lie on; empty when it takes anything that is clean and dry. */
   readonly needs: string;
   /** How it dries; null where it leaves the face as it was or is no film. */

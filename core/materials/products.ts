@@ -30,6 +30,17 @@ const usualFilm: Record<Chemistry, number> = {
   "two-pack": 0.02,
   none: 0,
 };
+const usualSolids: Record<Chemistry, number> = {
+  water: 0.35,
+  lacquer: 0.2,
+  "enamel or oil": 0.4,
+  powder: 1,
+  resin: 0.95,
+  glue: 0.5,
+  mineral: 1,
+  "two-pack": 0.95,
+  none: 1,
+};
 /** What each chemistry brings that harms bare materials, and whoever works with it. */
 const usualAgents: Record<Chemistry, Product["agents"]> = {
   water: ["water"],
@@ -84,6 +95,7 @@ function row<Id extends string>({ times, ...given }: Given<Id>): Product & { rea
     cureMinutes: times[2],
     sprayed: false,
     filmMm: usualFilm[chemistry],
+    solids: usualSolids[chemistry],
     needs: "",
     leaves: null,
     agents: usualAgents[chemistry],
@@ -128,6 +140,7 @@ export const products = [
     times: [10, 30, D],
     sprayed: true,
     filmMm: 0.008,
+    solids: 0.2,
     needs: "primer",
     leaves: "matte",
     hazards: ["spray mist"],
@@ -198,6 +211,7 @@ export const products = [
     times: [15, 2 * H, D],
     ...can,
     filmMm: 0.03,
+    solids: 0.35,
     leaves: "matte",
     fromShelf: true,
     note: "made to be sanded; attacks bare foam",

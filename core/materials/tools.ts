@@ -34,6 +34,7 @@ export const tools = [
   row({ id: "grass applicator", kind: "other", setupMinutes: 5, hazards: ["high voltage"] }),
   row({ id: "glue", kind: "other" }),
   row({ id: "brush and water", kind: "bath" }),
+  row({ id: "water bath", kind: "bath" }),
   row({ id: "alcohol bath", kind: "bath", agents: ["alcohol"], hazards: ["flammable"] }),
   row({ id: "cloth", kind: "other" }),
   row({ id: "cloth and alcohol", kind: "bath", agents: ["alcohol"], hazards: ["flammable"] }),

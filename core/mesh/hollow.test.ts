@@ -5,7 +5,7 @@ import { posedMesh } from "#core/mesh/pose";
 import { shellsOf } from "#core/mesh/shells";
 import { solidProperties } from "#core/mesh/solidProperties";
 import { box, moved, sphere, together, torus, withoutFaces } from "#core/mesh/testing";
-import { scaledMesh, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { boundingBox, scaledMesh, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 
 function hollowed(m: TriangleMesh, wall: number, mmPerUnit = 1): HollowMesh {
@@ -36,6 +36,9 @@ describe("hollowing", () => {
       const h = hollowed(posedMesh(box(30, 30, 30), { down, turnDeg: 17 }), 2);
       expect(Math.abs(h.cavityVolume / 26 ** 3 - 1)).toBeLessThan(0.002);
       expect(h.thinnest).toBeGreaterThanOrEqual(2 - h.step / 5);
+      // Its room lies in the middle of it.
+      const { min, max } = boundingBox(posedMesh(box(30, 30, 30), { down, turnDeg: 17 }).positions);
+      h.cavities[0]!.at.forEach((v, k) => expect(v).toBeCloseTo((min[k]! + max[k]!) / 2, 0));
     }
   });
   it("makes closed walls that look inward, apart from the outer faces", () => {

@@ -25,8 +25,8 @@ describe("thickness", () => {
     const s = sampleThickness(together(box(90, 100, 3), moved(box(10, 100, 1), 200, 0, 0)), 6000);
     expect(shareThinner(s, 2)).toBeGreaterThan(0.06);
     expect(shareThinner(s, 2)).toBeLessThan(0.16);
-    expect(s.places[0]!.thickness).toBeCloseTo(1, 3);
-    expect(s.places[0]!.at[0]).toBeGreaterThan(199);
+    expect(s.felt[0]!.thickness).toBeCloseTo(1, 3);
+    expect(s.felt[0]!.at[0]).toBeGreaterThan(199);
   });
   it("does not depend on where the mesh is or which way it is turned", () => {
     const at = (m: TriangleMesh) => thicknessAt(sampleThickness(m, 800), 0.3);

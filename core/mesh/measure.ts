@@ -11,31 +11,23 @@ import { shellsOf } from "#core/mesh/shells";
 import { type Outline, silhouette } from "#core/mesh/silhouette";
 import { slopePatches, type SlopePatch } from "#core/mesh/slopes";
 import { solidProperties } from "#core/mesh/solidProperties";
+import { enclosedVolume, type EnclosedVolume } from "#core/mesh/volumeRange";
 import { sampleThickness, type ThicknessSample } from "#core/mesh/thickness";
-import {
-  type Box3,
-  boundingBox,
-  boxSize,
-  type TriangleMesh,
-  type TriangleSoup,
-} from "#core/mesh/triangleMesh";
+import { type Box3, boundingBox, type TriangleMesh, type TriangleSoup } from "#core/mesh/triangleMesh";
+import { type ThinWall, thinWalls } from "#core/mesh/thinWalls";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 /** Raised when any measurement changes, so that cached ones are made again. */
-export const MEASURE_VERSION = 3;
+export const MEASURE_VERSION = 5;
 
 /** Everything the plan needs to know of a mesh, in the units of its file. Made once, kept by content. */
-export type MeshMeasurement = {
+export type MeshMeasurement = EnclosedVolume & {
   readonly version: number;
   readonly triangles: number;
   readonly vertices: number;
   readonly box: Box3;
   readonly area: number;
-  /** Enclosed volume; for a mesh that is not closed a hint only, see `volumeLow` and `volumeHigh`. */
-  readonly volume: number;
-  readonly volumeLow: number;
-  readonly volumeHigh: number;
   readonly centroid: readonly [number, number, number];
   readonly health: MeshHealth;
   readonly flaws: MeshFlaws;
@@ -44,6 +36,8 @@ export type MeshMeasurement = {
   /** What hangs over by more than 45 degrees, in patches. */
   readonly overhangs: readonly OverhangRegion[];
   readonly thickness: ThicknessSample;
+  /** Walls and rods, thinnest first, by the place where each was felt. */
+  readonly thinWalls: readonly ThinWall[];
   /** Widths of what is engraved or stands close together, felt outward. */
   readonly gaps: ThicknessSample;
   readonly regions: LayerRegions;
@@ -85,7 +79,7 @@ export function measureMesh(
   const health = meshHealth(mesh, twins, shells);
   const flaws = meshFlaws(mesh, twins, shells);
   const box = boundingBox(mesh.positions);
-  const { area, volume, centroid } = solidProperties(mesh);
+  const { area, volume: signed, centroid } = solidProperties(mesh);
   onProgress?.(0.3, "cutting layers");
   const profile = layerSweep(mesh, twins.twin, midHeights(box.min[2], box.max[2], PROFILE_LAYERS));
   onProgress?.(0.4, "following spaces");
@@ -95,9 +89,10 @@ export function measureMesh(
   onProgress?.(0.6, "measuring walls");
   const tree = buildRayTree(mesh);
   const overhangs = overhangRegions(mesh, twins.twin, tree);
-  const thickness = sampleThickness(mesh, THICKNESS_SAMPLES, { tree });
+  const { felt, ...thickness } = sampleThickness(mesh, THICKNESS_SAMPLES, { tree });
+  const thin = thinWalls(mesh, tree, felt);
   onProgress?.(0.75, "measuring gaps");
-  const gaps = sampleThickness(mesh, GAP_SAMPLES, { tree, side: "outside" });
+  const { sorted, without } = sampleThickness(mesh, GAP_SAMPLES, { tree, side: "outside" });
   onProgress?.(0.85, "drawing outlines");
   const plan = silhouette(mesh, box, "plan");
   const front = silhouette(mesh, box, "front");
@@ -108,7 +103,7 @@ export function measureMesh(
       ? centroid
       : [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2],
   );
-  const { volumeLow, volumeHigh } = volumeRange(volume, profile, box, isClosed(health));
+  const enclosed = enclosedVolume(mesh, signed, shells.shells, health, profile, box);
   onProgress?.(1, "drawing outlines");
   return {
     mesh,
@@ -118,9 +113,7 @@ export function measureMesh(
       vertices: mesh.positions.length / 3,
       box,
       area,
-      volume,
-      volumeLow,
-      volumeHigh,
+      ...enclosed,
       centroid,
       health,
       flaws,
@@ -128,7 +121,8 @@ export function measureMesh(
       slopes,
       overhangs,
       thickness,
-      gaps,
+      thinWalls: thin,
+      gaps: { sorted, without },
       regions,
       turnedBox,
       resting,
@@ -137,21 +131,4 @@ export function measureMesh(
       picture: meshPicture(mesh),
     },
   };
-}
-
-/**
- * A closed mesh has one volume. An open one is taken two ways, by faces and by layers; what they disagree by,
- * and a tenth more, is the range.
- */
-function volumeRange(
-  volume: number,
-  profile: LayerProfile,
-  box: Box3,
-  closed: boolean,
-): { volumeLow: number; volumeHigh: number } {
-  if (closed) return { volumeLow: volume, volumeHigh: volume };
-  const step = boxSize(box)[2] / profile.heights.length;
-  const byLayers = profile.areas.reduce((sum, a) => sum + Math.abs(a), 0) * step;
-  const byFaces = Math.abs(volume);
-  return { volumeLow: 0.9 * Math.min(byLayers, byFaces), volumeHigh: 1.1 * Math.max(byLayers, byFaces) };
 }

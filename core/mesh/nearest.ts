@@ -2,7 +2,8 @@ import type { RayTree } from "#core/mesh/rayTree";
 
 /**
  * Square of the distance from a point to triangle (a, a + u, a + v).
- * @source C. Ericson, Real-Time Collision Detection, closest point on a triangle by its regions (from memory)
+ * @source C. Ericson, Real-Time Collision Detection, closest point on a triangle by its regions
+ * (from memory; checked against three)
  */
 export function squareToFace(
   px: number,

@@ -30,7 +30,7 @@ export type Turn3 = readonly [number, number, number, number, number, number, nu
  * The shortest tip that brings `down` to straight down, then the turn about the upright. A thing upside down
  * is tipped
  * over its x axis.
- * @source rotation between two directions: Rodrigues (from memory)
+ * @source rotation between two directions: Rodrigues (from memory; checked against quaternions of three)
  */
 export function turnOf({ down, turnDeg }: Pose): Turn3 {
   const [x, y, z] = unit(down);

@@ -208,7 +208,8 @@ const stack = new Int32Array(128);
 const entries = new Float64Array(128);
 
 /**
- * The nearest face that counts, within `reach`. Faces are met as Möller and Trumbore 1997 do (from memory).
+ * The nearest face that counts, within `reach`. Faces are met as Möller and Trumbore 1997 do
+ * (from memory; checked against three, face by face).
  * @param facing which faces count, by dot(their normal, direction): above 0 those with at least this (met
  * from inside),
  *   below 0 those with at most this (met from outside), 0 any

@@ -1,9 +1,31 @@
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { unionFind } from "#core/unionFind";
 
-/** Degrees in one slope bin. */
-export const SLOPE_BIN_DEG = 3;
-const BINS = 180 / SLOPE_BIN_DEG;
+/**
+ * Middles of the slope bins, degrees: 1 apart near the level, where a degree more doubles what is seen of the
+ * steps, 3 apart elsewhere. Level faces and walls fall in the middle of theirs.
+ */
+const FINE_TO_DEG = 5;
+const BIN_DEG = 3;
+const middles: readonly number[] = (() => {
+  const above = Array.from({ length: FINE_TO_DEG }, (_, i) => i);
+  const coarse = Array.from({ length: 28 }, (_, i) => 6 + BIN_DEG * i);
+  const up = [...above, ...coarse];
+  return [...up, 90, ...[...up].reverse().map((deg) => 180 - deg)];
+})();
+/** Past this many degrees a face belongs to the next bin. */
+const ends = middles.map((deg, i) => (deg + (middles[i + 1] ?? Infinity)) / 2);
+/** The bin of every half a degree, so that a face finds its own in one step or two. */
+const binFrom = Uint8Array.from({ length: 361 }, (_, half) => ends.findIndex((end) => half / 2 <= end));
+
+/** @param deg from straight up, 0 to 180 */
+function binOf(deg: number): number {
+  let bin = binFrom[Math.floor(2 * deg)]!;
+  while (deg > ends[bin]!) bin++;
+  return bin;
+}
+/** Faces of the lowest plane, which are printed against the bed. */
+const ON_BED = middles.length;
 
 /**
  * How much surface lies at which slope, gathered from connected patches of like slope.
@@ -52,15 +74,14 @@ export function slopePatches(mesh: TriangleMesh, twin: Int32Array): readonly Slo
     const length = Math.sqrt(nx * nx + ny * ny + nz * nz);
     areas[f] = length / 2;
     const deg = length === 0 ? 90 : (Math.acos(Math.max(-1, Math.min(1, nz / length))) * 180) / Math.PI;
-    // Bins are centred on 0, 3, 6, ...: walls and flats then fall in the middle of theirs.
-    bin[f] = Math.min(BINS, Math.round(deg / SLOPE_BIN_DEG));
+    bin[f] = binOf(deg);
     if (
-      bin[f] === BINS &&
+      bin[f] === ON_BED - 1 &&
       positions[a + 2]! <= bedAt &&
       positions[b + 2]! <= bedAt &&
       positions[c + 2]! <= bedAt
     )
-      bin[f] = BINS + 1;
+      bin[f] = ON_BED;
   }
   const patches = unionFind(faceCount);
   for (let h = 0; h < twin.length; h++) {
@@ -82,9 +103,9 @@ export function slopePatches(mesh: TriangleMesh, twin: Int32Array): readonly Slo
   return [...groups.entries()]
     .sort(([p], [q]) => p - q)
     .map(([, g]) => ({
-      slopeDeg: Math.min(BINS, g.bin) * SLOPE_BIN_DEG,
+      slopeDeg: middles[Math.min(ON_BED - 1, g.bin)]!,
       area: g.area,
       patchArea: g.area / g.count,
-      onBed: g.bin === BINS + 1,
+      onBed: g.bin === ON_BED,
     }));
 }

@@ -1,6 +1,7 @@
 import { diagonalOf, faceNormal, pointInFace } from "#core/mesh/faces";
 import { buildRayTree, castRayInto, noHit, type RayTree } from "#core/mesh/rayTree";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
+import type { FeltWall } from "#core/mesh/thinWalls";
 import { type Side, wallDistance } from "#core/mesh/wallRays";
 
 /**
@@ -8,12 +9,10 @@ import { type Side, wallDistance } from "#core/mesh/wallRays";
  *
  * - `sorted`: what was found, ascending; each stands for an equal share of the area
  * - `without`: share of the area where no wall faces back (edges, open meshes; most of a surface, for gaps)
- * - `places`: the least found, least first, at most one per neighbourhood
  */
 export type ThicknessSample = {
   readonly sorted: Float32Array;
   readonly without: number;
-  readonly places: readonly { readonly at: readonly [number, number, number]; readonly thickness: number }[];
 };
 
 export type SampleOptions = {
@@ -27,8 +26,6 @@ export type SampleOptions = {
   readonly reach?: number;
 };
 
-/** Most places told. */
-const PLACES = 8;
 /** Most faces looked at for one sample, and rays cast to foresee how many one ray looks at. */
 const TESTS = 4e7;
 const PROBES = 32;
@@ -42,53 +39,64 @@ export function sampleThickness(
   mesh: TriangleMesh,
   wanted: number,
   { side = "inside", start = 0.5, tree = buildRayTree(mesh), reach }: SampleOptions = {},
-): ThicknessSample {
+): ThicknessSample & { readonly felt: readonly FeltWall[] } {
   const { faces } = tree;
   const cumulative = new Float64Array(faces.length + 1);
   for (let i = 0; i < faces.length; i++)
     cumulative[i + 1] = cumulative[i]! + Math.hypot(...faceNormal(mesh, faces[i]!));
   const total = cumulative[faces.length]!;
   const diagonal = diagonalOf(mesh);
-  if (!(total > 0) || wanted === 0) return { sorted: new Float32Array(0), without: 1, places: [] };
+  if (!(total > 0) || wanted === 0) return { sorted: new Float32Array(0), without: 1, felt: [] };
   const count = Math.max(1, Math.min(wanted, Math.floor(TESTS / (5 * testsPerRay(mesh, tree)))));
-  const found: { thickness: number; at: [number, number, number] }[] = [];
+  const found: FeltWall[] = [];
+  const missed = new Uint8Array(faces.length).fill(1);
   let without = 0;
   let place = 0;
-  for (let k = 0; k < count; k++) {
-    const target = ((k + start) / count) * total;
-    while (place + 1 < faces.length && cumulative[place + 1]! <= target) place++;
-    const face = faces[place]!;
+  const feel = (k: number, face: number): FeltWall => {
     const normal = faceNormal(mesh, face);
-    if (cumulative[place + 1] === cumulative[place]) continue;
     const at = pointInFace(
       mesh,
       face,
       fraction(k + start, 0.7548776662466927),
       fraction(k + start, 0.5698402909980532),
     );
-    const thickness = wallDistance(
-      tree,
-      side,
-      face,
-      at,
-      normal,
-      fraction(k, 0.6180339887498949) * Math.PI * 2,
-      1e-5 * diagonal,
-      reach ?? 2 * diagonal,
-    );
-    if (thickness < Infinity) found.push({ thickness, at });
+    const turn = fraction(k, 0.6180339887498949) * Math.PI * 2;
+    const far = reach ?? 2 * diagonal;
+    return { at, face, thickness: wallDistance(tree, side, face, at, normal, turn, 1e-5 * diagonal, far) };
+  };
+  for (let k = 0; k < count; k++) {
+    const target = ((k + start) / count) * total;
+    while (place + 1 < faces.length && cumulative[place + 1]! <= target) place++;
+    const face = faces[place]!;
+    if (cumulative[place + 1] === cumulative[place]) continue;
+    missed[place] = 0;
+    const felt = feel(k, face);
+    if (felt.thickness < Infinity) found.push(felt);
     else without++;
   }
-  found.sort((p, q) => p.thickness - q.thickness);
-  const places: { at: readonly [number, number, number]; thickness: number }[] = [];
-  for (const p of found) {
-    if (places.length >= PLACES) break;
-    if (
-      places.every((q) => Math.hypot(p.at[0] - q.at[0], p.at[1] - q.at[1], p.at[2] - q.at[2]) > diagonal / 20)
-    )
-      places.push(p);
-  }
-  return { sorted: Float32Array.from(found, (p) => p.thickness), without: without / count, places };
+  const sorted = Float32Array.from(found, (p) => p.thickness).sort();
+  if (side === "inside") found.push(...feltBetween(missed, cumulative, count, (k, i) => feel(k, faces[i]!)));
+  return { sorted, without: without / count, felt: found.sort((p, q) => p.thickness - q.thickness) };
+}
+
+/**
+ * Walls felt on faces that no point came to, so that what is small is felt too; they stand for no share of the area.
+ * @param missed 1 where no point came, in the order of the tree
+ */
+function feltBetween(
+  missed: Uint8Array,
+  cumulative: Float64Array,
+  most: number,
+  feel: (k: number, place: number) => FeltWall,
+): readonly FeltWall[] {
+  const places: number[] = [];
+  for (let i = 0; i < missed.length; i++)
+    if (missed[i] === 1 && cumulative[i + 1]! > cumulative[i]!) places.push(i);
+  const every = Math.max(1, Math.ceil(places.length / most));
+  return places
+    .filter((_, i) => i % every === 0)
+    .map((place, k) => feel(k, place))
+    .filter((felt) => felt.thickness < Infinity);
 }
 
 /** Faces that a ray looks at in the mean, by a few of them. */

@@ -260,7 +260,8 @@ describe("films in section", () => {
       testStep({
         id: "c",
         action: "paint",
-        title: "Paint the colour, 2 coats",
+        title: "Paint the colour",
+        coats: 2,
         product: "acrylic",
       }),
       testStep({ id: "f", action: "fill", product: "solvent putty", facts: { depthMm: 0.5 } }),

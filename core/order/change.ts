@@ -1,3 +1,4 @@
+import type { Target } from "#core/reference";
 import type { ProductId } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import type { FactsPatch, StepFacts } from "#core/steps/facts";
@@ -20,6 +21,29 @@ export type OrderChange =
       readonly waitMinutes: number;
       readonly facts: StepFacts;
       /** It finds its own place by the rules; otherwise it takes that of the other step. */ readonly loose: boolean;
+    }
+  | {
+      readonly kind: "own";
+      readonly id: string;
+      /** Before or after another step, right there or some time; null where it finds its place by the rules. */
+      readonly at: {
+        readonly side: "before" | "after";
+        readonly stepId: string;
+        readonly within: "right there" | "some time";
+      } | null;
+      readonly targets: readonly Target[];
+      readonly action: Action;
+      readonly title: string;
+      readonly product: ProductId | null;
+      readonly paintId: string | null;
+      readonly millilitres: number | null;
+      readonly sheen: Sheen | null;
+      readonly tool: ToolId;
+      readonly place: Place;
+      readonly minutes: number;
+      readonly waitMinutes: number;
+      readonly facts: StepFacts;
+      readonly optional: boolean;
     }
   | {
       readonly kind: "product";

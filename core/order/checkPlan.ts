@@ -19,8 +19,11 @@ type Asked = {
   readonly wishes?: readonly OrderWish[];
 };
 
-/** Rules about a product in the weather are told once for the product, not for every step with it. */
+/** Rules about a product in the weather are told once for the product. */
 const oncePerProduct = new Set(["O49", "O60"]);
+/** Where the same is broken by many steps, what it is told of once. */
+const toldOf = (ruleId: string, step: Step) =>
+  oncePerProduct.has(ruleId) ? step.product : ruleId === "O24" ? step.recipeId : step.id;
 
 /**
  * Every rule that the plan breaks as it stands: an independent look at the result, trusting no builder of it.
@@ -81,7 +84,7 @@ export function checkPlan(
     for (const rule of checked) {
       const breach = rule.check!(p.step, here);
       if (!breach) continue;
-      const key = oncePerProduct.has(rule.id) ? `${rule.id} ${p.step.product}` : `${rule.id} ${p.step.id}`;
+      const key = `${rule.id} ${toldOf(rule.id, p.step)}`;
       if (told.has(key)) continue;
       told.add(key);
       const other = breach.other ? inTime.find((s) => s.id === breach.other) : undefined;

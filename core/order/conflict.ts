@@ -9,7 +9,7 @@ export type Constraint = {
   readonly before: string;
   readonly after: string;
   readonly lagMinutes: number;
-  readonly from: "rule" | "recipe" | "wish";
+  readonly from: "rule" | "recipe" | "wish" | "typed";
   readonly ruleId: string | null;
   /** It has to begin by then. */
   readonly latestMinutes?: number;

@@ -10,6 +10,7 @@ const asked = new Set([
   "O7",
   "O13",
   "O17",
+  "O23",
   "O26",
   "O39",
   "O40",

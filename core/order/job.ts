@@ -3,15 +3,17 @@ import { MINUTES_A_DAY } from "#core/steps/hours";
 import { productOf } from "#core/materials/products";
 import { type Capacity, holds } from "#core/order/places";
 import type { Constraint } from "#core/order/conflict";
-import type { Place, Step } from "#core/steps/step";
+import type { Action, Place, Step } from "#core/steps/step";
 import type { Windows } from "#core/order/windows";
 
 /** Same product, tool and place: done in one go. */
 export const batchKey = (s: Step) =>
   `${s.place}|${s.tool}|${s.product ?? s.action}|${s.recipeId ?? s.paintId ?? ""}`;
 
+/** Work that takes more getting out than its tool: two baths of alcohol and their lids; a lamp and its turntable. */
+const SETUP: Partial<Record<Action, number>> = { "wash resin": 8, cure: 3 };
 /** Getting out and cleaning up when the batch changes, minutes (common practice). */
-const setupOf = (s: Step) => (s.place === "sink" ? 2 : toolOf(s.tool).setupMinutes);
+const setupOf = (s: Step) => SETUP[s.action] ?? (s.place === "sink" ? 2 : toolOf(s.tool).setupMinutes);
 /**
  * An airbrush is only rinsed, not cleaned, from a colour to a darker one of the same chemistry (common
  * practice).

@@ -1,6 +1,7 @@
 import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
+import { unmixed } from "#core/paint/paintSteps";
 import type { Clock } from "#core/steps/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import type { Checked } from "#core/steps/facts";
@@ -51,6 +52,9 @@ const part = (id: string, recipeId: string, given: Partial<PartWork> = {}): Part
   onBoard: true,
   releaseAt: 0,
   supported: true,
+  bath: "alcohol",
+  lets: "usual",
+  slender: false,
   pieceOf: null,
   wholeProcess: "filament",
   bare: "PLA",
@@ -66,7 +70,7 @@ const joints = ["one", "two"].map((id) => ({
   count: 1,
   shows: false,
   gapMm: null,
-  magnet: false,
+  fit: "glued butt" as const,
 }));
 const steps = (
   care: Care,
@@ -82,7 +86,7 @@ const steps = (
       [],
       { widthMm: 200, depthMm: 200 },
       () => 1,
-      () => null,
+      () => unmixed,
       care,
     ),
   );

@@ -326,6 +326,9 @@ describe("steps of a scene", () => {
     onBoard: true,
     releaseAt: 0,
     supported: true,
+    bath: "alcohol",
+    lets: "usual",
+    slender: false,
     pieceOf: null,
     wholeProcess: given.process ?? "filament",
     bare: null,
@@ -347,7 +350,7 @@ describe("steps of a scene", () => {
             count: 1,
             shows: true,
             gapMm: null,
-            magnet: false,
+            fit: "glued butt",
           },
         ],
         [
@@ -383,7 +386,7 @@ describe("steps of a scene", () => {
           count: 1,
           shows: false,
           gapMm: null,
-          magnet: false,
+          fit: "glued butt",
         },
       ],
       [],
@@ -405,7 +408,11 @@ describe("steps of a scene", () => {
     const coats = (stepDepthMm: number) =>
       makeSteps([part({ stepDepthMm })], [], [], board, () => 1).find((s) => s.action === "fill")!;
     expect(coats(0.12).handsMinutes.value).toBeGreaterThan(coats(0.04).handsMinutes.value);
-    expect(coats(3).notes.length).toBe(1);
+    // 0.28 mm: a stop at six coats would leave it plain; as many are laid as the depth asks, sanded between.
+    expect(coats(0.28).coats).toBeGreaterThan(6);
+    expect(coats(0.28).notes).toEqual([expect.stringMatching(/^Sand lightly after every fourth coat/)]);
+    expect(coats(3).coats).toBe(12);
+    expect(coats(3).notes.at(-1)).toMatch(/^2\.64 mm of the steps is left after that and still shows/);
   });
   it("follow the builder's own speed", () => {
     const minutes = (speed: number) =>

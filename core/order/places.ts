@@ -1,6 +1,9 @@
 import { isGround, isPart } from "#core/reference";
 import type { Place, Step } from "#core/steps/step";
 
+/** Small prints that turn under a curing lamp at once: about a plate of them (common practice). */
+export const LAMP_PIECES = 24;
+
 /** How many pieces a place holds at once; a place that is not told holds any number. */
 export type Capacity = Partial<Record<Place, number>>;
 
@@ -10,7 +13,7 @@ export type Capacity = Partial<Record<Place, number>>;
  */
 export function holds(step: Step): { readonly place: Place; readonly pieces: number } | null {
   if (step.waitMinutes <= 0) return null;
-  if (step.place === "lamp") return { place: "lamp", pieces: 1 };
+  if (step.place === "lamp") return { place: "lamp", pieces: step.pieces ?? 1 };
   return step.product !== null &&
     step.targets.some(isPart) &&
     step.action !== "place" &&

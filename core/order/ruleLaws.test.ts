@@ -148,7 +148,7 @@ describe("whatever lies on a bench", () => {
           expect(orderRules.some((r) => r.id === c.ruleId)).toBe(true);
           expect(c.sentence.length).toBeGreaterThan(20);
           for (const { change: k } of c.mends)
-            for (const id of "before" in k ? [k.before, k.after] : [k.stepId])
+            for (const id of "before" in k ? [k.before, k.after] : "stepId" in k ? [k.stepId] : [])
               expect(ids.has(id), `${c.ruleId} ${k.kind} ${id}`).toBe(true);
         }
       }),

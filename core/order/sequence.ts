@@ -24,7 +24,12 @@ export type Sequence = {
   readonly order: readonly string[];
   readonly constraints: readonly Constraint[];
   readonly conflicts: readonly OrderConflict[];
+  /** What was typed in one order and comes in the other, by the rule that wants it so. */
+  readonly retyped: readonly Retyped[];
 };
+
+/** Two steps that come the other way round than they were typed; the rule is null where wishes want it so. */
+export type Retyped = { readonly before: string; readonly after: string; readonly ruleId: string | null };
 
 /** Moves and waits that mends asked for, as wishes. */
 export const wishesOf = (changes: readonly OrderChange[]): readonly OrderWish[] =>
@@ -56,6 +61,7 @@ const lagOf = (step: Step, wait: Wait | number, weather: Weather): number => {
  * An order of steps that breaks no rule, or the conflicts that remain. Rules win over wishes, except where
  * the builder
  * has set the rule aside for that pair; then the wish holds and the conflict stays visible.
+ * What was typed in an order stays in it where nothing stands against that.
  * Of steps that could come next the one with the smallest rank and id goes first, so that the same steps
  * always give
  * the same order, however they were listed.
@@ -65,6 +71,7 @@ export function sequence(
   wishes: readonly OrderWish[] = [],
   rules: readonly OrderRule[] = orderRules,
   weather: Weather = usualWeather,
+  typed: readonly { readonly before: string; readonly after: string }[] = [],
 ): Sequence {
   const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
   const ids = sorted.map((s) => s.id);
@@ -157,9 +164,15 @@ export function sequence(
       });
     else conflicts.push({ ...roundWish(byId.get(wish.before)!, byId.get(wish.after)!), circle: round });
   }
+  const retyped = asTyped(
+    typed.filter((t) => byId.has(t.before) && byId.has(t.after)),
+    held,
+    { ids, rules, lag: (id) => lagOf(byId.get(id)!, "none", weather) },
+  );
   const order = topological(ids, held);
   return {
     order,
+    retyped,
     constraints: [
       ...held,
       ...spacings(
@@ -170,6 +183,42 @@ export function sequence(
     ],
     conflicts,
   };
+}
+
+/**
+ * Adds to what is held what was typed in an order, as far as nothing stands against it.
+ * @returns what comes the other way round
+ */
+function asTyped(
+  typed: readonly { readonly before: string; readonly after: string }[],
+  held: Constraint[],
+  {
+    ids,
+    rules,
+    lag,
+  }: {
+    readonly ids: readonly string[];
+    readonly rules: readonly OrderRule[];
+    readonly lag: (id: string) => number;
+  },
+): readonly Retyped[] {
+  if (typed.length === 0) return [];
+  const place = new Map(topological(ids, held).map((id, i) => [id, i]));
+  const add = ({ before, after }: (typeof typed)[number]) =>
+    held.push({ before, after, lagMinutes: lag(before), from: "typed", ruleId: null });
+  // What stands in that order anyhow can go round in no circle, with all of its like: the search is for the few others.
+  const isSo = ({ before, after }: (typeof typed)[number]) => place.get(before)! < place.get(after)!;
+  typed.filter(isSo).forEach(add);
+  return typed
+    .filter((t) => !isSo(t))
+    .flatMap((t): readonly Retyped[] => {
+      const path = pathBetween(held, t.after, t.before);
+      if (path.length === 0) {
+        add(t);
+        return [];
+      }
+      return [{ before: t.before, after: t.after, ruleId: strictest(path, rules)?.ruleId ?? null }];
+    });
 }
 
 /** Wishes that go round in a circle with each other or with a recipe. */
@@ -200,6 +249,7 @@ const stageRank: Record<string, number> = {
   wash: 9,
   sterilise: 9,
   "dry fit": 10,
+  warm: 10,
   wire: 11,
   "release film": 11,
   glue: 12,
@@ -209,7 +259,7 @@ const stageRank: Record<string, number> = {
   prime: 15,
   mask: 16,
   paint: 17,
-  decal: 17,
+  decal: 17.5,
   shade: 18,
   drybrush: 19,
   "line in": 19,
@@ -224,6 +274,7 @@ const stageRank: Record<string, number> = {
   "touch up": 27,
   "draw back": 18,
   "paint edge": 28,
+  carry: 29,
 };
 
 const rank = (s: Step) => stageRank[s.action] ?? 99;

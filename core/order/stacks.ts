@@ -19,9 +19,6 @@ export type Film = {
   /** Dry thickness of all its coats, mm. */ readonly filmMm: number;
 };
 
-/** `Prime, 2 coats` is two. */
-const coatsOf = (title: string) => Number(/, (\d+) coats/.exec(title)?.[1] ?? 1);
-
 /** The films on every target from the substrate up, in the order in which they are laid. */
 export function stacks(
   steps: readonly Step[],
@@ -46,7 +43,7 @@ export function stacks(
         sheen: step.sheen,
         at,
         curedAt: at + family.cureMinutes,
-        filmMm: (step.facts?.depthMm ?? family.filmMm) * coatsOf(step.title),
+        filmMm: (step.facts?.depthMm ?? family.filmMm) * (step.coats ?? 1),
       });
     }
   }

@@ -1,47 +1,17 @@
 import { between, type Figure } from "#core/figure";
+import type { Product } from "#core/materials/product";
 
-/** How a coat goes on: film when dry, what reaches the part, what is lost each time. Common practice. */
+/**
+ * How a coat goes on: what reaches the part, what is lost each time, hands. A wash is told by the wet film that it
+ * lays, drybrushing by what it leaves on the crests. `fixedMinutes`: taking a part up and putting it down; pots, cups
+ * and brushes are got out once a session. Common practice.
+ */
 export const methods = {
-  brush: {
-    dryFilmMm: 0.017,
-    volumeSolids: 0.35,
-    transfer: 0.9,
-    wasteMl: 0.5,
-    minutesPerCm2: 0.05,
-    fixedMinutes: 5,
-  },
-  airbrush: {
-    dryFilmMm: 0.008,
-    volumeSolids: 0.2,
-    transfer: 0.6,
-    wasteMl: 1,
-    minutesPerCm2: 0.012,
-    fixedMinutes: 10,
-  },
-  can: {
-    dryFilmMm: 0.015,
-    volumeSolids: 0.2,
-    transfer: 0.4,
-    wasteMl: 0,
-    minutesPerCm2: 0.006,
-    fixedMinutes: 5,
-  },
-  drybrush: {
-    dryFilmMm: 0.004,
-    volumeSolids: 0.35,
-    transfer: 0.4,
-    wasteMl: 0.3,
-    minutesPerCm2: 0.03,
-    fixedMinutes: 3,
-  },
-  wash: {
-    dryFilmMm: 0.004,
-    volumeSolids: 0.08,
-    transfer: 0.9,
-    wasteMl: 0.3,
-    minutesPerCm2: 0.02,
-    fixedMinutes: 4,
-  },
+  brush: { transfer: 0.9, wasteMl: 0.5, minutesPerCm2: 0.05, fixedMinutes: 1 },
+  airbrush: { transfer: 0.6, wasteMl: 1, minutesPerCm2: 0.012, fixedMinutes: 1 },
+  can: { transfer: 0.4, wasteMl: 0, minutesPerCm2: 0.006, fixedMinutes: 1 },
+  drybrush: { transfer: 0.4, wasteMl: 0.3, minutesPerCm2: 0.03, fixedMinutes: 1 },
+  wash: { transfer: 0.9, wasteMl: 0.3, minutesPerCm2: 0.02, fixedMinutes: 1 },
 } as const;
 export type Method = keyof typeof methods;
 
@@ -53,31 +23,54 @@ const SMALL_TARGET_TRANSFER = 0.25;
 /** Mix a fifth more than is needed: a mix made weeks later does not match by eye (common practice). */
 export const SPARE_SHARE = 0.2;
 
+/** Wet film of a wash, glaze or filter as it is used, mm (common practice). */
+const WASH_WET_MM = 0.05;
+/** Dry film that drybrushing leaves, and an airbrush of a paint that is usually brushed, mm (common practice). */
+const DRYBRUSH_MM = 0.004;
+const AIRBRUSHED_MM = 0.008;
+
+/** Dry film of one coat as it goes on, mm: of the product, thinner where it is brushed dry or sprayed. */
+export function coatFilmMm(product: Pick<Product, "filmMm" | "sprayed">, method: Method): number {
+  if (method === "drybrush") return DRYBRUSH_MM;
+  return method === "airbrush" && !product.sprayed ? Math.min(AIRBRUSHED_MM, product.filmMm) : product.filmMm;
+}
+
+/** A coat, or some that are alike, to be laid. `thinnerShare`: thinner per paint, 0.25 for 1 to 4. */
+export type CoatAmount = {
+  readonly areaCm2: Figure;
+  readonly coats: number;
+  readonly method: Method;
+  readonly product: Product;
+  readonly thinnerShare: number;
+};
+
 /**
- * Paint as used, ml: area x coats x wet film / transfer + waste, and a fifth over.
- * Wet film = dry film x (1 + thinner) / volume solids, from conservation of solids.
+ * The mix as used, ml: what lies wet on the area over what reaches it, and what stays in the tool, and a fifth
+ * over. A body coat is told by the dry film that it must leave, so that it takes the same paint however it is
+ * thinned: film / solids x (1 + thinner), by conservation of solids. A wash is told by its wet film.
  */
-export function paintMillilitres(
-  areaCm2: Figure,
-  coats: number,
-  method: Method,
-  thinnerShare: number,
-): Figure {
-  const m = methods[method];
-  const wetMm = (m.dryFilmMm * (1 + thinnerShare)) / m.volumeSolids;
-  const transfer = method === "can" && areaCm2.value < SMALL_TARGET_CM2 ? SMALL_TARGET_TRANSFER : m.transfer;
-  const ml = (cm2: number) => (((cm2 / 10) * coats * wetMm) / transfer + m.wasteMl) * (1 + SPARE_SHARE);
+export function coatMillilitres({ areaCm2, coats, method, product, thinnerShare }: CoatAmount): Figure {
+  const { transfer: usual, wasteMl } = methods[method];
+  const film = coatFilmMm(product, method);
+  const isWash = method === "wash";
+  const wetMm = isWash ? WASH_WET_MM : (film * (1 + thinnerShare)) / product.solids;
+  const transfer = method === "can" && areaCm2.value < SMALL_TARGET_CM2 ? SMALL_TARGET_TRANSFER : usual;
+  const ml = (cm2: number) => (((cm2 / 10) * coats * wetMm) / transfer + wasteMl) * (1 + SPARE_SHARE);
+  const thinned = thinnerShare > 0 ? `, thinned ${Math.round(thinnerShare * 100)} %` : "";
+  const um = (mm: number) => (mm * 1000).toFixed(0);
   return between(ml(areaCm2.low) * 0.75, ml(areaCm2.value), ml(areaCm2.high) * 1.35, "ml", "practice", [
     {
       text: `${areaCm2.value.toFixed(0)} cm2 x ${coats} coat${coats === 1 ? "" : "s"}`,
       basis: areaCm2.basis,
     },
     {
-      text: `wet film ${(wetMm * 1000).toFixed(0)} um: ${m.dryFilmMm * 1000} um dry at ${m.volumeSolids * 100} % solids${thinnerShare > 0 ? `, thinned ${Math.round(thinnerShare * 100)} %` : ""}`,
+      text: isWash
+        ? `wet film ${um(wetMm)} um as it is used`
+        : `wet film ${um(wetMm)} um: ${um(film)} um dry at ${Math.round(product.solids * 100)} % solids${thinned}`,
       basis: "practice",
     },
     {
-      text: `${Math.round(transfer * 100)} % reaches the part, ${m.wasteMl} ml stays in the tool, a fifth over`,
+      text: `${Math.round(transfer * 100)} % reaches the part, ${wasteMl} ml stays in the tool, a fifth over`,
       value: `${ml(areaCm2.value).toFixed(1)} ml`,
       basis: "practice",
     },

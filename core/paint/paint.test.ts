@@ -7,9 +7,11 @@ import { hexOfLab, labOfHex, oklabLightness } from "#core/paint/colour";
 import { labOfXyz, type LabD65, xyzOfLab } from "#core/paint/lab";
 import { filmOver, mixLab, mixReflectance, pigmentOf } from "#core/paint/mixing";
 import { observerRows, weights, WHITE } from "#core/paint/observer";
-import { type Paint, predictMix } from "#core/paint/paint";
+import { luckOf } from "#core/random";
+import { type Paint, pigmentOfPaint, predictMix } from "#core/paint/paint";
 import { smoothestReflectance, xyzOfReflectance } from "#core/paint/reflectance";
-import { dropsFor, gramsFor, neatMillilitres, paintMillilitres } from "#core/paint/amount";
+import { type ProductId, productOf } from "#core/materials/products";
+import { type CoatAmount, coatMillilitres, dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
 
 const lab = (hex: string): LabD65 => {
   const outcome = labOfHex(hex);
@@ -23,6 +25,15 @@ const hexes = fc
     fc.integer({ min: 15, max: 240 }),
   )
   .map((rgb) => `#${rgb.map((v) => v.toString(16).padStart(2, "0")).join("")}`);
+/** A seeded colour. */
+const hexOf = (luck: () => number) =>
+  `#${[0, 1, 2]
+    .map(() =>
+      Math.floor(20 + 210 * luck())
+        .toString(16)
+        .padStart(2, "0"),
+    )
+    .join("")}`;
 const paint = (id: string, hex: string): Paint => ({
   id,
   name: id,
@@ -161,14 +172,77 @@ describe("recipes", () => {
     ]);
     expect(bestMixes(target, [...pots].reverse())).toEqual(bestMixes(target, pots));
   });
+  it("of three pots are those of trying every one, over twenty seeded targets", () => {
+    const luck = luckOf(7);
+    const some = Array.from({ length: 9 }, (_, i) => paint(`p${i}`, hexOf(luck)));
+    for (let n = 0; n < 20; n++) {
+      const target = lab(hexOf(luck));
+      let least = Infinity;
+      for (const [i, a] of some.entries())
+        for (const [j, b] of some.entries())
+          for (const [k, c] of some.entries())
+            if (i < j && j < k)
+              for (let x = 1; x < 9; x++)
+                for (let y = 1; x + y < 10; y++)
+                  least = Math.min(
+                    least,
+                    ciede2000(mixLab([a, b, c].map(pigmentOfPaint), [x, y, 10 - x - y]), target),
+                  );
+      const found = bestMixes(target, some, 1000).filter((m) => m.parts.length === 3);
+      expect(Math.min(...found.map((m) => m.difference))).toBeCloseTo(least, 9);
+    }
+  });
+  it("of four pots find a colour that takes four, and say that they are the best found", () => {
+    const hexes4 = ["#8a3b2e", "#c2a860", "#4d5a63", "#e8e2d4"];
+    const four = hexes4.map((hex, i) => paint(`c${i}`, hex));
+    const target = mixLab(four.map(pigmentOfPaint), [4, 3, 2, 1]);
+    const found = bestMixes(target, [...four, paint("x", "#2f6f3a"), paint("y", "#1c1c22")], 200);
+    const best = found.find((m) => m.parts.length === 4)!;
+    expect(best.difference).toBeLessThan(0.2);
+    expect(best.isBest).toBe(false);
+    expect(found.filter((m) => m.parts.length < 4).every((m) => m.isBest)).toBe(true);
+    // No set of pots stands there twice.
+    const names = found.map((m) => m.parts.map((p) => p.paintId).join());
+    expect(new Set(names).size).toBe(names.length);
+  });
 });
 
 describe("amounts", () => {
-  it("conserve solids: thinned paint goes further wet and no further dry", () => {
-    const neat = paintMillilitres(exact(200, "cm2", "measured"), 2, "airbrush", 0).value;
-    const thinned = paintMillilitres(exact(200, "cm2", "measured"), 2, "airbrush", 1).value;
-    const waste = 1 * 1.2;
-    expect(neatMillilitres(thinned - waste, 1)).toBeCloseTo(neat - waste, 9);
+  const of = (product: ProductId, given: Partial<CoatAmount> = {}) =>
+    coatMillilitres({
+      areaCm2: exact(200, "cm2", "measured"),
+      coats: 2,
+      method: "brush",
+      product: productOf(product),
+      thinnerShare: 0,
+      ...given,
+    }).value;
+  it("of a body coat are the same paint however it is thinned: 0, 20 and 100 %", () => {
+    const waste = 0.5 * 1.2;
+    const neat = [0, 0.2, 1].map((thinnerShare) =>
+      neatMillilitres(of("acrylic", { thinnerShare }) - waste, thinnerShare),
+    );
+    // 200 cm2 x 2 coats x 17 um / 0.35 solids, nine tenths of it on the part, a fifth over.
+    for (const ml of neat) expect(ml).toBeCloseTo(((20 * 2 * 0.017) / 0.35 / 0.9) * 1.2, 9);
+  });
+  it("of a wash are told by its wet film: 50 um of 1:3 over 1,000 cm2 are 5 ml, planned 7, a quarter of it paint", () => {
+    const given = {
+      areaCm2: exact(1000, "cm2", "measured"),
+      coats: 1,
+      method: "wash",
+      thinnerShare: 3,
+    } as const;
+    const planned = of("acrylic wash", given);
+    expect(planned).toBeCloseTo((5 / 0.9 + 0.3) * 1.2, 9);
+    expect(planned).toBeCloseTo(7, 1);
+    expect(neatMillilitres(planned, 3)).toBeCloseTo(planned / 4, 9);
+    expect(of("acrylic wash", { ...given, thinnerShare: 0 })).toBeCloseTo(planned, 9);
+  });
+  it("follow the film and the solids of the product: resin that is all solids goes further than its film says", () => {
+    const waste = 0.5 * 1.2;
+    const ratio = (of("UV resin") - waste) / (of("acrylic") - waste);
+    expect(ratio).toBeCloseTo(0.1 / 0.95 / (0.017 / 0.35), 9);
+    expect(of("filler primer can", { method: "can" })).toBeCloseTo(((20 * 2 * 0.03) / 0.35 / 0.4) * 1.2, 9);
   });
   it("come out in whole drops, at least one of each", () => {
     expect(dropsFor([3, 1], 1.6)).toEqual([34, 11]);

@@ -29,7 +29,7 @@ export type Recipe = {
   readonly target: LabD65 | null;
 };
 
-/** What a recipe gives, how far it is from its target, and how far if the strengths are half or double. */
+/** What a recipe gives, how far that is from its target, and the darkest and lightest that it may come out. */
 export type MixPrediction = {
   readonly lab: LabD65;
   readonly difference: number | null;
@@ -50,6 +50,30 @@ export function pigmentOfPaint(paint: Paint): Pigment {
   return pigment;
 }
 
+/**
+ * The darkest and the lightest that a mix may come out: every pot without a swatch may be half or twice as strong, in
+ * any way together.
+ */
+function swung(
+  pots: readonly Pigment[],
+  parts: readonly number[],
+  unsure: readonly number[],
+  lab: LabD65,
+): { readonly low: LabD65; readonly high: LabD65 } {
+  let [low, high] = [lab, lab];
+  if (pots.length < 2) return { low, high };
+  for (let way = 0; way < 2 ** unsure.length; way++) {
+    const swing = pots.map((p, i) => {
+      const at = unsure.indexOf(i);
+      return at < 0 ? p : { ...p, strength: p.strength * ((way >> at) % 2 === 0 ? 0.5 : 2) };
+    });
+    const came = mixLab(swing, parts);
+    if (came.l < low.l) low = came;
+    if (came.l > high.l) high = came;
+  }
+  return { low, high };
+}
+
 /** @returns null when the recipe has no part of any paint that is there */
 export function predictMix(recipe: Recipe, paints: ReadonlyMap<string, Paint>): MixPrediction | null {
   const known = recipe.parts.filter((p) => p.parts > 0 && paints.has(p.paintId));
@@ -57,21 +81,13 @@ export function predictMix(recipe: Recipe, paints: ReadonlyMap<string, Paint>): 
   const pots = known.map((p) => pigmentOfPaint(paints.get(p.paintId)!));
   const parts = known.map((p) => p.parts);
   const lab = mixLab(pots, parts);
-  // The pots without a swatch may be half or twice as strong; the first of them against the rest shows the
-  // band.
-  const unsure = known.findIndex((p) => paints.get(p.paintId)!.strength === null);
-  const swung = (factor: number) =>
-    unsure < 0 || pots.length < 2
-      ? lab
-      : mixLab(
-          pots.map((p, i) => (i === unsure ? { ...p, strength: p.strength * factor } : p)),
-          parts,
-        );
+  const unsure = known.flatMap((p, i) => (paints.get(p.paintId)!.strength === null ? [i] : []));
+  const { low, high } = swung(pots, parts, unsure, lab);
   return {
     lab,
     difference: recipe.target ? ciede2000(lab, recipe.target) : null,
-    low: swung(0.5),
-    high: swung(2),
+    low,
+    high,
     missing: recipe.parts.filter((p) => !paints.has(p.paintId)).map((p) => p.paintId),
   };
 }

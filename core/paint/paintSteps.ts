@@ -3,7 +3,7 @@ import type { MaterialId } from "#core/materials/materials";
 import type { Product } from "#core/materials/product";
 import { productOf } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
-import { methods, paintMillilitres } from "#core/paint/amount";
+import { coatMillilitres, methods } from "#core/paint/amount";
 import { type SchemeLayer, recipeOf, paintOf } from "#core/paint/scheme";
 import { partRef } from "#core/reference";
 import { factsOf } from "#core/steps/factsOf";
@@ -12,7 +12,10 @@ import type { AddStep } from "#core/steps/partBase";
 import type { Action, Step } from "#core/steps/step";
 
 /** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
-export type LightnessOf = (layer: SchemeLayer) => number | null;
+export type MixOf = (layer: SchemeLayer) => LayerMix;
+/** What a layer is laid with: its lightness, 0 to 100, where it is known, and the thinner in it, per paint. */
+export type LayerMix = { readonly lightness: number | null; readonly thinnerShare: number };
+export const unmixed: LayerMix = { lightness: null, thinnerShare: 0 };
 
 /** What is painted on all copies of a part, and on what. */
 export type PaintWork = {
@@ -26,6 +29,8 @@ export type PaintWork = {
   readonly hollow: "drained" | "closed" | null;
   /** Its layer steps are seen, and nothing is done about them. */
   readonly showsSteps: boolean;
+  /** Faces of a fit that paint must not close. */
+  readonly fitFaces: boolean;
 };
 
 /** What a layer is made with, worked out once for all the steps that it leads to. */
@@ -76,12 +81,7 @@ const shareOf = (all: Figure, share: number): Figure => ({
 });
 
 /** The steps of a part's scheme from primer to seal, with what the chosen schools put between its layers. */
-export function paintSteps(
-  p: PaintWork,
-  add: AddStep,
-  lightnessOf: LightnessOf,
-  schools: OrderSchools,
-): void {
+export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: OrderSchools): void {
   const last = new Map<Action, string>();
   const between = new Map<string, string>();
   const raw = schools.primer === "dark plastic is the shadow" && p.process === "filament";
@@ -94,7 +94,7 @@ export function paintSteps(
     const coat: Coat = { p, layer, product: productOf(layer.product), area, add, schools, last };
     const powder = dustToSeal(coat);
     const first = between.get(layer.id);
-    const made = layCoat(coat, lightnessOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
+    const made = layCoat(coat, mixOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
     drawBack(coat, made);
     last.set(made.action, made.id);
     findFaults(coat, made);
@@ -151,7 +151,7 @@ const toneOf = (lightness: number | null, { layer }: Coat) =>
         ? ("dark" as const)
         : undefined;
 
-function layCoat(coat: Coat, lightness: number | null, first: readonly string[]): Step {
+function layCoat(coat: Coat, { lightness, thinnerShare }: LayerMix, first: readonly string[]): Step {
   const { p, layer, product, area, add, last } = coat;
   const m = methods[layer.method];
   const action = actionOf[layer.kind];
@@ -167,11 +167,19 @@ function layCoat(coat: Coat, lightness: number | null, first: readonly string[])
     recipeId: recipeOf(layer),
     paintId: paintOf(layer),
     minutes: m.fixedMinutes + m.minutesPerCm2 * area.value * layer.coats,
-    mixMl: paintMillilitres(area, layer.coats, layer.method, 0),
+    mixMl: coatMillilitres({
+      areaCm2: area,
+      coats: layer.coats,
+      method: layer.method,
+      product,
+      thinnerShare,
+    }),
     areaCm2: area.value,
     tool: methodTool[layer.method],
     place: layer.method === "can" || layer.method === "airbrush" ? "booth" : "bench",
     waitMinutes: product.recoatMinutes * layer.coats,
+    coats: layer.coats,
+    partOf: { layerId: layer.id },
     targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board"] : [partRef(p.id)],
     after: [...(before === undefined ? [] : [before]), ...first],
     notes: dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : [],
@@ -183,6 +191,7 @@ function layCoat(coat: Coat, lightness: number | null, first: readonly string[])
       dustCoats: dustCoats ? true : undefined,
       plainSteps: action === "drybrush" && p.showsSteps ? true : undefined,
       homemade: homemade ? true : undefined,
+      fitFaces: action === "prime" && p.fitFaces ? true : undefined,
     }),
   });
 }
@@ -262,7 +271,7 @@ function findFaults({ layer, product, area, add, schools }: Coat, made: Step): v
     place: made.place,
     waitMinutes: product.recoatMinutes,
     areaCm2: area.value,
-    mixMl: paintMillilitres(area, 1, layer.method, 0),
+    mixMl: coatMillilitres({ areaCm2: area, coats: 1, method: layer.method, product, thinnerShare: 0 }),
     tied: { to: wash.id, at: "after" },
   });
 }
@@ -287,6 +296,13 @@ function clearCoat(
     tool: "soft brush",
     waitMinutes: 30,
     areaCm2: area.value,
+    mixMl: coatMillilitres({
+      areaCm2: area,
+      coats: 1,
+      method: "brush",
+      product: productOf("varnish"),
+      thinnerShare: 0,
+    }),
     after: [made.id],
   });
   return { before: next.id, id: coat.id };

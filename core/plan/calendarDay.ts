@@ -15,3 +15,13 @@ export const addDays = (iso: string, days: number) =>
 
 export const isIsoDate = (text: string) =>
   /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(utcDay(text)) && addDays(text, 0) === text;
+
+const words = new Intl.DateTimeFormat("en-GB", {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  timeZone: "UTC",
+});
+
+/** `Sat 19 Dec`, for sentences. */
+export const dayInWords = (iso: string) => words.format(new Date(utcDay(iso) * 86_400_000)).replace(",", "");

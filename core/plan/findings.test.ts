@@ -123,7 +123,7 @@ const cases: readonly Case[] = [
     "joint:j",
     "clearance",
     "ruins",
-    /0\.05 mm a side.*a slide fit needs 0\.3 to .* Open it by 0\.25 mm a side in the file/,
+    /0\.05 mm a side.*a slide fit needs 0\.3 to .* Open it by 0\.25 mm a side on the bench\.$/,
   ],
   [
     "a slide drawn far too loose",
@@ -247,7 +247,7 @@ const cases: readonly Case[] = [
     "need:product:varnish",
     "short",
     "wastes",
-    /^clear runs out in “seal matte, 2 coats, wall”: 0 ml are left and .* Have enough before you start\.$/,
+    /^clear runs out in “seal matte, 2 coats, wall”: 0\.2 ml are left and .* Have enough before you start\.$/,
   ],
   [
     "a coarse paint for the airbrush",
@@ -279,6 +279,38 @@ const cases: readonly Case[] = [
     "no-hours",
     "missing",
     /no working hours yet/,
+  ],
+  [
+    "a part that stays clear with nothing clear on the shelf",
+    { parts: [part("wall", { print: { clear: true } })], joints: [] },
+    "part:wall",
+    "not-clear",
+    "missing",
+    /^wall stays clear, and .* is not clear .* make it from clear sheet\.$/,
+  ],
+  [
+    "a lamp without a switch",
+    {
+      parts: [
+        part("wall", {
+          place: {
+            lamp: {
+              supplyV: 3,
+              lampV: 2,
+              wantedMa: 5,
+              cellMah: 225,
+              cell: "coin cell",
+              isSwitched: false,
+            },
+          },
+        }),
+      ],
+      joints: [],
+    },
+    "part:wall",
+    "resistor",
+    "missing",
+    /It has no switch: it is out after 23 h, so the cell goes in when it is shown/,
   ],
   [
     "a lamp that its cell cannot light",

@@ -1,11 +1,9 @@
-import { moneyText } from "#core/money";
-import { printOf } from "#core/scene/part";
-import { exact, type Figure, sum, times } from "#core/figure";
+import { type Figure } from "#core/figure";
 import { layerAmounts } from "#core/ground/groundLayer";
 import { chooseResistor } from "#core/ground/resistor";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
-import { type Finding, finding, type Stage, stages, worstFirst } from "#core/plan/finding";
+import { type Finding, finding, type Stage, worstFirst } from "#core/plan/finding";
 import type { GroundPlan, LampPlan } from "#core/plan/ground/groundPlan";
 import { type JointPlan, planJoint } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
@@ -21,16 +19,16 @@ import { plateFindings, printerFindings, sizingFindings } from "#core/plan/plate
 import { layFindings } from "#core/plan/lay/layFindings";
 import { storeFindings } from "#core/plan/stores/storeFindings";
 import { orderFindings } from "#core/plan/order/orderFindings";
+import { boardSag } from "#core/plan/ground/boardSag";
 import { groundFindings, lampFindings } from "#core/plan/ground/groundFindings";
 import { jointFindings } from "#core/plan/joints/jointFindings";
 import { planStores } from "#core/plan/stores/planStores";
+import { type Readiness, readinessOf } from "#core/plan/readiness";
+import { type Totals, totalsOf } from "#core/plan/totals";
 import { chainTo, type RunSlot } from "#core/print/printCalendar";
-import { jointRef, partRef } from "#core/reference";
 import type { PlanInput } from "#core/scene/planInput";
 import { type Clock, hasHours } from "#core/steps/hours";
 import type { StockLine } from "#core/stores/draw";
-
-export type Readiness = { readonly settled: number; readonly of: number; readonly findings: number };
 
 /**
  * The whole plan of a scene: what its decisions lead to. Made by `makePlan` alone; nothing of it is stored.
@@ -53,18 +51,14 @@ export type Plan = {
   readonly joints: readonly JointPlan[];
   readonly grounds: readonly GroundPlan[];
   readonly boardGrams: Figure;
+  /** Of a board held at its ends alone; null where nothing of it bears. */
+  readonly boardSagMm: Figure | null;
   readonly lamps: readonly LampPlan[];
   readonly mixes: ReadonlyMap<string, MixPrediction>;
   readonly stores: readonly StockLine[];
   readonly findings: readonly Finding[];
   readonly readiness: Readonly<Record<Stage, Readiness>>;
-  readonly totals: {
-    readonly machineMinutes: Figure;
-    readonly handsMinutes: Figure;
-    readonly cost: Figure;
-    readonly finishAt: number;
-    readonly boundAt: number;
-  };
+  readonly totals: Totals;
   readonly clock: Clock;
 };
 
@@ -79,12 +73,7 @@ export function makePlan(
   memory: PlanMemory = planMemory(),
 ): Plan {
   const { scene, workshop } = input;
-  const away = workshop.rooms.away.map((d) => daysBetween(input.now.today, d)).filter((d) => d >= 0);
-  const clock: Clock = {
-    startWeekday: weekdayOf(input.now.today),
-    hours: workshop.hours,
-    ...(away.length > 0 ? { away } : {}),
-  };
+  const clock = clockOf(input);
   const from = Math.max(input.now.minute, daysBetween(input.now.today, scene.startOn) * 1440);
   const there = hasHours(workshop.hours);
   const {
@@ -100,59 +89,32 @@ export function makePlan(
     scenes,
   } = planPrinting(input, others, memory, clock);
   const work = planWork(scenes, clock, busy);
-  const stores = planStores(input, plates, work.steps, work.sequence.order);
+  const stores = planStores(input, plates, work);
   const grounds = [...input.grounds]
     .sort((a, b) => a.position - b.position)
     .map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
   const weight = boardWeight(input, parts);
+  const sag = boardSag(input.grounds, boardOf(input), weight);
   const joints = input.joints.map((j) => planJoint(j, parts, workshop));
-  const lamps = parts
-    .filter((p) => p.part.place.lamp)
-    .map((p): LampPlan => {
-      const choice = chooseResistor(p.part.place.lamp!);
-      return {
-        partId: p.part.id,
-        choice: choice.ok ? choice.value : null,
-        problem: choice.ok ? null : choice.problems[0]!.message,
-      };
-    });
-  const paints = new Map(workshop.paints.map((p) => [p.id, p]));
-  const mixes = new Map(
-    workshop.recipes.flatMap((r) => {
-      const mix = predictMix(r, paints);
-      return mix ? [[r.id, mix] as const] : [];
-    }),
-  );
+  const lamps = lampPlans(parts);
+  const mixes = mixesOf(workshop);
   const findings = [
     ...parts.flatMap((p) => p.findings),
-    ...(there
-      ? []
-      : [
-          finding(
-            "missing",
-            "order",
-            "hours",
-            "Hours",
-            "no-hours",
-            "There are no working hours yet. Say when you are at the bench to get dates.",
-          ),
-        ]),
+    ...(there ? [] : [noHours]),
     ...lampFindings(lamps, parts),
     ...jointFindings(joints, input, parts),
-    ...plateFindings(plates, runs, there),
+    ...plateFindings(plates, runs, there, input.now.today),
     ...sizingFindings(parts, input, plates, runs),
     ...printerFindings(workshop.printers),
-    ...groundFindings(weight),
+    ...groundFindings(weight, sag, Math.max(scene.boardWidthMm, scene.boardDepthMm)),
     ...orderFindings(work, input, there),
     ...storeFindings(stores),
     ...layFindings(parts, input),
   ].sort(worstFirst);
-  const finishAt = Math.max(work.schedule.finishAt, ...runs.map((r) => r.clearedAt));
+  const made = { parts, plates, runs, work, joints, stores, findings };
+  const totals = totalsOf(made, workshop.rooms.powerMinorPerKwh, workshop.currency);
+  const { finishAt } = totals;
   const dueAt = scene.finishBy ? (daysBetween(input.now.today, scene.finishBy) + 1) * 1440 : null;
-  const money = (minor: number) => moneyText(minor, input.workshop.currency);
-  const fromShelf = stores
-    .filter((l) => !l.needKey.startsWith("material:"))
-    .reduce((total, l) => total + l.cost, 0);
   const firstStep = work.schedule.critical[0];
   const released = work.steps.find((s) => s.id === firstStep)?.releaseAt;
   const gate =
@@ -170,107 +132,71 @@ export function makePlan(
     printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: printedBoundAt },
     chance:
       there && plates.length > 0
-        ? planChance(allPlates, calendar.runs, clock, from, finishAt, dueAt, memory)
+        ? planChance(
+            {
+              sceneId: scene.id,
+              plates: allPlates,
+              runs: calendar.runs,
+              work,
+              clock,
+              from,
+              plannedFinish: finishAt,
+            },
+            dueAt,
+            memory,
+          )
         : null,
-    parts,
-    plates,
-    runs,
-    work,
-    joints,
+    ...made,
     grounds,
     boardGrams: weight,
+    boardSagMm: sag,
     lamps,
     mixes,
-    stores,
-    findings,
     clock,
-    readiness: readiness(input, parts, joints, work, stores, findings),
-    totals: {
-      machineMinutes: sum(
-        plates.map((p) => times(p.minutes, p.runs.value)),
-        "min",
-        "shared",
-        plates.map((p) => ({
-          text: `plate ${p.number} on ${p.printer.name}, ${p.runs.value.toFixed(2)} runs expected`,
-          value: `${(p.minutes.value * p.runs.value).toFixed(0)} min`,
-          basis: p.minutes.basis,
-        })),
-      ),
-      handsMinutes: sum(
-        work.steps.map((s) => s.handsMinutes),
-        "min",
-        "shared",
-        [{ text: `${work.steps.length} steps`, basis: "practice" }],
-      ),
-      cost: sum(
-        [...parts.filter((p) => p.chosen).map((p) => p.chosen!.all.cost), exact(fromShelf, "minor", "yours")],
-        "minor",
-        "shared",
-        [
-          ...parts
-            .filter((p) => p.chosen)
-            .map((p) => ({
-              text: p.part.name,
-              value: money(p.chosen!.all.cost.value),
-              basis: p.chosen!.all.cost.basis,
-            })),
-          {
-            text: "products from the shelf",
-            value: money(fromShelf),
-            basis: "yours",
-          },
-        ],
-      ),
-      finishAt,
-      boundAt: work.schedule.boundAt,
-    },
+    readiness: readinessOf(input, made),
+    totals,
   };
 }
 
-function readiness(
-  input: PlanInput,
-  parts: readonly PartPlan[],
-  joints: readonly JointPlan[],
-  work: WorkPlan,
-  stores: readonly StockLine[],
-  findings: readonly Finding[],
-): Plan["readiness"] {
-  const wholes = parts.filter((p) => !printOf(p.part).pieceOf);
-  const printed = parts.filter((p) => p.part.made === "printed");
-  const seen = wholes.filter((p) => p.finish !== null);
-  const share = (list: readonly unknown[], settled: number) => ({ settled, of: list.length });
-  const bad = (stage: Stage) =>
-    new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
-  const clean = (stage: Stage, list: readonly PartPlan[]) =>
-    list.filter((p) => !bad(stage).has(partRef(p.part.id))).length;
-  const coloured = wholes.filter((p) => !printOf(p.part).clear);
-  const of: Record<Stage, { settled: number; of: number }> = {
-    lay: share(wholes, wholes.filter((p) => p.part.place.placements.length >= 1).length),
-    rule: { settled: 1, of: 1 },
-    parts: share(
-      wholes,
-      wholes.filter(
-        (p) =>
-          p.part.size.source.kind !== "unknown" && p.sizeMm !== null && !bad("parts").has(partRef(p.part.id)),
-      ).length,
-    ),
-    plates: share(
-      printed,
-      printed.filter((p) => p.chosen?.fit.kind === "fits" && !bad("plates").has(partRef(p.part.id))).length,
-    ),
-    surface: share(seen, clean("surface", seen)),
-    colour: share(coloured, coloured.filter((p) => p.part.scheme.length > 0).length),
-    ground: share(input.grounds, input.grounds.length),
-    joints: share(joints, joints.filter((j) => !bad("joints").has(jointRef(j.joint.id))).length),
-    order: { settled: work.conflicts.filter((c) => !c.overridden).length === 0 ? 1 : 0, of: 1 },
-    bench: share(work.steps, work.steps.filter((s) => work.done.has(s.id)).length),
-    stores: share(stores, stores.filter((l) => l.state === "enough").length),
-    log: { settled: input.workshop.log.length > 0 ? 1 : 0, of: 1 },
+/** When work starts and on which hours: from today, without the evenings that are lost. */
+function clockOf({ now, workshop }: PlanInput): Clock {
+  const away = workshop.rooms.away.map((d) => daysBetween(now.today, d)).filter((d) => d >= 0);
+  return {
+    startWeekday: weekdayOf(now.today),
+    hours: workshop.hours,
+    ...(away.length > 0 ? { away } : {}),
   };
-  return Object.fromEntries(
-    stages.map((stage) => [
-      stage,
-      { ...of[stage], findings: findings.filter((f) => f.stage === stage).length },
-    ]),
-  ) as Record<Stage, Readiness>;
 }
+
+/** The resistor of every lamp, or why there is none. */
+const lampPlans = (parts: readonly PartPlan[]): readonly LampPlan[] =>
+  parts
+    .filter((p) => p.part.place.lamp)
+    .map((p) => {
+      const choice = chooseResistor(p.part.place.lamp!);
+      return {
+        partId: p.part.id,
+        choice: choice.ok ? choice.value : null,
+        problem: choice.ok ? null : choice.problems[0]!.message,
+      };
+    });
+
+/** Every mix as it is predicted, by the id of its recipe; none of one without a paint. */
+function mixesOf({ paints, recipes }: PlanInput["workshop"]): Plan["mixes"] {
+  const byId = new Map(paints.map((p) => [p.id, p]));
+  return new Map(
+    recipes.flatMap((r) => {
+      const mix = predictMix(r, byId);
+      return mix ? [[r.id, mix] as const] : [];
+    }),
+  );
+}
+
+const noHours = finding(
+  "missing",
+  "order",
+  "hours",
+  "Hours",
+  "no-hours",
+  "There are no working hours yet. Say when you are at the bench to get dates.",
+);

@@ -26,6 +26,8 @@ const row = (given: Partial<ProcessRow> = {}): ProcessRow => ({
   toughness: 2,
   scarMm2: 0,
   thinShare: 0,
+  thinCm2: 0,
+  losesPlace: false,
   printable: true,
   suitsUse: 0.7,
   barred: null,
@@ -37,7 +39,8 @@ describe("the table of processes", () => {
   it.each<[string, Partial<ProcessRow>, RegExp]>([
     ["it would have to be cut", { fits: false, pieces: 2 }, /fits A whole; B would need a cut/],
     ["its walls are too fine", { printable: false }, /walls go down to 0\.30 mm, finer than B makes/],
-    ["too much of it is thin", { thinShare: 0.2 }, /20 % of its surface is too thin/],
+    ["one place is too fine", { losesPlace: true }, /One place of 0\.30 mm is finer than B makes/],
+    ["too much of it is thin", { thinShare: 0.2, thinCm2: 8 }, /20 % of its surface is too thin/],
     ["its steps show more", { plainCm2: 40 }, /leaves 30 cm2 less of plain layer steps/],
     ["it scars", { scarMm2: 900 }, /9\.0 cm2 less of support scars/],
     ["it takes more hands", { handsMinutes: exact(60, "min", "practice") }, /40 min less of your hands/],
@@ -73,7 +76,7 @@ describe("the table of processes", () => {
     ).toEqual(["A and B come to about the same."]);
     fc.assert(
       fc.property(
-        fc.constantFrom("plainCm2", "scarMm2", "thinShare"),
+        fc.constantFrom("plainCm2", "scarMm2", "thinCm2"),
         fc.double({ min: 0, max: 100, noNaN: true }),
         (field, more) => {
           expect(evenings(row({ [field]: row()[field] + more }), HOUR)).toBeGreaterThanOrEqual(
@@ -171,7 +174,8 @@ describe("the list before a run", () => {
     leastContact: { name: "post", mm2: 400 },
     flatBase: true,
     incidents: [],
-    levelMm: [0, 0.02],
+    level: { at: "2026-03-01T19:00", cardMm: 0.1, readingsMm: [0.1, 0.1, 0.12, 0.11] },
+    piece: null,
     ...given,
   });
   const warned = (given: Partial<GateContext>) =>
@@ -196,6 +200,7 @@ describe("the list before a run", () => {
       "stir",
       "enough",
       "plate",
+      "level",
       "air",
       "off",
     ]);
@@ -204,7 +209,11 @@ describe("the list before a run", () => {
     ["too little left", { left: 80 }, "enough"],
     ["perhaps too little", { left: 100 }, "enough"],
     ["a damp roll", { damp: true }, "dry"],
-    ["corners apart", { levelMm: [0, 0.3] }, "level"],
+    [
+      "corners apart",
+      { level: { at: "2026-03-01T19:00", cardMm: 0.1, readingsMm: [0.1, 0.1, 0.4, 0.1] } },
+      "level",
+    ],
     ["a small foot", { leastContact: { name: "post", mm2: 20 } }, "foot"],
     ["new filament", { newMaterial: true }, "trial"],
     [
@@ -213,6 +222,30 @@ describe("the list before a run", () => {
       "incident-0",
     ],
   ])("warns of %s", (_, given, id) => expect(warned(given)).toEqual([id]));
+  it("T3: names the corner that stands out, by how much, and when the bed was read", () => {
+    const read = (readingsMm: readonly number[], printer: GateContext["printer"] = testFilament) =>
+      gateFor(context({ printer, level: { at: "2026-03-01T19:00", cardMm: 0.1, readingsMm } })).find(
+        (s) => s.id === "level",
+      )!;
+    const off = read([0.1, 0.1, 0.18, 0.11]);
+    expect(off.warn).toBe("front right stands 0.08 high; level again");
+    expect(off.text).toMatch(/0\.08 mm apart on 2026-03-01/);
+    expect(read([0.1, 0.1, 0.14, 0.11]).warn).toBeNull();
+    // A resin plate may be a little further off.
+    expect(read([0.1, 0.1, 0.18, 0.11], testResin).warn).toBeNull();
+    expect(read([0.1, 0.02, 0.16, 0.1], testResin).warn).toMatch(/^back right stands 0\.08 low/);
+    expect(gateFor(context({ level: null })).find((s) => s.id === "level")!.warn).toBeNull();
+  });
+  it("T3: asks for a trial piece until one came out right, with what the last one said", () => {
+    const trial = (piece: GateContext["piece"]) =>
+      gateFor(context({ printer: testResin, newMaterial: true, piece })).find((s) => s.id === "trial");
+    const said = { at: "2026-03-01T19:00", materialId: "r", changed: "2.4 to 2.8 s" };
+    expect(trial(null)!.warn).toMatch(/new material/);
+    expect(trial({ ...said, verdict: "under exposed" })!.warn).toBe(
+      "the last came out under exposed; changed: 2.4 to 2.8 s",
+    );
+    expect(trial({ ...said, verdict: "right" })).toBeUndefined();
+  });
   it("begins with the machine itself when it is new, and says how the piece comes off", () => {
     expect(gateFor(context({ newMachine: true }))[0]!.text).toMatch(/^Stands level/);
     expect(gateFor(context()).at(-1)!.text).toMatch(/bend the sheet/);

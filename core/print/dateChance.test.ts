@@ -16,10 +16,12 @@ const still = { printer: 0, run: 0, hands: 0 };
 const plate = (plateId: string, minutes = 100, given: Partial<ChancePlate> = {}): ChancePlate => ({
   plateId,
   kind: "k",
+  risk: 0.2,
   on: [{ printerId: "m", minutes }],
   setupMinutes: 0,
   clearMinutes: 0,
   tailMinutes: 0,
+  following: [],
   ...given,
 });
 const sure = new Map([["k", { good: 1e9, failed: -1 }]]);
@@ -30,6 +32,7 @@ const rules = (given: Partial<ChanceRules> = {}): ChanceRules => ({
   from: 0,
   records: sure,
   plannedFinish: 0,
+  handsAfterLast: 0,
   spreads: still,
   runs: 4000,
   ...given,
@@ -94,6 +97,49 @@ describe("chance of the date", () => {
     expect(c(6, 9 * 1440, new Map([["k", { good: 40, failed: 0 }]]))).toBeGreaterThan(c(6, 9 * 1440));
     expect(c(6, 9 * 1440)).toBe(c(6, 9 * 1440));
   });
+  it("does not give forty failures of forty the dates of a hundred good runs", () => {
+    const plates = [plate("a", 600, { following: [{ handsMinutes: 60, waitMinutes: 1440 }] })];
+    const of = (good: number, failed: number) =>
+      dateChance(
+        plates,
+        10 * 1440,
+        rules({ clock: evenings, records: new Map([["k", { good, failed }]]), plannedFinish: 5 * 1440 }),
+      );
+    const [bad, good] = [of(0, 40), of(100, 0)];
+    expect(good.chance).toBeGreaterThan(0.95);
+    expect(bad.chance).toBeLessThan(0.5);
+    expect(bad.at50).toBeGreaterThan(good.at50 + 2 * 1440);
+    expect(good.givenUp).toBe(0);
+    // Five runs at 0.8 and forty failures: p about 4/45; eight tries are not enough in about half of the cases.
+    expect(bad.givenUp).toBeGreaterThan(0.35);
+    expect(bad.givenUp).toBeLessThan(0.65);
+    expect(bad.at95).toBe(Infinity);
+  });
+  it("hears what lies on a plate: of two on one machine the riskier comes out less often", () => {
+    const firstTry = (risk: number, beside: number) => {
+      const both = [plate("a", 100, { risk }), plate("z", 1, { risk: beside, following: null })];
+      return dateChance(both, 100.5, rules({ records: new Map(), runs: 4000 })).chance;
+    };
+    expect(firstTry(0.7, 0.1)).toBeLessThan(firstTry(0.2, 0.6) - 0.2);
+    // Alone in its kind it is the Beta's own mean: 5 x 0.7 failures to 5 x 0.3 good ones.
+    const alone = dateChance([plate("a", 100, { risk: 0.7 })], 100, rules({ records: new Map() }));
+    expect(Math.abs(alone.chance - 0.3)).toBeLessThan(1.5 * alone.halfWidth);
+  });
+  it("walks what follows a plate through the hours at the bench", () => {
+    // Begun and done on Monday evening, cleared on Tuesday's; two hours of hands fill that, one more waits for
+    // Wednesday.
+    const following = [
+      { handsMinutes: 120, waitMinutes: 60 },
+      { handsMinutes: 60, waitMinutes: 0 },
+    ];
+    const { at50 } = dateChance([plate("a", 120, { following })], null, rules({ clock: evenings }));
+    expect(at50).toBe(2 * 1440 + 20 * 60);
+  });
+  it("leaves the finish of another scene out: its plates only take the machine", () => {
+    const other = plate("o", 500, { tailMinutes: 9999, following: null });
+    const { at50 } = dateChance([other, plate("own", 50)], null, rules());
+    expect(at50).toBe(550);
+  });
   it("never comes when there are no hours", () => {
     expect(
       dateChance(
@@ -104,7 +150,10 @@ describe("chance of the date", () => {
     ).toBe(0);
   });
   it("names the spare that helps most for its hours", () => {
-    const plates = [plate("risky", 300, { tailMinutes: 2000 }), plate("other", 30, { kind: "good" })];
+    const plates = [
+      plate("risky", 300, { tailMinutes: 2000, following: [{ handsMinutes: 0, waitMinutes: 2000 }] }),
+      plate("other", 30, { kind: "good" }),
+    ];
     const spares = worthwhileSpares(
       plates,
       2400,

@@ -1,5 +1,5 @@
 import { counted } from "#core/words";
-import { exact, type Figure, spread, type WorkingLine } from "#core/figure";
+import { type Basis, between, exact, type Figure, type WorkingLine } from "#core/figure";
 import { beadAreaMm2, beadWidthMm, filamentAreaMm2 } from "#core/print/bead";
 import type { PrintBody } from "#core/print/body";
 import type { FilamentWork } from "#core/print/filamentWork";
@@ -18,6 +18,8 @@ export type PrintEstimate = {
   readonly layers: number;
 };
 
+/** What a thread weighs is known within this share (common practice). */
+const GRAMS_OFF = 0.05;
 /** Kinematics before anything was learned from this machine (common practice). */
 const MOTION_OFF = 0.1;
 /** What a learned factor leaves open (common practice, until the log has its own spread). */
@@ -44,12 +46,14 @@ export function filamentEstimate(
   const total =
     seconds.walls + seconds.fill + seconds.skirt + seconds.travel + seconds.waits + supports.seconds;
   const minutes = (total / 60) * timeFactor;
-  const open =
-    body.volumeHighMm3 > body.volumeLowMm3 && body.volumeMm3 > 0
-      ? (body.volumeHighMm3 - body.volumeLowMm3) / (2 * Math.max(body.volumeHighMm3, 1e-9))
-      : 0;
+  const solid = Math.max(body.volumeMm3, 1e-9);
+  const less = Math.min(1, Math.max(0, (body.volumeMm3 - body.volumeLowMm3) / solid));
+  const more = Math.max(0, (body.volumeHighMm3 - body.volumeMm3) / solid);
   const followed = work.exactLayers > 0;
-  const off = Math.hypot(timeFactor === 1 ? MOTION_OFF : LEARNED_OFF, work.wallsOff) + open;
+  const off = Math.hypot(timeFactor === 1 ? MOTION_OFF : LEARNED_OFF, work.wallsOff);
+  // What a mesh encloses may be less or more than it seems: then so is everything in it.
+  const about = (value: number, share: number, unit: string, basis: Basis) =>
+    between(value * (1 - share) * (1 - less), value, value * (1 + share) * (1 + more), unit, basis, working);
   const min = (s: number) => `${(s / 60).toFixed(0)} min`;
   const working: WorkingLine[] = [
     {
@@ -105,8 +109,8 @@ export function filamentEstimate(
     },
   ];
   return {
-    minutes: spread(minutes, off, "min", timeFactor === 1 ? "computed" : "learned", working),
-    grams: spread(grams, 0.05 + work.wallsOff + open, "g", "computed", working),
+    minutes: about(minutes, off, "min", timeFactor === 1 ? "computed" : "learned"),
+    grams: about(grams, GRAMS_OFF + work.wallsOff, "g", "computed"),
     millilitres: exact(mm3 / 1000, "ml", "computed", working),
     metres: (mm3 * (1 + PURGE_SHARE)) / filamentAreaMm2(FILAMENT_MM) / 1000,
     shares: [

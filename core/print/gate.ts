@@ -1,5 +1,6 @@
 import type { Figure } from "#core/figure";
 import type { Plastic } from "#core/materials/printMaterials";
+import { type LevelReading, levelOf, type TestPiece } from "#core/print/bedLevel";
 import type { Printer } from "#core/print/printer";
 
 /** One thing to see to before a run, in order. `warn` when it is in doubt now. */
@@ -32,12 +33,12 @@ export type GateContext = {
     readonly at: string;
     readonly lostMinutes: number;
   }[];
-  /** Readings at the corners of the bed, mm; empty when none were taken. */
-  readonly levelMm: readonly number[];
+  /** How the bed was read last; null where it never was. */
+  readonly level: LevelReading | null;
+  /** How the last trial piece of this machine and material came out; null without one. */
+  readonly piece: TestPiece | null;
 };
 
-/** Corners further apart than this, mm, spoil a first layer (common practice). */
-const LEVEL_SPREAD_MM = 0.15;
 /** A foot smaller than this, mm2, holds badly (common practice). */
 const LEAST_FOOT_MM2 = 60;
 
@@ -72,20 +73,12 @@ export function gateFor(c: GateContext): readonly GateStep[] {
   const start = c.newMachine ? newMachine(c.printer) : [];
   const off = takeOff(c);
   if (c.printer.process === "filament") {
-    const spread = c.levelMm.length > 1 ? Math.max(...c.levelMm) - Math.min(...c.levelMm) : 0;
     return [
       ...start,
       step("clean", "Clean the bed", "finger grease lets corners go"),
       step("heat", "Heat bed and nozzle", "metal grows: level it hot"),
       step("wait", "Wait five minutes at heat", "the bed warms through slower than its sensor"),
-      step(
-        "level",
-        c.levelMm.length > 1
-          ? `Level: corners ${spread.toFixed(2)} mm apart`
-          : "Level, and write the corners down",
-        "the first layer decides",
-        spread > LEVEL_SPREAD_MM ? `more than ${LEVEL_SPREAD_MM} mm apart: level again` : null,
-      ),
+      levelStep(c, "the first layer decides"),
       step(
         "dry",
         `Dry filament${c.plastic && c.plastic.print.dryHours > 0 ? `: ${c.plastic.print.dryHours} h in the dryer if it was open for weeks` : ""}`,
@@ -93,9 +86,7 @@ export function gateFor(c: GateContext): readonly GateStep[] {
         c.damp ? "this roll is noted as damp" : null,
       ),
       enough,
-      ...(c.newMaterial
-        ? [step("trial", "A trial piece first", "nothing was printed with this here yet", "new material")]
-        : []),
+      ...trialStep(c, "A trial piece first", "nothing was printed with this here yet"),
       ...(c.leastContact
         ? [
             step(
@@ -120,21 +111,38 @@ export function gateFor(c: GateContext): readonly GateStep[] {
     ),
     step("stir", "Stir the resin", "pigment settles"),
     enough,
-    ...(c.newMaterial
-      ? [
-          step(
-            "trial",
-            "A test piece first: write down its verdict and what was changed",
-            "new or mixed resin wants its own exposure",
-            "new material",
-          ),
-        ]
-      : []),
-    step("plate", "Plate clean, tight and level", "a loose plate loses everything"),
+    ...trialStep(
+      c,
+      "A trial piece first: write down its verdict and what was changed",
+      "new or mixed resin wants its own exposure",
+    ),
+    step("plate", "Plate clean and tight", "a loose plate loses everything"),
+    levelStep(c, "a tilted plate holds on one side"),
     ...past,
     step("air", "Gloves, goggles, air moving outward", "liquid resin"),
     off,
   ];
+}
+
+/** Level it, or as it was read last. */
+function levelStep({ level, printer }: GateContext, why: string): GateStep {
+  if (!level) return { id: "level", text: "Level, and write the corners down", why, warn: null };
+  const { apartMm, warn } = levelOf(level, printer.process);
+  return {
+    id: "level",
+    text: `Level: read ${apartMm.toFixed(2)} mm apart on ${level.at.slice(0, 10)}`,
+    why,
+    warn,
+  };
+}
+
+/** A trial piece, where this machine has no good run and no piece that came out right in this material. */
+function trialStep({ newMaterial, piece }: GateContext, text: string, why: string): readonly GateStep[] {
+  if (!newMaterial || piece?.verdict === "right") return [];
+  const warn = piece
+    ? `the last came out ${piece.verdict}${piece.changed ? `; changed: ${piece.changed}` : ""}`
+    : "new material on this machine";
+  return [{ id: "trial", text, why, warn }];
 }
 
 const takeOff = ({ printer, flatBase }: GateContext): GateStep => ({

@@ -85,7 +85,7 @@ type Shapes = { readonly turns: readonly NestShape[]; readonly area: number; rea
  * then leftmost is taken. Several orders are tried, their number fixed by how many pieces there are, and the
  * best is kept.
  * The same pieces come out the same however they are listed.
- * @source bottom-left fill on bitmaps (from memory)
+ * @source bottom-left fill on bitmaps (from memory; what it lays is checked against clipper2)
  */
 export function nest(pieces: readonly NestPiece[], options: NestOptions): NestResult {
   const { widthMm, depthMm, spacingMm, turns = 4, mostWeight = Infinity, locked = [], seed = 1 } = options;

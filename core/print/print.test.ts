@@ -20,7 +20,7 @@ const printed = (m: TriangleMesh, change: Partial<typeof testFilament> = {}, fac
   return filamentEstimate(
     body,
     quickFilamentWork(body, printer),
-    supportWork(printer, measurement.overhangs, factor),
+    supportWork(printer, measurement, factor),
     printer,
     testPla,
     timeFactor,
@@ -60,7 +60,7 @@ describe("filament", () => {
     for (const m of [box(50, 50, 3), sphere(12, 30, 40), box(2, 2, 40)]) {
       const measurement = measureMesh(soupOf(m)).measurement;
       expect(printed(m).millilitres.value).toBeLessThanOrEqual(
-        (Math.abs(measurement.volume) / 1000 + supportWork(testFilament, measurement.overhangs, 1).ml) * 1.03,
+        (Math.abs(measurement.volume) / 1000 + supportWork(testFilament, measurement, 1).ml) * 1.03,
       );
     }
   });
@@ -105,29 +105,25 @@ describe("resin", () => {
       hollow: { wallMm: number } | null,
       shell: { millilitres: number; thinnestMm: number } | null = null,
     ) =>
-      resinEstimate(
-        b,
-        null,
-        hollow && { ...hollow, drains: 2, holes: [] },
-        shell,
-        true,
-        testResin,
-        testResinFluid,
-      ).millilitres.value;
+      resinEstimate(b, null, hollow && { ...hollow, drains: 2, holes: [] }, shell, testResin, testResinFluid)
+        .millilitres.value;
     expect(ml({ wallMm: 2 })).toBeLessThan(0.5 * ml(null));
     expect(ml({ wallMm: 50 })).toBeCloseTo(ml(null), 9);
     expect(ml({ wallMm: 2 }, { millilitres: 8, thinnestMm: 2 })).toBeLessThan(ml({ wallMm: 2 }));
   });
   it("takes as long as its height and no longer for what lies beside, and longer on supports than flat", () => {
-    const b = bodyOf(box(20, 20, 20));
-    expect(resinEstimate(b, null, null, null, true, testResin, testResinFluid).minutes.value).toBeCloseTo(
-      resinPlateMinutes(24, testResin).value,
-      9,
-    );
-    expect(resinEstimate(b, null, null, null, false, testResin, testResinFluid).minutes.value).toBeCloseTo(
-      resinPlateMinutes(20, testResin).value,
-      9,
-    );
+    const m = measureMesh(soupOf(box(20, 20, 20))).measurement;
+    const minutes = (raised: boolean) =>
+      resinEstimate(
+        printBody(m, 1),
+        supportWork(testResin, m, 1, raised),
+        null,
+        null,
+        testResin,
+        testResinFluid,
+      ).minutes.value;
+    expect(minutes(true)).toBeCloseTo(resinPlateMinutes(24, testResin).value, 9);
+    expect(minutes(false)).toBeCloseTo(resinPlateMinutes(20, testResin).value, 9);
   });
   it("lets the support share fall from small to large without a jump", () => {
     expect(supportShare(5)).toBe(0.25);
@@ -147,9 +143,17 @@ describe("fit", () => {
 });
 
 it("expects 1.33 runs of a machine nobody knows, and fewer as it proves itself", () => {
-  expect(expectedRuns({ good: 0, failed: 0 }).value).toBeCloseTo(4 / 3, 9);
-  expect(expectedRuns({ good: 20, failed: 0 }).value).toBeLessThan(1.05);
-  expect(expectedRuns({ good: 2, failed: 5 }).value).toBeGreaterThan(1.33);
+  const none = { good: 0, failed: 0 };
+  // (1 - 0.2^8) / 0.8 with no record; a plate said to fail 74 times in 100 takes 3.5 runs, given up after eight.
+  expect(expectedRuns(none, 0.2).value).toBeCloseTo(1.25, 4);
+  expect(expectedRuns(none, 0.74).value).toBeCloseTo(3.5, 1);
+  expect(expectedRuns({ good: 20, failed: 0 }, 0.2).value).toBeLessThan(1.05);
+  expect(expectedRuns({ good: 2, failed: 5 }, 0.2).value).toBeGreaterThan(1.33);
+  expect(expectedRuns({ good: 0, failed: 1e6 }, 0.2).value).toBeCloseTo(8, 3);
+  for (const risk of [0.05, 0.2, 0.5, 0.9]) {
+    const { low, value, high } = expectedRuns(none, risk);
+    expect(low <= value && value <= high && low >= 1 && high <= 8).toBe(true);
+  }
 });
 
 it("lets old failures fade and good runs stay", () => {
@@ -159,6 +163,9 @@ it("lets old failures fade and good runs stay", () => {
     }));
   expect(recordOf(runs(10, 3))).toEqual({ good: 9, failed: 1 });
   expect(recordOf(runs(41, 0)).failed).toBeCloseTo(0.95 ** 20, 9);
+  // Good runs fade as failures do.
+  expect(recordOf(runs(21, -1)).good).toBeCloseTo(21, 9);
+  expect(recordOf(runs(22, -1)).good).toBeCloseTo(21 + 0.95, 9);
   expect(recordOf([])).toEqual({ good: 0, failed: 0 });
 });
 

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { chanceOf } from "#core/random";
 import { type Clock, MINUTES_A_DAY, nextSlot, presenceBetween, through } from "#core/steps/hours";
-import { type PlateJob, printCalendar } from "#core/print/printCalendar";
+import { hangingMinutes, type PlateJob, printCalendar } from "#core/print/printCalendar";
 
 const evenings: Clock = {
   startWeekday: 1,
@@ -51,6 +51,25 @@ describe("print calendar", () => {
     hands.forEach(([from], i) => {
       if (i > 0) expect(from).toBeGreaterThanOrEqual(hands[i - 1]![1] - 1e-9);
     });
+  });
+  it("T22: starts a resin plate so that it ends when somebody is there, where it would hang for days", () => {
+    const weekly: Clock = { startWeekday: 1, hours: [[], [], [{ from: 1080, to: 1380 }], [], [], [], []] };
+    // Busy until eight on the first evening: begun then it ends at half past one and hangs until next week.
+    const busy = [{ from: 1440 + 1080, to: 1440 + 1200 }];
+    const given = { clock: weekly, from: 0, unattended: true, busy };
+    const run = (mostHangingMinutes?: number) =>
+      printCalendar(
+        [job("idol", [["m0", 190]], mostHangingMinutes === undefined ? {} : { mostHangingMinutes })],
+        given,
+      ).runs[0]!;
+    expect(hangingMinutes(run(), 15) / 1440).toBeGreaterThan(6.7);
+    const kept = run(12 * 60);
+    expect(hangingMinutes(kept, 15)).toBeLessThanOrEqual(12 * 60);
+    expect(kept.startsAt).toBeGreaterThan(run().startsAt);
+    // Where no start does, the first one stays.
+    expect(
+      printCalendar([job("idol", [["m0", 600]], { mostHangingMinutes: 720 })], given).runs[0]!.startsAt,
+    ).toBe(printCalendar([job("idol", [["m0", 600]])], given).runs[0]!.startsAt);
   });
   it("does not depend on the order of the list, and never ends before its bound", () => {
     expect(printCalendar([...jobs].reverse(), rules)).toEqual(printCalendar(jobs, rules));

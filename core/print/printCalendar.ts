@@ -10,6 +10,7 @@ import { type Clock, MINUTES_A_DAY, nextSlot, through } from "#core/steps/hours"
  * - `first`: it sets the size of other pieces, so it is printed before all that are not
  * - `after`: plates that are cleared before it is set up, all of them `first`; itself it is not
  * - `releaseAt`: not before this, because its material is drying, say
+ * - `mostHangingMinutes`: longer than this it should not hang wet after its end before somebody comes
  * - `running`: it has begun; its machine is taken until it ends
  */
 export type PlateJob = {
@@ -21,6 +22,7 @@ export type PlateJob = {
   readonly first?: boolean;
   readonly after?: readonly string[];
   readonly releaseAt?: number;
+  readonly mostHangingMinutes?: number;
   readonly running?: { readonly printerId: string; readonly startsAt: number };
 };
 
@@ -175,7 +177,7 @@ function laid(
       ? slots.reduce((last, s) => (job.after!.includes(s.plateId) ? Math.max(last, s.clearedAt) : last), 0)
       : 0;
     for (const { printerId, minutes } of job.on) {
-      const slot = slotOn(
+      const slot = takenSoon(
         job,
         printerId,
         minutes,
@@ -195,6 +197,38 @@ function laid(
     slots.push(best);
   }
   return slots;
+}
+
+/** Minutes that a resin plate hangs after its end until somebody takes it off. */
+export const hangingMinutes = ({ clearedAt, endsAt }: RunSlot, clearMinutes: number): number =>
+  clearedAt - clearMinutes - endsAt;
+
+/** A start is put off by at most this long so that a plate does not hang wet, minutes. */
+const PUT_OFF = 14 * MINUTES_A_DAY;
+const LATER_TRIES = 40;
+
+/** The first slot, or the first later one that ends when somebody soon comes, where it may not hang wet. */
+function takenSoon(
+  job: PlateJob,
+  printerId: string,
+  minutes: number,
+  from: number,
+  busy: readonly Busy[],
+  rules: CalendarRules,
+): RunSlot {
+  const first = slotOn(job, printerId, minutes, from, busy, rules);
+  const most = job.mostHangingMinutes;
+  if (most === undefined) return first;
+  let slot = first;
+  for (let tries = 0; tries < LATER_TRIES; tries++) {
+    const hangs = hangingMinutes(slot, job.clearMinutes);
+    if (!(hangs > most + 1e-9)) return slot;
+    // So late that it ends in time for whoever comes then, or at the next hours after that.
+    const later = slotOn(job, printerId, minutes, slot.setupAt + hangs - most, busy, rules);
+    if (!(later.clearedAt <= first.clearedAt + PUT_OFF) || later.setupAt <= slot.setupAt) return first;
+    slot = later;
+  }
+  return first;
 }
 
 function slotOn(

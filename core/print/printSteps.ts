@@ -10,44 +10,72 @@ export type PrintWork = {
   readonly areaCm2: Figure;
   /** It comes off its plate on supports. */
   readonly supported: boolean;
+  /** What its resin is washed in, how its colour lets the lamp in, and whether it is so slender that it may warp. */
+  readonly bath: "alcohol" | "water";
+  readonly lets: LampLight;
+  readonly slender: boolean;
   readonly facts: StepFacts;
 };
 
-/** What is done to a print before it is a part: washing, supports, curing, clipping. Minutes are common practice. */
+/** How deep the light of a lamp goes: clear, grey, or black and opaque. */
+export type LampLight = "deep" | "usual" | "little";
+
+/** Seconds under the lamp a side, of a grey resin up to 3 mm (common practice), and what colour does to it. */
+const CURE_SECONDS = 120;
+const LIGHT: Readonly<Record<LampLight, number>> = { deep: 0.7, usual: 1, little: 1.5 };
+export const cureSeconds = (lets: LampLight): number => CURE_SECONDS * LIGHT[lets];
+/** Longest bath that resin bears, minutes (common practice); two of five are planned. */
+const BATH_MINUTES = 5;
+/** Longer than this many times its least thickness, a part is cured on its supports (common practice). */
+export const SLENDER = 30;
+
+/**
+ * What is done to a print before it is a part: washing, supports, curing, clipping. Minutes are those of its pieces,
+ * common practice; baths, lamp and tools are got out once a session, whatever goes through them.
+ */
 export function printSteps(p: PrintWork, add: AddStep, schools: OrderSchools): void {
   if (p.process === "filament")
     add({
       action: "clip",
       title: "Clip strings, cut blobs",
-      minutes: 2 + p.count,
+      minutes: 0.5 + p.count,
       tool: "clippers and blade",
     });
   if (p.process !== "resin") return;
+  const byWater = p.bath === "water";
   add({
     action: "wash resin",
-    title: "Wash in used alcohol, then in clean, and dry",
-    minutes: 6 + 0.5 * p.count,
+    title: byWater ? "Wash in water, and dry" : "Wash in used alcohol, then in clean, and dry",
+    minutes: 0.5 + 0.5 * p.count,
     place: "sink",
-    tool: "alcohol bath",
+    tool: byWater ? "water bath" : "alcohol bath",
     waitMinutes: 30,
     areaCm2: p.areaCm2.value,
+    facts: { ...p.facts, bathMinutes: BATH_MINUTES },
+    notes: byWater
+      ? ["Keep the water: cured in the sun it is waste like resin, and never goes down a drain."]
+      : [],
   });
+  const onSupports = p.slender || schools.cure === "cure on the supports";
   if (p.supported)
     add({
       action: "remove supports",
       title: "Take the supports off",
-      minutes: 3 + 1.5 * p.count,
+      minutes: 0.5 + 1.5 * p.count,
       tool: "clippers and blade",
-      ...(schools.cure === "cure on the supports"
-        ? { facts: { ...p.facts, onSupports: true as const } }
-        : {}),
+      ...(onSupports ? { facts: { ...p.facts, onSupports: true as const } } : {}),
     });
+  const seconds = cureSeconds(p.lets);
   add({
     action: "cure",
-    title: "Cure, both sides",
-    minutes: 3 + 0.3 * p.count,
+    title: p.slender && p.supported ? "Cure it on its supports, both sides" : "Cure, both sides",
+    minutes: 0.5 + 0.3 * p.count,
     place: "lamp",
     tool: "curing lamp",
-    waitMinutes: 5,
+    waitMinutes: Math.ceil((2 * seconds) / 60) + 1,
+    notes: [
+      `${seconds} s under the lamp, turn it over, ${seconds} s more.`,
+      "Touch it where nobody looks: what is tacky goes under once more before anything is laid on it.",
+    ],
   });
 }

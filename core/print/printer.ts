@@ -1,4 +1,5 @@
 import type { MaterialId } from "#core/materials/materials";
+import type { LevelReading, TestPiece } from "#core/print/bedLevel";
 export type Process = "filament" | "resin";
 
 /** What a bed gives way: a sheet that bends lets flat pieces go whole, a stiff one is scraped. */
@@ -19,6 +20,9 @@ type Machine = {
   /** Hands before a run and after it, minutes. */
   readonly setupMinutes: number;
   readonly clearMinutes: number;
+  /** How its bed was read, and how trial pieces came out, oldest first; nothing where none was written down. */
+  readonly level?: readonly LevelReading[];
+  readonly pieces?: readonly TestPiece[];
 };
 
 /** A filament machine and how it is run. Speeds in mm/s, acceleration in mm/s2, times in seconds. */

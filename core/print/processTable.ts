@@ -1,3 +1,4 @@
+import type { Printer } from "#core/print/printer";
 import { moneyText } from "#core/money";
 import { type Figure, sum } from "#core/figure";
 import type { Process } from "#core/print/printer";
@@ -20,7 +21,10 @@ export type ProcessRow = {
   readonly toughness: number;
   readonly scarMm2: number;
   readonly thinShare: number;
+  readonly thinCm2: number;
   readonly printable: boolean;
+  /** It cannot make one place of it. */
+  readonly losesPlace: boolean;
   readonly suitsUse: number;
   readonly barred: string | null;
 };
@@ -52,6 +56,11 @@ export function chooseProcess(
   return { best: best!, reasons: because(best!, next, thinnestMm, hourWorthMinor, currency) };
 }
 
+/** What is too thin to hold costs so much of mending and printing again, minutes a cm2 (common practice). */
+const THIN_MIN_PER_CM2 = 15;
+/** A place that a machine cannot make costs so much of making it another way, minutes (common practice). */
+const LOST_PLACE_MIN = 15;
+
 /**
  * What a row comes to in minutes of a builder's evening: machine time is cheap, hands are dear, what fails or
  * shows is dearest. Common practice.
@@ -62,7 +71,8 @@ export const evenings = (r: ProcessRow, hourWorthMinor: number): number =>
 const counted = (r: ProcessRow, hourWorthMinor: number) => ({
   fit: r.fits ? 0 : 1e6 * r.pieces,
   printable: r.printable ? 0 : 1e5,
-  thin: r.process === "filament" ? r.thinShare * 20_000 : 0,
+  place: r.losesPlace ? LOST_PLACE_MIN : 0,
+  thin: r.process === "filament" ? r.thinCm2 * THIN_MIN_PER_CM2 : 0,
   plain: r.plainCm2 * 6,
   scars: (r.scarMm2 / 100) * 4,
   hands: r.handsMinutes.value,
@@ -93,6 +103,8 @@ function because(
       thinnestMm === null
         ? `${other} cannot make its walls.`
         : `Its walls go down to ${thinnestMm.toFixed(2)} mm, finer than ${other} makes.`,
+    place: () =>
+      `One place of ${thinnestMm === null ? "it" : `${thinnestMm.toFixed(2)} mm`} is finer than ${other} makes.`,
     thin: () =>
       `${(100 * next.thinShare).toFixed(next.thinShare < 0.02 ? 1 : 0)} % of its surface is too thin to hold in filament.`,
     plain: () =>
@@ -114,6 +126,12 @@ function because(
   return reasons.length > 0 ? reasons : [`${best.printerName} and ${other} come to about the same.`];
 }
 
+/** What a machine costs while it runs, minor units a minute: power, and its price over its life. */
+export const powerAndWear = (
+  { watts, priceMinor, lifeHours }: Pick<Printer, "watts" | "priceMinor" | "lifeHours">,
+  powerMinorPerKwh: number,
+): number => (watts / 1000) * (powerMinorPerKwh / 60) + (lifeHours > 0 ? priceMinor / lifeHours / 60 : 0);
+
 /** Machine, material and wear of a part, and power: what it costs. Minor units. */
 export function printCost(
   materialMinor: Figure,
@@ -125,13 +143,12 @@ export function printCost(
   currency: string,
 ): Figure {
   const money = (minor: number) => moneyText(minor, currency);
-  const powerAndWear =
-    (watts / 1000) * (powerMinorPerKwh / 60) + (lifeHours > 0 ? priceMinor / lifeHours / 60 : 0);
+  const perMinute = powerAndWear({ watts, priceMinor, lifeHours }, powerMinorPerKwh);
   const machine: Figure = {
     ...minutes,
-    value: minutes.value * powerAndWear,
-    low: minutes.low * powerAndWear,
-    high: minutes.high * powerAndWear,
+    value: minutes.value * perMinute,
+    low: minutes.low * perMinute,
+    high: minutes.high * perMinute,
     unit: "minor",
     basis: "yours",
     working: [],

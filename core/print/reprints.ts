@@ -6,10 +6,14 @@ import { between, type Figure } from "#core/figure";
  */
 export type SuccessRecord = { readonly good: number; readonly failed: number };
 
-/** What is assumed of any machine (common practice). */
-export const PRIOR: SuccessRecord = { good: 4, failed: 1 };
+/** Risk of a plate of which nothing was measured (common practice). */
+export const UNMEASURED_RISK = 0.2;
+/** What was measured counts as much as so many runs on record (common practice). */
+const PRIOR_RUNS = 5;
+/** A plate is given up after so many tries. */
+export const MOST_TRIES = 8;
 
-/** A failure older than this many runs fades by this much with each run since. */
+/** A result older than this many runs fades by this much with each run since. */
 const FRESH = 20;
 const FADING = 0.95;
 
@@ -18,36 +22,59 @@ export function recordOf(runs: readonly { readonly outcome: "good" | "failed" }[
   let good = 0;
   let failed = 0;
   runs.forEach((r, i) => {
-    const age = runs.length - 1 - i;
-    if (r.outcome === "good") good++;
-    else failed += FADING ** Math.max(0, age - FRESH);
+    const weight = FADING ** Math.max(0, runs.length - 1 - i - FRESH);
+    if (r.outcome === "good") good += weight;
+    else failed += weight;
   });
   return { good, failed };
 }
 
 /**
- * Runs to expect for one good plate, from a Beta prior of 4 good and 1 failed: (a + b - 1) / (a - 1). 1.33
- * with no record.
+ * What is believed of a plate, as a Beta of successes and failures: its measured risk, moved by the record of
+ * its machine with plates of its kind. Everything that is said of its luck follows from this.
  */
-export function expectedRuns(record: SuccessRecord): Figure {
-  const a = PRIOR.good + record.good;
-  const b = PRIOR.failed + record.failed;
+export const believed = (record: SuccessRecord, risk: number): SuccessRecord => ({
+  good: PRIOR_RUNS * (1 - risk) + record.good,
+  failed: PRIOR_RUNS * risk + record.failed,
+});
+
+/** Share of runs that come out. */
+export const successShare = ({ good, failed }: SuccessRecord): number => good / (good + failed);
+
+/** Runs until one comes out or the plate is given up: (1 - (1 - p)^8) / p. 1.25 at 0.8. Derived. */
+export const runsAt = (success: number): number =>
+  success <= 0 ? MOST_TRIES : (1 - (1 - success) ** MOST_TRIES) / success;
+
+/** Runs to expect for one good plate of a measured risk on a machine with a record. */
+export function expectedRuns(record: SuccessRecord, risk: number): Figure {
+  const { good: a, failed: b } = believed(record, risk);
   const mean = a / (a + b);
   const sd = Math.sqrt((a * b) / ((a + b) ** 2 * (a + b + 1)));
-  const value = (a + b - 1) / (a - 1);
   const learned = record.good + record.failed > 0;
+  const count = (n: number) => Number(n.toFixed(1));
   return between(
-    1 / Math.min(1, mean + 1.28 * sd),
-    value,
-    1 / Math.max(0.2, mean - 1.28 * sd),
+    runsAt(Math.min(1, mean + 1.28 * sd)),
+    runsAt(mean),
+    runsAt(Math.max(0, mean - 1.28 * sd)),
     "runs",
     learned ? "learned" : "practice",
     [
       {
-        text: `${record.good} good and ${Number(record.failed.toFixed(1))} failed on record, on top of 4 good and 1 failed assumed of any machine`,
-        basis: learned ? "learned" : "practice",
+        text: `what lies on it fails about ${Math.round(100 * risk)} times in 100, counted as much as ${PRIOR_RUNS} runs`,
+        basis: "practice",
       },
-      { text: "expected runs = (a + b - 1) / (a - 1)", value: value.toFixed(2) },
+      ...(learned
+        ? [
+            {
+              text: `${count(record.good)} good and ${count(record.failed)} failed on record`,
+              basis: "learned" as const,
+            },
+          ]
+        : []),
+      {
+        text: `one in ${(1 / Math.max(1e-9, mean)).toFixed(2)} comes out; given up after ${MOST_TRIES} tries`,
+        value: runsAt(mean).toFixed(2),
+      },
     ],
   );
 }

@@ -2,7 +2,7 @@ import { between, type Figure, spread, type WorkingLine } from "#core/figure";
 import type { PrintBody } from "#core/print/body";
 import type { PrintEstimate } from "#core/print/filamentEstimate";
 import type { PrintMaterial, ResinPrinter } from "#core/print/printer";
-import type { SupportWork } from "#core/print/supports";
+import { RAISED_MM, type SupportWork } from "#core/print/supports";
 
 /** Left on parts and in the vat, ml a plate, and lost everywhere (common practice). */
 export const RESIN_LEFT_ML = 4;
@@ -84,22 +84,17 @@ export function supportShare(cm3: number): number {
   return 0.25 - 0.15 * (Math.log(cm3 / 5) / Math.log(30 / 5));
 }
 
-/** How high a part on supports floats above the plate, mm (common practice). */
-export const RAISED_MM = 4;
-
 /**
  * Resin of one copy: solid or as a shell, with the supports of its way of lying and losses; its plate time as
  * if it stood
  * alone.
  * @param hollow what was asked for; `shell` what came out of it on the mesh, null while that is not known
- * @param raised on supports above the plate, or flat on it
  */
 export function resinEstimate(
   body: PrintBody,
   supports: SupportWork | null,
   hollow: Hollow | null,
   shell: HollowShell | null,
-  raised: boolean,
   printer: ResinPrinter,
   material: PrintMaterial,
   timeFactor = 1,
@@ -146,7 +141,7 @@ export function resinEstimate(
       basis: "practice",
     },
   ];
-  const heightMm = body.sizeMm[2] + (raised ? RAISED_MM : 0);
+  const heightMm = body.sizeMm[2] + (supports?.raised ? RAISED_MM : 0);
   const minutes = resinPlateMinutes(heightMm, printer, timeFactor);
   return {
     minutes,

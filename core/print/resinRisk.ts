@@ -1,6 +1,7 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import type { ResinPrinter } from "#core/print/printer";
+import { footMm2 } from "#core/print/supports";
 
 /**
  * A space that sucks at the film or keeps resin. mm and ml on the bench, heights above the plate end of the
@@ -20,10 +21,10 @@ export type SuctionCup = {
  * - `largestMm2`, `largestAtMm`, `screenShare`: the largest section, where, and what it takes of the screen
  * - `jumpMm2`, `jumpAtMm`: the largest growth from one layer to the next
  * - `peelMm4`, `peelAtMm`: how hard the worst layer is to part from the film
- * - `neck`: the hardest peel over the least section that carries it below, as a multiple of the part's median
+ * - `neck`: where the pull of a layer is hardest on what holds it below; null of a part of one layer
  * - `islands`: spots that begin in mid-air, held by supports or not
  * - `cups`: see above; force of a cup is its area times 10 to 100 kPa
- * - `flatDownMm2`: level undersides, which bow and bloom
+ * - `flatDownMm2`: level undersides, which bow and bloom; the foot too once it is off the plate
  * - `slender`: height over the least width of its foot print
  * - `inRim`: part of it lies in the outer 5 % of the screen when set in its middle
  */
@@ -35,7 +36,7 @@ export type ResinRisk = {
   readonly jumpAtMm: number;
   readonly peelMm4: number;
   readonly peelAtMm: number;
-  readonly neck: number;
+  readonly neck: Neck | null;
   readonly islands: number;
   readonly cups: readonly SuctionCup[];
   readonly flatDownMm2: number;
@@ -43,11 +44,25 @@ export type ResinRisk = {
   readonly inRim: boolean;
 };
 
+/** A layer that pulls at the film, N, and the weakest section between it and the plate, mm2 and mm. */
+export type Neck = {
+  readonly newtons: number;
+  readonly layerAtMm: number;
+  readonly sectionMm2: number;
+  readonly sectionAtMm: number;
+  readonly stressMPa: number;
+};
+
+/** Pull of a layer by its peel, until what held and what tore on a machine says otherwise (common practice). */
+const NEWTONS_PER_MM4 = 6e-5;
+/** What resin bears while it is printed (common practice; makers differ). */
+export const GREEN_MPA = 10;
+
 /** Limits while a machine has no record of its own (common practice). */
 export const resinLimits = {
   screenShare: 0.25,
   peelMm4: 5e5,
-  neck: 3,
+  neckMPa: GREEN_MPA / 3,
   cupMm2: 100,
   cupHeightMm: 5,
   strongCupMm2: 600,
@@ -62,14 +77,15 @@ const RIM_SHARE = 0.05;
 /**
  * @param m of the part as it lies
  * @param factor from file units to mm on the bench
- * @param raised on supports above the plate, or flat on it, where the plate closes its holes
+ * @param tipsMm2 what the tips of its supports hold it by, mm2; null where it lies flat on the plate, which then
+ * closes its holes
  * @source lubrication between parting plates (Stefan; derived for discs); limits common practice
  */
 export function resinRisk(
   m: MeshMeasurement,
   factor: number,
   printer: ResinPrinter,
-  raised: boolean,
+  tipsMm2: number | null,
 ): ResinRisk {
   const { areas, peel, heights } = m.profile;
   const f2 = factor * factor;
@@ -85,7 +101,7 @@ export function resinRisk(
     if (areas[i]! - areas[i - 1]! > areas[jump]! - (areas[jump - 1] ?? 0) || jump === 0) jump = i;
   }
   const screen = printer.bedMm[0] * printer.bedMm[1];
-  const cups = [...m.regions.spaces, ...(raised ? [] : m.regions.onBed)].map((s): SuctionCup => ({
+  const cups = [...m.regions.spaces, ...(tipsMm2 !== null ? [] : m.regions.onBed)].map((s): SuctionCup => ({
     kind: s.kind === "hollow" ? "trapped" : "suction",
     sealedMm2:
       (s.kind === "hollow"
@@ -105,81 +121,37 @@ export function resinRisk(
     jumpAtMm: at(jump),
     peelMm4: peel[hardest]! * f2 * f2,
     peelAtMm: at(hardest),
-    neck: neckOf(areas, peel),
+    neck: neckOf(m, factor, tipsMm2),
     islands: m.regions.islands.filter((s) => s.area * f2 >= DEBRIS_MM2).length,
     cups,
-    flatDownMm2: m.overhangs
-      .filter((r) => r.highestZ - r.lowestZ < 1e-3 * (m.box.max[2] - m.box.min[2]))
-      .reduce((s, r) => s + r.area * f2, 0),
+    flatDownMm2: levelUndersidesMm2(m, factor) + (tipsMm2 === null ? 0 : footMm2(m, factor)),
     slender: size[2] / Math.max(1e-9, Math.min(m.turnedBox.width, m.turnedBox.depth) * factor),
     inRim: !fits(size[0], size[1]) && !fits(size[1], size[0]),
   };
 }
 
-/** The hardest peel over the least section under it, against the median of that over all layers. */
-function neckOf(areas: Float64Array, peel: Float64Array): number {
-  let carried = Infinity;
-  const ratios: number[] = [];
-  for (let i = 0; i < areas.length; i++) {
-    if (areas[i]! > 0) carried = Math.min(carried, areas[i]!);
-    if (Number.isFinite(carried) && peel[i]! > 0) ratios.push(peel[i]! / carried);
-  }
-  if (ratios.length === 0) return 1;
-  const sorted = [...ratios].sort((p, q) => p - q);
-  return sorted.at(-1)! / Math.max(1e-12, sorted[Math.floor(sorted.length / 2)]!);
-}
+const levelUndersidesMm2 = ({ overhangs, box }: MeshMeasurement, factor: number): number =>
+  overhangs
+    .filter((r) => r.highestZ - r.lowestZ < 1e-3 * (box.max[2] - box.min[2]))
+    .reduce((sum, r) => sum + r.area * factor * factor, 0);
 
-/** What is worth saying of a part's risks, worst first: what, how much, where and what to do. */
-export function resinWarnings(
-  r: ResinRisk,
-  known: { readonly peelMm4: number } | null,
-): readonly { readonly code: string; readonly severity: "ruins" | "weakens"; readonly sentence: string }[] {
-  const found: { code: string; severity: "ruins" | "weakens"; sentence: string }[] = [];
-  const trapped = r.cups.filter((c) => c.kind === "trapped" && c.millilitres > 0.05);
-  if (trapped.length > 0)
-    found.push({
-      code: "trapped",
-      severity: "ruins",
-      sentence: `${trapped.length === 1 ? "a closed hollow keeps" : `${trapped.length} closed hollows keep`} ${trapped.reduce((s, c) => s + c.millilitres, 0).toFixed(1)} ml of liquid resin. Give each two holes, or print it solid.`,
-    });
-  const strong = r.cups
-    .filter(
-      (c) =>
-        c.kind === "suction" &&
-        c.sealedMm2 > resinLimits.cupMm2 &&
-        c.toMm - c.fromMm > resinLimits.cupHeightMm,
-    )
-    .sort((p, q) => q.sealedMm2 - p.sealedMm2)[0];
-  if (strong)
-    found.push({
-      code: "suction",
-      severity: strong.sealedMm2 > resinLimits.strongCupMm2 ? "ruins" : "weakens",
-      sentence: `a cup of ${strong.sealedMm2.toFixed(0)} mm2 sucks at the film from ${strong.fromMm.toFixed(0)} to ${strong.toMm.toFixed(0)} mm with ${(0.01 * strong.sealedMm2).toFixed(0)} to ${(0.1 * strong.sealedMm2).toFixed(0)} N. Turn it over, or vent it at its plate end.`,
-    });
-  const limit = known?.peelMm4 ?? resinLimits.peelMm4;
-  if (r.peelMm4 > limit)
-    found.push({
-      code: "peel",
-      severity: "weakens",
-      sentence: `at ${r.peelAtMm.toFixed(0)} mm a layer of ${r.largestMm2.toFixed(0)} mm2 pulls ${(r.peelMm4 / limit).toFixed(1)} times as hard at the film as ${known ? "any that came out here" : "is usual"}. Tilt it.`,
-    });
-  else if (r.screenShare > resinLimits.screenShare)
-    found.push({
-      code: "section",
-      severity: "weakens",
-      sentence: `its largest section takes ${Math.round(100 * r.screenShare)} % of the screen, at ${r.largestAtMm.toFixed(0)} mm. Tilt it.`,
-    });
-  if (r.neck > resinLimits.neck * 3)
-    found.push({
-      code: "neck",
-      severity: "weakens",
-      sentence: `a thin place carries a wide layer above it, ${r.neck.toFixed(0)} times the usual pull for its section. Support the wide part by itself.`,
-    });
-  if (r.flatDownMm2 > resinLimits.flatDownMm2)
-    found.push({
-      code: "flat-down",
-      severity: "weakens",
-      sentence: `${(r.flatDownMm2 / 100).toFixed(1)} cm2 of level underside will bow and bloom. Tilt it by 15 degrees or more.`,
-    });
-  return found;
+/** Each layer's pull over the weakest section below it; what is thin above the layer carries nothing of it. */
+function neckOf(
+  { profile: { areas, peel, heights }, box }: MeshMeasurement,
+  factor: number,
+  tipsMm2: number | null,
+): Neck | null {
+  const f2 = factor * factor;
+  const at = (i: number) => (heights[i]! - box.min[2]) * factor;
+  let weakest = tipsMm2 !== null && tipsMm2 > 0 ? { mm2: tipsMm2, atMm: 0 } : { mm2: Infinity, atMm: 0 };
+  let neck: Neck | null = null;
+  for (let i = 0; i < areas.length; i++) {
+    const newtons = peel[i]! * f2 * f2 * NEWTONS_PER_MM4;
+    const stressMPa = newtons / weakest.mm2;
+    if (Number.isFinite(weakest.mm2) && stressMPa > (neck?.stressMPa ?? 0))
+      neck = { newtons, layerAtMm: at(i), sectionMm2: weakest.mm2, sectionAtMm: weakest.atMm, stressMPa };
+    const mm2 = areas[i]! * f2;
+    if (mm2 > 0 && mm2 < weakest.mm2) weakest = { mm2, atMm: at(i) };
+  }
+  return neck;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { expectedRuns, runsAt } from "#core/print/reprints";
 import { drawFate, failureCauses, failureOdds, type RiskyPiece, runStateAt } from "#core/print/simulatedRun";
 
 const piece = (pieceId: string, given: Partial<RiskyPiece> = {}): RiskyPiece => ({
@@ -38,6 +39,17 @@ describe("odds of failing", () => {
     for (const { code } of many.causes)
       expect(failureCauses.filament.some((c) => c.code === code)).toBe(true);
     expect(many.causes.reduce((s, c) => s + c.odds, 0)).toBeCloseTo(1, 9);
+  });
+  it("are one figure with the runs to expect: measured risk counts as five runs, the record moves it", () => {
+    const pieces = [piece("p", { flatMm2: 4000, islands: 3 })];
+    const { risk, total } = failureOdds("resin", pieces, none);
+    expect(total).toBeCloseTo(risk, 9);
+    const after = failureOdds("resin", pieces, { good: 10, failed: 0 });
+    expect(after.risk).toBe(risk);
+    expect(after.total).toBeCloseTo((5 * risk) / 15, 9);
+    expect(expectedRuns({ good: 10, failed: 0 }, risk).value).toBeCloseTo(runsAt(1 - after.total), 9);
+    expect(after.byPiece[0]!.odds).toBeCloseTo(after.total, 9);
+    expect(failureOdds("resin", [], none).total).toBeCloseTo(0.2, 9);
   });
   it("of a plain piece are near the machine's own share", () => {
     expect(failureOdds("filament", [piece("p")], none).total).toBeGreaterThan(0.08);

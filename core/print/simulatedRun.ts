@@ -1,5 +1,5 @@
 import { luckOf } from "#core/random";
-import { PRIOR, type SuccessRecord } from "#core/print/reprints";
+import { believed, successShare, type SuccessRecord, UNMEASURED_RISK } from "#core/print/reprints";
 import type { Process } from "#core/print/printer";
 
 /** What of a piece tempts fate on a machine. mm, mm2. */
@@ -77,6 +77,8 @@ export const failureCauses: Readonly<Record<Process, readonly FailureCause[]>> =
 
 /** Odds of each way to fail, and of failing at all. */
 export type FailureOdds = {
+  /** As measured from what lies on it, before the record of its machine is heard. */
+  readonly risk: number;
   readonly total: number;
   readonly byPiece: readonly {
     readonly pieceId: string;
@@ -88,55 +90,59 @@ export type FailureOdds = {
 
 const logistic = (x: number) => 1 / (1 + Math.exp(-x));
 
+/** How much each way to fail pulls at a piece. */
+const pulls = (process: Process, p: RiskyPiece): readonly (readonly [code: string, pull: number])[] =>
+  process === "filament"
+    ? [
+        ["tipped", 1.6 * (p.slender / 8)],
+        ["corner lifted", 1.2 * (p.baseMm / 150)],
+        ["strings", 0.4],
+        ["clogged", 0.3],
+      ]
+    : [
+        ["supports let go", 0.35 * Math.min(8, p.islands) + 0.3],
+        ["stuck to the film", 1.4 * (p.flatMm2 / 2000) + 0.2],
+        ["bowed", 0.8 * (p.slender / 8)],
+        ["layer split", 0.5 * (p.flatMm2 / 2000) + 0.2],
+      ];
+
+/** Of a piece with no pull of its own; a plain one comes out at what is assumed of any plate. */
+const OFFSET = Math.log(UNMEASURED_RISK / (1 - UNMEASURED_RISK)) - 0.8;
+const riskOf = (all: readonly (readonly [string, number])[]) =>
+  Math.min(0.9, logistic(OFFSET + all.reduce((s, [, pull]) => s + pull, 0) - 0.7));
+
 /**
- * How likely a plate is to fail, by what its pieces are like: logistic in slenderness / 8, level underside /
- * 2000 mm2, base
- * length / 150 mm and islands, set so that a plain piece has the share that the machine's record shows.
- * Common practice.
+ * How likely a plate is to fail: its risk measured by what its pieces are like, logistic in slenderness / 8,
+ * level underside / 2000 mm2, base length / 150 mm and islands (common practice); then moved by what its machine
+ * has shown with plates of its kind.
  */
 export function failureOdds(
   process: Process,
   pieces: readonly RiskyPiece[],
   record: SuccessRecord,
 ): FailureOdds {
-  const a = PRIOR.good + record.good;
-  const b = PRIOR.failed + record.failed;
-  const share = b / (a + b);
-  // The plate's own share is the record's; a piece's is that of a plain one moved by what tempts fate.
-  const offset = Math.log(share / (1 - share)) - 0.8;
-  const weigh = (p: RiskyPiece): readonly (readonly [string, number])[] =>
-    process === "filament"
-      ? [
-          ["tipped", 1.6 * (p.slender / 8)],
-          ["corner lifted", 1.2 * (p.baseMm / 150)],
-          ["strings", 0.4],
-          ["clogged", 0.3],
-        ]
-      : [
-          ["supports let go", 0.35 * Math.min(8, p.islands) + 0.3],
-          ["stuck to the film", 1.4 * (p.flatMm2 / 2000) + 0.2],
-          ["bowed", 0.8 * (p.slender / 8)],
-          ["layer split", 0.5 * (p.flatMm2 / 2000) + 0.2],
-        ];
-  const byPiece = pieces.map((p) => {
-    const parts = weigh(p);
-    const pull = parts.reduce((s, [, w]) => s + w, 0) - 0.7;
-    return { pieceId: p.pieceId, odds: Math.min(0.9, logistic(offset + pull)), parts };
+  const each = pieces.map((p) => {
+    const all = pulls(process, p);
+    return { pieceId: p.pieceId, all, risk: riskOf(all) };
   });
-  const worst = byPiece.reduce((m, p) => Math.max(m, p.odds), share * 0.6);
+  // Pieces on one plate share the machine's day: the worst of them, and a little for each other.
+  const worst = each.reduce((m, p) => Math.max(m, p.risk), 0.6 * UNMEASURED_RISK);
+  const others = Math.min(1, Math.max(0, pieces.length - 1) / 20);
+  const risk = pieces.length === 0 ? UNMEASURED_RISK : Math.min(0.95, worst + 0.1 * (1 - worst) * others);
+  const total = 1 - successShare(believed(record, risk));
   const causes = new Map<string, number>();
-  for (const { odds, parts } of byPiece) {
-    const all = parts.reduce((s, [, w]) => s + w, 0) || 1;
-    for (const [code, w] of parts) causes.set(code, (causes.get(code) ?? 0) + (odds * w) / all);
+  for (const p of each) {
+    const sum = p.all.reduce((s, [, pull]) => s + pull, 0) || 1;
+    for (const [code, pull] of p.all) causes.set(code, (causes.get(code) ?? 0) + (p.risk * pull) / sum);
   }
   const sum = [...causes.values()].reduce((s, v) => s + v, 0) || 1;
   return {
-    // Pieces on one plate share the machine's day: the worst of them, and a little for each other.
-    total: Math.min(0.95, worst + 0.1 * (1 - worst) * Math.min(1, (pieces.length - 1) / 20)),
-    byPiece: byPiece.map(({ pieceId, odds, parts }) => ({
-      pieceId,
-      odds,
-      likeliest: [...parts].sort((p, q) => q[1] - p[1])[0]![0],
+    risk,
+    total,
+    byPiece: each.map((p) => ({
+      pieceId: p.pieceId,
+      odds: Math.min(1, (p.risk * total) / risk),
+      likeliest: [...p.all].sort((x, y) => y[1] - x[1])[0]![0],
     })),
     causes: [...causes].map(([code, v]) => ({ code, odds: v / sum })).sort((p, q) => q.odds - p.odds),
   };

@@ -1,3 +1,4 @@
+import type { MeshMeasurement } from "#core/mesh/measure";
 import type { OverhangRegion } from "#core/mesh/overhangRegions";
 import { beadAreaMm2, beadSpacingMm, beadWidthMm } from "#core/print/bead";
 import type { FilamentPrinter, Printer, ResinPrinter } from "#core/print/printer";
@@ -21,6 +22,8 @@ export type SupportRegion = {
  */
 export type SupportWork = {
   readonly needless: boolean;
+  /** It floats above the plate on them. */
+  readonly raised: boolean;
   readonly regions: readonly SupportRegion[];
   readonly contacts: number;
   readonly scarMm2: number;
@@ -42,23 +45,55 @@ const MINUTES_A_TIP = 0.12;
 const MINUTES_A_CM2 = 0.6;
 const MINUTES_TO_START = 1;
 
+/** How high a part on resin supports floats above the plate, mm (common practice). */
+export const RAISED_MM = 4;
+/** A foot from which a resin part is printed flat on a plate that bends, mm2 (common practice). */
+const FLAT_FOOT_MM2 = 100;
+/** Overhang beside a foot, as a share of it, for which it is still not raised (common practice). */
+const FLAT_OVERHANG_SHARE = 0.05;
+
+/** What of a part looks down as it lies: what hangs in the air, and what lies on the bed, file units. */
+export type Undersides = Pick<MeshMeasurement, "overhangs" | "slopes">;
+
+/** What lies on the bed, mm2 on the bench. */
+export const footMm2 = ({ slopes }: Pick<Undersides, "slopes">, factor: number): number =>
+  slopes.reduce((sum, p) => sum + (p.onBed ? p.area : 0), 0) * factor * factor;
+
+/** Whether a resin part is better printed flat on its foot than raised on supports. */
+export const staysFlat = (printer: ResinPrinter, overhangMm2: number, onFootMm2: number): boolean =>
+  printer.plate === "flexible" && onFootMm2 > FLAT_FOOT_MM2 && overhangMm2 <= FLAT_OVERHANG_SHARE * onFootMm2;
+
 /**
  * Where a part needs support as it lies on a machine and what that costs. Filament bridges what it can; resin
- * holds every
- * region, more closely at small ones, which tear off first.
+ * holds every region, more closely at small ones, which tear off first. A resin part that is raised hangs by its
+ * foot too.
  * @param factor from file units to mm on the bench
+ * @param raised null lets the foot and the plate decide; filament is never raised
  * @param density 1 as usual; more while a machine is unproven, less where its record allows it
  */
 export function supportWork(
   printer: Printer,
-  regions: readonly OverhangRegion[],
+  of: Undersides,
   factor: number,
+  raised: boolean | null = null,
   density = 1,
 ): SupportWork {
-  return printer.process === "filament"
-    ? filamentSupports(printer, regions, factor)
-    : resinSupports(printer, regions, factor, density);
+  if (printer.process === "filament") return filamentSupports(printer, of.overhangs, factor);
+  const foot = footMm2(of, factor);
+  const flat = resinSupports(printer, of.overhangs, factor, density, null);
+  const overhang = flat.regions.reduce((sum, r) => sum + r.areaMm2, 0);
+  return (raised ?? !staysFlat(printer, overhang, foot))
+    ? resinSupports(printer, of.overhangs, factor, density, foot)
+    : flat;
 }
+
+/** Tips that hold an underside, by its area: closer together at small ones. */
+export const tipsOn = (areaMm2: number, density: number): number =>
+  Math.max(1, Math.ceil((density * (areaMm2 + TIP_EVERY_MM ** 2)) / TIP_EVERY_MM ** 2));
+
+/** Hands that taking so many tips off takes, minutes. */
+export const tipMinutes = (tips: number): number =>
+  tips === 0 ? 0 : MINUTES_TO_START + tips * MINUTES_A_TIP;
 
 const scaled = (at: readonly [number, number, number], factor: number) =>
   [at[0] * factor, at[1] * factor, at[2] * factor] as const;
@@ -79,6 +114,7 @@ function filamentSupports(
   const mm = (columnsMm3 * printer.supportShare) / (spacing * printer.layerMm);
   return {
     needless: needing.length === 0,
+    raised: false,
     regions: needing.map((r) => ({
       areaMm2: r.area * f2,
       contacts: 1,
@@ -98,40 +134,43 @@ function filamentSupports(
   };
 }
 
+/** @param foot mm2 that it hangs by above the plate; null where it lies flat on the plate */
 function resinSupports(
   printer: ResinPrinter,
   all: readonly OverhangRegion[],
   factor: number,
   density: number,
+  foot: number | null,
 ): SupportWork {
   const f2 = factor * factor;
+  const lift = foot === null ? 0 : RAISED_MM;
   // A pixel or two of overhang cures onto what is there.
-  const needing = all.filter((r) => r.area * f2 >= Math.max(SMALLEST_MM2 / 4, (4 * printer.pixelMm) ** 2));
-  const regions = needing.map((r): SupportRegion => {
-    const areaMm2 = r.area * f2;
-    return {
-      areaMm2,
-      contacts: Math.max(1, Math.ceil((density * (areaMm2 + TIP_EVERY_MM ** 2)) / TIP_EVERY_MM ** 2)),
+  const held = all
+    .filter((r) => r.area * f2 >= Math.max(SMALLEST_MM2 / 4, (4 * printer.pixelMm) ** 2))
+    .map((r) => ({
+      areaMm2: r.area * f2,
       at: scaled(r.at, factor),
       onPart: r.onPart > 0.5,
-    };
-  });
-  const contacts = regions.reduce((s, r) => s + r.contacts, 0);
-  const ml = needing.reduce(
-    (s, r, i) =>
-      s +
-      regions[i]!.contacts * ((r.columns / Math.max(r.area, 1e-12)) * factor) * TIP_ML_PER_MM +
-      r.area * f2 * RAFT_ML_PER_MM2,
+      // What stands on the plate reaches down to it, what stands on the part does not.
+      heightMm: (r.columns / Math.max(r.area, 1e-12)) * factor + lift * (1 - r.onPart),
+    }));
+  if (foot !== null && foot > 0)
+    held.unshift({ areaMm2: foot, at: [0, 0, 0], onPart: false, heightMm: RAISED_MM });
+  const regions = held.map((r) => ({ ...r, contacts: tipsOn(r.areaMm2, density) }));
+  const contacts = regions.reduce((sum, r) => sum + r.contacts, 0);
+  const ml = regions.reduce(
+    (sum, r) => sum + r.contacts * r.heightMm * TIP_ML_PER_MM + r.areaMm2 * RAFT_ML_PER_MM2,
     0,
   );
   return {
     needless: contacts === 0,
-    regions,
+    raised: foot !== null,
+    regions: regions.map(({ heightMm: _heightMm, ...r }) => r),
     contacts,
     scarMm2: contacts * TIP_MM2,
     ml,
     seconds: 0,
-    cleanMinutes: contacts === 0 ? 0 : MINUTES_TO_START + contacts * MINUTES_A_TIP,
+    cleanMinutes: tipMinutes(contacts),
     bridgesMm: [],
   };
 }

@@ -8,7 +8,8 @@ import { restingSides } from "#core/mesh/resting";
 import { solidProperties } from "#core/mesh/solidProperties";
 import { boundingBox, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { type Printer, usableBed } from "#core/print/printer";
-import { RAISED_MM, resinPlateMinutes } from "#core/print/resinEstimate";
+import { resinPlateMinutes } from "#core/print/resinEstimate";
+import { RAISED_MM, staysFlat } from "#core/print/supports";
 
 /** Sides of the disagreement on how to lay a part. A default follows from the process. */
 export const laySchools = ["avoid supports", "tilt", "flat on the plate"] as const;
@@ -181,11 +182,15 @@ function judged(
     }
     if (normal[2] > -0.7) plain += area * seen(normal, up);
   }
-  // What lies on the plate needs no support and shows no scar.
   const onBed = rest ? Math.min(rest.area, lying) : 0;
-  support = Math.max(0, support - onBed);
-  if (rest && down[2] > -0.5) scarSeen = Math.max(0, scarSeen - onBed);
-  if (rest && wishes.front && dot(down, wishes.front) > 0.5) frontScar = Math.max(0, frontScar - onBed);
+  const hanging = Math.max(0, support - onBed);
+  const raised = isRaised(printer, rest !== null, hanging * f2, onBed * f2, wishes.school);
+  // What lies on the plate needs no support and shows no scar; a foot that is raised has both.
+  if (!raised) {
+    support = hanging;
+    if (rest && down[2] > -0.5) scarSeen = Math.max(0, scarSeen - onBed);
+    if (rest && wishes.front && dot(down, wishes.front) > 0.5) frontScar = Math.max(0, frontScar - onBed);
+  }
   let low = Infinity;
   let high = -Infinity;
   const t = turnOf({ down, turnDeg: 0 });
@@ -202,8 +207,6 @@ function judged(
   const bed = usableBed(printer);
   const width = box.width * factor;
   const depth = box.depth * factor;
-  const raised =
-    printer.process === "resin" && (rest === null || support > 0.05 * onBed || wishes.school === "tilt");
   const height = (high - low) * factor;
   const total = height + (raised ? RAISED_MM : 0);
   const along = bed[0] >= bed[1];
@@ -225,7 +228,7 @@ function judged(
     plainMm2: plain * f2,
     heightMm: height,
     minutes,
-    bedMm2: onBed * f2,
+    bedMm2: raised ? 0 : onBed * f2,
     widthMm: width,
     depthMm: depth,
     fits:
@@ -240,6 +243,19 @@ function judged(
     cups: Number.NaN,
     bestAt: [],
   };
+}
+
+/** On supports above the plate: as a part is planned, but where a school says otherwise. */
+function isRaised(
+  printer: Printer,
+  rests: boolean,
+  hangingMm2: number,
+  footMm2: number,
+  school: LaySchool | null,
+): boolean {
+  if (printer.process === "filament") return false;
+  if (!rests || school === "tilt") return true;
+  return school !== "flat on the plate" && !staysFlat(printer, hangingMm2, footMm2);
 }
 
 /** What is counted, each over the median of all, with how much it weighs for a school. */

@@ -1,4 +1,5 @@
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
+import { ambiguousComma, commaAsked } from "#core/scale/commas";
 import { parseLength, type TypedLength } from "#core/scale/lengthText";
 import { parseRatio, ratioText, type TypedRatio } from "#core/scale/ratio";
 
@@ -32,10 +33,13 @@ const arrow = /\s*(?:->|=>|→|\bto\b(?!\s+the\b)(?!\s+a\b)|\binto\b)\s*/i;
 export function convert(text: string, denominator: number): Outcome<Conversion> {
   const sizes = /^(.+?)\s*(?:=|\bis\b|\bas\b)\s*(.+)$/i.exec(text.trim());
   if (sizes) {
-    const real = parseLength(sizes[1]!, 1);
-    const model = parseLength(sizes[2]!, 1);
-    if (real.ok && model.ok) return success(fromSizes(real.value, model.value));
+    const [a, b] = [parseLength(sizes[1]!, 1), parseLength(sizes[2]!, 1)];
+    // As on a drawing the smaller is the bench, whichever is named first.
+    if (a.ok && b.ok)
+      return success(a.value.mm >= b.value.mm ? fromSizes(a.value, b.value) : fromSizes(b.value, a.value));
   }
+  const comma = ambiguousComma(text);
+  if (comma) return refused("convert/comma", commaAsked(text, comma));
   const sides = text
     .split(arrow)
     .map((side) => side.trim())

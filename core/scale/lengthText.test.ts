@@ -37,6 +37,8 @@ describe("parseLength", () => {
     ["12", "length/no-unit"],
     ["0 mm", "length/absurd"],
     ["1/0 in", "length/not-understood"],
+    ["1,981 mm", "length/comma"],
+    ["2 m 1,250 mm", "length/comma"],
     ["3 furlongs", "length/not-understood"],
     ["8 in 6 ft", "length/not-understood"],
     ["999999 km", "length/absurd"],

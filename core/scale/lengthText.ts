@@ -1,8 +1,10 @@
 import { type Outcome, refused, success } from "#core/outcome";
+import { ambiguousComma, commaAsked } from "#core/scale/commas";
 import { MM_PER_FOOT, MM_PER_INCH, MM_PER_YARD } from "#core/units";
 
 export type LengthProblem = {
-  readonly code: "length/empty" | "length/not-understood" | "length/absurd" | "length/no-unit";
+  readonly code:
+    "length/empty" | "length/not-understood" | "length/absurd" | "length/no-unit" | "length/comma";
   readonly path: readonly (string | number)[];
   readonly message: string;
 };
@@ -67,6 +69,8 @@ function amountOf(match: RegExpExecArray): number | null {
 export function parseLength(text: string, defaultUnitMm?: number): Outcome<TypedLength, LengthProblem> {
   const tidy = text.replace(/[½¼¾⅛⅜⅝⅞⅓⅔]/g, (sign) => vulgar[sign] ?? sign).trim();
   if (tidy === "") return refused("length/empty", "Type a length, for instance 6'8\" or 2.1 m.");
+  const comma = ambiguousComma(tidy);
+  if (comma) return refused("length/comma", commaAsked(text, comma));
   let rest = tidy;
   let mm = 0;
   let previous: (typeof units)[number] | undefined;

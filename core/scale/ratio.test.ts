@@ -27,6 +27,11 @@ describe("parseRatio", () => {
     ['1/4" scale', 48],
     ["1/4 in/ft", 48],
     ["3/16 in = 1 ft", 64],
+    // Two lengths as on a drawing: the smaller is the bench, whichever stands first.
+    [`1/4" = 1'`, 48],
+    ["1 in = 6 ft", 72],
+    ["3 mm : 1 ft", 304.8 / 3],
+    ["2 m = 25 mm", 80],
     ["50 %", 2],
     ["2:1", 0.5],
     ["full size", 1],
@@ -50,6 +55,9 @@ describe("parseRatio", () => {
     ["-72", "ratio/not-understood"],
     ["1:-5", "ratio/not-understood"],
     ["banana", "ratio/not-understood"],
+    // A comma of thousands or of decimals is asked back.
+    ["1:1,000", "ratio/comma"],
+    ["1,250", "ratio/comma"],
     ["9999mm figure", "ratio/absurd"],
   ])("refuses “%s”", (text, code) => {
     expect(denominatorOf(text)).toBe(code);
@@ -91,6 +99,27 @@ describe("convert", () => {
       71.94,
       2,
     );
+  });
+  it.each([
+    [`1/4" = 1'`, 48],
+    ["1 in = 6 ft", 72],
+    ["25 mm = 2 m", 80],
+  ])("takes the smaller of two sizes for the bench: %s", (text, n) => {
+    const outcome = convert(text, 1);
+    expect(outcome.ok && outcome.value.kind === "ratio-from-sizes" && outcome.value.denominator).toBeCloseTo(
+      n,
+      6,
+    );
+  });
+  it("asks back which a comma means, of a length and of a scale", () => {
+    for (const text of ["1,981 mm", "1:1,000", "1,200 -> 1:72"]) {
+      const outcome = convert(text, 72);
+      expect(!outcome.ok && outcome.problems[0]!.message, text).toMatch(
+        /the comma can mean 1\d{3} or 1\.\d{3}\. Type it without the comma/,
+      );
+    }
+    expect(convert("1,5 m", 72).ok).toBe(true);
+    expect(convert("2,54 cm", 72).ok).toBe(true);
   });
   it("tells scales from lengths", () => {
     const kind = (text: string) => {

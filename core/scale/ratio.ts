@@ -1,9 +1,11 @@
 import { type Outcome, refused, success } from "#core/outcome";
 import { MM_PER_FOOT, type ModelMm, modelMm, type RealMm, realMm } from "#core/units";
+import { ambiguousComma, commaAsked } from "#core/scale/commas";
+import { parseLength } from "#core/scale/lengthText";
 import { figureBand, type FigureConvention } from "#core/scale/figureSize";
 
 export type RatioProblem = {
-  readonly code: "ratio/empty" | "ratio/not-understood" | "ratio/absurd";
+  readonly code: "ratio/empty" | "ratio/not-understood" | "ratio/absurd" | "ratio/comma";
   readonly path: readonly (string | number)[];
   readonly message: string;
 };
@@ -51,6 +53,10 @@ export function parseRatio(text: string): Outcome<TypedRatio, RatioProblem> {
     .toLowerCase()
     .replace(/\s+scale$/, "");
   if (tidy === "") return refused("ratio/empty", "Type a scale, for instance 1:72 or 28mm figure.");
+  const comma = ambiguousComma(tidy);
+  if (comma) return refused("ratio/comma", commaAsked(text, comma));
+  const drawing = drawingScale(tidy);
+  if (drawing) return checked(text, drawing.denominator, drawing.said);
   const figure = new RegExp(
     `^${num}\\s*mm\\s*(?:figures?|miniatures?|minis?)(?:\\s*(?:to the)?\\s*(eyes?|crown|top))?$`,
   ).exec(tidy);
@@ -75,6 +81,19 @@ export function parseRatio(text: string): Outcome<TypedRatio, RatioProblem> {
     "ratio/not-understood",
     `“${text.trim()}” was not understood as a scale. Type it like 1:72, 35th, 4 mm/ft, or 28mm figure.`,
   );
+}
+
+/**
+ * Two lengths with their units, as on a drawing: `1/4" = 1'`, `1 in = 6 ft`, `3 mm : 1 ft`. The smaller is the
+ * bench.
+ */
+function drawingScale(tidy: string): { readonly denominator: number; readonly said: string } | null {
+  const sides = tidy.split(/\s*(?:=|:|\bequals\b|\bto\b)\s*/);
+  if (sides.length !== 2) return null;
+  const [a, b] = sides.map((side) => parseLength(side));
+  if (!a?.ok || !b?.ok) return null;
+  const [bench, real] = a.value.mm <= b.value.mm ? [a.value, b.value] : [b.value, a.value];
+  return { denominator: real.mm / bench.mm, said: `${bench.said} for ${real.said}` };
 }
 
 function checked(text: string, denominator: number, said: string): Outcome<TypedRatio, RatioProblem> {

@@ -5,9 +5,10 @@ export type Joint = {
   readonly id: string;
   readonly sceneId: string;
   readonly name: string;
+  /** The first is the one that the gap was measured on. */
   readonly partIds: readonly string[];
   readonly fit: FitKind;
-  /** Gap per side as it was drawn, in mm of the first part's file; null when it was not measured. */
+  /** Gap per side, in mm of the first part's file, or as it is where that has none; null when not measured. */
   readonly gapInFileMm: number | null;
   readonly glue: ProductId | null;
   readonly count: number;

@@ -46,7 +46,9 @@ export type Action =
   | "touch up"
   | "draw back"
   | "decal"
-  | "release film";
+  | "release film"
+  | "warm"
+  | "carry";
 
 export const places = ["bench", "sink", "booth", "lamp", "outdoors", "drying shelf"] as const;
 export type Place = (typeof places)[number];
@@ -90,6 +92,10 @@ export type Step = {
   readonly notes: readonly string[];
   /** Pieces that it is done to; 1 where it is not told. */
   readonly pieces?: number;
+  /** Coats laid in it; 1 where it is not told. */
+  readonly coats?: number;
+  /** What of a part's own decisions it carries out: a layer of its scheme, or the treatment of its surface. */
+  readonly partOf?: { readonly layerId: string } | "treatment";
   /** Lightness of its colour, 0 to 100, for the order of colours through an airbrush. */
   readonly lightness?: number;
   /** It has to begin while an earlier step is wet, tacky or workable: minutes after that step's end. */
@@ -97,6 +103,8 @@ export type Step = {
   /** The step that opened its window is done: begun by this minute of the plan's clock. */
   readonly beginBy?: number;
   readonly facts?: StepFacts;
+  /** A step of one's own that may be left out. */
+  readonly optional?: true;
   /** Put in right before or after another step: it takes over that step's place among the rest. */
   readonly tied?: { readonly to: string; readonly at: "before" | "after" };
 };

@@ -1,4 +1,4 @@
-import { digits, type Figure } from "#core/figure";
+import { between, digits, type Figure } from "#core/figure";
 
 /** What things on the shelf are counted in. */
 export const stockUnits = ["ml", "g", "sheets"] as const;
@@ -7,7 +7,7 @@ export type StockUnit = (typeof stockUnits)[number];
 /** An amount as it is bought and counted: sheets are whole, and one that is begun is needed. */
 export const amountText = (amount: number, unit: StockUnit): string =>
   unit !== "sheets"
-    ? `${digits(amount)} ${unit}`
+    ? `${Number(digits(amount))} ${unit}`
     : Math.ceil(amount - 1e-9) === 1
       ? "1 sheet"
       : `${Math.ceil(amount - 1e-9)} sheets`;
@@ -32,6 +32,8 @@ export type Need = {
   readonly unit: StockUnit;
   readonly amount: Figure;
   readonly forWhat: string;
+  /** Where its price stands elsewhere than on the shelf, in minor units; 0 where it has none. */
+  readonly pricePerUnit?: number;
 };
 
 export type StockLine = {
@@ -39,6 +41,7 @@ export type StockLine = {
   readonly name: string;
   readonly unit: StockUnit;
   readonly left: number;
+  readonly neededLow: number;
   readonly needed: number;
   readonly neededHigh: number;
   /**
@@ -48,7 +51,9 @@ export type StockLine = {
   readonly state: "enough" | "close" | "short" | "none";
   /** The use in which it runs out, or null. */
   readonly runsOutIn: string | null;
-  readonly cost: number;
+  /** What is drawn costs, minor units; nothing where it is not priced, and then it is told as that. */
+  readonly cost: Figure;
+  readonly priced: boolean;
 };
 
 /** Draws every need from the shelf in order and says where something runs out: before a coat, not in it. */
@@ -59,25 +64,30 @@ export function drawStores(stock: readonly StockItem[], needs: readonly Need[]):
     const items = stock.filter((s) => s.needKey === needKey);
     const left = items.reduce((sum, s) => sum + s.left, 0);
     let drawn = 0;
-    let variance = 0;
+    let above = 0;
+    let below = 0;
     let runsOutIn: string | null = null;
     for (const use of uses) {
       drawn += use.amount.value;
-      variance += (use.amount.high - use.amount.value) ** 2;
+      above += (use.amount.high - use.amount.value) ** 2;
+      below += (use.amount.value - use.amount.low) ** 2;
       if (runsOutIn === null && drawn > left) runsOutIn = use.forWhat;
     }
-    const neededHigh = drawn + Math.sqrt(variance);
-    const price = items[0]?.pricePerUnit ?? 0;
+    const neededHigh = drawn + Math.sqrt(above);
+    const neededLow = Math.max(0, drawn - Math.sqrt(below));
+    const price = uses[0]!.pricePerUnit ?? items[0]?.pricePerUnit ?? 0;
     return {
       needKey,
       name: items[0]?.name ?? uses[0]!.name,
       unit: uses[0]!.unit,
       left,
+      neededLow,
       needed: drawn,
       neededHigh,
       state: items.length === 0 ? "none" : drawn > left ? "short" : neededHigh > left ? "close" : "enough",
       runsOutIn,
-      cost: drawn * price,
+      cost: between(neededLow * price, drawn * price, neededHigh * price, "minor", "yours"),
+      priced: price > 0,
     };
   });
 }

@@ -1,7 +1,6 @@
 import { degToRad } from "#core/units";
 import type { SlopePatch } from "#core/mesh/slopes";
-import type { Process } from "#core/print/printer";
-import { lookTest } from "#core/surface/lookTest";
+import { lookTest, type PrintedBy } from "#core/surface/lookTest";
 
 /**
  * Steps that stand out: area of one copy, cm2, and how far the plainest of it stands above the threshold of
@@ -19,8 +18,7 @@ export type StandingSteps = { readonly flat: Standing; readonly raking: Standing
 export function stepsOver(
   slopes: readonly SlopePatch[],
   factor: number,
-  layerMm: number,
-  process: Process,
+  by: PrintedBy,
   distanceMm: number,
   forgiven: number,
 ): StandingSteps {
@@ -29,7 +27,7 @@ export function stepsOver(
   for (const { slopeDeg, area, patchArea, onBed } of slopes) {
     if (onBed) continue;
     const { flat, raking } = lookTest(
-      { slopeRad: degToRad(slopeDeg), patchMm2: patchArea * factor * factor, layerMm, process },
+      { ...by, slopeRad: degToRad(slopeDeg), patchMm2: patchArea * factor * factor },
       distanceMm,
     );
     if (Math.max(flat, raking) < forgiven) continue;

@@ -1,19 +1,33 @@
-import type { Process } from "#core/print/printer";
-import { stepDepthMm, terraceMm } from "#core/surface/layerSteps";
+import { type Process } from "#core/print/printer";
+import {
+  BEAD_SHARE,
+  deepest,
+  levelledTo,
+  LEVEL_RAD,
+  type Relief,
+  reliefOf,
+  terraceMm,
+} from "#core/surface/layerSteps";
 
 export type LookClass = "unseen" | "raking only" | "plain";
+
+/** How a face was printed. */
+export type PrintedBy = {
+  readonly layerMm: number;
+  readonly process: Process;
+  /** Distance of the lines of a level top, mm; null where it has none: resin, ironed. */
+  readonly skinLinesMm: number | null;
+};
 
 /**
  * A face as it was printed and as it stands before the viewer. Build direction is taken as up in the scene.
  */
-export type LookFace = {
+export type LookFace = PrintedBy & {
   /** Angle of the outward normal from straight up, radians: 0 a flat top, pi a flat underside. */
   readonly slopeRad: number;
   /** Area that is seen as one face, mm2. */
   readonly patchMm2: number;
-  readonly layerMm: number;
-  readonly process: Process;
-  /** Depth after coats, mm; the printed depth when it is left out. */
+  /** Nothing is deeper than this after coats, mm; as printed when it is left out. */
   readonly depthMm?: number;
 };
 
@@ -34,12 +48,13 @@ export type LookTest = {
  */
 export const SHOWN = 3;
 const LUMINANCE = 100;
+/** The viewer looks down at a model; further down at what lies level. */
 const VIEW_ELEVATION = Math.PI / 6;
+const LEVEL_ELEVATION = Math.PI / 4;
 const FLAT_LIGHT = { ambient: 0.6, elevation: (50 * Math.PI) / 180 };
 const RAKING_LIGHT = { ambient: 0.15, grazing: (15 * Math.PI) / 180 };
 /** Filament layers differ from each other: a weaker pattern of four times the period (common practice). */
 const BANDING = 0.1;
-const BEAD = 0.28;
 
 type Vec = readonly [number, number, number];
 const dot = (a: Vec, b: Vec) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
@@ -58,11 +73,9 @@ export function contrastSensitivity(u: number, patchDeg: number, luminance = LUM
 }
 
 /**
- * Whether layer steps on a face are seen from a distance: facets of the steps under a lamp, their contrast at
- * the
- * viewer's angle, each harmonic against its own threshold. Right to about one class at the borders (a factor
- * of 2).
- * The part stands in the scene as it was built.
+ * Whether what printing leaves on a face is seen from a distance: facets of layer steps, ridges of beads or lines
+ * of a skin under a lamp, their contrast at the viewer's angle, each harmonic against its own threshold. Right to
+ * about one class at the borders (a factor of 2). The part stands in the scene as it was built.
  * @source facets: derived; thresholds of harmonics: Campbell and Robson 1968 (from memory)
  */
 export function lookTest(face: LookFace, distanceMm: number): LookTest {
@@ -81,75 +94,110 @@ export function lookTestStanding(
   distanceMm: number,
 ): LookTest {
   const unseen: LookTest = { flat: 0, raking: 0, frequencyPerDegree: 0, look: "unseen" };
-  const n = normal;
-  const up = dot(n, build) < 0 ? ([-build[0], -build[1], -build[2]] as const) : build;
-  const cos = Math.min(1, dot(n, up));
-  const th = Math.acos(cos);
-  if (th < (0.5 * Math.PI) / 180) return unseen;
-  const sin = Math.sin(th);
-  // Up the face, and along its steps.
-  const tau: Vec = [(up[0] - cos * n[0]) / sin, (up[1] - cos * n[1]) / sin, (up[2] - cos * n[2]) / sin];
-  const along: Vec = [
-    (up[1] * n[2] - up[2] * n[1]) / sin,
-    (up[2] * n[0] - up[0] * n[2]) / sin,
-    (up[0] * n[1] - up[1] * n[0]) / sin,
-  ];
-  // The viewer is turned to the face.
-  const level = Math.hypot(n[0], n[1]);
-  const ax = level > 1e-9 ? n[0] / level : 1;
-  const ay = level > 1e-9 ? n[1] / level : 0;
-  const v: Vec = [Math.cos(VIEW_ELEVATION) * ax, Math.cos(VIEW_ELEVATION) * ay, Math.sin(VIEW_ELEVATION)];
-  const facing = dot(n, v);
+  const isUnder = dot(normal, build) < 0;
+  const up = isUnder ? ([-build[0], -build[1], -build[2]] as const) : build;
+  const slope = Math.acos(Math.min(1, dot(normal, up)));
+  const relief = reliefLeft(face, slope, isUnder);
+  if (deepest(relief) <= 0) return unseen;
+  const frame = frameOf(normal, up, slope);
+  const view = viewOf(normal, slope < LEVEL_RAD ? LEVEL_ELEVATION : VIEW_ELEVATION);
+  const facing = dot(normal, view);
   if (facing <= 0.02) return unseen;
-  const depth = face.depthMm ?? stepDepthMm(face.layerMm, th, face.process);
-  const period = terraceMm(face.layerMm, th);
-  const seenPeriod = (period * facing) / Math.sqrt(Math.max(1e-9, 1 - dot(along, v) ** 2));
-  const frequency = (distanceMm * Math.PI) / 180 / seenPeriod;
-  const patchDeg = Math.min(10, Math.max(0.5, (57.3 * Math.sqrt(face.patchMm2)) / distanceMm));
-
-  const stair = cos < 0.01 ? 1 : depth / (face.layerMm * cos);
-  const shapes: { a1: number; a2: number; u1: number; u2: number }[] = [
-    {
-      a1: Math.atan(stair * Math.tan(th)),
-      a2: Math.atan(stair / Math.tan(th)),
-      u1: cos * cos,
-      u2: sin * sin,
-    },
-  ];
-  if (face.process === "filament" && th > Math.PI / 4) {
-    const a = Math.atan((0.56 * depth) / (BEAD * face.layerMm));
-    shapes.push({ a1: a, a2: a, u1: 0.5, u2: 0.5 });
-  }
+  const period = slope < LEVEL_RAD ? (face.skinLinesMm ?? 1) : terraceMm(face.layerMm, slope);
+  const seenPeriod = (period * facing) / Math.sqrt(Math.max(1e-9, 1 - dot(frame.along, view) ** 2));
+  const pattern: Pattern = {
+    frequency: (distanceMm * Math.PI) / 180 / seenPeriod,
+    patchDeg: Math.min(10, Math.max(0.5, (57.3 * Math.sqrt(face.patchMm2)) / distanceMm)),
+    uneven: face.process === "filament" && slope >= LEVEL_RAD,
+  };
+  const shapes = shapesOf(relief, slope, face);
   const seenUnder = (ambient: number, lights: readonly Vec[]) =>
     Math.max(
       0,
       ...shapes.flatMap((shape) =>
-        lights.map((light) =>
-          visibility(shape, n, tau, v, light, ambient, frequency, patchDeg, face.process),
-        ),
+        lights.map((light) => visibility(shape, normal, frame.tau, view, light, ambient, pattern)),
       ),
     );
-  const azimuths = [0, 1, 2, 3].map((q): Vec => {
-    const a = (q * Math.PI) / 2;
-    const out = Math.cos(FLAT_LIGHT.elevation);
+  const flat = seenUnder(FLAT_LIGHT.ambient, flatLights(view));
+  const raking = seenUnder(RAKING_LIGHT.ambient, rakingLights(normal, frame.tau));
+  return { flat, raking, frequencyPerDegree: pattern.frequency, look: classOf(flat, raking) };
+}
+
+/** What is left of the relief of a face; an underside has no skin of its own. */
+function reliefLeft(face: Omit<LookFace, "slopeRad">, slope: number, isUnder: boolean): Relief {
+  const printed = reliefOf(face.layerMm, slope, face.process, isUnder ? null : face.skinLinesMm);
+  return face.depthMm === undefined ? printed : levelledTo(printed, face.depthMm);
+}
+
+/** Up the face across its lines, and along them; on a level face the lines run as they please. */
+function frameOf(n: Vec, up: Vec, slope: number): { readonly tau: Vec; readonly along: Vec } {
+  if (slope < LEVEL_RAD) return { tau: [1, 0, 0], along: [0, 1, 0] };
+  const [cos, sin] = [Math.cos(slope), Math.sin(slope)];
+  return {
+    tau: [(up[0] - cos * n[0]) / sin, (up[1] - cos * n[1]) / sin, (up[2] - cos * n[2]) / sin],
+    along: [
+      (up[1] * n[2] - up[2] * n[1]) / sin,
+      (up[2] * n[0] - up[0] * n[2]) / sin,
+      (up[0] * n[1] - up[1] * n[0]) / sin,
+    ],
+  };
+}
+
+/** From the face to the viewer, who is turned to it. */
+function viewOf(n: Vec, elevation: number): Vec {
+  const level = Math.hypot(n[0], n[1]);
+  const [x, y] = level > 1e-9 ? [n[0] / level, n[1] / level] : [1, 0];
+  return [Math.cos(elevation) * x, Math.cos(elevation) * y, Math.sin(elevation)];
+}
+
+/** Lamps of an ordinary room, from four sides of the viewer. */
+function flatLights(view: Vec): readonly Vec[] {
+  const level = Math.hypot(view[0], view[1]);
+  const [x, y] = [view[0] / level, view[1] / level];
+  const out = Math.cos(FLAT_LIGHT.elevation);
+  return [0, 1, 2, 3].map((quarter): Vec => {
+    const a = (quarter * Math.PI) / 2;
     return [
-      out * (Math.cos(a) * ax - Math.sin(a) * ay),
-      out * (Math.cos(a) * ay + Math.sin(a) * ax),
+      out * (Math.cos(a) * x - Math.sin(a) * y),
+      out * (Math.cos(a) * y + Math.sin(a) * x),
       Math.sin(FLAT_LIGHT.elevation),
     ];
   });
+}
+
+/** A lamp that grazes the face across its lines, up it and down it, but not from under the horizon. */
+function rakingLights(n: Vec, tau: Vec): readonly Vec[] {
   const s = Math.sin(RAKING_LIGHT.grazing);
   const c = Math.cos(RAKING_LIGHT.grazing);
-  const rakes = [1, -1]
+  return [1, -1]
     .map((side): Vec => [
       n[0] * s + side * tau[0] * c,
       n[1] * s + side * tau[1] * c,
       n[2] * s + side * tau[2] * c,
     ])
     .filter((light) => light[2] >= 0);
-  const flat = seenUnder(FLAT_LIGHT.ambient, azimuths);
-  const raking = seenUnder(RAKING_LIGHT.ambient, rakes);
-  return { flat, raking, frequencyPerDegree: frequency, look: classOf(flat, raking) };
+}
+
+/** Two facets, tilted up the face by `a1` and down by `a2`, and their shares of its plane. */
+type Shape = { readonly a1: number; readonly a2: number; readonly u1: number; readonly u2: number };
+
+/** The profiles that a face may be seen by: stairs, ridges of beads, lines of a skin. */
+function shapesOf(
+  { stairMm, ridgeMm, skinMm }: Relief,
+  slope: number,
+  { layerMm, skinLinesMm }: Omit<LookFace, "slopeRad">,
+): readonly Shape[] {
+  const even = (a: number): Shape => ({ a1: a, a2: a, u1: 0.5, u2: 0.5 });
+  if (slope < LEVEL_RAD) return [even(Math.atan((2 * skinMm) / (skinLinesMm ?? 1)))];
+  const [cos, sin] = [Math.cos(slope), Math.sin(slope)];
+  const shapes: Shape[] = [];
+  if (cos > 1e-6 && stairMm > 0) {
+    const stair = stairMm / (layerMm * cos);
+    const tan = sin / cos;
+    shapes.push({ a1: Math.atan(stair * tan), a2: Math.atan(stair / tan), u1: cos * cos, u2: sin * sin });
+  }
+  if (ridgeMm > 0) shapes.push(even(Math.atan((0.56 * ridgeMm) / (BEAD_SHARE * layerMm))));
+  return shapes;
 }
 
 /**
@@ -158,16 +206,17 @@ export function lookTestStanding(
 export const classOf = (flat: number, raking: number): LookClass =>
   flat >= SHOWN ? "plain" : raking >= SHOWN ? "raking only" : "unseen";
 
+/** How fine a pattern is, how wide the face, and whether its lines differ from each other. */
+type Pattern = { readonly frequency: number; readonly patchDeg: number; readonly uneven: boolean };
+
 function visibility(
-  shape: { a1: number; a2: number; u1: number; u2: number },
+  shape: Shape,
   n: Vec,
   tau: Vec,
   v: Vec,
   light: Vec,
   ambient: number,
-  frequency: number,
-  patchDeg: number,
-  process: Process,
+  { frequency, patchDeg, uneven }: Pattern,
 ): number {
   const tilt = (a: number): Vec => [
     n[0] * Math.cos(a) + tau[0] * Math.sin(a),
@@ -189,29 +238,28 @@ function visibility(
   let most = 0;
   for (let k = 1; k <= 8; k++)
     most = Math.max(most, contrast(k) * contrastSensitivity(k * frequency, patchDeg));
-  if (process === "filament")
-    most = Math.max(most, BANDING * contrast(1) * contrastSensitivity(frequency / 4, patchDeg));
+  if (uneven) most = Math.max(most, BANDING * contrast(1) * contrastSensitivity(frequency / 4, patchDeg));
   return most;
 }
 
+/** Depths that are tried from the shallowest up, as shares of what was printed. */
+const DEPTHS = Array.from({ length: 80 }, (_, i) => (i + 1) / 80);
+
 /**
- * Greatest depth at which the steps of a face are no longer plain under flat light, mm: what coats have to
- * reach.
+ * Greatest depth below which nothing of a face is plain under flat light, mm: what coats have to reach. Depths are
+ * tried from the shallowest up, since visibility does not grow with the depth everywhere.
  */
 export function unseenDepthMm(face: LookFace, distanceMm: number): number {
-  const printed = stepDepthMm(
-    face.layerMm,
-    face.slopeRad > Math.PI / 2 ? Math.PI - face.slopeRad : face.slopeRad,
-    face.process,
+  const printed = printedDepthMm(face);
+  const first = DEPTHS.findIndex(
+    (share) => lookTest({ ...face, depthMm: share * printed }, distanceMm).flat >= SHOWN,
   );
-  const shown = (depthMm: number) => lookTest({ ...face, depthMm }, distanceMm).flat >= SHOWN;
-  if (!shown(printed)) return printed;
-  let low = 0;
-  let high = printed;
-  for (let i = 0; i < 30; i++) {
-    const middle = (low + high) / 2;
-    if (shown(middle)) high = middle;
-    else low = middle;
-  }
-  return low;
+  return first < 0 ? printed : first === 0 ? 0 : DEPTHS[first - 1]! * printed;
+}
+
+/** Depth of what printing left on a face, mm. */
+export function printedDepthMm({ slopeRad, layerMm, process, skinLinesMm }: LookFace): number {
+  const isUnder = slopeRad > Math.PI / 2;
+  const slope = isUnder ? Math.PI - slopeRad : slopeRad;
+  return deepest(reliefOf(layerMm, slope, process, isUnder ? null : skinLinesMm));
 }

@@ -1,7 +1,6 @@
 import { boxSize } from "#core/mesh/triangleMesh";
 import type { MeshMeasurement } from "#core/mesh/measure";
-import type { Process } from "#core/print/printer";
-import { classOf, lookTest } from "#core/surface/lookTest";
+import { classOf, lookTest, type PrintedBy } from "#core/surface/lookTest";
 
 /**
  * For each height of the layer profile, bottom first: whether the steps there are plain. The slope at a
@@ -14,8 +13,7 @@ import { classOf, lookTest } from "#core/surface/lookTest";
 export function shownLayers(
   m: MeshMeasurement,
   factor: number,
-  layerMm: number,
-  process: Process,
+  by: PrintedBy,
   distanceMm: number,
 ): readonly boolean[] {
   const { areas, perimeters } = m.profile;
@@ -25,7 +23,7 @@ export function shownLayers(
     // Growing upward means hanging over: the normal looks below the horizon.
     const slopeRad = inwardMm >= 0 ? Math.atan2(stepMm, inwardMm) : Math.PI - Math.atan2(stepMm, -inwardMm);
     const test = lookTest(
-      { slopeRad, patchMm2: Math.max(25, perimeters[i]! * factor * stepMm * 10), layerMm, process },
+      { ...by, slopeRad, patchMm2: Math.max(25, perimeters[i]! * factor * stepMm * 10) },
       distanceMm,
     );
     return classOf(test.flat, test.raking) === "plain";

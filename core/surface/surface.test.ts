@@ -5,14 +5,26 @@ import { box, terrain } from "#core/mesh/testing";
 import { findTwins } from "#core/mesh/twins";
 import { slopePatches } from "#core/mesh/slopes";
 import { coatsToReach, cuspHeightMm, stepDepthMm } from "#core/surface/layerSteps";
-import { contrastSensitivity, lookTest, lookTestStanding, unseenDepthMm } from "#core/surface/lookTest";
+import {
+  contrastSensitivity,
+  lookTest,
+  lookTestStanding,
+  type PrintedBy,
+  printedDepthMm,
+  unseenDepthMm,
+} from "#core/surface/lookTest";
 import { surfaceAreas } from "#core/surface/surfaceAreas";
 import { defaultSchool, surfaceSchools, treatmentOf, treatments } from "#core/surface/treatments";
 import { grits, scratchUm } from "#core/surface/grits";
 
 const patchMm2 = ((600 * 5) / 57.3) ** 2;
+const by = (layerMm: number, process: "filament" | "resin" = "filament"): PrintedBy => ({
+  layerMm,
+  process,
+  skinLinesMm: process === "filament" ? 0.4 : null,
+});
 const look = (process: "filament" | "resin", layerMm: number, deg: number, distance = 600) =>
-  lookTest({ slopeRad: degToRad(deg), patchMm2, layerMm, process }, distance);
+  lookTest({ ...by(layerMm, process), slopeRad: degToRad(deg), patchMm2 }, distance);
 
 describe("layer steps", () => {
   it("are 0.141 mm deep at 45 degrees in 0.2 mm layers, nothing on a wall", () => {
@@ -60,7 +72,7 @@ describe("contrast sensitivity", () => {
 
 describe("look test", () => {
   it("does not mind how the scene is turned about the upright, and sees a wall built lying down by its steps", () => {
-    const face = { patchMm2, layerMm: 0.2, process: "filament" } as const;
+    const face = { ...by(0.2), patchMm2 };
     const turnedBy = (a: number, [x, y, z]: readonly [number, number, number]): [number, number, number] => [
       x * Math.cos(a) - y * Math.sin(a),
       x * Math.sin(a) + y * Math.cos(a),
@@ -78,7 +90,8 @@ describe("look test", () => {
       expect(lookTestStanding(face, turnedBy(a, n), turnedBy(a, b), 600).raking).toBeCloseTo(here.raking, 9);
     }
     expect(lookTestStanding(face, [1, 0, 0], [1, 0, 0], 600).look).toBe("unseen");
-    const tipped: [number, number, number] = [Math.cos(0.2), 0, Math.sin(0.2)];
+    // Its steps look up to the viewer; risers that hang down would not be seen from above.
+    const tipped: [number, number, number] = [Math.cos(0.2), 0, -Math.sin(0.2)];
     expect(lookTestStanding(face, [1, 0, 0], tipped, 600).flat).toBeGreaterThan(
       lookTestStanding(face, [1, 0, 0], [0, 0, 1], 600).flat,
     );
@@ -101,9 +114,43 @@ describe("look test", () => {
     expect(resin.look).toBe("raking only");
     expect(look("resin", 0.05, 20)).toMatchObject({ look: "unseen", flat: 0 });
   });
-  it("finds flats and what faces away unseen", () => {
-    expect(look("filament", 0.2, 0).look).toBe("unseen");
+  it("finds what faces away and level resin unseen", () => {
     expect(look("filament", 0.2, 170).look).toBe("unseen");
+    expect(look("resin", 0.05, 0)).toMatchObject({ look: "unseen", flat: 0, raking: 0 });
+    expect(look("resin", 0.05, 90)).toMatchObject({ look: "unseen", flat: 0, raking: 0 });
+  });
+  it.each([
+    [0.2, 600, 3.5, 11],
+    [0.3, 300, 20, 63],
+    [0.16, 600, 2.3, 7.3],
+  ])("sees the beads of an upright wall of %s mm from %s mm", (layerMm, distance, flat, raking) => {
+    const patch = ((distance * 5) / 57.3) ** 2;
+    const wall = lookTest({ ...by(layerMm), slopeRad: degToRad(90), patchMm2: patch }, distance);
+    expect(wall.flat / flat).toBeCloseTo(1, 1);
+    expect(wall.raking / raking).toBeCloseTo(1, 1);
+  });
+  it("does not see those of 0.1 mm, nor any once coats have filled them", () => {
+    expect(look("filament", 0.1, 90).look).toBe("unseen");
+    const wall = { ...by(0.3), slopeRad: degToRad(90), patchMm2 };
+    expect(printedDepthMm(wall)).toBeCloseTo(0.28 * 0.3, 9);
+    const left = unseenDepthMm(wall, 600);
+    expect(left).toBeGreaterThan(0);
+    expect(left).toBeLessThan(printedDepthMm(wall));
+    expect(lookTest({ ...wall, depthMm: left }, 600).look).not.toBe("plain");
+    expect(lookTest({ ...wall, depthMm: 0 }, 600)).toMatchObject({ flat: 0, raking: 0 });
+  });
+  it("sees the lines of a level top from near and under raking light, none where it was ironed or lies below", () => {
+    expect(look("filament", 0.2, 0).look).toBe("raking only");
+    expect(look("filament", 0.2, 0, 300).look).toBe("plain");
+    const top = { ...by(0.2), slopeRad: 0, patchMm2 };
+    expect(lookTest({ ...top, skinLinesMm: null }, 300).look).toBe("unseen");
+    expect(lookTest({ ...top, slopeRad: Math.PI }, 300).look).toBe("unseen");
+  });
+  it("finds slopes of a few degrees plainer than any steeper one, and plainer by every degree up to there", () => {
+    const flat = (deg: number) => look("filament", 0.2, deg).flat;
+    for (const deg of [20, 40, 60, 90])
+      for (const few of [2, 4, 6]) expect(flat(few)).toBeGreaterThan(flat(deg));
+    expect(flat(2) / flat(1)).toBeGreaterThan(1.8);
   });
   it("shows less from further and with finer layers, on shallow slopes", () => {
     for (const deg of [5, 10, 20, 30]) {
@@ -114,7 +161,7 @@ describe("look test", () => {
     }
   });
   it("finds the depth at which steps stop showing", () => {
-    const face = { slopeRad: degToRad(15), patchMm2, layerMm: 0.2, process: "filament" as const };
+    const face = { ...by(0.2), slopeRad: degToRad(15), patchMm2 };
     const depth = unseenDepthMm(face, 600);
     expect(depth).toBeGreaterThan(0);
     expect(lookTest({ ...face, depthMm: depth * 0.98 }, 600).look).not.toBe("plain");
@@ -124,7 +171,7 @@ describe("look test", () => {
 
 describe("areas by class", () => {
   const of = (mesh: ReturnType<typeof box>, layer: number) =>
-    surfaceAreas(slopePatches(mesh, findTwins(mesh).twin), 1, layer, "filament", 600);
+    surfaceAreas(slopePatches(mesh, findTwins(mesh).twin), 1, by(layer), 600);
   it("add up to the surface that is not on the bed", () => {
     const m = terrain(30, 60, 4);
     const a = of(m, 0.2);
@@ -135,8 +182,12 @@ describe("areas by class", () => {
     expect(a.plain.high).toBeGreaterThanOrEqual(a.plain.value);
     expect(a.worst!.times).toBeGreaterThan(3);
   });
-  it("leave the top of a box alone", () => {
-    expect(of(box(20, 20, 5), 0.2).unseen.value).toBeGreaterThanOrEqual(4);
+  it("find the walls of a box plain and its top under raking light only, in filament of 0.2 mm", () => {
+    const a = of(box(20, 20, 5), 0.2);
+    expect(a.plain.value).toBeCloseTo(4, 6);
+    expect(a.raking.value).toBeCloseTo(4, 6);
+    expect(a.worst!.slopeDeg).toBe(90);
+    expect(of(box(20, 20, 5), 0.1).plain.value).toBe(0);
   });
 });
 

@@ -1,8 +1,7 @@
 import { degToRad } from "#core/units";
 import { between, type Figure } from "#core/figure";
 import type { SlopePatch } from "#core/mesh/slopes";
-import type { Process } from "#core/print/printer";
-import { classOf, type LookClass, lookTest } from "#core/surface/lookTest";
+import { classOf, type LookClass, lookTest, type PrintedBy } from "#core/surface/lookTest";
 
 /** Surface of one copy by how its layer steps look, and where the plainest of them are. */
 export type SurfaceAreas = {
@@ -22,8 +21,7 @@ export type SurfaceAreas = {
 export function surfaceAreas(
   slopes: readonly SlopePatch[],
   factor: number,
-  layerMm: number,
-  process: Process,
+  by: PrintedBy,
   distanceMm: number,
 ): SurfaceAreas {
   const cm2: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
@@ -39,7 +37,7 @@ export function surfaceAreas(
       continue;
     }
     const test = lookTest(
-      { slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor, layerMm, process },
+      { ...by, slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor },
       distanceMm,
     );
     cm2[test.look] += area;
@@ -57,7 +55,7 @@ export function surfaceAreas(
       "computed",
       [
         {
-          text: `faces of like slope, ${layerMm} mm layers on ${process}, seen from ${Math.round(distanceMm)} mm`,
+          text: `faces of like slope, ${by.layerMm} mm layers on ${by.process}, seen from ${Math.round(distanceMm)} mm`,
           basis: "measured",
         },
         {

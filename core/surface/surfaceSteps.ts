@@ -1,5 +1,7 @@
-import { between, type Figure } from "#core/figure";
+import { counted } from "#core/words";
+import type { Figure } from "#core/figure";
 import { productOf } from "#core/materials/products";
+import { coatMillilitres } from "#core/paint/amount";
 import type { AddStep } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
 import { treatmentWork } from "#core/surface/treatmentWork";
@@ -16,8 +18,6 @@ export type SurfaceWork = {
 
 /** Under this area nothing is treated, cm2. */
 const WORTH_CM2 = 0.5;
-/** Millilitres of a levelling coat a cm2 (common practice). */
-const ML_PER_CM2 = 0.06;
 
 /** The passes of a treatment, each after the one before. */
 export function surfaceSteps(
@@ -28,11 +28,10 @@ export function surfaceSteps(
   if (!treatment || cm2 <= WORTH_CM2) return;
   let previous: Step | undefined;
   for (const pass of treatmentWork(treatment, cm2, stepDepthMm, unseenDepthMm)) {
-    const { step: t, place, coats, minutes, deep } = pass;
+    const { step: t, place, coats, minutes, sandings, leftMm } = pass;
     // A filament part is clipped anyway; the school that leaves it at that adds nothing.
     if (t.action === "clip") continue;
     const product = t.product ? productOf(t.product) : null;
-    const ml = ML_PER_CM2 * cm2 * coats;
     previous = add({
       key: `treat-${place}-${t.action}`,
       action: t.action,
@@ -43,9 +42,26 @@ export function surfaceSteps(
       place: t.place,
       waitMinutes: product ? product.recoatMinutes * coats : t.action === "wash" ? 30 : 0,
       areaCm2: cm2,
+      coats,
+      partOf: "treatment",
       after: previous ? [previous.id] : [],
-      mixMl: t.product && t.levelling ? between(ml * 0.7, ml, ml * 1.4, "ml", "practice") : null,
-      notes: deep ? ["The steps are deeper than coats alone will hide: sand between them."] : [],
+      mixMl: product
+        ? coatMillilitres({
+            areaCm2: treatCm2,
+            coats,
+            method: product.sprayed ? "can" : "brush",
+            product,
+            thinnerShare: 0,
+          })
+        : null,
+      notes: [
+        ...(sandings > 0
+          ? [`Sand lightly after every fourth coat: ${counted(sandings, "time", "times")}.`]
+          : []),
+        ...(leftMm !== null
+          ? [`${leftMm.toFixed(2)} mm of the steps is left after that and still shows: sand to the crests.`]
+          : []),
+      ],
     });
   }
 }

@@ -1,4 +1,4 @@
-import type { ProductId } from "#core/materials/products";
+import { type ProductId, productOf } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import type { Process } from "#core/print/printer";
 import type { LevellingCoat } from "#core/surface/layerSteps";
@@ -37,8 +37,13 @@ export type Treatment = {
   readonly steps: readonly TreatmentStep[];
 };
 
-const fillerCoat: LevellingCoat = { name: "filler primer, can", dryFilmMm: 0.03, k: 1, volumeSolids: 0.35 };
-const resinCoat: LevellingCoat = { name: "brushed UV resin", dryFilmMm: 0.1, k: 1, volumeSolids: 0.95 };
+/** A coat that levels by itself fills as much as it lays; film and solids are those of its product. */
+export const levellingCoat = (id: ProductId): LevellingCoat => {
+  const { name, filmMm, solids } = productOf(id);
+  return { name, dryFilmMm: filmMm, k: 1, volumeSolids: solids };
+};
+const fillerCoat = levellingCoat("filler primer can");
+const resinCoat = levellingCoat("UV resin");
 const step = (
   s: Partial<TreatmentStep> & Pick<TreatmentStep, "action" | "what" | "tool">,
 ): TreatmentStep => ({

@@ -1,5 +1,6 @@
 import type { MaterialId } from "#core/materials/materials";
 import Joi from "joi";
+import { cellKinds } from "#core/ground/resistor";
 import { uses } from "#core/materials/material";
 import {
   type CutPiece,
@@ -143,6 +144,10 @@ const lamp = Joi.object({
   lampV: positive,
   wantedMa: positive,
   cellMah: orNull(Joi.number().greater(0)),
+  cell: Joi.string()
+    .valid(...cellKinds)
+    .optional(),
+  isSwitched: Joi.boolean().optional(),
 });
 const placed = Joi.object({
   xMm: Joi.number().required(),

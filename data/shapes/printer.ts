@@ -1,6 +1,7 @@
 import Joi from "joi";
 import type { FilamentPrinter, Printer, ResinPrinter } from "#core/print/printer";
-import { id, name, shapeOf, share } from "#data/shapes/common";
+import { verdicts } from "#core/print/bedLevel";
+import { id, moment, name, orNull, shapeOf, share, text } from "#data/shapes/common";
 
 const bed = Joi.array().length(3).items(Joi.number().min(10).max(5000)).required();
 const within = (min: number, max: number) => Joi.number().min(min).max(max);
@@ -18,6 +19,29 @@ const machine = {
   lifeHours: Joi.number().greater(0).max(1e6).required(),
   setupMinutes: within(0, 600).required(),
   clearMinutes: within(0, 600).required(),
+  level: Joi.array()
+    .max(200)
+    .items(
+      Joi.object({
+        at: moment,
+        cardMm: within(0, 5).required(),
+        readingsMm: Joi.array().min(4).max(5).items(within(0, 5)).required(),
+      }),
+    )
+    .optional(),
+  pieces: Joi.array()
+    .max(200)
+    .items(
+      Joi.object({
+        at: moment,
+        materialId: orNull(Joi.string()),
+        verdict: Joi.string()
+          .valid(...verdicts)
+          .required(),
+        changed: text,
+      }),
+    )
+    .optional(),
 };
 const speed = within(0.01, 10_000).required();
 const resinMachine = shapeOf<ResinPrinter>({

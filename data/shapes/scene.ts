@@ -38,6 +38,29 @@ const orderChange = Joi.alternatives<OrderChange>().try(
     facts: facts.required(),
     loose: Joi.boolean().required(),
   }),
+  of("own", {
+    id,
+    at: Joi.object({
+      side: Joi.valid("before", "after").required(),
+      stepId: id,
+      within: Joi.valid("right there", "some time").required(),
+    })
+      .allow(null)
+      .required(),
+    targets: Joi.array().min(1).max(1000).items(id).required(),
+    action: Joi.string().max(40).required(),
+    title: text.required(),
+    product: orNull(Joi.string().valid(...productIds)),
+    paintId: orNull(Joi.string()),
+    millilitres: orNull(Joi.number().min(0).max(1e6)),
+    sheen,
+    tool: tool.required(),
+    place: place.required(),
+    minutes,
+    waitMinutes: minutes,
+    facts: facts.required(),
+    optional: Joi.boolean().required(),
+  }),
   of("product", {
     stepId: id,
     product,

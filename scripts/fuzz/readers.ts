@@ -73,7 +73,11 @@ export const readers = (archives: readonly Uint8Array[]): readonly FuzzedReader[
   model("3MF", [
     writeThreeMf([
       { name: "ring", mesh: ring },
-      { name: "ball", mesh: ball, count: 3 },
+      {
+        name: "ball",
+        mesh: ball,
+        places: [0, 60, 120].map((xMm) => ({ xMm, yMm: 0, zMm: 0, turnDeg: 0 })),
+      },
     ]),
     writeZip({ "3D/a.model": text("<model/>") }),
   ]),

@@ -77,11 +77,15 @@ const setNote: Act = {
     only(changed, "parts") && changed.length === 1 && changed[0]!.after?.note === `round ${round}`,
 };
 
+/** How many steps go in one go with what is on the bench. */
+let inOneGo = 1;
 const done: Act = {
   name: "a step done",
   go: async (page, origin) => {
     await page.goto(`${origin}/scenes/withy-sluice/bench`);
     await page.getByRole("button", { name: "Done", exact: true }).waitFor();
+    const several = page.getByText(/^\d+ in one go:/).first();
+    inOneGo = (await several.isVisible()) ? Number.parseInt((await several.textContent()) ?? "") : 1;
   },
   do: async (page) => {
     await page.getByRole("button", { name: "Done", exact: true }).click();
@@ -91,7 +95,10 @@ const done: Act = {
       .waitFor();
   },
   isWhole: (changed) =>
-    only(changed, "records", "log", "timers", "plans") && added(changed, "records").length === 1,
+    // What it takes leaves the shelf with it, and copies move on.
+    only(changed, "records", "log", "timers", "plans", "stock", "paints", "parts") &&
+    added(changed, "records").length === inOneGo &&
+    [0, inOneGo].includes(added(changed, "log").length),
 };
 
 const newScene: Act = {

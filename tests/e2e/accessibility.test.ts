@@ -56,3 +56,33 @@ describe.each([
     await closeApp(app);
   });
 });
+
+describe.each([
+  ["on a phone", { width: 390, height: 844 }, 0.7],
+  ["at 200 %", { width: 640, height: 400 }, 0.7],
+] as const)("%s", (_, size, least) => {
+  it("ruler, slip and stages give way: the work has the page, and is whole on it", async () => {
+    const app = await openDemo(size);
+    const { page } = app;
+    for (const [key, heading] of [
+      ["lay", /The lay/],
+      ["stores", /Stores/],
+      ["log", /Log/],
+      ["bench", /./],
+    ] as const) {
+      await page.getByLabel("Stage", { exact: true }).selectOption(key);
+      await page.getByRole("heading", { level: 1, name: heading }).waitFor();
+      const work = await page.getByRole("main").evaluate((m) => ({
+        height: m.getBoundingClientRect().height,
+        sideways: m.scrollWidth - m.clientWidth,
+      }));
+      expect(work.height / size.height, key).toBeGreaterThan(least);
+      expect(work.sideways, key).toBe(0);
+    }
+    // The slip is one tap away.
+    await page.getByLabel("Stage", { exact: true }).selectOption("stores");
+    await page.getByRole("button", { name: "Slip" }).click();
+    await page.getByRole("heading", { name: "Cost" }).waitFor();
+    await closeApp(app);
+  });
+});

@@ -1,7 +1,7 @@
 import { afterAll, describe, expect, it } from "vitest";
 import type { CDPSession, Page } from "playwright-core";
 import { type App, closeApp, closeBrowser, everythingStored, openApp, openDemo, ORIGIN, rowsOf } from "./app";
-import { blockStl, brokenFiles, hurtArchive, terrainStl } from "./models";
+import { blockStl, brokenFiles, fineTerrainStl, hurtArchive, terrainStl } from "./models";
 import { openOnDisk, smallDisk } from "./smallDisk";
 
 afterAll(closeBrowser);
@@ -271,7 +271,7 @@ describe("a disk that is nearly full", () => {
     await page.goto(`${ORIGIN}/scenes/osier-carr/parts`);
     await page.getByRole("heading", { name: "The shelf" }).waitFor();
     await disk.fill(page, 3);
-    await page.getByLabel("Model files").setInputFiles([terrainStl("moor")]);
+    await page.getByLabel("Model files").setInputFiles([fineTerrainStl("moor")]);
     await page
       .getByText(
         /The browser could not write to its disk, which is probably full\. What was here before is kept/,
@@ -299,7 +299,7 @@ describe("a disk that is nearly full", () => {
     await page.getByRole("heading", { name: "The rule" }).waitFor();
     expect(await everythingStored(page)).toBe(before);
     await page.goto(`${ORIGIN}/scenes/osier-carr/parts`);
-    await page.getByLabel("Model files").setInputFiles([terrainStl("moor")]);
+    await page.getByLabel("Model files").setInputFiles([fineTerrainStl("moor")]);
     await page.getByText("moor.stl: measured").waitFor();
     app.troubles.splice(0);
     await closeApp(app);

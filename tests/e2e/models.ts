@@ -79,6 +79,10 @@ export const blockStl = (name: string, x: number, y: number, z: number) =>
 /** A closed terrain of a quarter of a million triangles: 12 MB. */
 export const terrainStl = (name: string) => file(`${name}.stl`, writeBinaryStl(soupOf(terrain(249, 120, 3))));
 
+/** A larger ground of 12 MB, where one of 6 might still find room. */
+export const fineTerrainStl = (name: string) =>
+  file(`${name}.stl`, writeBinaryStl(soupOf(terrain(340, 240, 3))));
+
 /** A kept archive in which a count, a ratio, a unit and a machine are wrong; two rows hang on one of them. */
 export function hurtArchive() {
   const files = unzipSync(readFileSync("tests/corpus/archives/version-5.zip"));

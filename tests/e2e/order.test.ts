@@ -29,7 +29,7 @@ it("finds the deadlock of alcohol and varnish, tries every way out, and passes w
   await frosting(page).waitFor({ state: "detached" });
   await page.getByText("This order breaks none of its rules.").waitFor();
   // The wish that stood against the rule holds now: sealed before the sand is laid.
-  await page.reload();
+  await page.goto(`${order}?on=part:withy-sluice-front`);
   await page.getByRole("region", { name: "In order" }).locator("tbody tr").first().waitFor();
   const names = await page.getByRole("region", { name: "In order" }).locator("tbody tr th").allTextContents();
   const places = await page.getByRole("region", { name: "In order" }).locator("tbody tr").allTextContents();
@@ -231,5 +231,48 @@ it("sets the sample scenes aside for a first scene of one's own, and takes one u
       timeout: 60_000,
     })
     .toEqual({ "Withy Sluice": true, "Osier Carr scatter": false, Own: false });
+  await closeApp(app);
+});
+
+it("takes a step of one's own beside another, which the rules look at, and what is told of a step", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${order}?on=part:withy-sluice-gate`);
+  const list = page.getByRole("region", { name: "In order" });
+  await list
+    .getByRole("button", { name: /Paint the colour/ })
+    .first()
+    .click();
+  await page.getByRole("button", { name: "Put a step beside it" }).click();
+  const dialog = page.getByRole("dialog", { name: "A step of your own" });
+  await dialog.getByLabel("Kind of step").selectOption("Mask");
+  await dialog.getByLabel("Called").fill("Mask the hinges");
+  await dialog.getByLabel("Minutes of hands").fill("soon");
+  await dialog.getByRole("button", { name: "Put it in" }).click();
+  await dialog
+    .getByText(/number/)
+    .first()
+    .waitFor();
+  await dialog.getByLabel("Minutes of hands").fill("7");
+  await dialog.getByRole("button", { name: "Put it in" }).click();
+  await dialog.waitFor({ state: "detached" });
+  await list.getByRole("button", { name: "Mask the hinges" }).waitFor();
+  // What it needs is put in with it, by its rule.
+  await list
+    .getByText(/O23: Tape lifts what is not hard/)
+    .first()
+    .waitFor();
+  await list
+    .getByRole("button", { name: /Paint the colour/ })
+    .first()
+    .click();
+  await page.getByText("What else is so of it").click();
+  await page.getByLabel("Weathering").selectOption("splatter");
+  await page.getByRole("button", { name: "Tell it" }).click();
+  await page.getByRole("group", { name: "Broken rule O48" }).waitFor();
+  await page.getByText("What you decided yourself").waitFor();
+  const table = page.getByText(/^The \d+ rules of the order$/);
+  await table.click();
+  await page.getByText(/This plan could break \d+ of them, keeps \d+.* breaks \d+\./).waitFor();
   await closeApp(app);
 });

@@ -32,12 +32,22 @@ export async function smallDisk(): Promise<SmallDisk> {
     return standIn(path);
   }
   const filler = join(path, "filler");
+  let topping: NodeJS.Timeout | undefined;
   return {
     path,
     standIn: "",
-    fill: async (_, leaveMb) => fillUp(path, filler, leaveMb * 2 ** 20),
-    free: async () => rmSync(filler),
+    // What the browser tidies away of its own caches meanwhile is filled again, or the file would fit after all.
+    fill: async (_, leaveMb) => {
+      const fillAgain = () => fillUp(path, filler, leaveMb * 2 ** 20);
+      fillAgain();
+      topping = setInterval(fillAgain, 100);
+    },
+    free: async () => {
+      clearInterval(topping);
+      rmSync(filler);
+    },
     remove: async () => {
+      clearInterval(topping);
       execFileSync("umount", ["-l", path]);
       rmSync(path, { recursive: true, force: true });
     },
@@ -45,7 +55,7 @@ export async function smallDisk(): Promise<SmallDisk> {
 }
 
 function fillUp(path: string, filler: string, leaveBytes: number): void {
-  const file = openSync(filler, "w");
+  const file = openSync(filler, "a");
   const block = Buffer.alloc(2 ** 18);
   const freeBytes = () => {
     const { bavail, bsize } = statfsSync(path);

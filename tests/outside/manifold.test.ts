@@ -3,12 +3,13 @@ import Module, { type ManifoldToplevel } from "manifold-3d";
 import teapot from "teapot";
 import { beforeAll, describe, expect, it } from "vitest";
 import { convexHull } from "#core/mesh/convexHull";
+import { filledVolume } from "#core/mesh/filledVolume";
 import { meshHealth } from "#core/mesh/health";
 import { layerPolygons } from "#core/mesh/layerPolygons";
 import { layerSweep, midHeights } from "#core/mesh/layerSweep";
 import { shellsOf } from "#core/mesh/shells";
 import { solidProperties } from "#core/mesh/solidProperties";
-import { sphere, terrain, torus } from "#core/mesh/testing";
+import { moved, sphere, terrain, together, torus } from "#core/mesh/testing";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
@@ -48,6 +49,26 @@ describe.each(Object.keys(meshes))("%s, against an independent solid library", (
     expect(off / total).toBeLessThan(1e-4);
     theirs.delete();
   });
+});
+
+it("fills solids that are in each other as an independent union of them does", () => {
+  const balls = [
+    [sphere(12, 60, 80), 0],
+    [sphere(9, 50, 70), 11],
+    [torus(14, 4, 60, 30), 4],
+  ] as const;
+  const theirs = wasm.Manifold.union(
+    balls.map(([m, x]) =>
+      wasm.Manifold.ofMesh(
+        new wasm.Mesh({ numProp: 3, vertProperties: m.positions, triVerts: m.triangles }),
+      ).translate([x, 0, 0]),
+    ),
+  ).volume();
+  const all = together(...balls.map(([m, x]) => moved(m, x, 0, 0)));
+  const { filled, overlap } = filledVolume(all, boundingBox(all.positions));
+  expect(filled / theirs).toBeCloseTo(1, 2);
+  const each = balls.reduce((sum, [m]) => sum + solidProperties(m).volume, 0);
+  expect((filled + overlap) / each).toBeCloseTo(1, 2);
 });
 
 it("closed forms: ball and ring approach theirs from inside as they get finer", () => {

@@ -93,7 +93,7 @@ describe("common practice", () => {
       filamentEstimate(
         body,
         quickFilamentWork(body, filament),
-        supportWork(filament, m.overhangs, 1),
+        supportWork(filament, m, 1),
         filament,
         testPla,
       ).minutes.value / 60;

@@ -4,7 +4,7 @@ import { type Mishap, mishapById, mishapsFor } from "#core/order/mishaps";
 import type { Step } from "#core/steps/step";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
-import { Field } from "#ui/Field";
+import { Choice, Field } from "#ui/Field";
 
 type Base = { readonly onClose: () => void };
 const fields = (e: React.FormEvent<HTMLFormElement>) => {
@@ -59,10 +59,12 @@ export function SomeDialog({
 
 /** What happened, why, and what mends it; the repair goes into the plan. */
 export function WrongDialog({
-  step,
+  steps,
   onClose,
   onWrong,
-}: Base & { step: Step; onWrong: (mishap: Mishap, note: string) => void }) {
+}: Base & { steps: readonly Step[]; onWrong: (mishap: Mishap, note: string, of: Step) => void }) {
+  const [on, setOn] = useState(steps[0]!.id);
+  const step = steps.find((s) => s.id === on) ?? steps[0]!;
   const list = mishapsFor(step);
   const [id, setId] = useState(list[0]!.id);
   const chosen = mishapById(id)!;
@@ -74,7 +76,19 @@ export function WrongDialog({
       title="What went wrong?"
       description="The nearest of these leads to why, and puts the repair into the plan."
     >
-      <form className="grid gap-3" onSubmit={(e) => onWrong(chosen, String(fields(e).get("note") ?? ""))}>
+      <form
+        className="grid gap-3"
+        onSubmit={(e) => onWrong(chosen, String(fields(e).get("note") ?? ""), step)}
+      >
+        {steps.length > 1 && (
+          <Choice
+            label="To which of them"
+            name="on"
+            value={on}
+            onChange={(e) => setOn(e.target.value)}
+            options={steps.map((s) => [s.id, s.onWhat] as const)}
+          />
+        )}
         <fieldset className="grid max-h-64 gap-1 overflow-auto">
           <legend className="sr-only">What is seen</legend>
           {list.map((m) => (

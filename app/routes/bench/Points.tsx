@@ -2,18 +2,24 @@ import { Check, X } from "lucide-react";
 import { useState } from "react";
 import type { Checked } from "#core/steps/facts";
 import { inspectionList } from "#core/order/inspections";
+import type { Step } from "#core/steps/step";
 import { Button } from "#ui/Button";
+import { Choice } from "#ui/Field";
 
 /**
  * A look, point by point: each passes or fails, and what fails goes back into the order for that spot only.
  */
 export function Points({
   checks,
+  steps,
   onFailed,
 }: {
   checks: readonly Checked[];
-  onFailed: (points: readonly string[]) => void;
+  steps: readonly Step[];
+  onFailed: (points: readonly string[], of: Step) => void;
 }) {
+  const [on, setOn] = useState(steps[0]!.id);
+  const of = steps.find((s) => s.id === on) ?? steps[0]!;
   const points = checks.flatMap((c) => inspectionList[c] ?? []);
   const [said, setSaid] = useState<Readonly<Record<string, boolean>>>({});
   if (points.length === 0) return null;
@@ -48,8 +54,17 @@ export function Points({
         ))}
       </ul>
       {failed.length > 0 && (
-        <div>
-          <Button kind="main" onClick={() => onFailed(failed)}>
+        <div className="flex flex-wrap items-end gap-3">
+          {steps.length > 1 && (
+            <Choice
+              label="On which of them"
+              name="on"
+              value={of.id}
+              onChange={(e) => setOn(e.target.value)}
+              options={steps.map((s) => [s.id, s.onWhat] as const)}
+            />
+          )}
+          <Button kind="main" onClick={() => onFailed(failed, of)}>
             Put {failed.length === 1 ? "it" : `these ${failed.length}`} back into the order
           </Button>
         </div>

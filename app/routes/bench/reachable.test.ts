@@ -11,6 +11,7 @@ import { storeMeasurement } from "#data/meshes";
 import { tableNames } from "#data/rows";
 import { testPart, testScene } from "#data/testing";
 import { getPlanInput } from "#data/workshop";
+import { sendForm } from "#app/testing";
 import { partsAction } from "#app/routes/parts/partsAction";
 import { clientAction as colourAction } from "#route/colour/colour";
 import { clientAction as groundAction } from "#route/ground/ground";
@@ -22,23 +23,10 @@ import { clientAction as paintsAction } from "#route/workshop/paints";
 
 const db = appDatabase();
 const scene = testScene();
-type Action = (args: never) => Promise<unknown>;
 
-/** Sends a form as the page would. */
-async function send(action: Action, fields: Readonly<Record<string, string>>): Promise<void> {
-  const body = new FormData();
-  for (const [name, value] of Object.entries(fields)) body.set(name, value);
-  const request = new Request("http://bench/", { method: "POST", body });
-  const said = (await action({ request, params: { sceneId: scene.id } } as never)) as {
-    data?: { problems?: readonly { message: string }[] };
-    problems?: readonly { message: string }[];
-  } | null;
-  const problems = said?.data?.problems ?? said?.problems ?? [];
-  expect(
-    problems.map((p) => p.message),
-    JSON.stringify(fields),
-  ).toEqual([]);
-}
+/** What a form sends, which is never refused here. */
+const send = async (action: unknown, fields: Readonly<Record<string, string>>): Promise<void> =>
+  expect(await sendForm(action, scene.id, fields), JSON.stringify(fields)).toEqual([]);
 const partNamed = async (name: string) => (await db.parts.toArray()).find((p) => p.name === name)!.id;
 
 beforeAll(async () => {
@@ -75,14 +63,14 @@ beforeAll(async () => {
 
   const days = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
   await send(
-    hoursAction as Action,
+    hoursAction,
     Object.fromEntries(days.flatMap((d) => [[`${d}-from`, "17:00"] as const, [`${d}-to`, "23:30"] as const])),
   );
   for (const [name, plastic] of [
     ["Roll", "ABS"],
     ["Bottle", "resin"],
   ] as const)
-    await send(materialsAction as Action, {
+    await send(materialsAction, {
       intent: "material",
       name,
       plastic,
@@ -90,7 +78,7 @@ beforeAll(async () => {
       price: "20",
       colour: "",
     });
-  await send(paintsAction as Action, {
+  await send(paintsAction, {
     name: "Moss",
     hex: "#556633",
     product: "acrylic",
@@ -99,7 +87,7 @@ beforeAll(async () => {
     sheen: "matte",
     millilitres: "17",
   });
-  await send(partsAction as Action, {
+  await send(partsAction, {
     intent: "by-hand",
     name: "ferryman",
     made: "bought",
@@ -110,8 +98,8 @@ beforeAll(async () => {
     count: "1",
   });
   const ferryman = await partNamed("ferryman");
-  await send(surfaceAction as Action, { partId: "wall", school: "flame first" });
-  await send(surfaceAction as Action, { partId: "idol", school: "fill and sand" });
+  await send(surfaceAction, { partId: "wall", school: "flame first" });
+  await send(surfaceAction, { partId: "idol", school: "fill and sand" });
   const moss = (await db.paints.toArray())[0]!.id;
   for (const [partId, kind, product, method, what] of [
     ["wall", "primer", "primer can", "can", ""],
@@ -121,7 +109,7 @@ beforeAll(async () => {
     ["idol", "varnish", "two-pack clear", "airbrush", ""],
     [ferryman, "colour", "acrylic", "brush", ""],
   ] as const)
-    await send(colourAction as Action, {
+    await send(colourAction, {
       intent: "layer",
       partId,
       kind,
@@ -136,7 +124,7 @@ beforeAll(async () => {
     ["pin", "cyanoacrylate", "snug"],
     ["lid", "five-minute epoxy", "magnet pocket"],
   ] as const)
-    await send(jointsAction as Action, {
+    await send(jointsAction, {
       intent: "add",
       name,
       a: "wall",
@@ -151,7 +139,7 @@ beforeAll(async () => {
     ["natural", "2 mm", "none"],
     ["sand", "1 mm", "standing"],
   ] as const)
-    await send(groundAction as Action, {
+    await send(groundAction, {
       intent: "add",
       name: material,
       material,
@@ -161,7 +149,7 @@ beforeAll(async () => {
       flock,
       loose: "on",
     });
-  await send(groundAction as Action, {
+  await send(groundAction, {
     intent: "lamp",
     partId: "wall",
     supplyV: "3",

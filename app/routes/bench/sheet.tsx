@@ -2,6 +2,7 @@ import { productName } from "#core/materials/products";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/sheet";
 import { layOut } from "#core/steps/cleaning";
+import { asOneStep, sessionsOf } from "#core/order/sessions";
 import { inHand } from "#core/steps/inHand";
 import { inspectionList } from "#core/order/inspections";
 import { holdBy } from "#core/order/touch";
@@ -89,21 +90,24 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
             })()}
             <table className="w-full border-collapse text-[14px]">
               <tbody>
-                {slots.map((slot) => {
-                  const step = plan.work.steps.find((s) => s.id === slot.stepId)!;
+                {sessionsOf(slots, plan.work.steps).map((session) => {
+                  const step = asOneStep(session);
                   const recipe = workshop.recipes.find((r) => r.id === step.recipeId);
                   const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0;
                   const shares = recipe?.parts.map((p) => p.parts);
                   const hold = holdBy(step);
                   const done = plan.work.some.get(step.id) ?? 0;
-                  const ids = stepCautions(step, workshop);
-                  const broken = plan.work.conflicts.filter((c) => c.after === step.id);
+                  const ids = [...new Set(session.steps.flatMap((s) => stepCautions(s, workshop)))];
+                  const broken = plan.work.conflicts.filter((c) =>
+                    session.steps.some((s) => c.after === s.id),
+                  );
                   return (
-                    <tr key={slot.stepId} className="border-b border-neutral-400 align-top">
+                    <tr key={session.id} className="border-b border-neutral-400 align-top">
                       <td className="w-6 py-1">☐</td>
-                      <td className="w-14 py-1 pr-3">{momentText(now.today, slot.startsAt).slice(-5)}</td>
+                      <td className="w-14 py-1 pr-3">{momentText(now.today, session.startsAt).slice(-5)}</td>
                       <td className="py-1 pr-4">
-                        <b>{step.title}</b>: {step.onWhat}
+                        <b>{step.title}</b>:{" "}
+                        {session.steps.length === 1 ? step.onWhat : `${session.steps.length} in one go`}
                         {done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}
                         {step.product && `, ${productName(step.product)}`}
                         {recipe &&
@@ -114,6 +118,12 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
                           `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat)
                             .map((g) => g.toFixed(1))
                             .join(" + ")} g`}
+                        {session.steps.length > 1 &&
+                          session.steps.map((s) => (
+                            <span key={s.id} className="mr-3 inline-block text-[12.5px]">
+                              ☐ {s.onWhat}
+                            </span>
+                          ))}
                         {[...step.notes, ...(hold ? [hold] : [])].map((n) => (
                           <span key={n} className="block text-[12.5px]">
                             {n}

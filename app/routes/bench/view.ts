@@ -1,4 +1,18 @@
+import { isJoint, partRef, type Reference } from "#core/reference";
+import type { Figure } from "#core/figure";
+import { learnedFactor } from "#core/log/corrections";
+import type { OrderConflict } from "#core/order/conflict";
+import { notToTouch, type Touch } from "#core/order/touch";
 import type { StepSlot } from "#core/order/pass";
+import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
+import type { Finding } from "#core/plan/finding";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Plan } from "#core/plan/plan";
+import { airOf } from "#core/scene/rooms";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Workshop } from "#core/scene/workshop";
+import type { Action, Step } from "#core/steps/step";
+import { type MixBlock, mixBlocks } from "#app/mixBlocks";
 
 const DAY_MINUTES = 1440;
 const dayOf = (minute: number) => Math.floor(minute / DAY_MINUTES);
@@ -23,4 +37,96 @@ export function eveningOf(all: readonly StepSlot[], slot: StepSlot): Evening {
     .filter((p) => dayOf(p.from) === day)
     .reduce((sum, p) => sum + p.to - p.from, 0);
   return { slots, place, leftMinutes };
+}
+
+/** What is told of a part's colours concerns these. */
+const painting: readonly Action[] = ["paint", "drybrush", "shade", "pigment"];
+/** More than these are not drawn, and not told. */
+const MOST_PARTS = 6;
+const MOST_SOFT = 4;
+
+/** The parts with a model that a step is done to, as many as are drawn. */
+export const partsOf = (step: Step, parts: readonly PartPlan[]): readonly PartPlan[] =>
+  parts.filter((p) => step.targets.includes(partRef(p.part.id)) && p.measurement).slice(0, MOST_PARTS);
+
+/** What keeps steps from being begun: rules that it breaks, and what is found of the colours of their parts. */
+export function hindrances(
+  steps: readonly Step[],
+  { work, findings, parts }: Pick<Plan, "work" | "findings" | "parts">,
+): { readonly broken: readonly OrderConflict[]; readonly found: readonly Finding[] } {
+  const about = new Set<Reference>(steps.flatMap((s) => partsOf(s, parts).map((p) => partRef(p.part.id))));
+  const ids = new Set(steps.map((s) => s.id));
+  return {
+    broken: work.conflicts.filter((c) => ids.has(c.after) || (c.before !== null && ids.has(c.before))),
+    found: steps.some((s) => painting.includes(s.action))
+      ? findings.filter((f) => f.stage === "colour" && about.has(f.about))
+      : [],
+  };
+}
+
+/** What is too soft to be touched now, by name, the last to be free first. */
+export function softNow(
+  { now, workshop }: Pick<PlanInput, "now" | "workshop">,
+  { work, parts }: Pick<Plan, "work" | "parts">,
+): readonly (Touch & { readonly name: string })[] {
+  const nameOf = (target: Reference) =>
+    parts.find((p) => partRef(p.part.id) === target)?.part.name ??
+    (isJoint(target) ? "a joint" : "the ground");
+  return notToTouch(work.steps, work.times, now.minute, airOf(workshop.rooms))
+    .slice(0, MOST_SOFT)
+    .map((t) => ({ ...t, name: nameOf(t.target) }));
+}
+
+/** What is mixed for a step: its blocks, ml as used, drops and grams of each pot; null where nothing is. */
+export type BenchMix = {
+  readonly blocks: readonly MixBlock[];
+  readonly millilitres: number;
+  readonly thinnerShare: number;
+  readonly drops: readonly number[];
+  readonly grams: readonly number[];
+};
+
+export function mixOf(
+  step: Step,
+  { paints, recipes }: Pick<Workshop, "paints" | "recipes">,
+): BenchMix | null {
+  const recipe = recipes.find((r) => r.id === step.recipeId);
+  const pot = paints.find((p) => p.id === step.paintId);
+  if (step.mixMl === null || (!recipe && !pot)) return null;
+  const thinnerShare = recipe?.thinnerShare ?? 0;
+  const neat = neatMillilitres(step.mixMl.value, thinnerShare);
+  const shares = recipe ? recipe.parts.map((p) => p.parts) : [1];
+  return {
+    blocks: recipe ? mixBlocks(recipe, paints) : [{ name: pot!.name, hex: pot!.hex, parts: 1 }],
+    millilitres: step.mixMl.value,
+    thinnerShare,
+    drops: dropsFor(shares, neat),
+    grams: gramsFor(shares, neat),
+  };
+}
+
+/** Hands that steps like this took before, as a factor of what was estimated; common practice when unknown. */
+export const ownSpeed = (step: Step, { log }: Pick<Workshop, "log">): Figure =>
+  learnedFactor(
+    log
+      .filter((e) => e.kind === "step")
+      .map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })),
+    step.action,
+  );
+
+/** How many of its pieces are done and how many are left; at least one is. */
+export function piecesOf(step: Step, some: ReadonlyMap<string, number>) {
+  const done = some.get(step.id) ?? 0;
+  return { done, left: Math.max(1, (step.pieces ?? 1) - done) };
+}
+
+/** An evening away from a step is not work on it: longer than this many times its hands, and half an hour. */
+const AWAY_TIMES = 6;
+const AWAY_MINUTES = 30;
+
+/** Minutes since a step was opened, as hands on it; 0 where that cannot be. */
+export function spentMinutes(step: Step, openedAtMs: number, nowMs: number): number {
+  const minutes = (nowMs - openedAtMs) / 60_000;
+  const most = AWAY_TIMES * step.handsMinutes.value + AWAY_MINUTES;
+  return openedAtMs > 0 && minutes >= 0 && minutes < most ? Number(minutes.toFixed(2)) : 0;
 }

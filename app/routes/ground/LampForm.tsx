@@ -2,7 +2,8 @@ import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { Part } from "#core/scene/part";
 import { Button } from "#ui/Button";
-import { Choice, Field, Problems } from "#ui/Field";
+import { cellKinds } from "#core/ground/resistor";
+import { Choice, Field, Problems, Tick } from "#ui/Field";
 
 const fields = ["supplyV", "lampV", "wantedMa", "cellMah"] as const;
 
@@ -24,6 +25,8 @@ export function LampForm({
       <Field label="Lamp, V" name="lampV" inputMode="decimal" defaultValue="2" problems={problems} />
       <Field label="Lamp, mA" name="wantedMa" inputMode="decimal" defaultValue="5" problems={problems} />
       <Field label="Its cell, mAh, if any" name="cellMah" inputMode="decimal" problems={problems} />
+      <Choice label="Kind of cell" name="cell" options={cellKinds.map((k) => [k, k] as const)} />
+      <Tick label="With a switch" name="isSwitched" defaultChecked />
       <Button type="submit" name="intent" value="lamp">
         Put it in
       </Button>

@@ -11,7 +11,17 @@ describe("a lamp that is typed", () => {
   it("is read with a point or a comma, with its cell or without", () => {
     expect(lampOf(typed)).toEqual({
       ok: true,
-      value: { supplyV: 9, lampV: 2.1, wantedMa: 10, cellMah: null },
+      value: {
+        supplyV: 9,
+        lampV: 2.1,
+        wantedMa: 10,
+        cellMah: null,
+        cell: "coin cell",
+        isSwitched: false,
+      },
+    });
+    expect(lampOf({ ...typed, cell: "alkaline", isSwitched: "on" })).toMatchObject({
+      value: { cell: "alkaline", isSwitched: true },
     });
     expect(lampOf({ ...typed, cellMah: "225" })).toMatchObject({ value: { cellMah: 225 } });
   });

@@ -1,4 +1,4 @@
-import { chooseResistor, type LampCircuit } from "#core/ground/resistor";
+import { cellKinds, chooseResistor, type LampCircuit } from "#core/ground/resistor";
 import { type Outcome, refused, success } from "#core/outcome";
 import { textOf, typedNumber } from "#app/readForm";
 
@@ -14,6 +14,8 @@ export function lampOf(form: Record<string, FormDataEntryValue>): Outcome<LampCi
     lampV: number("lampV"),
     wantedMa: number("wantedMa"),
     cellMah: cell === "" ? null : typedNumber(cell),
+    cell: cellKinds.find((k) => k === textOf(form, "cell")) ?? "coin cell",
+    isSwitched: textOf(form, "isSwitched") === "on",
   };
   for (const name of ["supplyV", "lampV", "wantedMa", "cellMah"] as const) {
     const value = lamp[name];

@@ -1,72 +1,22 @@
 import { findingLink } from "#app/referenceLink";
 import { Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/lay";
-import { patchRow } from "#data/scenes";
-import { parseLength } from "#core/scale/lengthText";
-import { isIsoDate } from "#core/plan/calendarDay";
-import { type Theme, themes, type Tier, tiers } from "#core/scene/scene";
-import { under } from "#core/outcome";
-import { Button } from "#ui/Button";
-import { Choice, Field, Problems } from "#ui/Field";
+import { NotPriced } from "#ui/NotPriced";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
-import { dayText, localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { dateText, dayText } from "#app/clock";
+import { readForm } from "#app/readForm";
 import { stageList, stagePath } from "#app/stages";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Board } from "./Board";
-import { KeptForm } from "#route/KeptForm";
+import { BoardForm } from "./BoardForm";
+import { layAction } from "./layAction";
 
-export async function clientAction({ request, params }: Route.ClientActionArgs) {
-  const form = await readForm(request);
-  const { at } = localNow();
-  if (textOf(form, "intent") === "place") {
-    const placements = JSON.parse(textOf(form, "placements")) as {
-      xMm: number;
-      yMm: number;
-      turnDeg: number;
-    }[];
-    const outcome = await patchRow(
-      "parts",
-      textOf(form, "partId"),
-      { place: { placements } },
-      `Move ${textOf(form, "name")}`,
-      at,
-    );
-    return outcome.ok ? { problems: [] } : refuse(outcome.problems);
-  }
-  const width = under("width", parseLength(textOf(form, "width"), 1));
-  const depth = under("depth", parseLength(textOf(form, "depth"), 1));
-  const viewing = under("viewing", parseLength(textOf(form, "viewing"), 10));
-  const finishBy = textOf(form, "finishBy");
-  const problems = [width, depth, viewing].flatMap((o) => (o.ok ? [] : o.problems));
-  if (finishBy !== "" && !isIsoDate(finishBy))
-    problems.push({
-      code: "length/not-understood",
-      path: ["finishBy"],
-      message: "Give a date like 2026-03-14.",
-    });
-  if (problems.length > 0 || !width.ok || !depth.ok || !viewing.ok) return refuse(problems);
-  const outcome = await patchRow(
-    "scenes",
-    params.sceneId,
-    {
-      boardWidthMm: width.value.mm,
-      boardDepthMm: depth.value.mm,
-      viewingDistanceMm: viewing.value.mm,
-      tier: textOf(form, "tier") as Tier,
-      theme: textOf(form, "theme") as Theme,
-      finishBy: finishBy === "" ? null : finishBy,
-      changedAt: at,
-    },
-    "Change the board and the date",
-    at,
-  );
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
-}
+export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
+  layAction(await readForm(request), params.sceneId);
 
 export default function Lay({ actionData }: Route.ComponentProps) {
   const {
@@ -135,51 +85,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
           </section>
           <section>
             <h2 className="mb-2">Board and date</h2>
-            <KeptForm className="panel grid grid-cols-2 gap-3" key={scene.id} version={scene.changedAt}>
-              <Problems problems={actionData?.problems} fields={["width", "depth", "viewing", "finishBy"]} />
-              <Field
-                label="Width"
-                name="width"
-                defaultValue={`${Number(scene.boardWidthMm.toFixed(1))} mm`}
-                problems={actionData?.problems}
-              />
-              <Field
-                label="Depth"
-                name="depth"
-                defaultValue={`${Number(scene.boardDepthMm.toFixed(1))} mm`}
-                problems={actionData?.problems}
-              />
-              <Field
-                label="Seen from"
-                name="viewing"
-                defaultValue={`${Number((scene.viewingDistanceMm / 10).toFixed(1))} cm`}
-                problems={actionData?.problems}
-              />
-              <Field
-                label="Ready by"
-                name="finishBy"
-                type="date"
-                defaultValue={scene.finishBy ?? ""}
-                problems={actionData?.problems}
-              />
-              <Choice
-                label="For"
-                name="tier"
-                defaultValue={scene.tier}
-                options={tiers.map((t) => [t, t] as const)}
-              />
-              <Choice
-                label="The subject is"
-                name="theme"
-                defaultValue={scene.theme}
-                options={themes.map((t) => [t, t] as const)}
-              />
-              <div className="self-end">
-                <Button kind="main" type="submit" name="intent" value="board">
-                  Set
-                </Button>
-              </div>
-            </KeptForm>
+            <BoardForm scene={scene} problems={actionData?.problems} />
           </section>
         </div>
       </section>
@@ -220,8 +126,17 @@ export default function Lay({ actionData }: Route.ComponentProps) {
                   label="Machine time, failures counted in"
                 />,
               ],
-              ["hands", <FigureView key="h" figure={plan.totals.handsMinutes} label="Hands-on time" />],
-              ["money", <FigureView key="c" figure={plan.totals.cost} label="Materials" />],
+              [
+                "hands",
+                <FigureView key="h" figure={plan.totals.handsMinutes} label="Hands-on time in all" />,
+              ],
+              [
+                "money",
+                <FigureView key="c" figure={plan.totals.cost} label="Material, products, power and wear" />,
+              ],
+              ...(plan.totals.notPriced.length > 0
+                ? [["not priced", <NotPriced key="n" names={plan.totals.notPriced} />] as const]
+                : []),
               ["weight", <FigureView key="w" figure={plan.boardGrams} label="Finished board" />],
             ]}
           />
@@ -230,7 +145,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
             lines={[
               ["ready", dayText(now.today, plan.totals.finishAt)],
               ["not before", dayText(now.today, plan.totals.boundAt)],
-              ["wanted", scene.finishBy ?? "no date set"],
+              ["wanted", scene.finishBy ? dateText(now.today, scene.finishBy) : "no date set"],
             ]}
           />
         </Slip>

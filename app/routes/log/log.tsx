@@ -164,45 +164,47 @@ export default function Log({ actionData }: Route.ComponentProps) {
             />
           </section>
         )}
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">when</th>
-              <th scope="col">what</th>
-              <th scope="col">on</th>
-              <th scope="col" data-figures>
-                estimated
-              </th>
-              <th scope="col" data-figures>
-                actual
-              </th>
-              <th scope="col">came out</th>
-              <th scope="col">note</th>
-            </tr>
-          </thead>
-          <tbody>
-            {entries.map((e) => (
-              <tr key={e.id}>
-                <td className="whitespace-nowrap">{e.at.replace("T", " ")}</td>
-                <th scope="row" className="!font-normal">
-                  {e.what}
-                  {e.simulated && " (simulated)"}
+        <div className="overflow-x-auto">
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">when</th>
+                <th scope="col">what</th>
+                <th scope="col">on</th>
+                <th scope="col" data-figures>
+                  estimated
                 </th>
-                <td>{nameOf(e.key)}</td>
-                <td data-figures>{durationText(e.estimatedMinutes)}</td>
-                <td data-figures>{durationText(e.actualMinutes)}</td>
-                <td>
-                  {e.outcome === "good" ? (
-                    <span className="text-verdigris">good</span>
-                  ) : (
-                    <span className="text-oxide">failed{e.cause && `: ${e.cause}`}</span>
-                  )}
-                </td>
-                <td>{e.note}</td>
+                <th scope="col" data-figures>
+                  actual
+                </th>
+                <th scope="col">came out</th>
+                <th scope="col">note</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {entries.map((e) => (
+                <tr key={e.id}>
+                  <td className="whitespace-nowrap">{e.at.replace("T", " ")}</td>
+                  <th scope="row" className="!font-normal">
+                    {e.what}
+                    {e.simulated && " (simulated)"}
+                  </th>
+                  <td>{nameOf(e.key)}</td>
+                  <td data-figures>{durationText(e.estimatedMinutes)}</td>
+                  <td data-figures>{durationText(e.actualMinutes)}</td>
+                  <td>
+                    {e.outcome === "good" ? (
+                      <span className="text-verdigris">good</span>
+                    ) : (
+                      <span className="text-oxide">failed{e.cause && `: ${e.cause}`}</span>
+                    )}
+                  </td>
+                  <td>{e.note}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       </div>
       <Slip title="Learned" subtitle="what estimates are multiplied by">
         <SlipLines

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { brokenBy } from "#core/order/moveCheck";
 import type { Plan } from "#core/plan/plan";
 import { windowsOf } from "#core/steps/hours";
-import { dayText, momentText } from "#app/clock";
+import { axisDay, momentText } from "#app/clock";
 import { reasonText } from "./WhyBefore";
 
 const PX_PER_MIN = 1.9;
@@ -191,7 +191,7 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
               <g key={`${d.day} ${d.x}`}>
                 <line x1={d.x} x2={d.x} y1="18" y2={TOP + lanes.length * LANE} stroke="var(--mat-line)" />
                 <text x={d.x + 3} y="14" fontSize="13" fill="var(--chalk)">
-                  {dayText(today, d.day * 1440)}
+                  {axisDay(today, d.day * 1440)}
                 </text>
               </g>
             ))}

@@ -11,7 +11,9 @@ export const reasonText = (c: Constraint): string =>
     ? `${c.ruleId}: ${ruleById(c.ruleId)?.because ?? ""}`
     : c.from === "wish"
       ? "You asked for it."
-      : "It belongs to the same recipe.";
+      : c.from === "typed"
+        ? "Its layers were typed in this order."
+        : "It belongs to the same recipe.";
 
 /** "Why is this before that?" for any two steps. */
 export function WhyBefore({

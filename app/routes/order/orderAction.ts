@@ -1,3 +1,7 @@
+import { withChange, withMove, withTold } from "#core/plan/order/mendOrder";
+import type { StepFacts } from "#core/steps/facts";
+import type { Action } from "#core/steps/step";
+import { factsTold } from "#core/steps/tellable";
 import type { SchoolTopic } from "#core/steps/orderSchools";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { Scene } from "#core/scene/scene";
@@ -6,6 +10,8 @@ import { patchRow, putRow } from "#data/scenes";
 import { getRooms } from "#data/workshop";
 import { localNow } from "#app/clock";
 import { refuse, textOf } from "#app/readForm";
+import { typedFacts } from "./forms";
+import { ownStepOf } from "./ownStepAction";
 
 type Fields = Record<string, FormDataEntryValue>;
 const done = { problems: [] };
@@ -51,6 +57,30 @@ export async function orderAction(form: Fields, sceneId: string) {
         "Choose a school",
       );
     }
+    case "move":
+      return patch(
+        withMove(scene, { kind: "move", before: textOf(form, "before"), after: textOf(form, "after") }),
+        textOf(form, "label") || "Move a step",
+      );
+    case "keep-typed":
+      return patch(
+        {
+          orderWishes: [
+            ...scene.orderWishes,
+            {
+              before: textOf(form, "before"),
+              after: textOf(form, "after"),
+              override: textOf(form, "rule"),
+              note: "as it was typed",
+            },
+          ],
+        },
+        "Keep the order as typed",
+      );
+    case "own":
+      return putIn(form, scene, patch);
+    case "tell":
+      return tell(form, scene, patch);
     case "aside":
       return setAside(form, scene, patch);
     case "accept":
@@ -63,11 +93,37 @@ export async function orderAction(form: Fields, sceneId: string) {
   }
 }
 
-async function setAside(
-  form: Fields,
-  scene: Scene,
-  patch: (change: Partial<Scene>, label: string) => Promise<unknown>,
-) {
+type Patch = (change: Partial<Scene>, label: string) => Promise<unknown>;
+
+/** A step of the builder's own, new or changed. */
+async function putIn(form: Fields, scene: Scene, patch: Patch) {
+  const own = await ownStepOf(form);
+  if (!own.ok) return refuse(own.problems);
+  return patch(
+    withChange(scene, { ruleId: null, note: textOf(form, "note").trim(), change: own.value }),
+    `Put in: ${own.value.title}`,
+  );
+}
+
+/** What is told of a step beyond what the stages know of it. */
+async function tell(form: Fields, scene: Scene, patch: Patch) {
+  const action = textOf(form, "action") as Action;
+  const typed = await typedFacts(form, action);
+  if (!typed.ok) return refuse(typed.problems);
+  const known = JSON.parse(textOf(form, "known") || "{}") as StepFacts;
+  const facts = factsTold(action, known, typed.value);
+  if (Object.keys(facts).length === 0)
+    return refuse([
+      {
+        code: "order/nothing-told",
+        path: [],
+        message: "Nothing here is other than it was: change something first.",
+      },
+    ]);
+  return patch(withTold(scene, textOf(form, "stepId"), facts), "Tell more of a step");
+}
+
+async function setAside(form: Fields, scene: Scene, patch: Patch) {
   const note = textOf(form, "note").trim();
   const ruleId = textOf(form, "override");
   const before = textOf(form, "before");

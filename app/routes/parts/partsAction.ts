@@ -14,232 +14,267 @@ import { patchRow, patchRows, putRow } from "#data/scenes";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { freshPart } from "#app/jobs/freshPart";
-import { fieldsOf, moneyOf, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import {
+  answer,
+  fieldsOf,
+  moneyOf,
+  readForm,
+  refuse,
+  type SentForm,
+  textOf,
+  typedNumber,
+} from "#app/readForm";
 import { countForm, makingForm } from "./forms";
 import { partRecordAction } from "./partRecords";
 
+/** Nothing to say, what was wrong, or where to go on. */
+type Said = ReturnType<typeof answer> | Response;
+
+/** A form that was sent for a part, or for many. */
+type Sent = { readonly form: SentForm; readonly id: string; readonly sceneId: string; readonly at: string };
+
+const intents: Readonly<Record<string, (sent: Sent) => Promise<Said>>> = {
+  "by-hand": addByHand,
+  scale: changeScale,
+  variant: addVariant,
+  feature: scaleByFeature,
+  known: scaleByFeature,
+  making: changeMaking,
+  bulk: async ({ form, at }) =>
+    answer(await changeMany(textOf(form, "ids").split(" ").filter(Boolean), form, at)),
+  place: placeOnBoard,
+  delete: deletePart,
+};
+
 /** Everything that is decided about parts: by hand, scale, count, process, hollowing, deletion. */
-export async function partsAction({ request, params }: ClientActionFunctionArgs) {
+export async function partsAction({ request, params }: ClientActionFunctionArgs): Promise<Said> {
   const form = await readForm(request);
-  const { at } = localNow();
-  const sceneId = params.sceneId!;
-  const id = params.partId ?? textOf(form, "id");
-  const done = (outcome: Outcome<unknown>) =>
-    outcome.ok ? { problems: [] as readonly Problem[] } : refuse(outcome.problems);
-  switch (textOf(form, "intent")) {
-    case "by-hand": {
-      const sizes = sizesOf(form);
-      const price = moneyOf(form, "price");
-      if (!sizes.ok) return refuse(sizes.problems);
-      if (!price.ok) return refuse(price.problems);
-      const fields = await fieldsOf(form, countForm);
-      if (!fields.ok) return refuse(fields.problems);
-      const made = textOf(form, "made");
-      const madeOf = textOf(form, "madeOf");
-      const supports = textOf(form, "supports");
-      const from = textOf(form, "from");
-      const listing =
-        made === "listing"
-          ? ({
-              priceMinor: price.value ?? 0,
-              from,
-              supports:
-                supports === "none needed" || supports === "supported" ? supports : ("not told" as const),
-              smallestDetailMm: null,
-              bought: false,
-            } as const)
-          : null;
-      return done(
-        await putRow(
-          "parts",
-          freshPart(sceneId, {
-            name: textOf(form, "name"),
-            made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
-            madeOf: isMaterialId(madeOf) ? madeOf : null,
-            size: { source: { kind: "real-object" }, boxMm: sizes.value },
-            count: fields.value.count,
-            listing,
-            origin: { ...noOrigin, from, priceMinor: listing ? null : price.value },
-          }),
-          `Add ${textOf(form, "name")}`,
-          at,
-        ),
-      );
-    }
-    case "scale": {
-      const source = sourceOf(form);
-      if (!source.ok) return refuse(source.problems);
-      const unitMm = Number(textOf(form, "unit"));
-      const ownFactor = percentOf(form);
-      if (!ownFactor.ok) return refuse(ownFactor.problems);
-      return done(
-        await patchRow(
-          "parts",
-          id,
-          {
-            size: {
-              source: source.value,
-              ownFactor: ownFactor.value,
-              ...(unitMm > 0 ? { unitMm, unitSure: true } : {}),
-            },
-          },
-          "Change a part's scale",
-          at,
-        ),
-      );
-    }
-    case "variant": {
-      const part = await appDatabase().parts.get(id);
-      const ownFactor = percentOf(form);
-      if (!ownFactor.ok) return refuse(ownFactor.problems);
-      if (!part)
-        return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
-      const percent = `${Number((100 * ownFactor.value).toFixed(1))} %`;
-      const outcome = await putRow(
+  const sent = { form, id: params.partId ?? textOf(form, "id"), sceneId: params.sceneId!, at: localNow().at };
+  const act = intents[textOf(form, "intent")];
+  if (act) return act(sent);
+  const recorded = await partRecordAction(form, sent.id, sent.at);
+  return recorded ? answer(recorded) : { problems: [] };
+}
+
+const gone = () =>
+  refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
+
+/** A part without a model: built, bought, or a file that may be bought. */
+async function addByHand({ form, sceneId, at }: Sent) {
+  const sizes = sizesOf(form);
+  const price = moneyOf(form, "price");
+  if (!sizes.ok) return refuse(sizes.problems);
+  if (!price.ok) return refuse(price.problems);
+  const fields = await fieldsOf(form, countForm);
+  if (!fields.ok) return refuse(fields.problems);
+  const made = textOf(form, "made");
+  const madeOf = textOf(form, "madeOf");
+  const supports = textOf(form, "supports");
+  const from = textOf(form, "from");
+  const listing =
+    made === "listing"
+      ? ({
+          priceMinor: price.value ?? 0,
+          from,
+          supports: supports === "none needed" || supports === "supported" ? supports : ("not told" as const),
+          smallestDetailMm: null,
+          bought: false,
+        } as const)
+      : null;
+  return answer(
+    await putRow(
+      "parts",
+      freshPart(sceneId, {
+        name: textOf(form, "name"),
+        made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
+        madeOf: isMaterialId(madeOf) ? madeOf : null,
+        size: { source: { kind: "real-object" }, boxMm: sizes.value },
+        count: fields.value.count,
+        listing,
+        origin: { ...noOrigin, from, priceMinor: listing ? null : price.value },
+      }),
+      `Add ${textOf(form, "name")}`,
+      at,
+    ),
+  );
+}
+
+/** What it was drawn at, and how far from true scale it is made. */
+async function changeScale({ form, id, at }: Sent) {
+  const source = sourceOf(form);
+  if (!source.ok) return refuse(source.problems);
+  const unitMm = Number(textOf(form, "unit"));
+  const ownFactor = percentOf(form);
+  if (!ownFactor.ok) return refuse(ownFactor.problems);
+  return answer(
+    await patchRow(
+      "parts",
+      id,
+      {
+        size: {
+          source: source.value,
+          ownFactor: ownFactor.value,
+          ...(unitMm > 0 ? { unitMm, unitSure: true } : {}),
+        },
+      },
+      "Change a part's scale",
+      at,
+    ),
+  );
+}
+
+/** The same part once more, at another per cent of true scale. */
+async function addVariant({ form, id, sceneId, at }: Sent) {
+  const part = await appDatabase().parts.get(id);
+  const ownFactor = percentOf(form);
+  if (!ownFactor.ok) return refuse(ownFactor.problems);
+  if (!part) return gone();
+  const percent = `${Number((100 * ownFactor.value).toFixed(1))} %`;
+  const outcome = await putRow(
+    "parts",
+    {
+      ...part,
+      id: crypto.randomUUID(),
+      name: `${part.name.slice(0, 100)}, ${percent}`,
+      size: { ...part.size, ownFactor: ownFactor.value },
+      count: 1,
+      history: { ...part.history, copies: [] },
+      place: { ...part.place, placements: [] },
+    },
+    `Add ${part.name} at ${percent}`,
+    at,
+  );
+  return outcome.ok ? redirect(`/scenes/${sceneId}/parts/${outcome.value.id}`) : refuse(outcome.problems);
+}
+
+/** A feature of known size: noted beside the others, or the one that sets the scale. */
+async function scaleByFeature({ form, id, at }: Sent) {
+  const own = await appDatabase().features.toArray();
+  const feature = featuresWith(own).find((f) => f.id === textOf(form, "featureId"));
+  const fileSize = Number(textOf(form, "fileSize").replace(",", "."));
+  if (!(fileSize > 0))
+    return refuse([
+      {
+        code: "feature/no-size",
+        path: ["fileSize"],
+        message: "Type the size it has in the file, in the file's own units, for instance 39.4.",
+      },
+    ]);
+  // Without a size of its own a feature is taken for the middle of what is usual.
+  const typed = textOf(form, "realSize");
+  const real =
+    typed.trim() === "" && feature
+      ? success({ mm: (feature.lowMm + feature.highMm) / 2 })
+      : under("realSize", parseLength(typed, 1));
+  if (!real.ok) return refuse(real.problems);
+  const known = {
+    featureId: feature?.id ?? "own",
+    name: feature?.name ?? "feature",
+    realMm: real.value.mm,
+    fileSize,
+  };
+  const withKnown = ({ size: { features } }: Part) => ({
+    features: [...features.filter((f) => f.featureId !== known.featureId), known],
+  });
+  if (textOf(form, "intent") === "known")
+    return answer(
+      await patchRow(
         "parts",
-        {
-          ...part,
-          id: crypto.randomUUID(),
-          name: `${part.name.slice(0, 100)}, ${percent}`,
-          size: { ...part.size, ownFactor: ownFactor.value },
-          count: 1,
-          history: { ...part.history, copies: [] },
-          place: { ...part.place, placements: [] },
-        },
-        `Add ${part.name} at ${percent}`,
+        id,
+        (part) => ({ size: withKnown(part) }),
+        `Note the size of a ${known.name}`,
         at,
-      );
-      return outcome.ok ? redirect(`/scenes/${sceneId}/parts/${outcome.value.id}`) : refuse(outcome.problems);
-    }
-    case "feature":
-    case "known": {
-      const own = await appDatabase().features.toArray();
-      const feature = featuresWith(own).find((f) => f.id === textOf(form, "featureId"));
-      const fileSize = Number(textOf(form, "fileSize").replace(",", "."));
-      if (!(fileSize > 0))
-        return refuse([
-          {
-            code: "feature/no-size",
-            path: ["fileSize"],
-            message: "Type the size it has in the file, in the file's own units, for instance 39.4.",
-          },
-        ]);
-      // Without a size of its own a feature is taken for the middle of what is usual.
-      const typed = textOf(form, "realSize");
-      const real =
-        typed.trim() === "" && feature
-          ? success({ mm: (feature.lowMm + feature.highMm) / 2 })
-          : under("realSize", parseLength(typed, 1));
-      if (!real.ok) return refuse(real.problems);
-      const known = {
-        featureId: feature?.id ?? "own",
-        name: feature?.name ?? "feature",
-        realMm: real.value.mm,
-        fileSize,
-      };
-      const withKnown = ({ size: { features } }: Part) => ({
-        features: [...features.filter((f) => f.featureId !== known.featureId), known],
-      });
-      if (textOf(form, "intent") === "known")
-        return done(
-          await patchRow(
-            "parts",
-            id,
-            (part) => ({ size: withKnown(part) }),
-            `Note the size of a ${known.name}`,
-            at,
-          ),
-        );
-      const source: SourceScale = {
-        kind: "feature",
-        featureId: known.featureId,
-        realSizeMm: known.realMm,
-        fileSize,
-      };
-      return done(
-        await patchRow(
-          "parts",
-          id,
-          (part) => ({ size: { ...withKnown(part), source, unitSure: true } }),
-          "Scale by a feature",
-          at,
-        ),
-      );
-    }
-    case "making": {
-      const fields = await fieldsOf(form, makingForm);
-      if (!fields.ok) return refuse(fields.problems);
-      const { count, wall, drains } = fields.value;
-      const isHollow = textOf(form, "hollow") === "on";
-      // Holes that were found on the mesh stay for as long as the wall and their number do.
-      const hollowAs = (now: PartPrint["hollow"]): PartPrint["hollow"] => {
-        if (!isHollow) return null;
-        return now?.wallMm === wall && now.drains === drains ? now : { wallMm: wall, drains, holes: [] };
-      };
-      const printerId = textOf(form, "printer");
-      const madeOf = textOf(form, "madeOf");
-      const told = form.madeOf !== undefined ? { madeOf: isMaterialId(madeOf) ? madeOf : null } : {};
-      return done(
-        await patchRow(
-          "parts",
-          id,
-          (part) => ({
-            name: textOf(form, "name"),
-            count,
-            print: {
-              process: textOf(form, "process") as PartPrint["process"],
-              printerId: printerId === "" ? null : printerId,
-              hollow: hollowAs(printOf(part).hollow),
-              clear: textOf(form, "clear") === "on",
-              spans: textOf(form, "spans") === "on",
-            },
-            note: textOf(form, "note"),
-            ...told,
-          }),
-          `Change ${textOf(form, "name")}`,
-          at,
-        ),
-      );
-    }
-    case "bulk":
-      return done(await changeMany(textOf(form, "ids").split(" ").filter(Boolean), form, at));
-    case "place": {
-      const part = await appDatabase().parts.get(id);
-      const scene = await appDatabase().scenes.get(sceneId);
-      if (!part || !scene)
-        return refuse([{ code: "row/gone", path: [], message: "This part was deleted in the meantime." }]);
-      const middle = (i: number) => ({
-        xMm: scene.boardWidthMm / 2 + i * 8,
-        yMm: scene.boardDepthMm / 2 - i * 6,
-        turnDeg: 0,
-      });
-      const placed = ({ count, place: { placements } }: Part) => ({
-        place: {
-          placements: [
-            ...placements,
-            ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i)),
-          ],
+      ),
+    );
+  const source: SourceScale = {
+    kind: "feature",
+    featureId: known.featureId,
+    realSizeMm: known.realMm,
+    fileSize,
+  };
+  return answer(
+    await patchRow(
+      "parts",
+      id,
+      (part) => ({ size: { ...withKnown(part), source, unitSure: true } }),
+      "Scale by a feature",
+      at,
+    ),
+  );
+}
+
+/** Name, count, machine, hollow and the like. */
+async function changeMaking({ form, id, at }: Sent) {
+  const fields = await fieldsOf(form, makingForm);
+  if (!fields.ok) return refuse(fields.problems);
+  const { count, wall, drains } = fields.value;
+  const isHollow = textOf(form, "hollow") === "on";
+  // Holes that were found on the mesh stay for as long as the wall and their number do.
+  const hollowAs = (now: PartPrint["hollow"]): PartPrint["hollow"] => {
+    if (!isHollow) return null;
+    return now?.wallMm === wall && now.drains === drains ? now : { wallMm: wall, drains, holes: [] };
+  };
+  const printerId = textOf(form, "printer");
+  const madeOf = textOf(form, "madeOf");
+  const told = form.madeOf !== undefined ? { madeOf: isMaterialId(madeOf) ? madeOf : null } : {};
+  return answer(
+    await patchRow(
+      "parts",
+      id,
+      (part) => ({
+        name: textOf(form, "name"),
+        count,
+        print: {
+          process: textOf(form, "process") as PartPrint["process"],
+          printerId: printerId === "" ? null : printerId,
+          hollow: hollowAs(printOf(part).hollow),
+          clear: textOf(form, "clear") === "on",
+          spans: textOf(form, "spans") === "on",
         },
-      });
-      return done(await patchRow("parts", id, placed, `Place ${part.name}`, at));
-    }
-    case "delete": {
-      const part = await appDatabase().parts.get(id);
-      if (!part) return redirect(`/scenes/${sceneId}/parts`);
-      const kept = await keep(`Delete ${part.name}`, async (db) => {
-        const all = await db.parts.where("sceneId").equals(sceneId).toArray();
-        const gone = all.filter((p) => p.id === id || printOf(p).pieceOf?.partId === id);
-        return gone.map((p) => ({ table: "parts" as const, remove: p.id }));
-      });
-      return !kept.ok ? refuse(kept.problems) : redirect(`/scenes/${sceneId}/parts`);
-    }
-  }
-  const recorded = await partRecordAction(form, id, at);
-  return recorded ? done(recorded) : { problems: [] as readonly Problem[] };
+        note: textOf(form, "note"),
+        ...told,
+      }),
+      `Change ${textOf(form, "name")}`,
+      at,
+    ),
+  );
+}
+
+/** Every copy that has no place yet, in the middle of the board. */
+async function placeOnBoard({ id, sceneId, at }: Sent) {
+  const part = await appDatabase().parts.get(id);
+  const scene = await appDatabase().scenes.get(sceneId);
+  if (!part || !scene) return gone();
+  const middle = (i: number) => ({
+    xMm: scene.boardWidthMm / 2 + i * 8,
+    yMm: scene.boardDepthMm / 2 - i * 6,
+    turnDeg: 0,
+  });
+  const placed = ({ count, place: { placements } }: Part) => ({
+    place: {
+      placements: [
+        ...placements,
+        ...Array.from({ length: Math.max(0, count - placements.length) }, (_, i) => middle(i)),
+      ],
+    },
+  });
+  return answer(await patchRow("parts", id, placed, `Place ${part.name}`, at));
+}
+
+/** The part and the pieces that were cut from it. */
+async function deletePart({ id, sceneId }: Sent) {
+  const part = await appDatabase().parts.get(id);
+  if (!part) return redirect(`/scenes/${sceneId}/parts`);
+  const kept = await keep(`Delete ${part.name}`, async (db) => {
+    const all = await db.parts.where("sceneId").equals(sceneId).toArray();
+    const gone = all.filter((p) => p.id === id || printOf(p).pieceOf?.partId === id);
+    return gone.map((p) => ({ table: "parts" as const, remove: p.id }));
+  });
+  return !kept.ok ? refuse(kept.problems) : redirect(`/scenes/${sceneId}/parts`);
 }
 
 /** Per cent of true scale as a factor. */
-function percentOf(form: Record<string, FormDataEntryValue>): Outcome<number> {
+function percentOf(form: SentForm): Outcome<number> {
   const text = textOf(form, "ownFactor").replace("%", "");
   const percent = text.trim() === "" ? 100 : typedNumber(text);
   return percent >= 0.1 && percent <= 100_000
@@ -251,7 +286,7 @@ function percentOf(form: Record<string, FormDataEntryValue>): Outcome<number> {
       );
 }
 
-function sizesOf(form: Record<string, FormDataEntryValue>): Outcome<readonly [number, number, number]> {
+function sizesOf(form: SentForm): Outcome<readonly [number, number, number]> {
   const all = ["width", "depth", "height"].map((name) => under(name, parseLength(textOf(form, name), 1)));
   const problems = all.flatMap((o): readonly Problem[] => (o.ok ? [] : o.problems));
   if (problems.length > 0) return { ok: false, problems };
@@ -259,7 +294,7 @@ function sizesOf(form: Record<string, FormDataEntryValue>): Outcome<readonly [nu
 }
 
 /** A scale as it was typed or picked: a ratio, a figure size, full size, something with a size of its own. */
-function sourceOf(form: Record<string, FormDataEntryValue>): Outcome<SourceScale> {
+function sourceOf(form: SentForm): Outcome<SourceScale> {
   const kind = textOf(form, "kind");
   if (kind === "full" || kind === "real-object" || kind === "unknown") return success({ kind });
   const ratio = under("ratio", parseRatio(textOf(form, "ratio")));
@@ -278,11 +313,7 @@ function sourceOf(form: Record<string, FormDataEntryValue>): Outcome<SourceScale
  * The same change to many parts as one step that one undo takes back; nothing is written unless all of it can
  * be.
  */
-async function changeMany(
-  ids: readonly string[],
-  form: Record<string, FormDataEntryValue>,
-  at: string,
-): Promise<Outcome<unknown>> {
+async function changeMany(ids: readonly string[], form: SentForm, at: string): Promise<Outcome<unknown>> {
   const patch: { -readonly [K in keyof PartPatch]: PartPatch[K] } = {};
   if (textOf(form, "ratio") !== "") {
     const source = sourceOf({ ...form, kind: "ratio" });

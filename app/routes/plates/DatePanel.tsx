@@ -44,7 +44,7 @@ export function DatePanel({ view }: { view: SceneView }) {
               <th scope="row" className="!font-normal">
                 {words} done by
               </th>
-              <td data-figures>{day(at)}</td>
+              <td data-figures>{Number.isFinite(at) ? day(at) : "given up before"}</td>
             </tr>
           ))}
           <tr>
@@ -56,8 +56,11 @@ export function DatePanel({ view }: { view: SceneView }) {
         </tbody>
       </table>
       <p className="text-[13px] text-ink-2">
-        Every play prints each plate until it comes out; how often plates fail is drawn from the record of
-        each machine and kind of plate, begun with four good and one failed (common practice).
+        Every play prints each plate until it comes out, then does what follows it in your hours. How often a
+        plate fails is drawn from what lies on it, counted as much as five runs, and from the record of its
+        machine with plates of its kind (common practice).
+        {chance.givenUp >= 0.005 &&
+          ` In ${Math.round(100 * chance.givenUp)} of 100 a plate was given up after eight tries.`}
       </p>
       {chance.dueAt !== null && (
         <div>

@@ -1,6 +1,6 @@
 import type { Plan } from "#core/plan/plan";
 import { durationText } from "#ui/Duration";
-import { dayText } from "#app/clock";
+import { axisDay } from "#app/clock";
 
 const MOST_DAYS = 28;
 const BAR_PX = 96;
@@ -33,7 +33,7 @@ export function EveningLoad({ plan, today }: { plan: Plan; today: string }) {
             return (
               <tr key={d.day}>
                 <th scope="row" className="!font-normal whitespace-nowrap">
-                  {dayText(today, d.day * 1440)}
+                  {axisDay(today, d.day * 1440)}
                 </th>
                 <td>
                   <svg width={BAR_PX + 2} height={14} aria-hidden>

@@ -3,7 +3,9 @@ import { Box, CalendarDays, Download, FileText, Table2 } from "lucide-react";
 import { useState } from "react";
 import { Button } from "#ui/Button";
 import { useToast } from "#ui/Toasts";
-import { calendarOf, planCsv, platesOut, platesPdf, scaledStlZip, scaledThreeMf } from "#app/jobs/exports";
+import { usePlatesOut } from "#app/hooks/usePlatesOut";
+import { PlatesOutState } from "./PlatesOutState";
+import { calendarOf, planCsv, platesPdf, scaledStlZip, scaledThreeMf } from "#app/jobs/exports";
 import { saveFile } from "#app/jobs/saveFile";
 import { useScene } from "#app/routes/scenes/useScene";
 
@@ -15,6 +17,7 @@ export function ExportButtons() {
     plan,
   } = useScene();
   const [busy, setBusy] = useState<string | null>(null);
+  const plates = usePlatesOut(plan);
   const say = useToast();
   const name = scene.name.toLowerCase().replaceAll(/\W+/g, "-");
   const run = async (what: string, job: () => Promise<void>) => {
@@ -48,12 +51,20 @@ export function ExportButtons() {
     <section aria-label="Take away" className="grid gap-2">
       <h2>Take away</h2>
       <div className="flex flex-wrap items-center gap-2">
-        {file("Plates, 3MF", "3MF plates", <Box {...icon} />, "-plates-3mf.zip", "application/zip", () =>
-          platesOut(plan, "3mf"),
-        )}
-        {file("Plates, STL", "STL plates", <Download {...icon} />, "-plates-stl.zip", "application/zip", () =>
-          platesOut(plan, "stl"),
-        )}
+        <Button
+          icon={<Box {...icon} />}
+          disabled={busy !== null || plates.running}
+          onClick={() => void plates.write("3mf", `${name}-plates-3mf.zip`)}
+        >
+          Plates, 3MF
+        </Button>
+        <Button
+          icon={<Download {...icon} />}
+          disabled={busy !== null || plates.running}
+          onClick={() => void plates.write("stl", `${name}-plates-stl.zip`)}
+        >
+          Plates, STL
+        </Button>
         {file("Drawings, PDF", "drawings", <FileText {...icon} />, "-plates.pdf", "application/pdf", () =>
           platesPdf(plan, scene.name),
         )}
@@ -74,6 +85,7 @@ export function ExportButtons() {
         {file("Scaled 3MF", "3MF file", <Box {...icon} />, ".3mf", "model/3mf", () => scaledThreeMf(plan))}
         {busy && <span role="status">Writing the {busy}…</span>}
       </div>
+      <PlatesOutState out={plates} />
     </section>
   );
 }

@@ -3,6 +3,7 @@ import type { PlatePlan } from "#core/plan/plates/planPlates";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
+import { GateRecords } from "./GateRecords";
 import { startPlate } from "#app/jobs/plateRuns";
 
 const speeds = [
@@ -74,6 +75,7 @@ export function Gate({
           </li>
         ))}
       </ol>
+      <GateRecords plate={plate} />
       {off && (
         <p className="text-[14px]">
           {off.text} <span className="text-ink-2">({off.why})</span>

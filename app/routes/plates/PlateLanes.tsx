@@ -3,7 +3,7 @@ import type { Plan } from "#core/plan/plan";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { Printer } from "#core/print/printer";
 import { outlinePath } from "#ui/Mat";
-import { dayText, momentText } from "#app/clock";
+import { axisDay, momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";
 import { lanePicture, type LaneBed, NARROWEST } from "./lanes";
 
@@ -57,7 +57,7 @@ export function PlateLanes({
               <line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />
               {i % every === 0 && !(xOf(d) < 0 && xOf(days[i + every] ?? Infinity) < LABEL_PX) && (
                 <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">
-                  {dayText(today, d)}
+                  {axisDay(today, d)}
                 </text>
               )}
               {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => (

@@ -1,4 +1,3 @@
-import { counted } from "#core/words";
 import { useState } from "react";
 import { failureCauses, runStateAt } from "#core/print/simulatedRun";
 import type { PlateRun } from "#core/scene/plateRun";
@@ -6,9 +5,9 @@ import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { useToast } from "#ui/Toasts";
-import { localNow } from "#app/clock";
-import { endRun, stopRun } from "#app/jobs/plateRuns";
+import { stopRun } from "#app/jobs/plateRuns";
 import { useNowMs } from "#app/hooks/useNowMs";
+import { CameOut } from "./CameOut";
 import { WentWrong } from "./WentWrong";
 
 /** Machines at work: how far they are, and what became of them. */
@@ -32,23 +31,11 @@ const phaseWords = { warming: "Warming up", printing: "Printing", done: "Done", 
 
 function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
   const [wrong, setWrong] = useState(false);
+  const [cameOut, setCameOut] = useState(false);
   const say = useToast();
   const state = runStateAt(run, nowMs);
   const percent = Math.round(100 * state.share);
   const cause = failureCauses[run.process].find((c) => c.code === run.fate?.cause);
-  const good = async () => {
-    const actualMinutes = Math.max(1, ((nowMs - run.startedAtMs) / 60_000) * run.speed);
-    const kept = await endRun(run.id, {
-      outcome: "good",
-      cause: "",
-      lostPieceIds: [],
-      actualMinutes,
-      at: localNow().at,
-      note: "",
-    });
-    const pieces = `${counted(run.pieces.length, "piece", "pieces")}`;
-    if (kept.ok) say(`Plate ${run.plateNumber} came out: ${pieces} printed.`, undoAction);
-  };
   const stop = async () => {
     const kept = await stopRun(run);
     if (kept.ok) say(`Plate ${run.plateNumber} was taken off; its pieces are still to be made.`, undoAction);
@@ -121,7 +108,7 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
         </p>
       ) : (
         <div className="flex flex-wrap gap-2">
-          <Button kind="main" onClick={() => void good()}>
+          <Button kind="main" onClick={() => setCameOut(true)}>
             It came out
           </Button>
           <Button onClick={() => setWrong(true)}>It went wrong</Button>
@@ -130,6 +117,7 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
           </Button>
         </div>
       )}
+      <CameOut run={run} open={cameOut} onClose={() => setCameOut(false)} />
       <WentWrong
         run={run}
         open={wrong}

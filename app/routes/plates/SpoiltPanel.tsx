@@ -1,5 +1,7 @@
 import { printOf } from "#core/scene/part";
 import { useState } from "react";
+import { pieceRisk } from "#core/plan/plates/pieceRisk";
+import { failureOdds } from "#core/print/simulatedRun";
 import { reprintOrRepair, expectedRuns, recordOf } from "#core/print/reprints";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
@@ -66,15 +68,18 @@ function Spoilt({
     repairHandsMinutes: Math.max(0, typedNumber(minutes) || 0),
     repairMinor: 30,
     repairHolds: 0.8,
-    expectedRuns: expectedRuns(record).value,
+    expectedRuns: expectedRuns(
+      record,
+      failureOdds(c.printer.process, [pieceRisk(p, c, part.id, part.name)], record).risk,
+    ).value,
     hourWorthMinor: workshop.rooms.hourWorthMinor,
     slackMinutes: plan.chance?.dueAt == null ? null : Math.max(0, plan.chance.dueAt - plan.totals.finishAt),
     tier: part.tier ?? scene.tier,
     seen,
   });
   const repair = async () => {
-    const kept = await repairInstead(part, copy);
-    if (kept.ok) say(`${part.name} is kept and repaired.`, undoAction);
+    const kept = await repairInstead(part, copy, Math.max(0, typedNumber(minutes) || 0));
+    if (kept.ok) say(`${part.name} is kept; its repair is in the order.`, undoAction);
   };
   return (
     <li className="panel grid gap-2">

@@ -15,7 +15,7 @@ import { useToast } from "#ui/Toasts";
 import { momentText } from "#app/clock";
 import { undoAction } from "#app/jobs/keep";
 import { layByHand, layByPlan, unlockPiece } from "#app/jobs/plateLayouts";
-import { plateSvg, platesOut } from "#app/jobs/exports";
+import { plateSvg } from "#app/jobs/exports";
 import { saveFile } from "#app/jobs/saveFile";
 import { stagePath } from "#app/stages";
 import { placeOnPlate } from "#workers/plan";
@@ -25,6 +25,7 @@ import { BedMat, refusal } from "./BedMat";
 import { Gate } from "./Gate";
 import { GcodePanel } from "./GcodePanel";
 import { FreeBed } from "./FreeBed";
+import { PlateFileButtons } from "./PlateFileButtons";
 import { movedPiece, turnedPiece } from "./movePiece";
 
 /** One plate: its bed to lay by hand, what it takes, the list before it, and its start. */
@@ -281,26 +282,7 @@ export default function PlatePage() {
             <GcodePanel plate={plate} gcodes={input.gcodes} />
           )}
           <section className="flex flex-wrap gap-2" aria-label="Take this plate away">
-            <Button
-              icon={<Download size={15} aria-hidden />}
-              onClick={() =>
-                void platesOut(plan, "3mf", plate.id).then((zip) =>
-                  saveFile(zip, `plate-${plate.number}-3mf.zip`, "application/zip"),
-                )
-              }
-            >
-              3MF, placed
-            </Button>
-            <Button
-              icon={<Download size={15} aria-hidden />}
-              onClick={() =>
-                void platesOut(plan, "stl", plate.id).then((zip) =>
-                  saveFile(zip, `plate-${plate.number}-stl.zip`, "application/zip"),
-                )
-              }
-            >
-              STL, placed
-            </Button>
+            <PlateFileButtons plate={plate} />
             <Button
               icon={<Download size={15} aria-hidden />}
               onClick={() => saveFile(plateSvg(plan, plate.id), `plate-${plate.number}.svg`, "image/svg+xml")}

@@ -164,7 +164,18 @@ export default function Plates() {
                   label="Machine time, failures counted in"
                 />,
               ],
-              ["material cost", <FigureView key="c" figure={plan.totals.cost} label="Cost" />],
+              [
+                "material",
+                <FigureView
+                  key="c"
+                  figure={plan.totals.material}
+                  label="Print material, reprints counted in"
+                />,
+              ],
+              [
+                "power and wear",
+                <FigureView key="w" figure={plan.totals.machineCost} label="Power and wear" />,
+              ],
             ]}
           />
           <p>Select a plate to see what is on it.</p>

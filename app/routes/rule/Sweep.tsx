@@ -1,15 +1,17 @@
 import { useEffect, useState } from "react";
-import type { PlanInput } from "#core/scene/planInput";
 import type { SweepLine } from "#core/plan/rule/scaleSweep";
 import { parseRatio, ratioText } from "#core/scale/ratio";
 import { Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
+import { useScene } from "#app/routes/scenes/useScene";
 import { sweepScales } from "#workers/plan";
 
 /**
  * The whole scene at a row of scales: what fits, what is too thin, hours, material, money, surface, table.
  */
-export function Sweep({ input }: { input: PlanInput }) {
+export function Sweep() {
+  const { input, plan } = useScene();
+  const { totals } = plan;
   const n = input.scene.denominator;
   const [text, setText] = useState("48, 56, 60, 72, 87, 100");
   const [swept, setSwept] = useState<{
@@ -67,7 +69,7 @@ export function Sweep({ input }: { input: PlanInput }) {
                   <th scope="col" data-figures>
                     not made
                   </th>
-                  <th scope="col">machine time</th>
+                  <th scope="col">its prints: time</th>
                   <th scope="col">material</th>
                   <th scope="col">money</th>
                   <th scope="col" data-figures>
@@ -91,7 +93,7 @@ export function Sweep({ input }: { input: PlanInput }) {
                       {l.tooThin === 0 ? "–" : `${l.tooThin} parts`}
                     </td>
                     <td>
-                      <FigureView figure={l.minutes} label={`Machine time at 1:${l.denominator}`} />
+                      <FigureView figure={l.minutes} label={`Prints at 1:${l.denominator}`} />
                     </td>
                     <td>
                       <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
@@ -106,6 +108,13 @@ export function Sweep({ input }: { input: PlanInput }) {
               </tbody>
             </table>
           </div>
+          <p className="mt-1 text-[13px] text-ink-2">
+            Each part by itself, before parts share plates and without failures: for comparing scales. As its
+            plates lie, this scene takes{" "}
+            <FigureView figure={totals.machineMinutes} label="Machine time, failures counted in" /> of the
+            machines, and <FigureView figure={totals.cost} label="Material, products, power and wear" /> in
+            all.
+          </p>
           {swept.largest && (
             <p className="mt-1 text-[14px]">
               The largest scale at which every part fits a bed whole is{" "}

@@ -179,7 +179,7 @@ export default function Rule({ actionData }: Route.ComponentProps) {
           </details>
         </div>
       </section>
-      <Sweep input={input} />
+      <Sweep />
       <Slip title="Limits" subtitle={`seen from ${(scene.viewingDistanceMm / 10).toFixed(0)} cm`}>
         <SlipLines
           title="Smallest printed"

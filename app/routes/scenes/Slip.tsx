@@ -40,7 +40,7 @@ export function SlipLines({
   return (
     <section>
       <h3 className="border-b border-primer-3 pb-1 text-[14px] text-ink-2">{title}</h3>
-      <dl className="mt-1.5 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1.5">
+      <dl className="mt-1.5 grid grid-cols-[minmax(4.5rem,1fr)_fit-content(68%)] gap-x-3 gap-y-1.5">
         {lines.map(([what, value], i) => (
           <div key={i} className="contents">
             <dt>{what}</dt>

@@ -17,6 +17,8 @@ import { useKeys } from "#app/hooks/useKeys";
 import { Converter } from "#route/rule/Converter";
 import { TimerStrip } from "#route/bench/TimerStrip";
 import { SlipContext } from "./Slip";
+import { useTight } from "#app/hooks/useTight";
+import { StageMenu } from "./StageMenu";
 import { useMeanwhile } from "./useMeanwhile";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -41,7 +43,11 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
   } = loaderData;
   const [litMm, light] = useState<number | null>(null);
   const [slip, setSlip] = useState<HTMLElement | null>(null);
-  const [folded, setFolded] = useState(false);
+  const tight = useTight();
+  // Until it is said otherwise, the slip gives way where there is little room.
+  const [folds, setFolds] = useState<boolean | null>(null);
+  const folded = folds ?? tight;
+  const fold = () => setFolds(!folded);
   const [converting, setConverting] = useState(false);
   const work = useRef<HTMLElement>(null);
   const navigate = useNavigate();
@@ -61,7 +67,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
     "=": () => setConverting(true),
     r: flip,
     u: () => void takeBack(),
-    "]": () => setFolded((f) => !f),
+    "]": fold,
     w: () => document.querySelector<HTMLElement>("#slip [data-working], main [data-working]")?.click(),
     "/": () => work.current?.querySelector<HTMLInputElement>("input[type=search]")?.focus(),
     n: () => work.current?.querySelector<HTMLElement>("[data-new]")?.click(),
@@ -85,9 +91,9 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
             </a>
             <header
               style={{ gridArea: "rule" }}
-              className="grid grid-cols-[196px_minmax(0,1fr)_auto] border-b border-primer-3 bg-primer-1 max-lg:grid-cols-[150px_minmax(0,1fr)_auto]"
+              className={`grid border-b border-primer-3 bg-primer-1 ${tight ? "grid-cols-[auto_minmax(0,1fr)_auto]" : "grid-cols-[196px_minmax(0,1fr)_auto] max-lg:grid-cols-[150px_minmax(0,1fr)_auto]"}`}
             >
-              <div className="border-r border-primer-3 px-3.5 py-2">
+              <div className={`border-r border-primer-3 ${tight ? "px-2 py-1.5" : "px-3.5 py-2"}`}>
                 <Link
                   to={stagePath(scene.id, "rule")}
                   className="font-head text-[25px] leading-none font-semibold no-underline"
@@ -95,14 +101,22 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
                 >
                   {ratioText(scene.denominator)}
                 </Link>
-                <p className="truncate text-[13px] text-ink-2">
-                  <Link to="/scenes" className="underline decoration-primer-3">
-                    Scenes
-                  </Link>{" "}
-                  / {scene.name}
-                </p>
+                {!tight && (
+                  <p className="truncate text-[13px] text-ink-2">
+                    <Link to="/scenes" className="underline decoration-primer-3">
+                      Scenes
+                    </Link>{" "}
+                    / {scene.name}
+                  </p>
+                )}
               </div>
-              <RuleBar denominator={scene.denominator} system={habits.lengthSystem} litMm={litMm} />
+              {tight ? (
+                <div className="grid content-center px-2">
+                  <StageMenu sceneId={scene.id} readiness={plan.readiness} />
+                </div>
+              ) : (
+                <RuleBar denominator={scene.denominator} system={habits.lengthSystem} litMm={litMm} />
+              )}
               <div className="flex flex-wrap content-center items-center border-l border-primer-3 px-1.5">
                 <button
                   type="button"
@@ -138,7 +152,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
                   type="button"
                   className="button !px-2"
                   data-kind="quiet"
-                  onClick={() => setFolded((f) => !f)}
+                  onClick={fold}
                   aria-pressed={!folded}
                   title="Slip (])"
                 >
@@ -151,7 +165,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
                 </Link>
               </div>
             </header>
-            <nav className="spine max-lg:flex" aria-label="Stages">
+            <nav className="spine max-lg:flex" aria-label="Stages" hidden={tight}>
               {stageList.map((s, i) => {
                 const ready = plan.readiness[s.stage];
                 const share = ready.of === 0 ? 0 : ready.settled / ready.of;

@@ -1,3 +1,5 @@
+import type { Finding } from "#core/plan/finding";
+import { counted } from "#core/words";
 import { Copy, Ellipsis, Pause, Pencil, Play, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { Form, Link, redirect, useSubmit } from "react-router";
@@ -201,12 +203,7 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
                   "Nothing left to do."
                 )}
               </p>
-              {view && view.plan.findings.length > 0 && (
-                <p className="col-span-2 text-[14px] text-oxide">
-                  {view.plan.findings.filter((f) => f.severity === "ruins").length} that ruin,{" "}
-                  {view.plan.findings.filter((f) => f.severity !== "ruins").length} others
-                </p>
-              )}
+              {view && <Found findings={view.plan.findings} />}
             </li>
           );
         })}
@@ -269,5 +266,22 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
         )}
       </Dialog>
     </>
+  );
+}
+
+/** How much was found, in red where something is ruined by it. */
+function Found({ findings }: { findings: readonly Finding[] }) {
+  const ruins = findings.filter((f) => f.severity === "ruins").length;
+  const others = findings.length - ruins;
+  if (findings.length === 0) return null;
+  return (
+    <p className={`col-span-2 text-[14px] ${ruins > 0 ? "text-oxide" : "text-ink-2"}`}>
+      {[
+        ruins > 0 ? `${ruins} that ${ruins === 1 ? "ruins" : "ruin"}` : "",
+        others > 0 ? counted(others, ruins > 0 ? "other" : "finding", ruins > 0 ? "others" : "findings") : "",
+      ]
+        .filter(Boolean)
+        .join(", ")}
+    </p>
   );
 }

@@ -1,4 +1,3 @@
-import { moneyText } from "#core/money";
 import { useSelected } from "#app/hooks/useSelected";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/stores";
@@ -7,6 +6,8 @@ import { appDatabase } from "#data/db";
 import { putRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Problems } from "#ui/Field";
+import { FigureView } from "#ui/FigureView";
+import { NotPriced } from "#ui/NotPriced";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
 import { readForm, refuse, textOf } from "#app/readForm";
@@ -58,14 +59,10 @@ const colours: Record<StockLine["state"], string> = {
 };
 
 export default function Stores({ actionData }: Route.ComponentProps) {
-  const {
-    input: { workshop },
-    plan,
-  } = useScene();
+  const { plan } = useScene();
   const mark = useSelected("need");
   const fetcher = useFetcher<{ problems: Parameters<typeof Problems>[0]["problems"] }>();
   const buy = toBuy(plan.stores);
-  const money = (minor: number) => moneyText(minor, workshop.currency);
   return (
     <div className="sheet grid content-start gap-5">
       <h1>Stores: what this scene draws</h1>
@@ -143,26 +140,35 @@ export default function Stores({ actionData }: Route.ComponentProps) {
       </section>
       <Slip title="Cost">
         <SlipLines
-          title="This scene draws"
+          title="This scene still takes"
           lines={[
-            ...plan.stores
-              .filter((l) => l.cost > 0)
-              .map(
-                (l) =>
-                  [
-                    l.name,
-                    <span key={l.needKey} className="figures">
-                      {money(l.cost)}
-                    </span>,
-                  ] as const,
-              ),
+            [
+              "print material",
+              <FigureView
+                key="m"
+                figure={plan.totals.material}
+                label="Print material, reprints counted in"
+              />,
+            ],
+            ["products", <FigureView key="p" figure={plan.totals.products} label="Products and paints" />],
+            [
+              "power and wear",
+              <FigureView key="w" figure={plan.totals.machineCost} label="Power and wear" />,
+            ],
             [
               "together",
-              <b key="t" className="figures">
-                {money(plan.stores.reduce((s, l) => s + l.cost, 0))}
-              </b>,
+              <FigureView key="t" figure={plan.totals.cost} label="Material, products, power and wear" />,
             ],
+            ...(plan.totals.notPriced.length > 0
+              ? [["not priced", <NotPriced key="n" names={plan.totals.notPriced} />] as const]
+              : []),
           ]}
+        />
+        <SlipLines
+          title="Of the shelf"
+          lines={plan.stores
+            .filter((l) => l.priced)
+            .map((l) => [l.name, <FigureView key={l.needKey} figure={l.cost} label={l.name} />] as const)}
         />
       </Slip>
     </div>

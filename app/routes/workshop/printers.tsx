@@ -1,6 +1,9 @@
 import { Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/printers";
+import { levelOf } from "#core/print/bedLevel";
+import type { Workshop } from "#core/scene/workshop";
 import type { Printer } from "#core/print/printer";
+import { appDatabase } from "#data/db";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -43,8 +46,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   } as unknown as Printer;
   const problems = bedProblems(printer);
   if (problems.length > 0) return refuse(problems);
-  const outcome = await putRow("printers", printer, `Printer ${printer.name}`, at);
-  return answer(outcome);
+  const { level, pieces } = (await appDatabase().printers.get(printer.id)) ?? {};
+  const kept = { ...printer, ...(level ? { level } : {}), ...(pieces ? { pieces } : {}) };
+  return answer(await putRow("printers", kept, `Printer ${printer.name}`, at));
 }
 
 /** A bed of no size, or one that its margin leaves nothing of. */
@@ -69,6 +73,35 @@ function bedProblems({ bedMm, marginMm }: Printer) {
         ]
       : [];
   });
+}
+
+/** How its bed was read last, and the last trial pieces, in a line each. */
+function MachineRecords({
+  printer: { level, pieces, process },
+  materials,
+}: {
+  printer: Printer;
+  materials: Workshop["materials"];
+}) {
+  const last = level?.at(-1);
+  const tried = pieces?.slice(-2) ?? [];
+  if (!last && tried.length === 0) return null;
+  return (
+    <ul className="text-[13px] text-ink-2">
+      {last && (
+        <li>
+          Bed {last.at.slice(0, 10)}: {levelOf(last, process).warn ?? "level"}
+        </li>
+      )}
+      {tried.map((t) => (
+        <li key={t.at}>
+          {materials.find((m) => m.id === t.materialId)?.name ?? "Trial piece"} {t.at.slice(0, 10)}:{" "}
+          {t.verdict}
+          {t.changed && `, ${t.changed}`}
+        </li>
+      ))}
+    </ul>
+  );
 }
 
 export default function Printers({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
@@ -112,9 +145,10 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
               </p>
               <p className="text-[14px]">
                 {runs.length === 0
-                  ? "Nothing on record: taken for four good runs in five."
+                  ? "Nothing on record: taken for what lies on each plate, four good runs in five of a plain one."
                   : `${good} of ${runs.length} runs came out.`}
               </p>
+              <MachineRecords printer={p} materials={workshop.materials} />
               <div className="mt-2 flex gap-2">
                 <Button onClick={() => setSearch({ printer: p.id })}>Change</Button>
                 <Button

@@ -1,11 +1,12 @@
 import type { Route } from "./+types/rooms";
 import type { Rooms } from "#core/scene/rooms";
-import { putRow } from "#data/scenes";
-import { getRooms, getWorkshop } from "#data/workshop";
+import { getHabits, getRooms, getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
-import { localNow } from "#app/clock";
-import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { dateText, localNow } from "#app/clock";
+import { currencyOptions, isCurrency } from "#app/currencies";
+import { keep } from "#app/jobs/keep";
+import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { type Weather, weatherBar, weatherFactor } from "#core/materials/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
 import { KeptForm } from "#route/KeptForm";
@@ -71,13 +72,16 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     told === ""
       ? rooms
       : { ...rooms, days: [...rooms.days, { day: told, ...air }].sort((x, y) => (x.day < y.day ? -1 : 1)) };
-  const outcome = await putRow(
-    "settings",
-    { id: "rooms", rooms: withDay },
-    "Change the rooms",
-    localNow().at,
+  const currency = textOf(form, "currency");
+  const habits = await getHabits();
+  return answer(
+    await keep("Change the rooms", [
+      { table: "settings", put: { id: "rooms", rooms: withDay } },
+      ...(isCurrency(currency) && currency !== habits.currency
+        ? [{ table: "settings" as const, put: { ...habits, currency } }]
+        : []),
+    ]),
   );
-  return outcome.ok ? { problems: [] } : refuse(outcome.problems);
 }
 
 /**
@@ -87,7 +91,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 export default function RoomsPage({ loaderData: { rooms, workshop }, actionData }: Route.ComponentProps) {
   const loud = rooms.quiet ? workshop.printers.filter((p) => p.noiseDb > rooms.quiet!.mostDb) : [];
   return (
-    <KeptForm className="grid max-w-3xl gap-5" version={JSON.stringify(rooms)}>
+    <KeptForm className="grid max-w-3xl gap-5" version={JSON.stringify([rooms, workshop.currency])}>
       <h1>Rooms</h1>
       <Problems problems={actionData?.problems} fields={["quietTo"]} />
       <fieldset className="panel grid gap-3">
@@ -146,7 +150,7 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
             {rooms.days.map((d) => (
               <li key={d.day}>
                 <Tick
-                  label={`${d.day}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`}
+                  label={`${dateText(localNow().today, d.day)}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`}
                   name={`drop-${d.day}`}
                 />
               </li>
@@ -226,6 +230,13 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
             defaultValue={rooms.longestPlateMinutes / 60}
             hint="What one failure may cost."
             problems={actionData?.problems}
+          />
+          <Choice
+            label="Money is told in"
+            name="currency"
+            defaultValue={workshop.currency}
+            options={currencyOptions()}
+            hint="Prices that were typed stay the numbers they are."
           />
           <Field
             label="An hour of your hands is worth"

@@ -3,6 +3,7 @@ import { attackOf } from "#core/materials/attacks";
 import type { Material } from "#core/materials/material";
 import { materialOf, type MaterialId } from "#core/materials/materials";
 import type { Chemistry } from "#core/materials/product";
+import { toolOf } from "#core/materials/tools";
 import { productOf } from "#core/materials/products";
 import type { Placed, Precedence, Situation, Wait } from "#core/order/rule";
 import { type Action, isBoardWide, type Step } from "#core/steps/step";
@@ -41,6 +42,10 @@ export const attacks = (s: Step, bare: MaterialId) =>
 /** A product of two parts that bloom or stay soft when they are mixed wrong. */
 export const isTwoParts = (s: Step) => s.product !== null && productOf(s.product).twoParts === true;
 export const isWatery = (s: Step) => s.product !== null && productOf(s.product).agents.includes("water");
+
+/** Sanding, and filing, scraping or drilling of resin: what leaves dust that has to be washed off. */
+export const makesDust = (s: Step): boolean =>
+  s.action === "sand" || (s.process === "resin" && toolOf(s.tool).hazards.includes("dust"));
 
 /** False when both are about joints and none of them is the same. */
 export function sameJoint(a: Step, b: Step): boolean {

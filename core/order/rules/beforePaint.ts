@@ -17,6 +17,7 @@ import {
   isCoat,
   isOne,
   isWatery,
+  makesDust,
   latest,
   later,
   order,
@@ -122,13 +123,14 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Insert a wash after the sanding.",
     precedes: [
       order(["sand"], ["wash"]),
+      order(["dry fit"], ["wash"], "none", (a, b) => makesDust(a) && b.targets.some(isJoint)),
       order(["sand"], ["prime", "glue", "paste"], "recoat"),
       order(["wash"], ["prime", "glue"], "recoat"),
     ],
     check: (s, here) => {
       if (!isOne(s, ["prime", "glue"])) return null;
-      const sanded = latest(here, (e) => isOne(e, ["sand", "wash"]));
-      return sanded?.step.action === "sand"
+      const sanded = latest(here, (e) => e.action === "wash" || makesDust(e));
+      return sanded && sanded.step.action !== "wash"
         ? {
             other: sanded.step.id,
             mends: [

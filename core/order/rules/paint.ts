@@ -355,9 +355,26 @@ export const paint: readonly OrderRule[] = [
     because: "Tape lifts what is not hard.",
     severity: "weakens",
     mend: "Wait until the coat below may be handled.",
+    // Faces that fit stay covered until the last coat is on; what is masked for one colour is not.
+    precedes: [
+      order(colours, ["unmask"]),
+      order(["prime", "varnish", "pigment"], ["unmask"], "none", (_, b) => b.facts?.fitFaces === true),
+      order(["unmask"], ["glue"], "none", (_, b) => b.facts?.apart === true),
+    ],
     spacing: (a, b) => (b.action === "mask" && isFilm(a) ? { atLeast: "handle" } : null),
     check: (s, here) => {
       if (s.action !== "mask") return null;
+      if (!later(here, (e) => e.action === "unmask"))
+        return {
+          detail: "nothing takes it off again.",
+          mends: [
+            insert("after", s, "unmask", "Take the mask off", {
+              loose: true,
+              minutes: 1 + 0.5 * (s.pieces ?? 1),
+              facts: s.facts?.fitFaces ? { fitFaces: true } : {},
+            }),
+          ],
+        };
       const soft = latest(
         here,
         (e, p) => isFilm(e) && here.at - p.endsAt < productOf(e.product!, here.weather).handleMinutes - 1e-6,
@@ -427,8 +444,9 @@ export const paint: readonly OrderRule[] = [
             mends: [
               insert("before", s, "mask", "Mask sockets, tabs and glue faces", {
                 loose: true,
-                minutes: 6,
+                minutes: 3 + 1.5 * (s.pieces ?? 1),
                 tool: "tape",
+                facts: { fitFaces: true },
               }),
             ],
           }

@@ -171,7 +171,10 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Home-made washes dry glossy in pools and loose fibres come off.",
     severity: "weakens",
     mend: "Move the matte coat after them, or put one in.",
-    precedes: [order([...colours, "flock", "unmask"], ["varnish"], "recoat")],
+    precedes: [
+      order([...colours, "flock"], ["varnish"], "recoat"),
+      order(["unmask"], ["varnish"], "recoat", (a) => !a.facts?.fitFaces),
+    ],
     check: (s, here) =>
       s.action === "shade" &&
       s.facts?.homemade &&
@@ -415,12 +418,13 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O56",
     kind: "order",
-    says: "Drybrush heavily, then line in; decals on gloss, sealed, then weathered.",
+    says: "Drybrush heavily, then line in; decals over the colour and on gloss, sealed, then weathered.",
     because: "What is laid in its line is dulled by the dry brush, and dirt lies over markings.",
     severity: "weakens",
     mend: "Move the lining after the drybrush, the weathering after the decal.",
     precedes: [
       order(["drybrush"], ["line in"], "recoat"),
+      order(["paint"], ["decal"], "recoat", (a) => a.facts?.weathering === undefined),
       order(
         ["decal"],
         ["shade", "drybrush", "pigment"],

@@ -1,6 +1,8 @@
 import { glues } from "#core/materials/gluesFor";
 import { ruleById } from "#core/order/rules";
-import { type Finding, finding } from "#core/plan/finding";
+import { type Finding, finding, type FindingSeverity } from "#core/plan/finding";
+import { bestTogether, gluedInSight } from "#core/plan/plates/onOneMachine";
+import { jointWords } from "#core/plan/joints/jointWords";
 import type { JointPlan } from "#core/plan/joints/planJoint";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { jointRef } from "#core/reference";
@@ -9,92 +11,98 @@ import type { PlanInput } from "#core/scene/planInput";
 /** From so many joints alike one is tried first (common practice). */
 export const SET_OF = 4;
 
-export function jointFindings(
+type OnMachine = PartPlan & { readonly chosen: NonNullable<PartPlan["chosen"]> };
+
+/** What is wrong with joints: their parts, their gaps, their machines, their glue. */
+export const jointFindings = (
   joints: readonly JointPlan[],
   input: PlanInput,
   parts: readonly PartPlan[],
-): Finding[] {
-  return joints.flatMap(({ joint, clearance, factor }): Finding[] => {
-    const found: Finding[] = [];
-    const missing = joint.partIds.filter((id) => !input.parts.some((p) => p.id === id));
-    if (missing.length > 0)
-      found.push(
-        finding(
-          "missing",
-          "joints",
-          jointRef(joint.id),
-          joint.name,
-          "part-gone",
-          `${joint.name} joins a part that is no longer in the scene. Choose its parts again.`,
-        ),
-      );
-    if (clearance && clearance.verdict !== "good") {
-      const scaled =
-        Math.abs(factor - 1) > 0.01
-          ? ` It was scaled with the part by ${factor < 0.1 ? `1:${(1 / factor).toFixed(0)}` : factor.toFixed(2)}.`
-          : "";
-      const gap = `${clearance.gapMm.toFixed(2)} mm a side`;
-      found.push(
-        finding(
-          clearance.verdict === "too loose" ? "weakens" : "ruins",
-          "joints",
-          jointRef(joint.id),
-          joint.name,
-          "clearance",
-          clearance.verdict === "closed by paint"
-            ? `${joint.name}: ${gap} is right bare, and paint leaves ${Math.max(0, clearance.leftMm).toFixed(2)} mm of the ${clearance.wanted[0]} mm that a ${joint.fit} fit needs. Mask it, or open it by ${clearance.correctMm.toFixed(2)} mm a side.`
-            : `${joint.name} has ${gap} left; a ${joint.fit} fit needs ${clearance.wanted[0]} to ${clearance.wanted[1]} mm.${scaled} ${clearance.verdict === "too tight" ? `Open it by ${clearance.correctMm.toFixed(2)} mm a side in the file.` : "Shim it or draw it closer."}`,
-        ),
-      );
-    }
-    const members = parts.filter((p) => joint.partIds.includes(p.part.id) && p.chosen);
-    const apart = members.find(
-      (p) =>
-        p.chosen!.printer.process === members[0]!.chosen!.printer.process &&
-        (p.chosen!.printer.id !== members[0]!.chosen!.printer.id ||
-          p.chosen!.material?.id !== members[0]!.chosen!.material?.id),
+): Finding[] =>
+  joints.flatMap((plan) => {
+    const { joint } = plan;
+    const members = parts.filter(
+      (p): p is OnMachine => joint.partIds.includes(p.part.id) && p.chosen !== null,
     );
-    if (apart)
-      found.push(
-        finding(
-          "weakens",
-          "joints",
-          jointRef(joint.id),
-          joint.name,
-          "apart",
-          `${joint.name}: ${members[0]!.part.name} is printed on ${members[0]!.chosen!.printer.name} in ${members[0]!.chosen!.material?.name ?? "no told material"}, ${apart.part.name} on ${apart.chosen!.printer.name} in ${apart.chosen!.material?.name ?? "no told material"}. Mating parts come out alike on one machine and one batch.`,
-        ),
-      );
-    const printer = members[0]?.chosen?.printer;
-    if (
-      printer &&
-      clearance &&
-      joint.count >= SET_OF &&
-      !input.workshop.coupons.some((c) => c.printerId === printer.id && c.fit === joint.fit)
-    ) {
-      found.push(
-        finding(
-          "missing",
-          "joints",
-          jointRef(joint.id),
-          joint.name,
-          "untried",
-          `${joint.name}: ${joint.count} alike, and no ${joint.fit} fit was tried on ${printer.name} yet. ${ruleById("O1")!.because} Print a trial of one first (O1); what fits is kept in the workshop.`,
-        ),
-      );
-    }
-    const glue = glues.find((g) => g.id === joint.glue);
-    if (glue && clearance && clearance.gapMm > glue.glue.gapMm)
-      found.push(
-        finding(
-          "weakens",
-          "joints",
-          jointRef(joint.id),
-          joint.name,
-          "glue-gap",
-          `${joint.name}: ${glue.name} fills ${glue.glue.gapMm} mm and the gap is ${clearance.gapMm.toFixed(2)} mm. Take a glue that fills it.`,
-        ),
-      );
-    return found;
+    return [
+      partGone(plan, input),
+      wrongGap(plan),
+      madeApart(plan, members),
+      unlikeFaces(plan, members, input),
+      untried(plan, members[0], input),
+      glueGap(plan),
+    ].filter((f) => f !== null);
   });
+
+const told = ({ joint }: JointPlan, severity: FindingSeverity, code: string, sentence: string): Finding =>
+  finding(severity, "joints", jointRef(joint.id), joint.name, code, sentence);
+
+const partGone = (plan: JointPlan, { parts }: PlanInput) =>
+  plan.joint.partIds.some((id) => !parts.some((p) => p.id === id))
+    ? told(plan, "missing", "part-gone", jointWords.partGone(plan.joint.name))
+    : null;
+
+function wrongGap(plan: JointPlan): Finding | null {
+  const { joint, clearance, perFileMm } = plan;
+  if (!clearance || clearance.verdict === "good") return null;
+  const words = clearance.verdict === "closed by paint" ? jointWords.closedByPaint : jointWords.wrongGap;
+  return told(
+    plan,
+    clearance.verdict === "too loose" ? "weakens" : "ruins",
+    "clearance",
+    words(joint.name, joint.fit, clearance, perFileMm),
+  );
+}
+
+/** Parts of one process that meet and are made on different machines, or of different batches. */
+function madeApart(plan: JointPlan, members: readonly OnMachine[]): Finding | null {
+  const [first] = members;
+  const other = members.find(
+    ({ chosen: { printer, material } }) =>
+      printer.process === first!.chosen.printer.process &&
+      (printer.id !== first!.chosen.printer.id || material?.id !== first!.chosen.material?.id),
+  );
+  if (!first || !other) return null;
+  const words = [first, other].map(({ part, chosen }) => ({
+    part: part.name,
+    printer: chosen.printer.name,
+    material: chosen.material?.name ?? null,
+  }));
+  return told(plan, "weakens", "apart", jointWords.apart(plan.joint.name, words));
+}
+
+/** Parts glued in sight of which one shows layers and the other none, and what it would cost to make them alike. */
+function unlikeFaces(
+  plan: JointPlan,
+  members: readonly OnMachine[],
+  { workshop }: PlanInput,
+): Finding | null {
+  const [first, ...others] = members;
+  const other = others.find((m) => m.chosen.printer.process !== first!.chosen.printer.process);
+  if (!first || !other || !gluedInSight(plan.joint)) return null;
+  const sides = [first, other].map((m) => ({ part: m.part.name, process: m.chosen.printer.process }));
+  const best = bestTogether(members, workshop.rooms.hourWorthMinor);
+  return told(plan, "weakens", "unlike-faces", jointWords.unlikeFaces(plan.joint.name, sides, best));
+}
+
+function untried(plan: JointPlan, first: OnMachine | undefined, { workshop }: PlanInput): Finding | null {
+  const { joint, clearance } = plan;
+  if (!first || !clearance || joint.count < SET_OF) return null;
+  const { printer } = first.chosen;
+  if (workshop.coupons.some((c) => c.printerId === printer.id && c.fit === joint.fit)) return null;
+  const because = ruleById("O1")!.because;
+  const sentence = jointWords.untried(joint.name, joint.count, joint.fit, printer.name, because);
+  return told(plan, "missing", "untried", sentence);
+}
+
+function glueGap(plan: JointPlan): Finding | null {
+  const { joint, clearance } = plan;
+  const glue = glues.find((g) => g.id === joint.glue);
+  if (!glue || !clearance || clearance.gapMm <= glue.glue.gapMm) return null;
+  return told(
+    plan,
+    "weakens",
+    "glue-gap",
+    jointWords.glueGap(joint.name, glue.name, glue.glue.gapMm, clearance.gapMm),
+  );
 }

@@ -1,50 +1,87 @@
 import { clearanceVerdict, type ClearanceVerdict } from "#core/joints/clearance";
-import { methods } from "#core/paint/amount";
+import type { MaterialId } from "#core/materials/materials";
+import { productOf } from "#core/materials/products";
+import { coatFilmMm } from "#core/paint/amount";
+import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Joint } from "#core/scene/joint";
 import type { Workshop } from "#core/scene/workshop";
 
+/**
+ * A joint as it will be.
+ *
+ * - `perFileMm`: bench mm for a mm of the file that its gap was measured in; 1 where that part has no file
+ * - `sides`: what each side is of, as far as it is known
+ */
 export type JointPlan = {
   readonly joint: Joint;
   readonly clearance: ClearanceVerdict | null;
   readonly filmsMm: number;
-  readonly factor: number;
+  readonly perFileMm: number;
+  readonly sides: readonly { readonly partId: string; readonly of: MaterialId | null }[];
 };
 
+/** The part that the gap of a joint was measured on: the first that was named, never another. */
+const measuredOn = (joint: Joint, parts: readonly PartPlan[]): PartPlan | undefined =>
+  parts.find((p) => p.part.id === joint.partIds[0]);
+
+/**
+ * Bench mm for a mm of the file of a part, whatever unit the file is in. What is made by hand is measured as it
+ * is.
+ */
+export const perFileMmOf = (part: PartPlan | undefined): number =>
+  part?.part.meshId ? part.rescale.factor / part.part.size.unitMm : 1;
+
+/** The gap of a joint on the bench, mm a side; null where it was not measured. */
+export const gapOnBenchMm = (joint: Joint, parts: readonly PartPlan[]): number | null =>
+  joint.gapInFileMm === null ? null : joint.gapInFileMm * perFileMmOf(measuredOn(joint, parts));
+
 export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Workshop): JointPlan {
-  const members = parts.filter((p) => joint.partIds.includes(p.part.id));
-  const first = members[0];
-  const factor = first?.rescale.factor ?? 1;
-  // Every dry film on both faces counts; sockets that a rule keeps clear (clips, slides) are still easily
-  // oversprayed.
-  const filmsMm =
-    members
-      .slice(0, 2)
-      .reduce(
-        (total, p) =>
-          total + p.part.scheme.reduce((film, l) => film + methods[l.method].dryFilmMm * l.coats, 0),
-        0,
-      ) * (members.length === 1 ? 2 : 1);
-  const on = first?.finish ?? null;
-  const process = on?.printer.process;
-  // What fitted on a trial of this machine goes before the usual gap; the latest one counts.
-  const kept = on
-    ? workshop.coupons
-        .filter(
-          (c) =>
-            c.printerId === on.printer.id &&
-            c.fit === joint.fit &&
-            (c.materialId === null || c.materialId === on.material?.id),
-        )
-        .sort((a, b) => (a.at < b.at ? 1 : -1))[0]
-    : undefined;
+  const members = joint.partIds.flatMap((id) => parts.find((p) => p.part.id === id) ?? []);
+  const perFileMm = perFileMmOf(measuredOn(joint, parts));
+  const filmsMm = filmsOn(members);
+  const printed = members.find((p) => p.finish !== null)?.finish ?? null;
+  const gapMm = gapOnBenchMm(joint, parts);
   return {
     joint,
-    factor,
+    perFileMm,
     filmsMm,
+    sides: members.map((p) => ({ partId: p.part.id, of: madeOf(p) })),
     clearance:
-      joint.gapInFileMm !== null && process
-        ? clearanceVerdict(process, joint.fit, joint.gapInFileMm, factor, filmsMm, kept?.chosenMm ?? null)
+      gapMm !== null && printed
+        ? clearanceVerdict(
+            printed.printer.process,
+            joint.fit,
+            gapMm,
+            filmsMm,
+            keptGap(joint, printed, workshop),
+          )
         : null,
   };
+}
+
+/**
+ * Every dry film on both faces counts: sockets that a rule keeps clear are still easily oversprayed. A part that
+ * meets its own copies has them on both.
+ */
+function filmsOn(members: readonly PartPlan[]): number {
+  const film = (p: PartPlan) =>
+    p.part.scheme.reduce((sum, l) => sum + coatFilmMm(productOf(l.product), l.method) * l.coats, 0);
+  const both = members.slice(0, 2).reduce((sum, p) => sum + film(p), 0);
+  return both * (members.length === 1 ? 2 : 1);
+}
+
+/** What fitted on a trial of this machine goes before the usual gap; the latest one counts. */
+function keptGap(
+  joint: Joint,
+  { printer, material }: NonNullable<PartPlan["finish"]>,
+  { coupons }: Workshop,
+): number | null {
+  const fitting = coupons.filter(
+    (c) =>
+      c.printerId === printer.id &&
+      c.fit === joint.fit &&
+      (c.materialId === null || c.materialId === material?.id),
+  );
+  return [...fitting].sort((a, b) => (a.at < b.at ? 1 : -1))[0]?.chosenMm ?? null;
 }

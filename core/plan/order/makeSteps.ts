@@ -1,8 +1,9 @@
 import type { LampCircuit } from "#core/ground/resistor";
 import { groundSteps, type GroundWork, lampStep, placeStep, type WorkBoard } from "#core/ground/groundSteps";
-import { type JointWork, jointSteps } from "#core/joints/jointSteps";
+import { type JointWork, jointSteps, partsWithFitFaces } from "#core/joints/jointSteps";
 import { type Care, withInspections } from "#core/order/makeInspections";
-import { type LightnessOf, paintSteps, type PaintWork } from "#core/paint/paintSteps";
+import type { ThingWorkedOn } from "#core/order/ownSteps";
+import { type MixOf, paintSteps, type PaintWork, unmixed } from "#core/paint/paintSteps";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { printSteps, type PrintWork } from "#core/print/printSteps";
 import type { Speed } from "#core/steps/draftStep";
@@ -16,7 +17,7 @@ import { surfaceSteps, type SurfaceWork } from "#core/surface/surfaceSteps";
 export type PartWork = Omit<PartBase, "process" | "facts"> &
   Omit<PrintWork, "facts"> &
   SurfaceWork &
-  Omit<PaintWork, "showsSteps"> & {
+  Omit<PaintWork, "showsSteps" | "fitFaces"> & {
     readonly lamp: LampCircuit | null;
     /** How its faces were made, its own or those of its pieces. */
     readonly wholeProcess: "filament" | "resin" | null;
@@ -31,14 +32,17 @@ export function makeSteps(
   grounds: readonly GroundWork[],
   board: WorkBoard,
   speed: Speed,
-  lightnessOf: LightnessOf = () => null,
+  mixOf: MixOf = () => unmixed,
   care: Care = "play",
   schools: OrderSchools = {},
 ): readonly Step[] {
   const joined = parts.map((p) => ({ ...p, finish: finishOf(p.scheme) }));
   const onBoard = parts.filter((p) => p.onBoard).map((p) => p.id);
+  const fitFaces = partsWithFitFaces(joints, joined, schools);
   const steps = [
-    ...parts.flatMap((p) => partSteps(p, grounds.length > 0, speed, lightnessOf, schools)),
+    ...parts.flatMap((p) =>
+      partSteps({ ...p, fitFaces: fitFaces.has(p.id) }, grounds.length > 0, speed, mixOf, schools),
+    ),
     ...joints.flatMap((j) => jointSteps(j, joined, speed, schools)),
     ...groundSteps(grounds, onBoard, board, speed),
   ];
@@ -52,18 +56,32 @@ const finishOf = (scheme: readonly SchemeLayer[]) =>
     .map((l) => l.colour?.id)
     .join();
 
-function partSteps(
-  p: PartWork,
-  hasGround: boolean,
-  speed: Speed,
-  lightnessOf: LightnessOf,
-  schools: OrderSchools,
-): readonly Step[] {
-  const facts = factsOf({
+const bareFacts = (p: PartWork) =>
+  factsOf({
     bare: p.bare ?? undefined,
     hollow: p.hollow === null ? undefined : true,
     closedHollow: p.hollow === "closed" ? true : undefined,
   });
+
+/** A part as a step of one's own finds it. */
+export const workedOn = (p: PartWork): ThingWorkedOn => ({
+  onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name,
+  process: p.wholeProcess,
+  clear: p.clear,
+  releaseAt: p.releaseAt,
+  thinnestMm: p.thinnestMm,
+  facts: bareFacts(p),
+  pieces: p.count,
+});
+
+function partSteps(
+  p: PartWork & { readonly fitFaces: boolean },
+  hasGround: boolean,
+  speed: Speed,
+  mixOf: MixOf,
+  schools: OrderSchools,
+): readonly Step[] {
+  const facts = bareFacts(p);
   const { id, pieceOf, name, count, clear, releaseAt, thinnestMm } = p;
   const base = { id, pieceOf, name, count, clear, releaseAt, thinnestMm, process: p.wholeProcess, facts };
   const { steps, add } = stepsOn(base, speed);
@@ -71,7 +89,7 @@ function partSteps(
   surfaceSteps(p, add);
   if (p.lamp) lampStep(add);
   const showsSteps = p.stepDepthMm !== null && p.treatment?.school === "live with it";
-  paintSteps({ ...p, showsSteps }, add, lightnessOf, schools);
+  paintSteps({ ...p, showsSteps }, add, mixOf, schools);
   if (p.onBoard && hasGround) placeStep(p.id, p.count, add);
   return steps;
 }

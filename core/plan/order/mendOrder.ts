@@ -1,13 +1,13 @@
 import type { KeptChange, RuleMend, OrderChange } from "#core/order/change";
 import type { OrderConflict } from "#core/order/conflict";
+import type { FactsPatch } from "#core/steps/facts";
 import type { Scene } from "#core/scene/scene";
 
 type Changed = Pick<Scene, "orderWishes" | "orderChanges">;
 
 /** Two changes that decide the same thing: the later one takes the place of the earlier. */
 function sameThing(a: OrderChange, b: OrderChange): boolean {
-  if (a.kind === "insert" || b.kind === "insert")
-    return a.kind === "insert" && b.kind === "insert" && a.id === b.id;
+  if ("id" in a || "id" in b) return "id" in a && "id" in b && a.id === b.id;
   if (a.kind !== b.kind) return false;
   return "before" in a
     ? "before" in b && a.before === b.before && a.after === b.after
@@ -31,6 +31,21 @@ export const withMove = (scene: Changed, move: Extract<OrderChange, { kind: "mov
     },
     { ruleId: null, note: "", change: move },
   );
+
+/** The same with something told of a step; what was told of it before stays as far as it is not told otherwise. */
+export function withTold(scene: Changed, stepId: string, facts: FactsPatch): Changed {
+  const isTold = ({ ruleId, change: c }: KeptChange) =>
+    ruleId === null && c.kind === "facts" && c.stepId === stepId;
+  const before = scene.orderChanges.find(isTold)?.change;
+  const all = { ...(before?.kind === "facts" ? before.facts : {}), ...facts };
+  return {
+    orderWishes: scene.orderWishes,
+    orderChanges: [
+      ...scene.orderChanges.filter((c) => !isTold(c)),
+      { ruleId: null, note: "", change: { kind: "facts", stepId, facts: all, alcohol: null, minutes: 0 } },
+    ],
+  };
+}
 
 /** The wishes of the builder that a broken rule stands against. */
 export const wishesAgainst = (

@@ -1,6 +1,7 @@
 import { counted } from "#core/words";
 import { digits } from "#core/figure";
 import { wetWindow } from "#core/order/wetWindow";
+import { roomFindings } from "#core/plan/order/roomFindings";
 import { daysBetween } from "#core/plan/calendarDay";
 import { type Finding, finding } from "#core/plan/finding";
 import { mended } from "#core/plan/order/mendOrder";
@@ -12,7 +13,8 @@ import { inHand } from "#core/steps/inHand";
 export const hoursText = (minutes: number) =>
   minutes < 90 ? `${Math.round(minutes)} min` : `${digits(minutes / 60)} h`;
 
-export function orderFindings(work: WorkPlan, { scene, now }: PlanInput, there: boolean): Finding[] {
+export function orderFindings(work: WorkPlan, input: PlanInput, there: boolean): Finding[] {
+  const { scene, now } = input;
   const found = work.conflicts.map((c) =>
     finding(
       c.severity,
@@ -68,5 +70,5 @@ export function orderFindings(work: WorkPlan, { scene, now }: PlanInput, there: 
       );
     }
   }
-  return found;
+  return [...found, ...roomFindings(work, input)];
 }

@@ -1,31 +1,46 @@
 import { recipeOf, paintOf } from "#core/paint/scheme";
 import { printOf } from "#core/scene/part";
-import { takesTwo } from "#core/ground/groundLayer";
+import { withAmounts } from "#core/plan/order/putInAmounts";
+import { groundMaterial, takesTwo } from "#core/ground/groundLayer";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import type { Figure } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import { applyChanges } from "#core/order/applyChanges";
 import { checkPlan, type StepTime } from "#core/order/checkPlan";
 import { productOf } from "#core/materials/products";
+import { gapOnBenchMm } from "#core/plan/joints/planJoint";
 import { madeOf } from "#core/plan/parts/madeOf";
+import { canBeMade } from "#core/plan/parts/plannable";
 import { insertForgotten } from "#core/order/insertForgotten";
-import type { LightnessOf } from "#core/paint/paintSteps";
-import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
+import type { MixOf } from "#core/paint/paintSteps";
+import { behindOwn, ownSteps, ownStepsIn, type ThingWorkedOn } from "#core/order/ownSteps";
+import { groundRef, jointRef, partRef, type Target } from "#core/reference";
+import { makeSteps, type PartWork, workedOn } from "#core/plan/order/makeSteps";
 import { boundOf, criticalChain, schedule, type Schedule, type StepSlot } from "#core/order/schedule";
 import { sequence, type Sequence, wishesOf } from "#core/order/sequence";
 import type { OrderConflict } from "#core/order/conflict";
 import { orderRules } from "#core/order/rules";
+import { plasticOf } from "#core/materials/printMaterials";
+import { labOfHex } from "#core/paint/colour";
+import type { PrintMaterial } from "#core/print/printer";
+import { type LampLight, SLENDER } from "#core/print/printSteps";
 import { weatherBar } from "#core/materials/weather";
 import { weathered } from "#core/order/weathered";
+import { LAMP_PIECES } from "#core/order/places";
 import type { Action, Step } from "#core/steps/step";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import type { Clock } from "#core/steps/hours";
-import { daysBetween } from "#core/plan/calendarDay";
+import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { SceneParts } from "#core/plan/plates/printing";
 import type { PlanInput } from "#core/scene/planInput";
-import { airOf } from "#core/scene/rooms";
+import { airOf, type Rooms } from "#core/scene/rooms";
+import { layerInRooms, stepInRooms } from "#core/plan/inRooms";
+import { withSharedMixes } from "#core/plan/order/sharedMixes";
+import { typedPairs } from "#core/plan/order/typedOrder";
+import { withinExposure } from "#core/plan/order/withinExposure";
+import { exposureByWeek, type WeekExposure } from "#core/safety/exposure";
 
 export type WorkPlan = {
   readonly steps: readonly Step[];
@@ -39,7 +54,12 @@ export type WorkPlan = {
   readonly times: ReadonlyMap<string, StepTime>;
   /** Pieces that are done of steps that are not done for all. */
   readonly some: ReadonlyMap<string, number>;
+  /** What is still planned over resin, spray, solvent and dust, of all open scenes; `fromDay`: its Monday. */
+  readonly exposure: readonly (WeekExposure & { readonly fromDay: number })[];
 };
+
+/** Lightness of a resin up to which its lamp needs half as long again. */
+const DARK_L = 30;
 
 type Span = { readonly from: number; readonly to: number };
 
@@ -94,16 +114,23 @@ export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: read
   const before = new Map(
     drafts.flatMap((d) => [...acceptedSpans(d.own)].map(([id, span]) => [named(d)(id), span] as const)),
   );
-  const joint = schedule(all, constraints, clock, Math.min(...drafts.map((d) => d.from)), {
-    busy,
-    ...(before.size > 0 ? { before } : {}),
-    shares: { of: (s) => s.id.slice(0, s.id.indexOf("\u0000")), dueAt },
-    capacity: { lamp: 1, ...(shelfPieces === null ? {} : { "drying shelf": shelfPieces }) },
-    barred: (s, day) =>
-      s.product !== null &&
-      airOn.has(day) &&
-      weatherBar(productOf(s.product, weather).weather, airOn.get(day)!) !== null,
-  });
+  const inBadAir = (s: Step, day: number) =>
+    s.product !== null &&
+    airOn.has(day) &&
+    weatherBar(productOf(s.product, weather).weather, airOn.get(day)!) !== null;
+  // Weeks begin on Mondays.
+  const monday = (weekdayOf(now.today) + 6) % 7;
+  const weekOf = (day: number) => Math.floor((day + monday) / 7);
+  const joint = withinExposure(all, workshop.rooms.exposureMinutesAWeek, weekOf, (isOver) =>
+    schedule(all, constraints, clock, Math.min(...drafts.map((d) => d.from)), {
+      busy,
+      ...(before.size > 0 ? { before } : {}),
+      shares: { of: (s) => s.id.slice(0, s.id.indexOf("\u0000")), dueAt },
+      capacity: { lamp: LAMP_PIECES, ...(shelfPieces === null ? {} : { "drying shelf": shelfPieces }) },
+      barred: (s, day) => inBadAir(s, day) || isOver(s, day),
+    }),
+  );
+  const allById = new Map(all.map((s) => [s.id, s]));
   const prefix = named(mine)("");
   const slots = joint.slots
     .filter((s) => s.stepId.startsWith(prefix))
@@ -146,6 +173,13 @@ export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: read
     otherSlots: joint.slots.filter((s) => !s.stepId.startsWith(prefix)),
     times,
     some,
+    exposure: exposureByWeek(
+      joint.slots.map(({ stepId, startsAt }) => {
+        const work = allById.get(stepId)!;
+        return { work, minutes: work.handsMinutes.value, startsAt };
+      }),
+      (minute) => weekOf(Math.floor(minute / 1440)),
+    ).map(({ week, ...rest }) => ({ ...rest, week, fromDay: 7 * week - monday })),
     conflicts: [...ordered.conflicts, ...found.filter((c) => !told.has(`${c.ruleId} ${c.after}`))],
     done: new Set(doneAt.keys()),
   };
@@ -155,9 +189,11 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
   const { scene, joints, grounds, records, workshop, now } = own;
   const weather = airOf(workshop.rooms);
   const from = Math.max(now.minute, daysBetween(now.today, scene.startOn) * 1440);
-  const factors = new Map(parts.map((p) => [p.part.id, p.rescale.factor]));
+  const works = parts
+    .filter(canBeMade)
+    .map((p) => partWork(p, scene, workshop.rooms, readyAt.get(p.part.id) ?? from));
   const made = makeSteps(
-    parts.map((p) => partWork(p, scene, readyAt.get(p.part.id) ?? from)),
+    works,
     joints.map((j) => ({
       id: j.id,
       name: j.name,
@@ -165,21 +201,25 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
       glue: j.glue,
       count: j.count,
       shows: j.shows,
-      magnet: j.fit === "magnet pocket",
-      gapMm: j.gapInFileMm === null ? null : j.gapInFileMm * (factors.get(j.partIds[0] ?? "") ?? 1),
+      fit: j.fit,
+      gapMm: gapOnBenchMm(j, parts),
     })),
     [...grounds]
       .sort((a, b) => a.position - b.position)
       .map((g) => ({ layer: g, wetWith: g.wetWith, flock: g.flock })),
     { ...boardOf(own), heavy: takesTwo(boardWeight(own, parts).value, boardOf(own)) },
     speedOf(own),
-    lightnessOf(own),
+    mixOf(own),
     scene.tier,
     scene.orderSchools,
   );
   const wishes = [...scene.orderWishes, ...wishesOf(scene.orderChanges.map((c) => c.change))];
-  const steps = applyChanges(insertForgotten(made), scene.orderChanges).map((s) => weathered(s, weather));
-  const ordered = sequence(steps, wishes, orderRules, weather);
+  const inRooms = decided(made, own, works, joints).map((s) => stepInRooms(s, workshop.rooms));
+  const thickMm = grounds.find((g) => ["wood", "foam"].includes(groundMaterial(g.material).kind))?.depthMm;
+  const planned = withAmounts(inRooms, { ...boardOf(own), thickMm: thickMm ?? null }).map((s) =>
+    weathered(s, weather),
+  );
+  const ordered = sequence(planned, wishes, orderRules, weather, typedPairs(works, planned));
   const doneAt = new Map(
     records
       .filter((r) => r.state === "done" || r.state === "skipped")
@@ -187,7 +227,7 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
   );
   const skipped = new Set(records.filter((r) => r.state === "skipped").map((r) => r.stepId));
   // What was to be done into the wet of a step that was skipped has nothing to be done to.
-  for (const s of steps)
+  for (const s of planned)
     if (s.window && skipped.has(s.window.after) && !doneAt.has(s.id)) {
       doneAt.set(s.id, doneAt.get(s.window.after)!);
       skipped.add(s.id);
@@ -195,6 +235,7 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
   const some = new Map(
     records.flatMap((r) => (r.state === "some" && r.pieces !== null ? [[r.stepId, r.pieces] as const] : [])),
   );
+  const steps = withSharedMixes(planned, workshop, new Set(doneAt.keys()), some);
   const waitsOf = new Map<string, number[]>();
   for (const c of ordered.constraints)
     if (doneAt.has(c.before) && !skipped.has(c.before))
@@ -218,6 +259,46 @@ function draftWork({ own, parts, readyAt }: SceneParts): Draft {
   return { own, steps, ordered, open, doneAt, skipped, some, from };
 }
 
+/**
+ * Steps with what the builder decided: own steps and what is told of steps first, so that the rules look at them
+ * as at any other and put in what is missing; then what is changed of all that.
+ */
+function decided(
+  made: readonly Step[],
+  input: PlanInput,
+  works: readonly PartWork[],
+  joints: PlanInput["joints"],
+): readonly Step[] {
+  const { orderChanges } = input.scene;
+  const own = ownStepsIn(orderChanges);
+  const all = [...made, ...ownSteps(own, thingsOf(works, joints, input.grounds), speedOf(input))];
+  const there = new Set(all.map((s) => s.id));
+  const early = orderChanges.filter(
+    ({ ruleId, change }) => ruleId === null && change.kind === "facts" && there.has(change.stepId),
+  );
+  const rest = orderChanges.filter((c) => !early.includes(c));
+  return behindOwn(applyChanges(insertForgotten(applyChanges(all, early)), rest), own);
+}
+
+/** What a step of one's own may be done to. */
+function thingsOf(
+  works: readonly PartWork[],
+  joints: PlanInput["joints"],
+  grounds: PlanInput["grounds"],
+): ReadonlyMap<Target, ThingWorkedOn> {
+  const bare = { process: null, clear: false, releaseAt: 0, thinnestMm: null, facts: {}, pieces: 1 };
+  return new Map<Target, ThingWorkedOn>([
+    ...works.map((w) => [partRef(w.id), workedOn(w)] as const),
+    ...joints.map((j) => {
+      const members = works.filter((w) => j.partIds.includes(w.id));
+      const releaseAt = Math.max(0, ...members.map((w) => w.releaseAt));
+      return [jointRef(j.id), { ...bare, onWhat: j.name, releaseAt, pieces: j.count }] as const;
+    }),
+    ...grounds.map((g) => [groundRef(g.id), { ...bare, onWhat: g.name }] as const),
+    ["board", { ...bare, onWhat: "board" }],
+  ]);
+}
+
 /** Minutes of the plan's clock of a local date and time, `2026-03-14T19:30`. */
 const minuteOf = (at: string, today: string) =>
   daysBetween(today, at.slice(0, 10)) * 1440 + Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16));
@@ -238,17 +319,15 @@ export function speedOf({ workshop }: PlanInput): (action: Action) => number {
   };
 }
 
-function lightnessOf({ workshop }: PlanInput): LightnessOf {
+/** What each layer is laid with, as far as its mix or its pot is known. */
+function mixOf({ workshop }: PlanInput): MixOf {
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
   const mixes = new Map<string, MixPrediction | null>();
   return (layer) => {
-    const recipeId = recipeOf(layer);
-    if (recipeId === null) return paints.get(paintOf(layer) ?? "")?.lab.l ?? null;
-    if (!mixes.has(recipeId)) {
-      const recipe = workshop.recipes.find((r) => r.id === recipeId);
-      mixes.set(recipeId, recipe ? (predictMix(recipe, paints) ?? null) : null);
-    }
-    return mixes.get(recipeId)?.lab.l ?? null;
+    const recipe = workshop.recipes.find((r) => r.id === recipeOf(layer));
+    if (!recipe) return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0 };
+    if (!mixes.has(recipe.id)) mixes.set(recipe.id, predictMix(recipe, paints) ?? null);
+    return { lightness: mixes.get(recipe.id)?.lab.l ?? null, thinnerShare: recipe.thinnerShare };
   };
 }
 
@@ -272,7 +351,22 @@ function acceptedSpans({ accepted, now }: PlanInput): ReadonlyMap<string, Span> 
   );
 }
 
-function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], releaseAt: number): PartWork {
+/** How far the lamp reaches into a material, by what it is and how it is called. */
+function lampLight(material: PrintMaterial | null): LampLight {
+  if (material && plasticOf(material.plastic)?.print.clear) return "deep";
+  const dark = material?.colour != null && labOfHex(material.colour);
+  return dark && dark.ok && dark.value.l < DARK_L ? "little" : "usual";
+}
+
+const isSlender = (sizeMm: readonly number[] | null): boolean =>
+  sizeMm !== null && Math.max(...sizeMm) > SLENDER * Math.min(...sizeMm);
+
+function partWork(
+  p: PartPlan,
+  { viewingDistanceMm, tier }: PlanInput["scene"],
+  rooms: Rooms,
+  releaseAt: number,
+): PartWork {
   const { part, chosen, finish } = p;
   const print = printOf(part);
   const steps = visibleSteps(p, viewingDistanceMm);
@@ -296,10 +390,13 @@ function partWork(p: PartPlan, { viewingDistanceMm, tier }: PlanInput["scene"], 
     stepDepthMm: steps?.depthMm ?? null,
     unseenDepthMm: steps?.unseenMm ?? null,
     treatment: p.treatment,
-    scheme: print.pieceOf ? [] : part.scheme,
+    scheme: print.pieceOf ? [] : part.scheme.map((layer) => layerInRooms(layer, rooms)),
     lamp: print.pieceOf ? null : part.place.lamp,
     onBoard: !print.pieceOf && part.place.placements.length > 0,
     releaseAt,
+    bath: plasticOf(p.chosen?.material?.plastic ?? null)?.print.bath ?? "alcohol",
+    lets: lampLight(p.chosen?.material ?? null),
+    slender: isSlender(p.sizeMm),
     supported: chosen ? !chosen.supports.needless : true,
     pieceOf: print.pieceOf?.partId ?? null,
     wholeProcess: finish?.printer.process ?? null,

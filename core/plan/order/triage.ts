@@ -69,20 +69,19 @@ export function droppable(plan: Plan, { scene, parts }: PlanInput): readonly Dro
   const open = plan.work.steps.filter(
     (s) =>
       !plan.work.done.has(s.id) &&
-      optional[s.action] &&
-      !s.facts?.closedHollow &&
-      (s.insertedBy === null || s.action === "line in"),
+      (s.optional ||
+        (optional[s.action] && !s.facts?.closedHollow && (s.insertedBy === null || s.action === "line in"))),
   );
   const groups = new Map<string, Step[]>();
   for (const s of open) {
-    const bundle = together.find((t) => t.includes(s.action));
+    const bundle = s.optional ? undefined : together.find((t) => t.includes(s.action));
     const key = bundle ? `${bundle[0]} ${s.targets.join()}` : s.id;
     (groups.get(key) ?? groups.set(key, []).get(key)!).push(s);
   }
   return [...groups.values()]
     .map((steps): Droppable & { rank: number } => {
       const first = steps[0]!;
-      const { looks, worth } = optional[first.action]!;
+      const { looks, worth } = optional[first.action] ?? { looks: "what it was for is missing", worth: 0.3 };
       const minutes = steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
       const seen = seenShare(plan, first, scene.viewingDistanceMm);
       const tier = parts.find((p) => first.targets.includes(partRef(p.id)))?.tier ?? scene.tier;
@@ -185,7 +184,7 @@ export const tierHours = (
     );
     return {
       tier,
-      handsMinutes: plan.work.steps.reduce((sum, s) => sum + s.handsMinutes.value, 0),
+      handsMinutes: plan.totals.handsMinutes.value,
       finishAt: plan.totals.finishAt,
       steps: plan.work.steps.length,
     };

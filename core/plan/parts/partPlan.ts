@@ -46,8 +46,9 @@ export type PartPlan = {
   readonly body: Omit<PrintBody, "profile"> | null;
   /** Width, depth, height in the scene, on the bench; null when nothing is known. */
   readonly sizeMm: readonly [number, number, number] | null;
-  /** Thickness that 3 % of the surface stays under, on the bench, mm. */
+  /** Its thinnest wall on the bench, mm, and where that is in words; null of no one place. */
   readonly thinnestMm: Figure | null;
+  readonly thinPlace: string | null;
   readonly candidates: readonly Candidate[];
   readonly chosen: Candidate | null;
   /** The machine whose faces it has in the end: the chosen one, or that of the pieces it was cut into. */

@@ -4,11 +4,13 @@ import { plasticOf } from "#core/materials/printMaterials";
 import { posedId } from "#core/mesh/pose";
 import { straightened } from "#core/mesh/silhouette";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { pieceRisk } from "#core/plan/plates/pieceRisk";
+import { canBeMade } from "#core/plan/parts/plannable";
 import { sizedBy } from "#core/plan/parts/sizing";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { filamentAreaMm2 } from "#core/print/bead";
 import { keyOf } from "#core/random";
-import { MOST_PIECES, pieceCount } from "#core/print/fit";
+import { pieceCount } from "#core/print/fit";
 import { gateFor, type GateStep } from "#core/print/gate";
 import type { GcodeReport } from "#core/print/gcode";
 import { apart, areaOf, nest, type Nested, type NestPiece, type NestResult } from "#core/print/nest";
@@ -16,8 +18,9 @@ import { boundsOf, turnedOutline } from "#core/print/nestShape";
 import { kindNumber, kindOfNumber, type PlateKindName, plateKindOf } from "#core/print/plateKind";
 import { recipeSnapshot } from "#core/print/printRecipe";
 import { type Printer, type PrintMaterial, usableBed } from "#core/print/printer";
-import { expectedRuns, recordOf, type SuccessRecord } from "#core/print/reprints";
-import { RAISED_MM, RESIN_LEFT_ML, resinPlateMinutes } from "#core/print/resinEstimate";
+import { expectedRuns, recordOf, type SuccessRecord, UNMEASURED_RISK } from "#core/print/reprints";
+import { RESIN_LEFT_ML, resinPlateMinutes } from "#core/print/resinEstimate";
+import { RAISED_MM } from "#core/print/supports";
 import { failureOdds, type FailureOdds, type RiskyPiece } from "#core/print/simulatedRun";
 import type { LogEntry } from "#core/scene/logEntry";
 import type { PlanInput } from "#core/scene/planInput";
@@ -107,8 +110,11 @@ export function planPlates(
     if (!plan.chosen || !plan.body || !plan.asItLies || (plan.part.listing && !plan.part.listing.bought))
       continue;
     const { printer, material } = plan.chosen;
-    // One plate: one machine, one material, one layer height, one recipe.
-    const key = `${printer.id} ${material?.id ?? ""} ${printer.layerMm} ${printOf(plan.part).printRecipeId ?? ""}`;
+    // One plate: one machine, one material, one layer height, one recipe. What is still to be cut lies by itself, so
+    // that it holds up no file but its own.
+    const uncut = plan.chosen.fit.kind === "cut" ? "uncut" : "";
+    const recipe = printOf(plan.part).printRecipeId ?? "";
+    const key = `${printer.id} ${material?.id ?? ""} ${printer.layerMm} ${recipe} ${uncut}`;
     const group = groups.get(key) ?? { printer, material, pieces: [] };
     group.pieces.push(...piecesOf(plan).filter((p) => !away.has(p.id)));
     groups.set(key, group);
@@ -218,7 +224,7 @@ function piecesOf(plan: PartPlan): Piece[] {
   const [w, d, h] = body!.sizeMm;
   const cut = fit.kind === "cut" ? fit.pieces : ([1, 1, 1] as const);
   const perCopy = pieceCount(fit);
-  if (perCopy > MOST_PIECES) return [];
+  if (!canBeMade(plan)) return [];
   const baseTurn = fit.kind === "fits" && fit.turnDeg % 90 !== 0 ? fit.turnDeg : 0;
   const outline =
     fit.kind === "cut"
@@ -300,10 +306,11 @@ function plateOf(
   const ids = on.map((p) => p.id).sort();
   const contents = `${printer.id} ${keyOf(ids.join(" ")).toString(36)}`;
   const runs = input.workshop.log.filter((e) => e.kind === "run" && e.key === printer.id && !e.simulated);
-  const risky = on.map(riskyPiece);
+  const risky = on.map((p) => pieceRisk(p.plan, p.plan.chosen!, p.id, p.partName));
   const kind = plateKindOf(printer.process, risky);
   // What went with plates of its kind; runs that do not say of which kind count for all.
   const record = recordOf(runs.filter((e) => (kindOfNumber(e.settings["kind"]) ?? kind) === kind));
+  const odds = failureOdds(printer.process, risky, record);
   const attached = input.gcodes.find((g) => g.printerId === printer.id && g.contents === contents) ?? null;
   const own =
     printer.process === "filament"
@@ -352,13 +359,13 @@ function plateOf(
     laid,
     minutes,
     grams,
-    runs: expectedRuns(record),
+    runs: expectedRuns(record, odds.risk),
     layers: Math.max(1, ...on.map((p) => p.layers)),
     contents,
     layoutId,
     bound,
     freeShare: Math.max(0, 1 - used / (bed[0] * bed[1])),
-    odds: failureOdds(printer.process, risky, record),
+    odds,
     risky,
     kind,
     record,
@@ -426,24 +433,6 @@ function resinPlate(printer: Extract<Printer, { process: "resin" }>, on: readonl
   };
 }
 
-function riskyPiece(p: Piece): RiskyPiece {
-  const {
-    chosen,
-    body,
-    asItLies,
-    rescale: { factor },
-  } = p.plan;
-  const [w, d, h] = body!.sizeMm;
-  return {
-    pieceId: p.id,
-    name: p.partName,
-    slender: chosen!.risk?.slender ?? h / Math.max(1e-9, Math.min(w, d)),
-    flatMm2: chosen!.risk?.flatDownMm2 ?? 0,
-    baseMm: asItLies!.slopes.some((s) => s.onBed) ? asItLies!.turnedBox.width * factor : 0,
-    islands: chosen!.risk?.islands ?? 0,
-  };
-}
-
 /**
  * What follows printing, in minutes with its waits, as far as it can be told before the order of work is
  * made.
@@ -485,17 +474,16 @@ function gateOf(
     damp: material?.damp ?? false,
     newMaterial:
       material !== null &&
-      !input.workshop.log.some(
-        (e) => e.kind === "run" && e.materialId === material.id && e.outcome === "good",
-      ) &&
-      input.workshop.log.some((e) => e.materialId !== null),
+      // A run that does not say what it was in counts for what the machine usually prints.
+      !runs.some((e) => e.outcome === "good" && [material.id, null].includes(e.materialId)),
     newMachine: runs.length === 0,
     leastContact: printer.process === "filament" ? (feet[0] ?? null) : null,
     flatBase: feet.some((f) => f.mm2 > 200),
     incidents: runs
       .filter((e) => e.outcome === "failed")
       .map((e) => ({ cause: e.cause || "it failed", at: e.at, lostMinutes: e.actualMinutes })),
-    levelMm: [],
+    level: printer.level?.at(-1) ?? null,
+    piece: printer.pieces?.findLast((p) => p.materialId === (material?.id ?? null)) ?? null,
   });
 }
 
@@ -541,7 +529,7 @@ function runningPlate(run: PlateRun, input: PlanInput, parts: readonly PartPlan[
     layoutId: null,
     bound: 1,
     freeShare: 0,
-    odds: { total: 0, byPiece: [], causes: [] },
+    odds: { risk: UNMEASURED_RISK, total: UNMEASURED_RISK, byPiece: [], causes: [] },
     risky: [],
     gate: [],
     kind: "plain",

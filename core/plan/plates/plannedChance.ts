@@ -9,5 +9,7 @@ export type PlannedChance = {
   readonly at50: number;
   readonly at80: number;
   readonly at95: number;
+  /** Share of cases in which a plate was given up after eight tries. */
+  readonly givenUp: number;
   readonly runs: number;
 };

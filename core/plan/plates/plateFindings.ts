@@ -5,6 +5,10 @@ import { sizedBy } from "#core/plan/parts/sizing";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { RunSlot } from "#core/print/printCalendar";
 import { missingSetting, type Printer } from "#core/print/printer";
+import { hangingMinutes } from "#core/print/printCalendar";
+import { digits } from "#core/figure";
+import { addDays, dayInWords } from "#core/plan/calendarDay";
+import { MOST_HANGING } from "#core/plan/plates/printing";
 import { failureCauses } from "#core/print/simulatedRun";
 import { partRef, plateRef, printerRef } from "#core/reference";
 import type { PlanInput } from "#core/scene/planInput";
@@ -31,6 +35,7 @@ export function plateFindings(
   plates: readonly PlatePlan[],
   runs: readonly RunSlot[],
   there: boolean,
+  today: string,
 ): Finding[] {
   return plates.flatMap((p): Finding[] => {
     const found: Finding[] = [];
@@ -67,6 +72,13 @@ export function plateFindings(
         );
     }
     const run = runs.find((r) => r.plateId === p.id);
+    const hangs = run && p.printer.process === "resin" ? hangingMinutes(run, p.printer.clearMinutes) : 0;
+    if (run && !p.running && Number.isFinite(hangs) && hangs > MOST_HANGING + 1e-6)
+      tell(
+        "weakens",
+        "hangs",
+        `Plate ${p.number} on ${p.printer.name} ends ${dayInWords(addDays(today, Math.floor(run.endsAt / 1440)))} and would hang wet for ${hangs < 2880 ? `${Math.round(hangs / 60)} h` : `${digits(hangs / 1440)} days`} until somebody comes. Be there for it, ask somebody to take it off with gloves on, or give the evening after it some hours.`,
+      );
     if (there && run && !Number.isFinite(run.clearedAt))
       tell(
         "missing",

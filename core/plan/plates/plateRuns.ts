@@ -43,7 +43,7 @@ export const startedRun = (plate: PlatePlan, { id, atMs, fate, speed, gate }: St
   simulated: fate !== null,
   fate,
   gate,
-  settings: plate.settings,
+  settings: { ...plate.settings, grams: Number(plate.grams.value.toFixed(2)) },
   state: "running",
   endedAt: null,
   note: "",

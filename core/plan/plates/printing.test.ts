@@ -118,6 +118,38 @@ describe("two unlike printers", () => {
   });
 });
 
+describe("a part longer than the bed", () => {
+  const beam = (lengthMm: number) => {
+    const shapes = new Map([["beam", measureMesh(soupOf(box(lengthMm, 30, 20))).measurement]]);
+    return makePlan(
+      input({
+        parts: [part({ meshId: "beam", name: "beam" })],
+        measurements: shapes,
+        workshop: { ...workshop, printers: [large] },
+      }),
+    );
+  };
+  const [width] = usableBed(large);
+  it("is as risky as the boxes it falls into, not as the whole of it", () => {
+    const cut = beam(1.9 * width);
+    expect(cut.plates.flatMap((p) => p.risky)).toHaveLength(2);
+    const half = beam(0.95 * width);
+    for (const box of cut.plates.flatMap((p) => p.risky)) {
+      expect(box.baseMm).toBeCloseTo(half.plates[0]!.risky[0]!.baseMm, 6);
+      expect(box.slender).toBeCloseTo(half.plates[0]!.risky[0]!.slender, 6);
+    }
+  });
+  it("brings no work at all where it would fall into more boxes than anybody cuts", () => {
+    const many = beam(70 * width);
+    expect(many.findings.map((f) => f.sentence).join()).toMatch(/nothing is planned for it until then/);
+    expect(many.plates).toEqual([]);
+    expect(many.work.steps).toEqual([]);
+    expect(many.stores).toEqual([]);
+    expect(many.totals.handsMinutes.value).toBe(0);
+    expect(beam(3.5 * width).work.steps.length).toBeGreaterThan(0);
+  });
+});
+
 describe("a plan made again", () => {
   it("lays only the plates that a change touches", () => {
     const memory = planMemory();

@@ -16,6 +16,7 @@ import { type Shareable, shareOut } from "#core/print/sharing";
 import { shellKey, type Wanted, workKey } from "#core/plan/plates/derivedKeys";
 import { type GivenPrinter, planPart } from "#core/plan/parts/planPart";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { onOneMachine } from "#core/plan/plates/onOneMachine";
 import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { measuredOf } from "#core/plan/rule/scaleSweep";
@@ -181,7 +182,13 @@ export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPl
     memory.parts.set(part.id, kept);
     return made;
   };
-  const first = sorted.map((p) => (p.made === "from pieces" ? null : plan(p, null)));
+  const alone = sorted.map((p) => (p.made === "from pieces" ? null : plan(p, null)));
+  const seen = onOneMachine(
+    alone.filter((p) => p !== null),
+    input.joints,
+    workshop.rooms.hourWorthMinor,
+  );
+  const first = alone.map((p) => (p && seen.has(p.part.id) ? plan(p.part, seen.get(p.part.id)!) : p));
   const given = sharedPrinters(
     first.filter((p) => p !== null),
     input,
@@ -286,6 +293,9 @@ function takers(
 }
 
 /** The plates of one scene as the calendar takes them. */
+/** Longer than this a resin plate is not left hanging wet (common practice). */
+export const MOST_HANGING = 12 * 60;
+
 function jobsOf(
   { own, parts, plates }: { own: PlanInput; parts: readonly PartPlan[]; plates: readonly PlatePlan[] },
   { workshop, now }: PlanInput,
@@ -311,6 +321,7 @@ function jobsOf(
       setupMinutes: p.printer.setupMinutes,
       clearMinutes: p.printer.clearMinutes,
       tailMinutes: p.tailMinutes,
+      ...(p.printer.process === "resin" ? { mostHangingMinutes: MOST_HANGING } : {}),
       first: p.first,
       ...(after.length > 0 ? { after } : {}),
       releaseAt: dry > 0 ? nextPresence(clock, from) + dry : from,

@@ -1,4 +1,5 @@
-import { recordOf } from "#core/print/reprints";
+import { pieceRisk } from "#core/plan/plates/pieceRisk";
+import { recordOf, runsAt } from "#core/print/reprints";
 import { failureOdds, type RiskyPiece } from "#core/print/simulatedRun";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import type { LogEntry } from "#core/scene/logEntry";
@@ -28,7 +29,7 @@ const FILL_MIN_PER_CM = 0.6;
  * @param cuts sections and seams of the planes that would be cut along, mm2 and mm
  */
 export function wholeOrCut(
-  { asItLies, body, rescale: { factor } }: Pick<PartPlan, "asItLies" | "body" | "rescale">,
+  { asItLies, body, rescale }: Pick<PartPlan, "asItLies" | "body" | "rescale">,
   c: Candidate,
   cuts: readonly { readonly sectionMm2: number; readonly seamMm: number }[],
   pieces: number,
@@ -36,15 +37,13 @@ export function wholeOrCut(
 ): readonly WholeOrCutLine[] {
   if (!body || !asItLies) return [];
   const record = recordOf(log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated));
-  const [w, d, h] = body.sizeMm;
-  const base = asItLies.slopes.some((s) => s.onBed) ? asItLies.turnedBox.width * factor : 0;
+  const whole = pieceRisk({ asItLies, body, rescale }, c, "", "");
   const risk = (share: number): RiskyPiece => ({
-    pieceId: "",
-    name: "",
-    slender: (c.risk?.slender ?? h / Math.max(1e-9, Math.min(w, d))) * (share < 1 ? 0.8 : 1),
-    flatMm2: (c.risk?.flatDownMm2 ?? 0) * share,
-    baseMm: base * share,
-    islands: Math.round((c.risk?.islands ?? 0) * share),
+    ...whole,
+    slender: whole.slender * (share < 1 ? 0.8 : 1),
+    flatMm2: whole.flatMm2 * share,
+    baseMm: whole.baseMm * share,
+    islands: Math.round(whole.islands * share),
   });
   // Cut faces are printed as skins on both sides.
   const skin =
@@ -61,7 +60,7 @@ export function wholeOrCut(
       minutes,
       longestMinutes: c.printer.process === "resin" ? minutes : each,
       failsShare: fails,
-      withFailures: minutes / (1 - fails),
+      withFailures: minutes * runsAt(1 - fails),
       seamMm: n > 1 ? cuts.reduce((s, x) => s + x.seamMm, 0) : 0,
       gluingMinutes:
         n > 1 ? (n - 1) * GLUE_MIN + (cuts.reduce((s, x) => s + x.seamMm, 0) / 10) * FILL_MIN_PER_CM : 0,

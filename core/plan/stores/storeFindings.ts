@@ -7,8 +7,7 @@ export function storeFindings(stores: readonly StockLine[]): Finding[] {
     .filter((l) => l.state !== "enough")
     .map((l) => {
       const batch = l.needKey.startsWith("recipe:");
-      const amount = (v: number) =>
-        amountText(l.unit === "sheets" || l.state === "none" ? v : Math.round(v), l.unit);
+      const amount = (v: number) => amountText(v, l.unit);
       const sentence =
         l.state === "none"
           ? `${l.name} is not on the shelf; about ${amount(l.needed)} ${l.unit === "sheets" && Math.ceil(l.needed) === 1 ? "is" : "are"} needed.`

@@ -5,6 +5,7 @@ import { box, sphere } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { SHOWN, lookTest } from "#core/surface/lookTest";
+import { printedBy } from "#core/surface/printedBy";
 import { stepsOver } from "#core/surface/faults";
 import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
@@ -82,20 +83,27 @@ const by = (faults: readonly Fault[], id: string) => faults.find((f) => f.id ===
 const over = (f: Fault) => f.advice === "take away" || f.advice === "go on";
 
 describe("what is still seen", () => {
-  it("is what the look test says of the plainest face, and nothing on a block without slopes", () => {
+  it("is what the look test says of the plainest face, of a block its upright walls", () => {
     const of = input();
     const { faults } = asked(of);
     const gentle = by(faults, "gentle/steps")!;
     const test = lookTest(
-      { slopeRad: degToRad(9), patchMm2: 1600, layerMm: testFilament.layerMm, process: "filament" },
+      { ...printedBy(testFilament), slopeRad: degToRad(8), patchMm2: 1600 },
       of.scene.viewingDistanceMm,
     );
     expect(gentle.times.value / test.flat).toBeGreaterThan(0.6);
     expect(gentle.times.value / test.flat).toBeLessThan(1.6);
     expect([gentle.times.low, gentle.times.high]).toEqual([gentle.times.value / 2, gentle.times.value * 2]);
-    expect(faults.some((f) => f.id.startsWith("block/"))).toBe(false);
-    // Three copies of a top of 40 by 40 mm over cos 8 degrees.
-    expect(gentle.cm2!).toBeCloseTo((3 * 16) / Math.cos(degToRad(8)), 0);
+    const wall = lookTest(
+      { ...printedBy(testFilament), slopeRad: degToRad(90), patchMm2: 1600 },
+      of.scene.viewingDistanceMm,
+    );
+    expect(wall.look).toBe("plain");
+    expect(by(faults, "block/steps")!.times.value / wall.flat).toBeCloseTo(1, 1);
+    // Three copies: all of it but the foot of 40 by 40 mm, the top over cos 8 degrees and the upright walls.
+    const cm2 = measurements.get("gentle")!.area / 100 - 16;
+    expect(gentle.cm2!).toBeCloseTo(3 * cm2, 6);
+    expect(cm2).toBeGreaterThan(16 / Math.cos(degToRad(8)) + 4 * 40 * 0.2);
   });
   it("under a raking light only is told of all copies together", () => {
     const raked = (count: number) => {
@@ -117,7 +125,8 @@ describe("what is still seen", () => {
     expect(times(900)).toBeGreaterThan(times(3000));
     expect(times(15_000)).toBe(0);
     const slopes = measurements.get("gentle")!.slopes;
-    const at = (layerMm: number) => stepsOver(slopes, 1, layerMm, "filament", 600, SHOWN).flat;
+    const at = (layerMm: number) =>
+      stepsOver(slopes, 1, { ...printedBy(testFilament), layerMm }, 600, SHOWN).flat;
     expect(at(0.05).cm2).toBeLessThanOrEqual(at(0.3).cm2);
     expect(at(0.05).times).toBeLessThan(at(0.3).times);
   });
@@ -230,7 +239,11 @@ describe("the advice", () => {
   });
   it("says how late the plan is, and nothing where there is no date", () => {
     expect(asked(input()).lateDays).toBeNull();
-    expect(asked(input({ finishBy: "2026-03-02" })).lateDays).toBeGreaterThan(0);
+    // Due on the first day: late by every day that it ends after.
+    const due = input({ finishBy: "2026-03-02" });
+    const endsOnDay = Math.ceil(makePlan(due).totals.finishAt / 1440);
+    expect(endsOnDay).toBeGreaterThan(1);
+    expect(asked(due).lateDays).toBe(endsOnDay - 1);
     expect(asked(input({ finishBy: "2027-03-02" })).lateDays).toBe(0);
   });
 });

@@ -6,12 +6,14 @@ import { jointMinutes } from "#core/joints/jointSteps";
 import { sightLimits } from "#core/scale/limits";
 import { stepsOver } from "#core/surface/faults";
 import { SHOWN } from "#core/surface/lookTest";
+import { printedBy } from "#core/surface/printedBy";
 import { defaultSchool, type SurfaceSchool, treatmentOf } from "#core/surface/treatments";
 import { treatmentWork } from "#core/surface/treatmentWork";
 import { daysBetween } from "#core/plan/calendarDay";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { dustFactor, treatmentInRooms } from "#core/plan/inRooms";
 import { speedOf } from "#core/plan/order/planWork";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Scene, Theme, Tier } from "#core/scene/scene";
@@ -117,7 +119,7 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
   const { layerMm, process } = finish.printer;
   const from = Math.round(scene.viewingDistanceMm);
   const over = (times: number) =>
-    stepsOver(asItLies.slopes, rescale.factor, layerMm, process, scene.viewingDistanceMm, times);
+    stepsOver(asItLies.slopes, rescale.factor, printedBy(finish.printer), scene.viewingDistanceMm, times);
   const forgiven = forgivenOn(scene, part.tier);
   const all = over(SHOWN);
   const above = over(forgiven);
@@ -142,7 +144,7 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
       : [];
   const steps = visibleSteps(p, scene.viewingDistanceMm);
   const planned = plan.work.steps.filter(
-    (s) => s.targets[0] === partRef(part.id) && s.id.includes("/treat-"),
+    (s) => s.targets[0] === partRef(part.id) && s.partOf === "treatment",
   );
   const open = planned.filter((s) => !plan.work.done.has(s.id));
   // What is begun is not stopped in the middle: half a treatment looks worse than none.
@@ -150,14 +152,18 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
   const isOver = above.flat.times > 0;
   const school = defaultSchool("display", process);
   const speed = speedOf(input);
+  const { rooms } = input.workshop;
   const passes = treatmentWork(
-    treatmentOf(school),
+    treatmentInRooms(treatmentOf(school), rooms),
     finish.surface.plain.value * part.count,
     steps.depthMm,
     steps.unseenMm,
   )
     .filter((t) => t.step.action !== "clip")
-    .map((t) => ({ ...t, minutes: t.minutes * speed(t.step.action) }));
+    .map((t) => ({
+      ...t,
+      minutes: t.minutes * speed(t.step.action) * dustFactor(t.step.tool, rooms),
+    }));
   const minutes =
     planned.length > 0
       ? open.reduce((sum, s) => sum + s.handsMinutes.value, 0)

@@ -1,7 +1,7 @@
 import { printOf } from "#core/scene/part";
 import { degToRad } from "#core/units";
-import { stepDepthMm } from "#core/surface/layerSteps";
-import { unseenDepthMm } from "#core/surface/lookTest";
+import { printedBy } from "#core/surface/printedBy";
+import { printedDepthMm, unseenDepthMm } from "#core/surface/lookTest";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /**
@@ -14,15 +14,13 @@ export function visibleSteps(
 ): { readonly depthMm: number; readonly unseenMm: number } | null {
   const worst = printOf(part).pieceOf ? null : (finish?.surface.worst ?? null);
   if (!worst || !finish) return null;
-  const { layerMm, process } = finish.printer;
   const face = {
+    ...printedBy(finish.printer),
     slopeRad: degToRad(worst.slopeDeg),
     patchMm2: Math.max(25, worst.areaCm2 * 100),
-    layerMm,
-    process,
   };
   return {
-    depthMm: stepDepthMm(layerMm, Math.min(face.slopeRad, Math.PI - face.slopeRad), process),
+    depthMm: printedDepthMm(face),
     unseenMm: unseenDepthMm(face, viewingDistanceMm),
   };
 }

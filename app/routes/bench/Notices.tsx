@@ -1,0 +1,62 @@
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { stepCautions } from "#core/plan/bench/stepCautions";
+import { CAUTIONS_END, cautionById } from "#core/safety/cautions";
+import { inHand } from "#core/steps/inHand";
+import type { Step } from "#core/steps/step";
+import { stagePath } from "#app/stages";
+import { useScene } from "#app/routes/scenes/useScene";
+import { DayCautions } from "./DayCautions";
+import { hindrances } from "./view";
+import { WetWindow } from "./WetWindow";
+
+const edges = { stop: "border-oxide", mind: "border-ochre", plain: "border-primer-3" } as const;
+
+/** One thing to know before the hands move: what stops the work, what to mind, or how it is done. */
+export const Notice = ({ kind, children }: { kind: keyof typeof edges; children: ReactNode }) => (
+  <p className={`border-l-8 bg-primer-2 px-4 py-2.5 text-[20px] ${edges[kind]}`}>{children}</p>
+);
+
+/** What stands in the way of a step or of any in its session, then what to mind at it. */
+export function Notices({ step, steps, day }: { step: Step; steps: readonly Step[]; day: number }) {
+  const { input, plan } = useScene();
+  const { broken, found } = hindrances(steps, plan);
+  const { unfit } = inHand(step);
+  const cautions = [...new Set(steps.flatMap((s) => stepCautions(s, input.workshop)))].map(cautionById);
+  return (
+    <div className="grid gap-2.5">
+      {broken.map((c) => (
+        <Notice key={`${c.ruleId}${c.after}${c.before}`} kind="stop">
+          <b className="font-head">
+            {c.overridden ? `${c.ruleId}, set aside by you` : `Not yet: ${c.ruleId}`}.
+          </b>{" "}
+          {c.sentence}{" "}
+          {!c.overridden && (
+            <Link to={`${stagePath(input.scene.id, "order")}?step=${encodeURIComponent(c.after)}`}>
+              Mend it
+            </Link>
+          )}
+        </Notice>
+      ))}
+      {found.map((f) => (
+        <Notice key={f.id} kind="stop">
+          {f.sentence}
+        </Notice>
+      ))}
+      {unfit && <Notice kind="stop">{unfit}</Notice>}
+      <WetWindow step={step} work={plan.work} now={input.now} />
+      {step.notes.map((n) => (
+        <Notice key={n} kind="mind">
+          {n}
+        </Notice>
+      ))}
+      <DayCautions load={plan.load.find((l) => l.day === day)} />
+      {cautions.map((c) => (
+        <Notice key={c.id} kind="mind">
+          <b className="font-head">{c.title}.</b> {c.text}
+        </Notice>
+      ))}
+      {cautions.length > 0 && <p className="text-[15px] text-ink-2">{CAUTIONS_END}</p>}
+    </div>
+  );
+}

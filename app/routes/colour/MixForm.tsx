@@ -1,0 +1,192 @@
+import { useState } from "react";
+import { Form, Link } from "react-router";
+import type { Problem } from "#core/outcome";
+import type { FoundMix } from "#core/paint/bestMixes";
+import { hexOfLab, labOfHex } from "#core/paint/colour";
+import type { MixPrediction, Paint, Recipe } from "#core/paint/paint";
+import { Button } from "#ui/Button";
+import { Field, Problems } from "#ui/Field";
+import { ProgressLine } from "#ui/States";
+import { findMixes } from "#workers/paint";
+import { useJob } from "#app/hooks/useJob";
+import { useScene } from "#app/routes/scenes/useScene";
+import { HalfCircles } from "./HalfCircles";
+import { differenceWords, type MixRow, mixRows, typedMix } from "./view";
+
+/** A colour to begin with: a middling brown. */
+const FIRST_TARGET = "#6f4a33";
+
+/** A mix as it is typed, with its predicted colour, and the nearest mixes of pots that are owned. */
+export function MixForm({
+  recipe,
+  problems,
+}: {
+  recipe: Recipe | null;
+  problems: readonly Problem[] | undefined;
+}) {
+  const { paints } = useScene().input.workshop;
+  const [rows, setRows] = useState(() => mixRows(recipe?.parts ?? []));
+  const [target, setTarget] = useState(recipe?.target ? hexOfLab(recipe.target) : FIRST_TARGET);
+  const change = (i: number, next: Partial<MixRow>) =>
+    setRows((all) => all.map((r, k) => (k === i ? { ...r, ...next } : r)));
+  return (
+    <Form method="post" className="panel grid gap-4 lg:grid-cols-[1.3fr_auto_1fr]">
+      <div className="grid content-start gap-3">
+        <h2>{recipe ? `Change ${recipe.name}` : "A new mix"}</h2>
+        <Problems problems={problems} fields={["name", "thinner"]} />
+        <input type="hidden" name="id" value={recipe?.id ?? ""} />
+        <div className="grid grid-cols-3 gap-3">
+          <Field label="Name" name="name" defaultValue={recipe?.name ?? ""} problems={problems} />
+          <Field
+            label="Wanted colour"
+            name="target"
+            type="color"
+            value={target}
+            onChange={(e) => setTarget(e.target.value)}
+          />
+          <Field
+            label="Thinner, %"
+            name="thinner"
+            problems={problems}
+            type="number"
+            min={0}
+            max={400}
+            defaultValue={Math.round((recipe?.thinnerShare ?? 0) * 100)}
+          />
+        </div>
+        {rows.map((row, i) => (
+          <PotRow key={i} at={i} row={row} paints={paints} onChange={(next) => change(i, next)} />
+        ))}
+        <div className="flex gap-2">
+          <Button kind="main" type="submit" name="intent" value="recipe">
+            Keep the mix
+          </Button>
+          {recipe && (
+            <Link className="button" data-kind="quiet" to="?">
+              A new one
+            </Link>
+          )}
+        </div>
+      </div>
+      <Predicted mix={typedMix(rows, target, paints)} target={target} />
+      <FoundMixes target={target} paints={paints} onTake={(parts) => setRows(mixRows(parts))} />
+    </Form>
+  );
+}
+
+function PotRow({
+  at,
+  row,
+  paints,
+  onChange,
+}: {
+  at: number;
+  row: MixRow;
+  paints: readonly Paint[];
+  onChange: (next: Partial<MixRow>) => void;
+}) {
+  return (
+    <div className="grid grid-cols-[1fr_90px] gap-2">
+      <select
+        className="input"
+        name={`paint${at}`}
+        aria-label={`Paint ${at + 1}`}
+        value={row.paintId}
+        onChange={(e) => onChange({ paintId: e.target.value, parts: row.parts || 1 })}
+      >
+        <option value="">–</option>
+        {paints.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </select>
+      <input
+        className="input figures"
+        name={`parts${at}`}
+        aria-label={`Parts of paint ${at + 1}`}
+        type="number"
+        min={0}
+        step="0.5"
+        value={row.parts}
+        onChange={(e) => onChange({ parts: Number(e.target.value) })}
+      />
+    </div>
+  );
+}
+
+function Predicted({ mix, target }: { mix: MixPrediction | null; target: string }) {
+  return (
+    <div className="grid content-center justify-items-center gap-1">
+      {mix && (
+        <>
+          <HalfCircles result={hexOfLab(mix.lab)} target={target} />
+          {mix.difference !== null && (
+            <p aria-live="polite">
+              {differenceWords(mix.difference)}
+              <br />
+              <span className="figures text-[14px] text-ink-2">ΔE {mix.difference.toFixed(1)}</span>
+            </p>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+function FoundMixes({
+  target,
+  paints,
+  onTake,
+}: {
+  target: string;
+  paints: readonly Paint[];
+  onTake: (parts: FoundMix["parts"]) => void;
+}) {
+  const { job: search, start, stop } = useJob<readonly FoundMix[]>();
+  const nameOf = (id: string) => paints.find((p) => p.id === id)!.name;
+  const find = () => {
+    const lab = labOfHex(target);
+    if (lab.ok) void start((tell, signal) => findMixes(lab.value, paints, tell, signal));
+  };
+  return (
+    <div className="grid content-start gap-2">
+      {search.state === "running" ? (
+        <ProgressLine
+          what="Trying pots by ones, twos, threes and fours"
+          share={search.share}
+          onCancel={stop}
+        />
+      ) : (
+        <Button onClick={find} disabled={paints.length === 0}>
+          Find it in my pots
+        </Button>
+      )}
+      {search.said !== "" && <p role="alert">{search.said}</p>}
+      <ul className="grid gap-2" aria-live="polite">
+        {(search.value ?? []).map((m, i) => (
+          <li key={i}>
+            <button
+              type="button"
+              className="flex w-full items-center gap-2 text-left hover:bg-primer-3"
+              onClick={() => onTake(m.parts)}
+            >
+              <span
+                aria-hidden="true"
+                className="size-6 shrink-0 rounded-cut"
+                style={{ background: hexOfLab(m.lab) }}
+              />
+              <span className="text-[14px]">
+                {m.parts.map((p) => `${p.parts} ${nameOf(p.paintId)}`).join(" + ")}
+              </span>
+              <span className="figures ml-auto text-right text-[13px] text-ink-2">
+                ΔE {m.difference.toFixed(1)}
+                {!m.isBest && <span className="block font-sans">best found</span>}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

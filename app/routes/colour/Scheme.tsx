@@ -1,0 +1,260 @@
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import { ArrowDown, ArrowUp } from "lucide-react";
+import type { Problem } from "#core/outcome";
+import { productName } from "#core/materials/products";
+import { methods } from "#core/paint/amount";
+import { coatProducts } from "#core/paint/coatProducts";
+import type { SchemeLayer } from "#core/paint/scheme";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { printOf } from "#core/scene/part";
+import { Button } from "#ui/Button";
+import { Choice, Field, Problems } from "#ui/Field";
+import { FigureView } from "#ui/FigureView";
+import { useScene } from "#app/routes/scenes/useScene";
+import { type LayerRow, layerRows } from "./view";
+
+const kinds: readonly SchemeLayer["kind"][] = [
+  "primer",
+  "colour",
+  "shade",
+  "drybrush",
+  "varnish",
+  "pigment",
+  "gloss",
+];
+const sheens: readonly SchemeLayer["sheen"][] = ["matte", "satin", "gloss"];
+const asOptions = (names: readonly string[]) => names.map((name) => [name, name] as const);
+
+/** The layers of one part from primer to seal, with what each takes. */
+export function Scheme({ part }: { part: PartPlan["part"] }) {
+  const { input, plan } = useScene();
+  const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const remove = (layerId: string) =>
+    void fetcher.submit({ intent: "remove-layer", partId: part.id, layerId }, { method: "post" });
+  const move = (layerId: string, by: "up" | "down") =>
+    void fetcher.submit({ intent: "move-layer", partId: part.id, layerId, by }, { method: "post" });
+  const rows = layerRows(part, input.workshop, plan);
+  const [changing, change] = useState<string | null>(null);
+  const changed = part.scheme.find((l) => l.id === changing);
+  return (
+    <div className="mt-2 grid gap-3">
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col">layer</th>
+            <th scope="col">with</th>
+            <th scope="col">how</th>
+            <th scope="col" data-figures>
+              coats
+            </th>
+            <th scope="col" data-figures>
+              of the surface
+            </th>
+            <th scope="col">takes</th>
+            <th scope="col">
+              <span className="sr-only">change, move, remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <LayerLine
+              key={row.layer.id}
+              row={row}
+              first={i === 0}
+              last={i === rows.length - 1}
+              onChange={change}
+              onMove={move}
+              onRemove={remove}
+            />
+          ))}
+          {rows.length === 0 && (
+            <tr>
+              <td colSpan={7}>No layers yet: add the primer first.</td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      {changed && (
+        <fetcher.Form
+          key={JSON.stringify(changed)}
+          method="post"
+          className="panel grid items-end gap-3 sm:grid-cols-4"
+          aria-label={`Change the ${changed.kind}`}
+        >
+          <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
+          <LayerFields partId={part.id} layer={changed} problems={fetcher.data?.problems} />
+          <Button onClick={() => change(null)}>Leave it</Button>
+        </fetcher.Form>
+      )}
+      <details className="panel">
+        <summary className="font-head font-semibold">Add a layer</summary>
+        <fetcher.Form
+          key={part.scheme.length}
+          method="post"
+          className="mt-2 grid items-end gap-3 sm:grid-cols-4"
+        >
+          <LayerFields partId={part.id} problems={changed ? undefined : fetcher.data?.problems} />
+        </fetcher.Form>
+      </details>
+      {rows.length > 0 && <CopyScheme part={part} />}
+    </div>
+  );
+}
+
+/** The same layers on other parts. */
+function CopyScheme({ part }: { part: PartPlan["part"] }) {
+  const { input } = useScene();
+  const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const others = input.parts.filter((p) => p.id !== part.id && !printOf(p).pieceOf);
+  if (others.length === 0) return null;
+  return (
+    <fetcher.Form method="post" className="flex flex-wrap items-end gap-3">
+      <input type="hidden" name="partId" value={part.id} />
+      <Choice
+        label="The same layers on"
+        name="to"
+        problems={fetcher.data?.problems}
+        options={[["bare", "all parts without layers"], ...others.map((p) => [p.id, p.name] as const)]}
+      />
+      <Button type="submit" name="intent" value="copy-scheme">
+        Copy them
+      </Button>
+    </fetcher.Form>
+  );
+}
+
+function LayerLine({
+  row: { layer, with: name, hex, step, instead, retyped },
+  first,
+  last,
+  onChange,
+  onMove,
+  onRemove,
+}: {
+  row: LayerRow;
+  first: boolean;
+  last: boolean;
+  onChange: (layerId: string) => void;
+  onMove: (layerId: string, by: "up" | "down") => void;
+  onRemove: (layerId: string) => void;
+}) {
+  return (
+    <>
+      <tr>
+        <th scope="row">{layer.kind}</th>
+        <td>
+          <span
+            aria-hidden="true"
+            className="mr-2 inline-block size-4 rounded-cut border border-primer-3 align-[-3px]"
+            style={{ background: hex ?? "transparent" }}
+          />
+          {name}
+        </td>
+        <td>
+          {layer.method}, {layer.sheen}
+          {instead && <span className="block text-[13px] text-oxide">{instead}</span>}
+        </td>
+        <td data-figures>{layer.coats}</td>
+        <td data-figures>{Math.round(100 * layer.coverage)} %</td>
+        <td>{step?.mixMl && <FigureView figure={step.mixMl} label={`${layer.kind}: amount`} />}</td>
+        <td className="whitespace-nowrap">
+          <Button kind="quiet" onClick={() => onChange(layer.id)} aria-label={`Change the ${layer.kind}`}>
+            Change
+          </Button>
+          <Button
+            kind="quiet"
+            disabled={first}
+            onClick={() => onMove(layer.id, "up")}
+            aria-label={`Lay the ${layer.kind} sooner`}
+          >
+            <ArrowUp size={16} aria-hidden="true" />
+          </Button>
+          <Button
+            kind="quiet"
+            disabled={last}
+            onClick={() => onMove(layer.id, "down")}
+            aria-label={`Lay the ${layer.kind} later`}
+          >
+            <ArrowDown size={16} aria-hidden="true" />
+          </Button>
+          <Button kind="quiet" onClick={() => onRemove(layer.id)} aria-label={`Remove the ${layer.kind}`}>
+            Remove
+          </Button>
+        </td>
+      </tr>
+      {retyped && (
+        <tr>
+          <td colSpan={7} className="text-[13px] text-ochre">
+            {retyped}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+function LayerFields({
+  partId,
+  layer,
+  problems,
+}: {
+  partId: string;
+  layer?: SchemeLayer;
+  problems: readonly Problem[] | undefined;
+}) {
+  const { recipes, paints } = useScene().input.workshop;
+  return (
+    <>
+      <Problems problems={problems} fields={["coats", "coverage"]} />
+      <input type="hidden" name="partId" value={partId} />
+      {layer && <input type="hidden" name="layerId" value={layer.id} />}
+      <Choice label="Layer" name="kind" defaultValue={layer?.kind} options={asOptions(kinds)} />
+      <Choice
+        label="With"
+        name="what"
+        defaultValue={layer?.colour ? `${layer.colour.kind}:${layer.colour.id}` : ""}
+        options={[
+          ["", "the product alone"],
+          ...recipes.map((r) => [`recipe:${r.id}`, r.name] as const),
+          ...paints.map((p) => [`paint:${p.id}`, p.name] as const),
+        ]}
+      />
+      <Choice
+        label="Family"
+        name="product"
+        defaultValue={layer?.product ?? "acrylic"}
+        options={coatProducts.map((id) => [id, productName(id)] as const)}
+      />
+      <Choice
+        label="How"
+        name="method"
+        defaultValue={layer?.method}
+        options={asOptions(Object.keys(methods))}
+      />
+      <Choice label="Sheen" name="sheen" defaultValue={layer?.sheen} options={asOptions(sheens)} />
+      <Field
+        label="Coats"
+        name="coats"
+        type="number"
+        min={1}
+        max={20}
+        defaultValue={layer?.coats ?? 1}
+        problems={problems}
+      />
+      <Field
+        label="Of the surface, %"
+        name="coverage"
+        problems={problems}
+        type="number"
+        min={1}
+        max={100}
+        defaultValue={layer ? Math.round(100 * layer.coverage) : 100}
+      />
+      <Button kind="main" type="submit" name="intent" value="layer">
+        {layer ? "Set" : "Add it"}
+      </Button>
+    </>
+  );
+}

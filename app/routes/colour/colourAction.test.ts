@@ -1,0 +1,137 @@
+import { beforeEach, describe, expect, it } from "vitest";
+import { appDatabase } from "#data/db";
+import { undoLast } from "#data/journal";
+import { tableNames } from "#data/rows";
+import { testPart, testScene } from "#data/testing";
+import { groundAction } from "#app/routes/ground/groundAction";
+import { layAction } from "#app/routes/lay/layAction";
+import { colourAction } from "#app/routes/colour/colourAction";
+
+const db = appDatabase();
+const scene = testScene();
+const wall = testPart({ scheme: [] });
+const post = testPart({ id: "part-2", name: "post", scheme: [] });
+const layer = {
+  intent: "layer",
+  partId: wall.id,
+  what: "",
+  product: "acrylic",
+  method: "brush",
+  sheen: "matte",
+};
+const schemeOf = async (id = wall.id) => (await db.parts.get(id))!.scheme;
+const kinds = async (id = wall.id) => (await schemeOf(id)).map((l) => l.kind);
+const problems = (said: unknown) =>
+  ((said as { data?: { problems?: unknown[] } }).data?.problems ?? []) as {
+    message: string;
+    path: (string | number)[];
+  }[];
+
+beforeEach(async () => {
+  for (const t of [...tableNames, "journal"] as const) await db.table(t).clear();
+  await db.scenes.put(scene);
+  await db.parts.bulkPut([wall, post]);
+});
+
+describe("a scheme", () => {
+  const three = async () => {
+    for (const kind of ["primer", "colour", "varnish"]) await colourAction({ ...layer, kind, coats: "2" });
+  };
+  it("takes layers one over the other, each changed where it lies", async () => {
+    await three();
+    const colour = (await schemeOf())[1]!;
+    await colourAction({ ...layer, kind: "shade", layerId: colour.id, coats: "1", coverage: "40" });
+    expect(await kinds()).toEqual(["primer", "shade", "varnish"]);
+    expect((await schemeOf())[1]).toMatchObject({ id: colour.id, coats: 1, coverage: 0.4 });
+    await undoLast();
+    expect((await schemeOf())[1]).toEqual(colour);
+    const refused = await colourAction({ ...layer, kind: "shade", layerId: colour.id, coats: "two" });
+    expect(problems(refused)[0]!.path).toEqual(["coats"]);
+    expect((await schemeOf())[1]).toEqual(colour);
+  });
+  it("moves a layer by one, and not beyond its ends", async () => {
+    await three();
+    const [primer, colour] = await schemeOf();
+    const move = (layerId: string, by: string) =>
+      colourAction({ intent: "move-layer", partId: wall.id, layerId, by });
+    await move(colour!.id, "up");
+    expect(await kinds()).toEqual(["colour", "primer", "varnish"]);
+    await move(colour!.id, "up");
+    await move(primer!.id, "down");
+    expect(await kinds()).toEqual(["colour", "varnish", "primer"]);
+    await move(primer!.id, "down");
+    expect(await kinds()).toEqual(["colour", "varnish", "primer"]);
+  });
+  it("is copied to one part, or to all that have none, with layers of their own, and taken back in one", async () => {
+    await three();
+    const copy = (to: string) => colourAction({ intent: "copy-scheme", partId: wall.id, to });
+    await copy("bare");
+    expect(await kinds(post.id)).toEqual(["primer", "colour", "varnish"]);
+    const ids = (await schemeOf()).map((l) => l.id);
+    expect((await schemeOf(post.id)).filter((l) => ids.includes(l.id))).toEqual([]);
+    await undoLast();
+    expect(await kinds(post.id)).toEqual([]);
+    await copy(post.id);
+    expect(await kinds(post.id)).toHaveLength(3);
+    expect(problems(await copy("bare"))[0]!.message).toMatch(/Every other part has layers of its own/);
+  });
+});
+
+describe("ground", () => {
+  const lay = (name: string, given: Record<string, string> = {}) =>
+    groundAction(
+      { intent: "add", name, material: "sand", share: "50", depth: "2 mm", wetWith: "water", ...given },
+      scene.id,
+    );
+  const names = async () =>
+    (await db.grounds.where("sceneId").equals(scene.id).sortBy("position")).map((g) => g.name);
+  it("is changed where it lies, and changes places with its neighbour", async () => {
+    for (const name of ["Foam", "Grout", "Sand"]) await lay(name);
+    const [foam, grout] = await db.grounds.where("sceneId").equals(scene.id).sortBy("position");
+    await lay("Plaster", { id: grout!.id, depth: "4 mm" });
+    expect(await names()).toEqual(["Foam", "Plaster", "Sand"]);
+    expect(await db.grounds.get(grout!.id)).toMatchObject({ depthMm: 4, position: grout!.position });
+    await groundAction({ intent: "move", id: grout!.id, by: "down" }, scene.id);
+    expect(await names()).toEqual(["Foam", "Sand", "Plaster"]);
+    await groundAction({ intent: "move", id: foam!.id, by: "up" }, scene.id);
+    expect(await names()).toEqual(["Foam", "Sand", "Plaster"]);
+    await undoLast();
+    expect(await names()).toEqual(["Foam", "Plaster", "Sand"]);
+  });
+});
+
+describe("the board", () => {
+  const board = {
+    intent: "board",
+    width: "30 cm",
+    depth: "200 mm",
+    viewing: "60 cm",
+    tier: "play",
+    theme: "grimy",
+  };
+  it("takes its grid, its day of beginning and how prints lie, and an empty grid is none", async () => {
+    const set = { ...board, grid: "1 in", startOn: "2026-04-01", finishBy: "2026-05-01", laySchool: "tilt" };
+    await layAction(set, scene.id);
+    expect(await db.scenes.get(scene.id)).toMatchObject({
+      gridMm: 25.4,
+      startOn: "2026-04-01",
+      finishBy: "2026-05-01",
+      laySchool: "tilt",
+      tier: "play",
+    });
+    await layAction({ ...board, grid: "" }, scene.id);
+    expect(await db.scenes.get(scene.id)).toMatchObject({
+      gridMm: null,
+      laySchool: null,
+      startOn: "2026-04-01",
+    });
+  });
+  it("refuses a date before its beginning and a grid that is no length, and changes nothing", async () => {
+    const before = await db.scenes.get(scene.id);
+    const early = await layAction({ ...board, startOn: "2026-04-01", finishBy: "2026-03-01" }, scene.id);
+    expect(problems(early)[0]!.message).toBe("It cannot be ready before its work begins.");
+    const odd = await layAction({ ...board, grid: "wide" }, scene.id);
+    expect(problems(odd)[0]!.path).toEqual(["grid"]);
+    expect(await db.scenes.get(scene.id)).toEqual(before);
+  });
+});

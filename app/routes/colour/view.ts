@@ -1,0 +1,113 @@
+import { retypedText } from "#core/plan/order/typedOrder";
+import { counted } from "#core/words";
+import { layerInRooms, NO_AIR } from "#core/plan/inRooms";
+import { partRef } from "#core/reference";
+import { productName } from "#core/materials/products";
+import { dropsFor, neatMillilitres } from "#core/paint/amount";
+import { hexOfLab, labOfHex } from "#core/paint/colour";
+import { type MixPrediction, predictMix, type Paint, type Recipe } from "#core/paint/paint";
+import { paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
+import type { Finding } from "#core/plan/finding";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Plan } from "#core/plan/plan";
+import { printOf } from "#core/scene/part";
+import type { Workshop } from "#core/scene/workshop";
+import type { Step } from "#core/steps/step";
+
+/** How far two colours are apart for an eye that sees them side by side. Common practice. */
+export function differenceWords(difference: number): string {
+  if (difference < 1) return "the same to the eye";
+  if (difference < 2.5) return "close";
+  return difference < 5 ? "a shade off" : "plainly different";
+}
+
+/** The part whose scheme is shown: the one asked for, else the first that has one. */
+export const shownPart = (parts: readonly PartPlan[], asked: string | null): PartPlan | undefined =>
+  parts.find((p) => p.part.id === asked) ?? parts.find((p) => p.part.scheme.length > 0) ?? parts[0];
+
+/** Parts that can be given a scheme: pieces take that of their whole. */
+export const schemeParts = (parts: readonly PartPlan[]) => parts.filter((p) => !printOf(p.part).pieceOf);
+
+export const colourFindings = (findings: readonly Finding[], partId: string): readonly Finding[] =>
+  findings.filter((f) => f.stage === "colour" && f.about === partRef(partId));
+
+/** Where a mix is used, and how much of it is needed: ml as used, and drops of each pot; none without a use. */
+export type MixUse = {
+  readonly steps: readonly Step[];
+  readonly millilitres: number;
+  readonly drops: readonly number[];
+};
+
+export function mixUse(recipe: Recipe, steps: readonly Step[]): MixUse {
+  const uses = steps.filter((s) => s.recipeId === recipe.id && s.mixMl !== null);
+  const millilitres = uses.reduce((sum, s) => sum + s.mixMl!.value, 0);
+  const shares = recipe.parts.map((p) => p.parts);
+  const drops = millilitres > 0 ? dropsFor(shares, neatMillilitres(millilitres, recipe.thinnerShare)) : [];
+  return { steps: uses, millilitres, drops };
+}
+
+/** A paint of a mix as it is typed; no pot chosen is "". */
+export type MixRow = { readonly paintId: string; readonly parts: number };
+
+/** As many pots as a mix takes here. */
+export const MOST_POTS = 4;
+const emptyRow: MixRow = { paintId: "", parts: 0 };
+
+/** The rows of the form: those of the mix, and empty ones. */
+export const mixRows = (parts: readonly MixRow[]): readonly MixRow[] =>
+  [...parts, ...Array<MixRow>(MOST_POTS).fill(emptyRow)].slice(0, MOST_POTS);
+
+/** What the rows give as they are typed, beside the colour that is wanted; null while there is no paint. */
+export function typedMix(
+  rows: readonly MixRow[],
+  targetHex: string,
+  paints: readonly Paint[],
+): MixPrediction | null {
+  const target = labOfHex(targetHex);
+  const parts = rows.filter((r) => r.paintId !== "" && r.parts > 0);
+  return predictMix(
+    { id: "", name: "", parts, thinnerShare: 0, target: target.ok ? target.value : null },
+    new Map(paints.map((p) => [p.id, p])),
+  );
+}
+
+/** A layer as its line shows it: what it is laid with, its colour as hex, and the step that lays it. */
+export type LayerRow = {
+  readonly layer: SchemeLayer;
+  readonly with: string;
+  readonly hex: string | null;
+  readonly step: Step | undefined;
+  /** Why it does not come where it was typed; null where it does. */
+  readonly retyped: string | null;
+  /** What is laid in its place where the rooms do not bear it; null where it is laid as typed. */
+  readonly instead: string | null;
+};
+
+export function layerRows(
+  part: PartPlan["part"],
+  { recipes, paints, rooms }: Pick<Workshop, "recipes" | "paints" | "rooms">,
+  { mixes, work }: Pick<Plan, "mixes" | "work">,
+): readonly LayerRow[] {
+  const target = partRef(part.id);
+  return part.scheme.map((layer) => {
+    const recipe = recipes.find((r) => r.id === recipeOf(layer));
+    const paint = paints.find((p) => p.id === paintOf(layer));
+    const mix = recipe && mixes.get(recipe.id);
+    const laid = layerInRooms(layer, rooms);
+    const step = work.steps.find(
+      (s) => typeof s.partOf === "object" && s.partOf.layerId === layer.id && s.targets.includes(target),
+    );
+    const moved = work.sequence.retyped.find((r) => r.before === step?.id);
+    return {
+      layer,
+      instead:
+        laid === layer
+          ? null
+          : `${productName(laid.product)}, ${counted(laid.coats, "coat", "coats")} by ${laid.method}: ${NO_AIR}`,
+      with: recipe?.name ?? paint?.name ?? productName(layer.product),
+      hex: mix ? hexOfLab(mix.lab) : (paint?.hex ?? null),
+      step,
+      retyped: moved ? retypedText(moved, work.steps) : null,
+    };
+  });
+}

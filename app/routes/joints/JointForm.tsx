@@ -1,0 +1,46 @@
+import { Form } from "react-router";
+import type { Problem } from "#core/outcome";
+import { fits } from "#core/joints/clearance";
+import { glues } from "#core/materials/gluesFor";
+import { Button } from "#ui/Button";
+import { Choice, Field, Problems, Tick } from "#ui/Field";
+import { useScene } from "#app/routes/scenes/useScene";
+
+/** A joint: which parts meet, how, over what gap, and with what. */
+export function JointForm({ problems }: { problems: readonly Problem[] | undefined }) {
+  const { input, plan } = useScene();
+  const names = plan.parts.map((p) => [p.part.id, p.part.name] as const);
+  // Empty again after each joint that was added.
+  return (
+    <Form key={input.joints.length} method="post" className="panel grid items-end gap-3 sm:grid-cols-4">
+      <h2 className="sm:col-span-4">Add a joint</h2>
+      <Problems problems={problems} fields={["name", "gap", "count"]} />
+      <Field label="Name" name="name" placeholder="Gate in its slot" problems={problems} />
+      <Choice label="Part" name="a" options={names} />
+      <Choice label="meets" name="b" options={[["", "its own copies"], ...names]} />
+      <Choice label="Fit" name="fit" options={fits.map((f) => [f, f] as const)} />
+      <Field label="Gap a side in the file, mm" name="gap" placeholder="0.2" problems={problems} />
+      <Choice
+        label="Gap measured on"
+        name="gapOn"
+        options={[
+          ["first", "the first part"],
+          ["second", "what it meets"],
+        ]}
+      />
+      <Choice
+        label="Glue"
+        name="glue"
+        options={[["", "none: it moves or clips"], ...glues.map((g) => [g.id, g.name] as const)]}
+      />
+      <Field label="How many" name="count" type="number" min={1} defaultValue={1} problems={problems} />
+      <Tick label="The seam shows" name="shows" />
+      <p className="text-[13px] text-ink-2 sm:col-span-2">
+        A gap is scaled with the part that it was measured on; on one made by hand it is taken as typed.
+      </p>
+      <Button kind="main" type="submit" name="intent" value="add" data-new>
+        Add it
+      </Button>
+    </Form>
+  );
+}

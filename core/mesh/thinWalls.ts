@@ -1,0 +1,173 @@
+import { diagonalOf, faceNormal } from "#core/mesh/faces";
+import { castRayInto, noHit, type RayTree } from "#core/mesh/rayTree";
+import type { TriangleMesh } from "#core/mesh/triangleMesh";
+
+type Point = readonly [number, number, number];
+
+/**
+ * A wall or a rod that keeps its thickness for a while, which a sharp edge does not. File units.
+ *
+ * - `at`: in its middle
+ * - `area`: about, of its middle, as far as its thickness is kept
+ * - `length`: its longest way across
+ * - `rod`: it goes on along one line only
+ */
+export type ThinWall = {
+  readonly thickness: number;
+  readonly at: Point;
+  readonly area: number;
+  readonly length: number;
+  readonly rod: boolean;
+};
+
+/** Where a wall was felt: a point of a face, and how far the wall behind it is. */
+export type FeltWall = { readonly at: Point; readonly face: number; readonly thickness: number };
+
+/** Most walls told, and felt points looked at for them. */
+const MOST = 40;
+const MOST_LOOKED_AT = 800;
+/**
+ * Walls closer together than this share of the diagonal count as one, but for one so much larger; beside one of this
+ * share of its square nothing is looked for.
+ */
+const APART = 1 / 20;
+const LARGER = 8;
+const BROAD = 1 / 400;
+/** What is smaller is a rim, on the bench (common practice). */
+const RIM = { mm2: 1, mm: 3, widthMm: 0.5 } as const;
+/** Looked at in so many directions, at so many thicknesses away. */
+const DIRECTIONS = 12;
+const AWAY = 1.5;
+/** A rod has nothing beside it so many thicknesses away; a ridge has what it stands on. */
+const FREE = 4;
+/** A wall is as thick there, within a fifth; a rod is met beside its middle and is a little less. */
+const SHEET = [0.8, 1.2] as const;
+const ROD = [0.6, 1.2] as const;
+const SHEET_DIRECTIONS = 7;
+/** As far as it is not twice as thick or half. */
+const KEPT = [0.5, 1.6] as const;
+
+/**
+ * The thinnest walls and rods of a mesh, thinnest first, each told once. A wedge of more than 9 degrees is none:
+ * at 1.5 thicknesses up its slope it is more than a fifth thicker.
+ * @param felt by thickness, thinnest first
+ */
+export function thinWalls(mesh: TriangleMesh, tree: RayTree, felt: readonly FeltWall[]): readonly ThinWall[] {
+  const diagonal = diagonalOf(mesh);
+  const walls: ThinWall[] = [];
+  for (const point of felt.slice(0, MOST_LOOKED_AT)) {
+    if (walls.length >= MOST) break;
+    const beside = walls.filter((w) => distance(w.at, point.at) < APART * diagonal);
+    if (beside.some((w) => w.area > BROAD * diagonal ** 2)) continue;
+    const wall = wallAt(mesh, tree, point, diagonal);
+    if (wall && beside.every((w) => w.area * LARGER < wall.area)) walls.push(wall);
+  }
+  return walls.sort((p, q) => p.thickness - q.thickness);
+}
+
+/**
+ * The thinnest that is more than a rim, at a factor from file units to bench mm: over 1 mm2, or longer than 3 mm; and
+ * where it is no rod, at least half a mm wide.
+ */
+export const thinnestWall = (walls: readonly ThinWall[], factor: number): ThinWall | null =>
+  walls.find(
+    ({ rod, area, length }) =>
+      (area * factor ** 2 >= RIM.mm2 || length * factor >= RIM.mm) &&
+      (rod || (area / length) * factor >= RIM.widthMm),
+  ) ?? null;
+
+const distance = (p: Point, q: Point) => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
+
+const plus = (p: Point, d: Point, s: number): Point => [p[0] + s * d[0], p[1] + s * d[1], p[2] + s * d[2]];
+
+function wallAt(mesh: TriangleMesh, tree: RayTree, felt: FeltWall, diagonal: number): ThinWall | null {
+  const normal = unit(faceNormal(mesh, felt.face));
+  const through = (p: Point) => thicknessThrough(mesh, tree, p, normal, diagonal);
+  const inside = plus(felt.at, normal, -felt.thickness / 2);
+  const first = through(inside);
+  if (!first) return null;
+  const { thickness } = first;
+  const middle = plus(inside, normal, (first.ahead - first.behind) / 2);
+  const ways = directions(normal);
+  const near = ways.map((d) => (through(plus(middle, d, AWAY * thickness))?.thickness ?? 0) / thickness);
+  const free = () =>
+    ways.map((d) => (through(plus(middle, d, FREE * thickness))?.thickness ?? 0) / thickness);
+  const rod = !isSheet(near);
+  if (rod && !(isRod(near) && isRod(free()))) return null;
+  const keeps = (d: Point, s: number) =>
+    within((through(plus(middle, d, s))?.thickness ?? 0) / thickness, KEPT);
+  const reach = ways.map((d) => howFar((s) => keeps(d, s), thickness / 2, diagonal));
+  return { thickness, at: middle, area: areaOfStar(reach), length: longestAcross(reach), rod };
+}
+
+const within = (share: number, [least, most]: readonly [number, number]) => share >= least && share <= most;
+
+const isSheet = (near: readonly number[]) => near.filter((s) => within(s, SHEET)).length >= SHEET_DIRECTIONS;
+
+/** Goes on both ways along one line, and is thicker nowhere. */
+const isRod = (near: readonly number[]) =>
+  near.every((s) => s <= ROD[1]) &&
+  near.some((s, i) => within(s, ROD) && within(near[(i + DIRECTIONS / 2) % DIRECTIONS]!, ROD));
+
+/** The last distance at which something holds: doubled until it does not, then halved in between. */
+function howFar(holds: (distance: number) => boolean, from: number, most: number): number {
+  let good = from;
+  let bad = 2 * from;
+  while (bad < most && holds(bad)) {
+    good = bad;
+    bad *= 2;
+  }
+  for (let i = 0; i < 3; i++) {
+    const middle = (good + bad) / 2;
+    if (holds(middle)) good = middle;
+    else bad = middle;
+  }
+  return good;
+}
+
+const areaOfStar = (reach: readonly number[]) =>
+  reach.reduce((sum, r, i) => sum + r * reach[(i + 1) % DIRECTIONS]!, 0) *
+  0.5 *
+  Math.sin((2 * Math.PI) / DIRECTIONS);
+
+const longestAcross = (reach: readonly number[]) =>
+  Math.max(...reach.map((r, i) => r + reach[(i + DIRECTIONS / 2) % DIRECTIONS]!));
+
+const unit = ([x, y, z]: readonly number[]): Point => {
+  const l = Math.hypot(x!, y!, z!) || 1;
+  return [x! / l, y! / l, z! / l];
+};
+
+/** Unit vectors square to a normal, at equal angles. */
+function directions(n: Point): readonly Point[] {
+  const [nx, ny, nz] = n;
+  const a = unit(Math.abs(nx) < 0.6 ? [0, nz, -ny] : [-nz, 0, nx]);
+  const b: Point = [ny * a[2] - nz * a[1], nz * a[0] - nx * a[2], nx * a[1] - ny * a[0]];
+  return Array.from({ length: DIRECTIONS }, (_, i) => {
+    const angle = (2 * Math.PI * i) / DIRECTIONS;
+    const [c, s] = [Math.cos(angle), Math.sin(angle)];
+    return [c * a[0] + s * b[0], c * a[1] + s * b[1], c * a[2] + s * b[2]];
+  });
+}
+
+const hit = noHit();
+
+/** How thick it is along a line through a point; null where the point is not inside. */
+function thicknessThrough(
+  mesh: TriangleMesh,
+  tree: RayTree,
+  [x, y, z]: Point,
+  n: Point,
+  reach: number,
+): { readonly thickness: number; readonly ahead: number; readonly behind: number } | null {
+  const leaves = (sign: number): number | null => {
+    const [dx, dy, dz] = [sign * n[0], sign * n[1], sign * n[2]];
+    castRayInto(tree, x, y, z, dx, dy, dz, 0, reach, 0, -1, hit);
+    if (hit.face < 0) return null;
+    const [fx, fy, fz] = faceNormal(mesh, hit.face);
+    return fx * dx + fy * dy + fz * dz > 0 ? hit.distance : null;
+  };
+  const ahead = leaves(1);
+  const behind = ahead === null ? null : leaves(-1);
+  return ahead === null || behind === null ? null : { thickness: ahead + behind, ahead, behind };
+}

@@ -1,0 +1,64 @@
+import type { Finding } from "#core/plan/finding";
+import { found, type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
+import type { PartScene } from "#core/plan/parts/partSurroundings";
+import { partWords } from "#core/plan/parts/partWords";
+import { printOf } from "#core/scene/part";
+import { treatmentOf } from "#core/surface/treatments";
+
+/** Plain steps worth a word, cm2 over all copies. */
+const PLAIN_WORTH_CM2 = 1;
+
+/** What of a part the eye will find. */
+export function lookFindings({ part, finish, treatment }: PartDraft, scene: PartScene): Finding[] {
+  if (!finish || printOf(part).pieceOf) return [];
+  const asked = part.finish.school ?? scene.surfaceSchool;
+  const { process } = finish.printer;
+  const unfit =
+    asked !== null && treatmentOf(asked).notOn.includes(process)
+      ? partFinding(
+          part,
+          "weakens",
+          "surface",
+          "school-unfit",
+          partWords.schoolUnfit(part.name, asked, process),
+          [partMend(part, "Level it in resin", { finish: { school: "level in resin" } })],
+        )
+      : null;
+  return found(unfit, ...plainFindings({ part, finish, treatment }, scene));
+}
+
+type Looked = Pick<PartDraft, "part" | "treatment"> & { readonly finish: NonNullable<PartDraft["finish"]> };
+
+function plainFindings({ part, finish, treatment }: Looked, scene: PartScene): (Finding | null)[] {
+  const cm2 = finish.surface.plain.value * part.count;
+  const { worst } = finish.surface;
+  if (cm2 < PLAIN_WORTH_CM2 || !worst) return [];
+  const livesWithIt = treatment?.school === "live with it";
+  const steps = {
+    cm2,
+    distanceMm: scene.viewingDistanceMm,
+    layerMm: finish.printer.layerMm,
+    slopeDeg: worst.slopeDeg,
+  };
+  const planned = treatment && !livesWithIt ? treatment.school : null;
+  const level = partMend(part, "Level it in resin", { finish: { school: "level in resin" } });
+  return [
+    partFinding(
+      part,
+      "weakens",
+      "surface",
+      "steps-plain",
+      partWords.plainSteps(part.name, steps, planned),
+      livesWithIt ? [level] : [],
+    ),
+    drybrushed(part),
+  ];
+}
+
+function drybrushed(part: PartDraft["part"]): Finding | null {
+  const without = part.scheme.filter((l) => l.kind !== "drybrush");
+  if (without.length === part.scheme.length) return null;
+  return partFinding(part, "weakens", "colour", "drybrush-steps", partWords.drybrushed(part.name), [
+    partMend(part, "Leave the drybrush out", { scheme: without }),
+  ]);
+}

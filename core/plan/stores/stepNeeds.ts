@@ -1,0 +1,105 @@
+import { between, exact, type Figure, times } from "#core/figure";
+import { productOf } from "#core/materials/products";
+import type { Board, GroundLayer } from "#core/ground/groundLayer";
+import { groundOfStep, isGroundStep, needsOfGround } from "#core/plan/stores/groundNeeds";
+import type { Workshop } from "#core/scene/workshop";
+import { gritClass, gritsOf } from "#core/steps/inHand";
+import type { Step } from "#core/steps/step";
+import type { Need } from "#core/stores/draw";
+
+/** Area that a sheet of abrasive takes down before it is blunt, cm2, least to most (common practice). */
+const SHEET_CM2 = [300, 600, 1200] as const;
+const sheetsFor = (cm2: number): Figure =>
+  between(cm2 / SHEET_CM2[2], cm2 / SHEET_CM2[1], cm2 / SHEET_CM2[0], "sheets", "practice", [
+    {
+      text: `${cm2.toFixed(0)} cm2; a sheet takes ${SHEET_CM2[0]} to ${SHEET_CM2[2]} before it is blunt`,
+      basis: "practice",
+    },
+  ]);
+
+/** The shelf that steps draw from. */
+export type Shelf = Pick<Workshop, "paints" | "recipes" | "stock">;
+
+/** How much of a step is still to do, 0 to 1, by its pieces that are done. */
+export const openShare = ({ id, pieces }: Step, some: ReadonlyMap<string, number>): number =>
+  Math.max(0, 1 - (some.get(id) ?? 0) / Math.max(1, pieces ?? 1));
+
+/**
+ * What a step draws from the shelf: abrasives by the sheet, its mix or its pots, its product. A mix that stands
+ * ready is used before its pots.
+ * @param share of the step that is meant, 0 to 1
+ */
+export function needsOfStep(step: Step, shelf: Shelf, share = 1): readonly Need[] {
+  const forWhat = `${step.title.toLowerCase()}, ${step.onWhat}`;
+  return [
+    // A ladder of grits goes over all of it once with each.
+    ...gritsOf(step.tool).map((grit): Need => ({
+      needKey: `abrasive:${grit}`,
+      name: `abrasive ${grit}, ${gritClass(grit)}`,
+      unit: "sheets",
+      amount: sheetsFor((step.areaCm2 ?? 0) * share),
+      forWhat,
+    })),
+    ...(step.mixMl === null ? [] : mixNeeds(step, times(step.mixMl, share), shelf, forWhat)),
+  ];
+}
+
+function mixNeeds(
+  step: Step,
+  mix: Figure,
+  { paints, recipes, stock }: Shelf,
+  forWhat: string,
+): readonly Need[] {
+  const ml = (needKey: string, name: string): Need => ({ needKey, name, unit: "ml", amount: mix, forWhat });
+  const nameOf = (id: string) => paints.find((p) => p.id === id)?.name ?? id;
+  const recipe = recipes.find((r) => r.id === step.recipeId);
+  if (recipe && stock.some((s) => s.needKey === `recipe:${recipe.id}`))
+    return [ml(`recipe:${recipe.id}`, recipe.name)];
+  if (recipe) return potsOf(recipe.parts, mix, recipe.thinnerShare, nameOf, forWhat);
+  if (step.paintId) return [ml(`paint:${step.paintId}`, nameOf(step.paintId))];
+  // Ground is drawn by its layer.
+  return step.product && productOf(step.product).fromShelf && !isGroundStep(step)
+    ? [ml(`product:${step.product}`, productOf(step.product).name)]
+    : [];
+}
+
+function potsOf(
+  parts: readonly { readonly paintId: string; readonly parts: number }[],
+  mix: Figure,
+  thinnerShare: number,
+  nameOf: (id: string) => string,
+  forWhat: string,
+): Need[] {
+  const total = parts.reduce((sum, p) => sum + p.parts, 0);
+  return parts
+    .filter((p) => p.parts > 0)
+    .map((p) => ({
+      needKey: `paint:${p.paintId}`,
+      name: nameOf(p.paintId),
+      unit: "ml" as const,
+      amount: total > 0 ? times(mix, p.parts / total / (1 + thinnerShare)) : exact(0, "ml", "computed"),
+      forWhat,
+    }));
+}
+
+/** What is taken off the shelf when a step, or a share of it, is done: the likely amount. */
+export type Draw = {
+  readonly needKey: string;
+  readonly name: string;
+  readonly unit: Need["unit"];
+  readonly amount: number;
+};
+
+/** The board and its layers, so that a step that lays one draws it. */
+export type Laid = { readonly board: Board; readonly grounds: readonly GroundLayer[] };
+
+export function drawnBy(step: Step, shelf: Shelf, share: number, { board, grounds }: Laid): readonly Draw[] {
+  const ground = groundOfStep(step, grounds);
+  const ofGround = ground === undefined ? [] : needsOfGround(ground, board);
+  return [
+    ...needsOfStep(step, shelf, share),
+    ...ofGround.map((need) => ({ ...need, amount: times(need.amount, share) })),
+  ]
+    .map(({ needKey, name, unit, amount }) => ({ needKey, name, unit, amount: amount.value }))
+    .filter((d) => d.amount > 0);
+}

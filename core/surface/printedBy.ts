@@ -1,0 +1,11 @@
+import { beadSpacingMm, beadWidthMm } from "#core/print/bead";
+import type { Printer } from "#core/print/printer";
+import type { PrintedBy } from "#core/surface/lookTest";
+
+/** How the faces of a print come out of a machine as it is set. */
+export const printedBy = (printer: Printer): PrintedBy => ({
+  layerMm: printer.layerMm,
+  process: printer.process,
+  skinLinesMm:
+    printer.process === "filament" ? beadSpacingMm(beadWidthMm(printer.nozzleMm), printer.layerMm) : null,
+});
