@@ -16,12 +16,18 @@ export type StoreTrouble = "newer tab" | "newer data" | "closed" | "disk";
 /** What to tell of each: what it is, that nothing is lost, what to do. */
 export const troubleWords: Readonly<Record<StoreTrouble, string>> = {
   "newer tab":
-    "A newer Inch Hollow is open in another tab, so this one keeps nothing any more. Everything up to here is kept. Reload this tab to go on.",
+    "A newer Inch Hollow is open in another tab, so this one keeps nothing any more. Everything " +
+    "up to here is kept. Reload this tab to go on.",
   "newer data":
-    "What is stored here was written by a newer Inch Hollow. Nothing of it was touched. Reload this tab to take the newer version.",
+    "What is stored here was written by a newer Inch Hollow. Nothing of it was touched. Reload " +
+    "this tab to take the newer version.",
   closed:
-    "The browser has closed what is stored here: its disk may be full, or it was cleared. Reload this tab to see what is there.",
-  disk: "The browser could not write to its disk, which is probably full. What was here before is kept, but a browser without any disk left may clear it: save a copy elsewhere now, make room, then reload this tab. Until then nothing is written from here.",
+    "The browser has closed what is stored here: its disk may be full, or it was cleared. Reload " +
+    "this tab to see what is there.",
+  disk:
+    "The browser could not write to its disk, which is probably full. What was here before is kept, " +
+    "but a browser without any disk left may clear it: save a copy elsewhere now, make room, then " +
+    "reload this tab. Until then nothing is written from here.",
 };
 
 let trouble: StoreTrouble | null = null;

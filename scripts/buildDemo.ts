@@ -1,17 +1,20 @@
 // Makes the demo archive that the app imports on first start: public/demo/scenes.zip, or the file that is given.
 import "fake-indexeddb/auto";
 import { mkdir, writeFile } from "node:fs/promises";
-import { dirname } from "node:path";
+import { dirname, join } from "node:path";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { exportArchive } from "#data/archiveOut";
 import { openDatabase } from "#data/db";
 import type { Op } from "#data/rows";
 import { write } from "#data/journal";
 import { contentId } from "#core/mesh/contentId";
+import { openSolids as openMeshSolids } from "#core/mesh/solids";
 import type { NewMesh } from "#data/meshes";
+import { packShippedWork } from "#data/shippedWork";
 import { usualHabits, usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
+import { measuredOf } from "./measured";
 import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
 import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
 
@@ -53,3 +56,12 @@ const path = process.argv[2] ?? "public/demo/scenes.zip";
 await mkdir(dirname(path), { recursive: true });
 await writeFile(path, bytes);
 console.log(`${path}: ${(bytes.byteLength / 1e6).toFixed(2)} MB, ${ids.size} meshes`);
+
+const from = performance.now();
+const work = await measuredOf(db, await openMeshSolids());
+const packed = await packShippedWork(work);
+await writeFile(join(dirname(path), "measured.bin"), packed);
+console.log(
+  `measured.bin: ${(packed.byteLength / 1e6).toFixed(2)} MB, ${work.measurements.length} measurements, ` +
+    `${work.results.length} results in ${((performance.now() - from) / 1000).toFixed(1)} s`,
+);

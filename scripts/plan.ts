@@ -1,19 +1,16 @@
-import { printOf } from "#core/scene/part";
 // npm run plan -- [ARCHIVE.zip] [SCENE] [YYYY-MM-DD] [--json]: the whole plan of an exported archive without
 // the interface.
 // Without an archive: the demo scenes. Times and walls are reckoned; nothing is kept.
 import "fake-indexeddb/auto";
 import { readFile } from "node:fs/promises";
-import { measureMesh } from "#core/mesh/measure";
-import { posedId, posedSoup } from "#core/mesh/pose";
 import { digits, type Figure } from "#core/figure";
 import { makePlan, type Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
 import { bringIn, readArchive } from "#data/archiveIn";
 import { openDatabase } from "#data/db";
-import { loadMesh, storeMeasurement } from "#data/meshes";
 import { listScenes } from "#data/scenes";
 import { getPlanInput } from "#data/workshop";
+import { measureAll } from "./measured";
 
 const args = process.argv.slice(2);
 const json = args.includes("--json");
@@ -40,14 +37,7 @@ if (!outcome.ok) stop(outcome.problems.map((p) => p.message).join("\n"));
 const scenes = await listScenes(db);
 if (wanted && !scenes.some((s) => s.id === wanted || s.name === wanted))
   stop(`${file} has no scene ${wanted}. It has: ${scenes.map((s) => s.name).join(", ")}.`);
-for (const part of await db.parts.toArray()) {
-  const { meshId } = part;
-  const soup = meshId ? await loadMesh(meshId, db) : null;
-  if (!soup) continue;
-  for (const lies of [null, printOf(part).pose])
-    if (!(await db.table("measurements").get(posedId(meshId!, lies))))
-      await storeMeasurement(posedId(meshId!, lies), measureMesh(posedSoup(soup, lies)).measurement, db);
-}
+await measureAll(db);
 const inputs: PlanInput[] = [];
 for (const { id, startOn } of scenes)
   inputs.push((await getPlanInput(id, { today: told ?? startOn, minute: 9 * 60, ms: 0 }, db))!);

@@ -20,7 +20,8 @@ import {
   proposeCuts,
 } from "#core/print/cutting";
 import { boresOf, proposeDrains } from "#core/print/drains";
-import { filamentWork, type FilamentWork, type InfillBand } from "#core/print/filamentWork";
+import { shellWorkedOut, workedOutOf } from "#core/plan/plates/workedOut";
+import type { FilamentWork, InfillBand } from "#core/print/filamentWork";
 import { GcodeReader, type GcodeMachine, type GcodeReport } from "#core/print/gcode";
 import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
@@ -85,19 +86,10 @@ const api = {
     printer: FilamentPrinter,
     bands: readonly InfillBand[],
   ): Promise<FilamentWork> {
-    const { insetAreas } = await solids();
-    const mesh = posedMesh(weld({ corners }), pose);
-    return filamentWork(mesh, findTwins(mesh).twin, factor, printer, bands, insetAreas)!;
+    return workedOutOf({ corners }, pose, factor, printer, bands, (await solids()).insetAreas);
   },
-  shell(corners: Float32Array, factor: number, wallMm: number): Outcome<HollowShell> {
-    const hollow = hollowMesh(weld({ corners }), wallMm / factor, factor);
-    return hollow.ok
-      ? success({
-          millilitres: ((hollow.value.solidVolume - hollow.value.cavityVolume) * factor ** 3) / 1000,
-          thinnestMm: hollow.value.thinnest * factor,
-        })
-      : hollow;
-  },
+  shell: (corners: Float32Array, factor: number, wallMm: number): Outcome<HollowShell> =>
+    shellWorkedOut({ corners }, factor, wallMm),
   measure: (corners: Float32Array, pose: Pose | null): MeshMeasurement =>
     measureMesh(posedSoup({ corners }, pose)).measurement,
   waysUp(

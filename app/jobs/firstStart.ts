@@ -3,6 +3,7 @@ import type { Scene } from "#core/scene/scene";
 import type { ReadArchive } from "#data/archiveIn";
 import { appDatabase } from "#data/db";
 import type { Op } from "#data/rows";
+import { keepShippedWork, type ShippedWork } from "#data/shippedWork";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { keepOutside, keptOutside } from "#app/jobs/keptOutside";
@@ -50,6 +51,19 @@ export async function importDemo(): Promise<void> {
   const whole = { reading: { ...reading, good: [...moved, started] }, meshes };
   const outcome = await bringIn(whole, "add", "leave out", at, appDatabase(), "Open the demo");
   if (!outcome.ok) throw new Error(outcome.problems[0]!.message);
+  await bringInShippedWork();
+}
+
+/** What was measured on the demo when the app was built. Where it cannot be had all of it is measured here. */
+async function bringInShippedWork(): Promise<void> {
+  try {
+    const response = await fetch("/demo/measured.bin");
+    if (!response.ok) return;
+    const { unpackJson } = await import("#workers/archive");
+    await keepShippedWork((await unpackJson(await response.blob())) as ShippedWork);
+  } catch (error) {
+    console.warn("What was measured with the build could not be read; it is measured again.", error);
+  }
 }
 
 /**

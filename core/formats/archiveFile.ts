@@ -54,7 +54,8 @@ export async function packArchive(
 const tooLarge = () =>
   refused(
     "archive/too-large",
-    "An archive holds up to 4 GB. Take away scenes that are finished, one by one as archives of their own, and delete them here.",
+    "An archive holds up to 4 GB. Take away scenes that are finished, one by one as archives of " +
+      "their own, and delete them here.",
   );
 
 /** An archive that was opened: its JSON as it stands there, and its meshes when they are asked for. */

@@ -223,7 +223,8 @@ export function readTextStl(bytes: Uint8Array): Outcome<readonly ReadModel[], Fo
   if (models.length === 0)
     return refused(
       "stl/text-broken",
-      "The file begins like a text STL and holds no facet. It is probably another kind of file with the wrong name.",
+      "The file begins like a text STL and holds no facet. It is probably another kind of file " +
+        "with the wrong name.",
     );
   return success(models.map((m) => ({ name: m.name, soup: { corners: m.numbers }, unitMm: null })));
 }

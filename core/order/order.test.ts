@@ -68,7 +68,7 @@ describe("tables", () => {
         [r.says, r.because, r.mend].every((t) => t.endsWith(".") && t.length > 10),
         r.id,
       ).toBe(true);
-      expect(r.kind === "advice" || r.precedes || r.check, r.id).toBeTruthy();
+      expect(r.kind === "advice" || r.saidAt || r.precedes || r.check, r.id).toBeTruthy();
     }
     for (const id of [
       "O3",

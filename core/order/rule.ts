@@ -63,6 +63,10 @@ export type OrderRule = {
   readonly severity: Severity;
   readonly basis: "common practice";
   readonly mend: string;
+  /** The steps that the rule is about, beside the pairs that it keeps in order: of these alone it can be kept. */
+  readonly looksAt?: (step: Step) => boolean;
+  /** Where it is said before a print begins, and so is no longer a matter of the order of work. */
+  readonly saidAt?: string;
   readonly precedes?: readonly Precedence[];
   /** How far apart two steps are kept that meet and come in this order. */
   readonly spacing?: (below: Step, top: Step) => Spacing | null;

@@ -219,11 +219,13 @@ function drawBack({ layer, product, area, add }: Coat, made: Step): void {
     notes: [
       ...(piecewise
         ? [
-            "All of it takes longer than the first piece stays open: lay it on and draw it back piece by piece.",
+            "All of it takes longer than the first piece stays open: lay it on and draw it back " +
+              "piece by piece.",
           ]
         : []),
       "Wipe the brush almost dry: the face is to be damp, not wet.",
-      "Early it runs together again; late it comes off in rims and takes more thinner, which can open the colour below.",
+      "Early it runs together again; late it comes off in rims and takes more thinner, which can " +
+        "open the colour below.",
     ],
   });
 }

@@ -1,5 +1,3 @@
-import type { Process } from "#core/print/printer";
-
 /** Where the bed is read: its corners round, and its middle where that was read too. */
 export const readPlaces = ["back left", "back right", "front right", "front left", "middle"] as const;
 
@@ -21,13 +19,22 @@ export type TestPiece = {
   readonly changed: string;
 };
 
+/** The last readings of a machine's bed, and how the last trial piece in a material came out on it. */
+export const lastRecords = (
+  { level, pieces }: { readonly level?: readonly LevelReading[]; readonly pieces?: readonly TestPiece[] },
+  materialId: string | null,
+): { readonly level: LevelReading | null; readonly piece: TestPiece | null } => ({
+  level: level?.at(-1) ?? null,
+  piece: pieces?.findLast((p) => p.materialId === materialId) ?? null,
+});
+
 /** Apart by more than this a bed is levelled again, mm: a first layer of filament, a plate of resin. Defaults. */
-const MOST_APART_MM: Readonly<Record<Process, number>> = { filament: 0.05, resin: 0.1 };
+const MOST_APART_MM: Readonly<Record<"filament" | "resin", number>> = { filament: 0.05, resin: 0.1 };
 
 /** How far apart the readings are, and the corner that stands out, in words; no words where the bed is level. */
 export function levelOf(
   { cardMm, readingsMm }: Pick<LevelReading, "cardMm" | "readingsMm">,
-  process: Process,
+  process: "filament" | "resin",
 ): { readonly apartMm: number; readonly warn: string | null } {
   const off = readingsMm.map((r) => r - cardMm);
   const apartMm = Math.max(...off) - Math.min(...off);

@@ -75,7 +75,8 @@ describe("filament work", () => {
     ],
     ["a ring on edge", () => torus(20, 6, 80, 40)],
   ])(
-    "of %s, some layers followed exactly, is within a hundredth of following every layer, and says how far off it may be",
+    "of %s, some layers followed exactly, is within a hundredth of following every layer, and " +
+      "says how far off it may be",
     (_, make) => {
       const mesh = weld(soupOf(make()));
       const twin = findTwins(mesh).twin;

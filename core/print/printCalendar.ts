@@ -177,14 +177,8 @@ function laid(
       ? slots.reduce((last, s) => (job.after!.includes(s.plateId) ? Math.max(last, s.clearedAt) : last), 0)
       : 0;
     for (const { printerId, minutes } of job.on) {
-      const slot = takenSoon(
-        job,
-        printerId,
-        minutes,
-        Math.max(rules.from, job.releaseAt ?? 0, waits, free.get(printerId) ?? 0),
-        busy,
-        rules,
-      );
+      const from = Math.max(rules.from, job.releaseAt ?? 0, waits, free.get(printerId) ?? 0);
+      const slot = takenSoon({ job, printerId, minutes, busy, rules }, from);
       if (!best || slot.clearedAt < best.clearedAt - 1e-9) best = slot;
     }
     if (!best) continue;
@@ -199,6 +193,15 @@ function laid(
   return slots;
 }
 
+/** A plate on one machine, looking for its hour. */
+type WantedRun = {
+  readonly job: PlateJob;
+  readonly printerId: string;
+  readonly minutes: number;
+  readonly busy: readonly Busy[];
+  readonly rules: CalendarRules;
+};
+
 /** Minutes that a resin plate hangs after its end until somebody takes it off. */
 export const hangingMinutes = ({ clearedAt, endsAt }: RunSlot, clearMinutes: number): number =>
   clearedAt - clearMinutes - endsAt;
@@ -208,15 +211,9 @@ const PUT_OFF = 14 * MINUTES_A_DAY;
 const LATER_TRIES = 40;
 
 /** The first slot, or the first later one that ends when somebody soon comes, where it may not hang wet. */
-function takenSoon(
-  job: PlateJob,
-  printerId: string,
-  minutes: number,
-  from: number,
-  busy: readonly Busy[],
-  rules: CalendarRules,
-): RunSlot {
-  const first = slotOn(job, printerId, minutes, from, busy, rules);
+function takenSoon(run: WantedRun, from: number): RunSlot {
+  const { job } = run;
+  const first = slotOn(run, from);
   const most = job.mostHangingMinutes;
   if (most === undefined) return first;
   let slot = first;
@@ -224,21 +221,14 @@ function takenSoon(
     const hangs = hangingMinutes(slot, job.clearMinutes);
     if (!(hangs > most + 1e-9)) return slot;
     // So late that it ends in time for whoever comes then, or at the next hours after that.
-    const later = slotOn(job, printerId, minutes, slot.setupAt + hangs - most, busy, rules);
+    const later = slotOn(run, slot.setupAt + hangs - most);
     if (!(later.clearedAt <= first.clearedAt + PUT_OFF) || later.setupAt <= slot.setupAt) return first;
     slot = later;
   }
   return first;
 }
 
-function slotOn(
-  job: PlateJob,
-  printerId: string,
-  minutes: number,
-  from: number,
-  busy: readonly Busy[],
-  rules: CalendarRules,
-): RunSlot {
+function slotOn({ job, printerId, minutes, busy, rules }: WantedRun, from: number): RunSlot {
   const { clock, unattended, quiet } = rules;
   const silent = quiet?.get(printerId);
   let earliest = from;

@@ -15,44 +15,61 @@ export type Caution = {
 
 /** Shown under every set of cautions. */
 export const CAUTIONS_END =
-  "Follow the product's safety data sheet and local rules; for wiring, flues, ventilation, waste and medical questions ask a licensed or qualified person.";
+  "Follow the product's safety data sheet and local rules; for wiring, flues, ventilation, waste " +
+  "and medical questions ask a licensed or qualified person.";
 
 export const cautions = [
   {
     id: "C1",
     hazard: "liquid resin",
     title: "Liquid resin",
-    text: "Nitrile gloves, eye protection, air. No skin contact: sensitisation builds up. Cure waste and wipes before disposal, never down a drain. Used alcohol is flammable waste. Vapour needs an organic-vapour filter; a dust mask does nothing.",
+    text:
+      "Nitrile gloves, eye protection, air. No skin contact: sensitisation builds up. Cure waste " +
+      "and wipes before disposal, never down a drain. Used alcohol is flammable waste. Vapour needs " +
+      "an organic-vapour filter; a dust mask does nothing.",
   },
   {
     id: "C2",
     hazard: "dust",
     title: "Dust",
-    text: "Fitted dust mask (P2/FFP2 or better), wet sanding or extraction. Resin dust is harmful even when cured. FFP3 for cement, plaster, stone and MDF. Goggles when you drill a part that may hold liquid resin.",
+    text:
+      "Fitted dust mask (P2/FFP2 or better), wet sanding or extraction. Resin dust is harmful even " +
+      "when cured. FFP3 for cement, plaster, stone and MDF. Goggles when you drill a part that may " +
+      "hold liquid resin.",
   },
   {
     id: "C3",
     hazard: "flammable",
     title: "Solvent",
-    text: "No flame, no spark, air moving outward, closed container, away from lamps and heaters. Never in a heated dryer or straight in an ultrasonic bath. A little alcohol in a closed box is an explosive mixture.",
+    text:
+      "No flame, no spark, air moving outward, closed container, away from lamps and heaters. Never " +
+      "in a heated dryer or straight in an ultrasonic bath. A little alcohol in a closed box is an " +
+      "explosive mixture.",
   },
   {
     id: "C4",
     hazard: "open flame",
     title: "Flame on plastic",
-    text: "Outdoors or strong extraction; extinguisher to hand; no alcohol or aerosols within reach; try on scrap first. Only bare PLA or PETG; never resin, ABS, PVC or foam.",
+    text:
+      "Outdoors or strong extraction; extinguisher to hand; no alcohol or aerosols within reach; " +
+      "try on scrap first. Only bare PLA or PETG; never resin, ABS, PVC or foam.",
   },
   {
     id: "C5",
     hazard: "spray mist",
     title: "Spray",
-    text: "Vapour and particle respirator rated for the product, booth or outdoors, eyes covered. Water-based is not harmless when atomised. Propellant is extremely flammable: no flame, spark, heater or grass applicator in the room; cans are warmed only in hand-warm water.",
+    text:
+      "Vapour and particle respirator rated for the product, booth or outdoors, eyes covered. " +
+      "Water-based is not harmless when atomised. Propellant is extremely flammable: no flame, " +
+      "spark, heater or grass applicator in the room; cans are warmed only in hand-warm water.",
   },
   {
     id: "C6",
     hazard: "bonds skin",
     title: "Cyanoacrylate",
-    text: "Bonds skin in seconds, fumes sting, runs hot on cotton. Goggles. Skin stuck: warm soapy water, never pull. Its activator is a flammable solvent; with baking soda it runs hot.",
+    text:
+      "Bonds skin in seconds, fumes sting, runs hot on cotton. Goggles. Skin stuck: warm soapy " +
+      "water, never pull. Its activator is a flammable solvent; with baking soda it runs hot.",
   },
   { id: "C7", hazard: "hot or burning", title: "Hot glue, hot wire", text: "Burns; foam fumes." },
   {
@@ -71,19 +88,25 @@ export const cautions = [
     id: "C10",
     hazard: "swallowed cell",
     title: "Button and coin cells",
-    text: "Screw-closed holder where children or animals can reach: swallowed cells burn within hours and need emergency care at once. Lock spare and used cells away.",
+    text:
+      "Screw-closed holder where children or animals can reach: swallowed cells burn within hours " +
+      "and need emergency care at once. Lock spare and used cells away.",
   },
   {
     id: "C11",
     hazard: "current",
     title: "Wiring",
-    text: "Low voltage from a cell or approved supply only; resistor in place; no charging of primary cells; mains work by qualified people. Cells not shorted, no bare lithium pouch cells.",
+    text:
+      "Low voltage from a cell or approved supply only; resistor in place; no charging of primary " +
+      "cells; mains work by qualified people. Cells not shorted, no bare lithium pouch cells.",
   },
   {
     id: "C12",
     hazard: "running printer",
     title: "Unattended printer",
-    text: "Smoke alarm, clear surroundings, the maker's instructions, local and landlord's rules. A resin printer in a ventilated place out of reach of children.",
+    text:
+      "Smoke alarm, clear surroundings, the maker's instructions, local and landlord's rules. A " +
+      "resin printer in a ventilated place out of reach of children.",
   },
   {
     id: "C13",
@@ -95,13 +118,17 @@ export const cautions = [
     id: "C14",
     hazard: "caustic or fine powder",
     title: "Grout, plaster, powders",
-    text: "Dust mask, goggles and gloves. Cement is caustic on wet skin. Plaster heats as it sets: never cast on skin.",
+    text:
+      "Dust mask, goggles and gloves. Cement is caustic on wet skin. Plaster heats as it sets: " +
+      "never cast on skin.",
   },
   {
     id: "C15",
     hazard: "two parts that heat",
     title: "Epoxy and casting resin",
-    text: "Gloves and air, keep to the depth limit (it heats itself), cure in a closed clean place. A full cup can smoke: pour thin.",
+    text:
+      "Gloves and air, keep to the depth limit (it heats itself), cure in a closed clean place. A " +
+      "full cup can smoke: pour thin.",
   },
   {
     id: "C16",
@@ -125,13 +152,17 @@ export const cautions = [
     id: "C19",
     hazard: "oily wipes",
     title: "Oily wipes",
-    text: "They heat by themselves and ignite: flat outdoors to dry, or under water in a closed metal tin; never balled in a bin.",
+    text:
+      "They heat by themselves and ignite: flat outdoors to dry, or under water in a closed metal " +
+      "tin; never balled in a bin.",
   },
   {
     id: "C20",
     hazard: "magnets",
     title: "Small magnets",
-    text: "Two that are swallowed are an emergency: glue in and cover, not on pieces for children. Away from pacemakers.",
+    text:
+      "Two that are swallowed are an emergency: glue in and cover, not on pieces for children. Away " +
+      "from pacemakers.",
   },
   {
     id: "C21",

@@ -45,26 +45,17 @@ export type StepFacts = {
   readonly bathMinutes?: number;
   readonly alcoholShare?: number;
   readonly gapMm?: number;
-  /**
-   * How far a mix is off its ratio, as a share; how much is mixed at once; what all of it needs; what is on
-   * the shelf.
-   */
+  /** How far a mix is off its ratio, as a share; how much is mixed at once; what all of it needs. */
   readonly ratioOff?: number;
   readonly batchMl?: number;
   readonly neededMl?: number;
-  readonly leftMl?: number;
   /** Parts that share its colour. */
   readonly sharedBy?: number;
-  /** Joints or pieces made alike in one go. */
-  readonly setOf?: number;
   readonly checks?: readonly Checked[];
   readonly weathering?: (typeof weatherings)[number];
   readonly tone?: "light" | "dark" | "uneven";
   readonly metal?: "chrome" | "iron";
   readonly spread?: "sprinkled" | "dripped";
-  /** First time on this machine or in this material. */
-  readonly firstUse?: true;
-  readonly setsSizes?: true;
   readonly doubtful?: true;
   readonly shows?: true;
   /** Blocks the brush, takes another finish, or stays clear: painted apart and joined after. */

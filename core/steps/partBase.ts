@@ -13,6 +13,10 @@ export type PartBase = Pick<Step, "process" | "clear" | "releaseAt" | "thinnestM
   readonly facts: StepFacts;
 };
 
+/** How the copies of a part are called in a step. */
+export const copiesText = ({ name, count }: Pick<PartBase, "name" | "count">): string =>
+  count > 1 ? `${name} x ${count}` : name;
+
 /** A step on the part; `key` is the end of its id, its action where none is given. */
 export type AddStep = (
   draft: Omit<Draft, "id" | "targets" | "onWhat"> & { key?: string; targets?: readonly Target[] },
@@ -20,7 +24,7 @@ export type AddStep = (
 
 /** A list that steps on one part are added to, in the order of its own recipe. */
 export function stepsOn(base: PartBase, speed: Speed): { readonly steps: Step[]; readonly add: AddStep } {
-  const { id, pieceOf, name, count, ...shared } = base;
+  const { id, pieceOf, name: _, count, ...shared } = base;
   const target = partRef(id);
   const steps: Step[] = [];
   const add: AddStep = ({ key, ...draft }) => {
@@ -28,7 +32,7 @@ export function stepsOn(base: PartBase, speed: Speed): { readonly steps: Step[];
       {
         ...shared,
         targets: pieceOf === null ? [target] : [target, partRef(pieceOf)],
-        onWhat: count > 1 ? `${name} x ${count}` : name,
+        onWhat: copiesText(base),
         pieces: count,
         ...draft,
         id: `${target}/${key ?? draft.action.replaceAll(" ", "-")}`,

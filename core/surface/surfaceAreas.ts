@@ -59,7 +59,9 @@ export function surfaceAreas(
           basis: "measured",
         },
         {
-          text: "contrast of the steps under a lamp against the eye's threshold at that pattern's fineness (3 times it counts as shown)",
+          text:
+            "contrast of the steps under a lamp against the eye's threshold at that pattern's " +
+            "fineness (3 times it counts as shown)",
           basis: "published",
         },
         { text: "range: the same with an eye twice and half as sharp" },

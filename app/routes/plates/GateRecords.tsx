@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { levelOf, readPlaces, verdicts } from "#core/print/bedLevel";
+import { lastRecords, levelOf, readPlaces, verdicts } from "#core/print/bedLevel";
 import type { Outcome, Problem } from "#core/outcome";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import { Button } from "#ui/Button";
@@ -12,8 +12,7 @@ import type { SentForm } from "#app/readForm";
 /** What the list before a run asks to be written down: how the bed reads, and how a trial piece came out. */
 export function GateRecords({ plate }: { plate: PlatePlan }) {
   const { printer, material } = plate;
-  const last = printer.level?.at(-1);
-  const piece = printer.pieces?.findLast((p) => p.materialId === (material?.id ?? null));
+  const { level: last, piece } = lastRecords(printer, material?.id ?? null);
   return (
     <div className="grid gap-2">
       <Kept

@@ -26,7 +26,8 @@ describe("a cleared browser", () => {
     expect(clearedWords(kept).where).toMatch(/was not saved outside this browser/);
     const saved = { name: "inch-hollow-2026-03-12.zip", at: "2026-03-12T20:00", where: "download" } as const;
     expect(clearedWords({ ...kept, saved }).where).toBe(
-      "The last file you saved is inch-hollow-2026-03-12.zip, wherever your browser keeps downloads, of 2026-03-12 20:00. Bring it in to go on from there.",
+      "The last file you saved is inch-hollow-2026-03-12.zip, wherever your browser keeps " +
+        "downloads, of 2026-03-12 20:00. Bring it in to go on from there.",
     );
     expect(clearedWords({ ...kept, folder: "Copies", saved: { ...saved, where: "folder" } }).where).toContain(
       "in your folder “Copies”",

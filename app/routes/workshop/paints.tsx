@@ -1,21 +1,21 @@
 import { thinners } from "#core/materials/thinner";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
-import { type Problem, under } from "#core/outcome";
+import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
 import type { Paint } from "#core/paint/paint";
 import { type ProductId, productName, products } from "#core/materials/products";
-import { strengthFromSwatch, SWATCH_FITS } from "#core/paint/swatch";
-import { appDatabase } from "#data/db";
-import { patchRow, putRow } from "#data/scenes";
+import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { type Column, Table } from "#ui/Table";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, type SentForm, textOf } from "#app/readForm";
+import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
+import { keepSwatch } from "./keepSwatch";
+import { SwatchForm } from "./SwatchForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -44,40 +44,6 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   return answer(outcome);
 }
 
-/** The strength of a pot, from one swatch of it in equal parts with a white. */
-async function keepSwatch(form: SentForm, at: string) {
-  const { paints } = appDatabase();
-  const white = await paints.get(textOf(form, "white"));
-  const pot = await paints.get(textOf(form, "pot"));
-  const measured = under("swatch", labOfHex(textOf(form, "swatch")));
-  if (!measured.ok) return refuse(measured.problems);
-  if (!white || !pot || white.id === pot.id)
-    return refuse([
-      {
-        code: "swatch/pots",
-        path: ["pot"],
-        message: "Choose a white and another pot that it was mixed with.",
-      },
-    ]);
-  const { strength, residual } = strengthFromSwatch(
-    white.lab,
-    pot.lab,
-    measured.value,
-    white.strength ?? undefined,
-  );
-  if (residual > SWATCH_FITS)
-    return refuse([
-      {
-        code: "swatch/off",
-        path: ["swatch"],
-        message: `No strength of ${pot.name} gives that colour with ${white.name}: it stays ${residual.toFixed(1)} away. The white, the photo or the opacity is off; mix 1 to 4 and look again.`,
-      },
-    ]);
-  return answer(
-    await patchRow("paints", pot.id, { strength }, `Strength of ${pot.name} from its swatch`, at),
-  );
-}
-
 /** What a pot can be thinned with, beside what its product asks for. */
 const thinnerOptions = [
   ["", "what it asks for"],
@@ -85,49 +51,6 @@ const thinnerOptions = [
     .filter((t) => t.id !== "none" && t.id !== "unknown" && !t.id.startsWith("own"))
     .map((t) => [t.id, t.name] as const),
 ] as const;
-
-/** From here a pot may be the white of a swatch, L*. */
-const WHITE_L = 85;
-
-/** One swatch makes every mix with a pot surer: without it its strength is guessed from its lightness. */
-function SwatchForm({
-  paints,
-  problems,
-}: {
-  paints: readonly Paint[];
-  problems: readonly Problem[] | undefined;
-}) {
-  const whites = paints.filter((p) => p.lab.l >= WHITE_L);
-  const others = paints.filter((p) => p.lab.l < WHITE_L);
-  if (whites.length === 0 || others.length === 0) return null;
-  const known = paints.filter((p) => p.strength !== null).length;
-  return (
-    <KeptForm className="panel grid items-end gap-3 sm:grid-cols-2 lg:grid-cols-4" version={known}>
-      <h2 className="col-span-full">How strong a pot is, from one swatch</h2>
-      <p className="col-span-full text-[14px] text-ink-2">
-        Stir equal parts by volume with a white, lay it on until it covers, let it dry, and give its colour
-        from a photo with a white card beside it. Mixes with that pot are surer from then on.
-      </p>
-      <Choice label="White" name="white" options={whites.map((p) => [p.id, p.name] as const)} />
-      <Choice
-        label="And as much of"
-        name="pot"
-        options={others.map((p) => [p.id, p.name] as const)}
-        problems={problems}
-      />
-      <Field
-        label="The swatch when dry"
-        name="swatch"
-        type="color"
-        defaultValue="#b0a698"
-        problems={problems}
-      />
-      <Button type="submit" name="intent" value="swatch">
-        Keep the swatch
-      </Button>
-    </KeptForm>
-  );
-}
 
 export default function Paints({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const fetcher = useFetcher();

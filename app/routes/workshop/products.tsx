@@ -52,7 +52,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         code: "product/order",
         path: ["handle"],
         message:
-          "A film takes its next coat first, is handled after that, and is cured last: the hours grow in that order.",
+          "A film takes its next coat first, is handled after that, and is cured last: the hours " +
+          "grow in that order.",
       },
     ]);
   const outcome = await putRow(

@@ -29,24 +29,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O1",
     kind: "insert",
-    says: "Scale, sockets and walls are settled before anything prints; one joint is tried before a set of them.",
+    says:
+      "Scale, sockets and walls are settled before anything prints; one joint is tried before a set " +
+      "of them.",
     because: "A wrong socket printed once is a trial; printed thirty times it is waste.",
     severity: "ruins",
     mend: "Put a trial of one joint before the set.",
-    check: (s, here) =>
-      s.action === "print" &&
-      (s.facts?.setOf ?? 1) >= 4 &&
-      !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("joint") === true)
-        ? {
-            mends: [
-              insert("before", s, "test", "Print and try one joint", {
-                loose: true,
-                minutes: 15,
-                facts: { checks: ["joint"] },
-              }),
-            ],
-          }
-        : null,
+    saidAt: "said in Joints, of a fit that was never tried",
   }),
   rule({
     id: "O2",
@@ -55,20 +44,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "A small piece shows in an hour what a full plate shows in a day.",
     severity: "wastes",
     mend: "Print a calibration piece first.",
-    check: (s, here) =>
-      s.action === "print" &&
-      s.facts?.firstUse &&
-      !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("material") === true)
-        ? {
-            mends: [
-              insert("before", s, "test", "Print and measure a calibration piece", {
-                loose: true,
-                minutes: 20,
-                facts: { checks: ["material"] },
-              }),
-            ],
-          }
-        : null,
+    saidAt: "said at the gate of a plate, of a machine and material without a good run",
   }),
   rule({
     id: "O3",
@@ -97,10 +73,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O5",
     kind: "order",
-    says: "Resin is not sanded, sawn or ground before it is fully cured, and then only wet or with extraction.",
+    says:
+      "Resin is not sanded, sawn or ground before it is fully cured, and then only wet or with " +
+      "extraction.",
     because: "Half-cured resin smears, and its dust is worse for you.",
     severity: "ruins",
     mend: "Move the cure before the sanding.",
+    looksAt: (s) => s.action === "sand" && s.process === "resin",
     precedes: [order(["cure"], ["sand", "fill", "level", "prime", "glue", "dry fit", "paste"])],
     check: (s, here) =>
       s.action === "sand" && s.process === "resin" && here.later.some((p) => p.step.action === "cure")
@@ -121,6 +100,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Dust and loose fibres under primer stay for ever.",
     severity: "weakens",
     mend: "Insert a wash after the sanding.",
+    looksAt: (s) => isOne(s, ["prime", "glue"]),
     precedes: [
       order(["sand"], ["wash"]),
       order(["dry fit"], ["wash"], "none", (a, b) => makesDust(a) && b.targets.some(isJoint)),
@@ -153,6 +133,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "A fit that is out is filed or reprinted; glue does not mend it.",
     severity: "wastes",
     mend: "Insert a dry fit before the glue.",
+    looksAt: (s) => s.action === "glue",
     precedes: [
       order(["dry fit"], ["glue"]),
       order(["dry fit"], ["prime"], "none", (a) => a.facts?.checks?.includes("assembly") === true),
@@ -173,10 +154,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O8",
     kind: "order",
-    says: "Flame only on bare PLA or PETG with walls of 2 mm or more and no closed hollow, before any coat, filler or glue, and a day after any alcohol or solvent.",
+    says:
+      "Flame only on bare PLA or PETG with walls of 2 mm or more and no closed hollow, before any " +
+      "coat, filler or glue, and a day after any alcohol or solvent.",
     because: "Coats, glue and vapour burn, resin chars, thin walls fold, a closed hollow bursts.",
     severity: "ruins",
     mend: "Choose another treatment, or move the flame before every coat.",
+    looksAt: (s) => s.action === "flame",
     precedes: [order(["flame"], [...coats, "sand", "fill", "level", "glue", "paste", "fill seam", "seal"])],
     check: (s, here) => {
       if (s.action !== "flame") return null;
@@ -206,7 +190,9 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O9",
     kind: "order",
-    says: "Joints that show are glued and filled before primer; what blocks the brush, takes another finish or stays clear is painted apart and joined after.",
+    says:
+      "Joints that show are glued and filled before primer; what blocks the brush, takes another " +
+      "finish or stays clear is painted apart and joined after.",
     because: "A seam cannot be filled through paint, and a brush does not reach behind what is in its way.",
     severity: "weakens",
     mend: "Glue and fill before the primer, or paint apart and join after.",
@@ -223,7 +209,9 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O10",
     kind: "order",
-    says: "Seams that will show are filled and smoothed before primer; seams that the ground covers are closed, no more.",
+    says:
+      "Seams that will show are filled and smoothed before primer; seams that the ground covers are " +
+      "closed, no more.",
     because: "Primer over an open seam has to be sanded off again, and work under the ground is not seen.",
     severity: "wastes",
     mend: "Move the seam filling before the primer.",
@@ -248,10 +236,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O12",
     kind: "over",
-    says: "Nothing that eats or melts foam goes over foam that has not two dry water-based coats, edges included; pours over foam at most 5 mm.",
+    says:
+      "Nothing that eats or melts foam goes over foam that has not two dry water-based coats, edges " +
+      "included; pours over foam at most 5 mm.",
     because: "Solvent, ordinary cyanoacrylate, hot glue and the heat of a deep pour turn foam into a hole.",
     severity: "ruins",
     mend: "Seal it with two water-based coats and wait 12 h, or use what foam bears.",
+    looksAt: (s) => s.product !== null,
     check: (s, here) => {
       const bare = bareUnder(s, here);
       if (bare === null || materialOf(bare).kind !== "foam" || !s.product) return null;
@@ -295,10 +286,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O40",
     kind: "insert",
-    says: "Flame: a trial on scrap of the same wall first; then short passes at a distance, and stop at the first shine or bubble.",
+    says:
+      "Flame: a trial on scrap of the same wall first; then short passes at a distance, and stop at " +
+      "the first shine or bubble.",
     because: "Between nothing and a melted wall lie two seconds.",
     severity: "ruins",
     mend: "Put a trial on scrap before it.",
+    looksAt: (s) => s.action === "flame",
     check: (s, here) =>
       s.action === "flame" &&
       !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("flame") === true)
@@ -318,10 +312,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O41",
     kind: "needs",
-    says: "Sanding goes less deep than the shallowest relief of the zone; lines that are lost are cut again before primer.",
+    says:
+      "Sanding goes less deep than the shallowest relief of the zone; lines that are lost are cut " +
+      "again before primer.",
     because: "What is sanded away under primer does not come back.",
     severity: "ruins",
     mend: "Sand less, or cut the lines again before the primer.",
+    looksAt: (s) => s.action === "sand",
     check: (s, here) =>
       s.action === "sand" &&
       s.facts?.depthMm !== undefined &&
@@ -348,6 +345,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Filler drinks paint otherwise than primer, and the spot shows for ever.",
     severity: "wastes",
     mend: "Prime the spot again.",
+    looksAt: (s) => isOne(s, ["paint", "drybrush", "shade"]),
     check: (s, here) => {
       if (!isOne(s, ["paint", "drybrush", "shade"])) return null;
       const spot = latest(here, (e) => isOne(e, ["fill", "fill seam", "prime"]));
@@ -373,9 +371,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "An opening is as large as it came out, not as it was drawn.",
     severity: "ruins",
     mend: "Print the piece that sets the size first.",
-    precedes: [
-      order(["print"], ["print"], "none", (a, b) => a.facts?.setsSizes === true && !b.facts?.setsSizes),
-    ],
+    saidAt: "kept by the calendar of prints: what others are fitted to is printed first",
   }),
   rule({
     id: "O53",
@@ -384,6 +380,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Glue that has set holds a wrong corner as well as a right one.",
     severity: "weakens",
     mend: "Measure both diagonals right after the glue.",
+    looksAt: (s) => s.action === "glue",
     check: (s, here) =>
       s.action === "glue" &&
       s.facts?.square &&
@@ -407,6 +404,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "A lid that was once glued by a drop too much does not open again.",
     severity: "weakens",
     mend: "Put release film under the joint first.",
+    looksAt: (s) => isOne(s, ["glue", "lay ground"]),
     check: (s, here) =>
       isOne(s, ["glue", "lay ground"]) &&
       s.facts?.openJoint &&
@@ -425,10 +423,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O69",
     kind: "insert",
-    says: "The tacky skin of light-cured resin is wiped off with alcohol or cured under water, and dry 12 h, before paint or glue.",
+    says:
+      "The tacky skin of light-cured resin is wiped off with alcohol or cured under water, and dry " +
+      "12 h, before paint or glue.",
     because: "Paint over uncured skin stays soft and comes off with it.",
     severity: "ruins",
     mend: "Wipe off the skin and let it dry.",
+    looksAt: (s) => s.action === "level",
     spacing: (a, b) =>
       a.action === "wash" && toolOf(a.tool).agents.includes("alcohol") && isOne(b, ["prime", "paint", "glue"])
         ? { atLeast: 12 * H }
@@ -458,6 +459,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Resin that is trapped inside finds its way out through the paint, weeks later.",
     severity: "ruins",
     mend: "Stand it on white paper for a day and look.",
+    looksAt: (s) => s.action === "prime" && s.process === "resin",
     check: (s, here) =>
       s.action === "prime" &&
       s.process === "resin" &&
@@ -487,6 +489,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Long baths soften it, and alcohol cured in leaves white bloom.",
     severity: "weakens",
     mend: "Shorten the bath; let it dry before the lamp.",
+    looksAt: (s) => s.action === "wash resin",
     spacing: (a, b) => (a.action === "wash resin" && b.action === "cure" ? { atLeast: 30 } : null),
     check: (s, here) => {
       if (s.action === "wash resin" && (s.facts?.bathMinutes ?? 0) > 10)
@@ -504,6 +507,8 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Drying boxes, hot water, deep pours, hot glue and cars warp what was straight.",
     severity: "ruins",
     mend: "Keep it cooler, or do it another way.",
+    looksAt: (s) =>
+      s.facts?.heatC !== undefined || (s.product !== null && productOf(s.product).heatC !== undefined),
     check: (s, here) => {
       const bare = bareUnder(s, here) ?? (s.process === "resin" ? "resin" : null);
       const limit = bare === null ? null : materialOf(bare).bearsC;
@@ -525,6 +530,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "Wetted on one side they cup, and the ground cracks off.",
     severity: "ruins",
     mend: "Seal both faces and the edges first.",
+    looksAt: (s) => isOne(s, ["lay ground", "pour water", "paste"]),
     spacing: (a, b) =>
       a.action === "seal" && isOne(b, ["lay ground", "pour water"]) ? { atLeast: "handle" } : null,
     check: (s, here) =>
@@ -552,6 +558,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "What bends sheds what does not, and oily plastics let go of everything.",
     severity: "ruins",
     mend: "Use flexible water acrylic, or hold the part mechanically.",
+    looksAt: (s) => isCoat(s) || s.action === "glue",
     check: (s, here) => {
       if (!s.product || !(isCoat(s) || s.action === "glue")) return null;
       if (isBare(s, here, (m) => m.glueless === true) && !covered(here))
@@ -579,10 +586,13 @@ export const beforePaint: readonly OrderRule[] = [
   rule({
     id: "O78",
     kind: "needs",
-    says: "Epoxy is mixed within 5 % of its ratio and at least 10 ml at once; its bloom is washed off before paint.",
+    says:
+      "Epoxy is mixed within 5 % of its ratio and at least 10 ml at once; its bloom is washed off " +
+      "before paint.",
     because: "A wrong ratio never cures, a few drops cannot be measured, and paint does not hold on bloom.",
     severity: "ruins",
     mend: "Mix 10 ml by weight; wash off the bloom.",
+    looksAt: isTwoParts,
     check: (s, here) => {
       if (isTwoParts(s) && s.action !== "fill seam") {
         if ((s.facts?.ratioOff ?? 0) > 0.05)
@@ -618,6 +628,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "A thick film of it stays soft or turns brittle, and lets go.",
     severity: "weakens",
     mend: "Use a glue that fills the gap, or wait a day before loading it.",
+    looksAt: (s) => s.product === "cyanoacrylate",
     check: (s, here) => {
       if (s.product === "cyanoacrylate" && s.action === "glue" && (s.facts?.gapMm ?? 0) > 0.1 + 1e-9)
         return { mends: [otherProduct(s, "five-minute epoxy")] };
@@ -636,6 +647,7 @@ export const beforePaint: readonly OrderRule[] = [
     because: "It shrinks as its solvent leaves; what is sanded flush today is a dent tomorrow.",
     severity: "wastes",
     mend: "Thinner layers, and a day before the last sanding.",
+    looksAt: (s) => s.product === "solvent putty",
     spacing: (a, b) => (a.product === "solvent putty" && b.action === "sand" ? { atLeast: D } : null),
     check: (s, here) => {
       if (s.product === "solvent putty" && (s.facts?.depthMm ?? 0) > 0.5)

@@ -32,6 +32,7 @@ export const paint: readonly OrderRule[] = [
     because: "Colour on bare plastic rubs off and shows the shine below.",
     severity: "weakens",
     mend: "Insert a coat of primer.",
+    looksAt: isColour,
     precedes: [
       order(["prime"], onPrimer, "recoat"),
       order(["prime"], ["inspect"], "none", (_, b) => b.facts?.checks?.includes("primer") === true),
@@ -56,11 +57,15 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O14",
     kind: "over",
-    says: "A lacquer or solvent spray goes over water acrylic after a day, over enamel or oil only when that is cured through; water acrylic goes over enamel or oil only when that is cured, and matte.",
+    says:
+      "A lacquer or solvent spray goes over water acrylic after a day, over enamel or oil only when " +
+      "that is cured through; water acrylic goes over enamel or oil only when that is cured, and " +
+      "matte.",
     because:
       "The stronger thinner lifts and wrinkles what is below, and what shrinks over a soft film cracks.",
     severity: "ruins",
     mend: "Wait for the full cure, lay a water varnish between, or change the product.",
+    looksAt: (s) => isCoat(s) && s.product !== null,
     spacing: (a, b) => {
       if (!isCoat(a) || !isCoat(b)) return null;
       if (chemistry(b) === "lacquer" && chemistry(a) === "water") return { atLeast: D };
@@ -143,6 +148,7 @@ export const paint: readonly OrderRule[] = [
     because: "Overspray lands on what is finished.",
     severity: "wastes",
     mend: "Spray first, or mask what is done.",
+    looksAt: (s) => s.action === "paint" && isSprayed(s),
     precedes: [
       order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.product !== null),
     ],
@@ -166,10 +172,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O16",
     kind: "order",
-    says: "Colour goes on before shading, shading before drybrushing; and no drybrush where layer steps are plain.",
+    says:
+      "Colour goes on before shading, shading before drybrushing; and no drybrush where layer steps " +
+      "are plain.",
     because: "A wash runs off the edges that the drybrush then lights, and a dry brush finds every step.",
     severity: "weakens",
     mend: "Move the drybrush last; where steps are plain, stipple or spray from above instead.",
+    looksAt: (s) => s.action === "drybrush",
     precedes: [order(["paint"], ["shade", "drybrush"], "recoat"), order(["shade"], ["drybrush"], "recoat")],
     check: (s) =>
       s.action === "drybrush" && s.facts?.plainSteps
@@ -193,6 +202,7 @@ export const paint: readonly OrderRule[] = [
     because: "Drybrushing dulls them.",
     severity: "weakens",
     mend: "Line them in again.",
+    looksAt: (s) => s.action === "drybrush",
     precedes: [order(["drybrush"], ["line in"], "recoat")],
     check: (s, here) =>
       s.action === "drybrush" && s.facts?.lines && !later(here, (e) => e.action === "line in")
@@ -215,6 +225,7 @@ export const paint: readonly OrderRule[] = [
     because: "Powder does not stay on gloss; a pin wash on matte stains where it should flow.",
     severity: "weakens",
     mend: "Insert a matte coat before the powder, a gloss coat before the pin wash.",
+    looksAt: (s) => isOne(s, ["pigment", "shade", "decal"]),
     check: (s, here) => {
       const under = below(here);
       if (!under) return null;
@@ -251,6 +262,7 @@ export const paint: readonly OrderRule[] = [
     because: "Over a half-dry wash the brush tears up what lies below.",
     severity: "weakens",
     mend: "Wait until the first is dry.",
+    looksAt: (s) => s.action === "shade",
     spacing: (a, b) =>
       a.action === "shade" && b.action === "shade" && !b.facts?.wet ? { atLeast: "recoat" } : null,
     check: (s, here) => {
@@ -281,6 +293,7 @@ export const paint: readonly OrderRule[] = [
     because: "A dark or patchy primer shows through and cannot be covered by more of it.",
     severity: "wastes",
     mend: "A light even coat first, or an opaque paint.",
+    looksAt: (s) => s.product === "translucent acrylic",
     check: (s, here) => {
       if (s.product !== "translucent acrylic") return null;
       const under = below(here);
@@ -308,6 +321,7 @@ export const paint: readonly OrderRule[] = [
     because: "They can be opened again with their thinner; acrylic cannot be taken back.",
     severity: "weakens",
     mend: "Use an enamel or oil wash.",
+    looksAt: (s) => isOne(s, ["paint", "shade", "drybrush", "pigment"]),
     check: (s) =>
       s.facts?.mayCorrect && s.product !== null && !productOf(s.product).reopens
         ? { mends: [otherProduct(s, "enamel wash", { looks: "can be wiped back" })] }
@@ -320,6 +334,7 @@ export const paint: readonly OrderRule[] = [
     because: "A metallic is as bright as the dark it lies on is deep.",
     severity: "weakens",
     mend: "Lay black under it, gloss for chrome.",
+    looksAt: (s) => s.action === "paint",
     check: (s, here) => {
       if (!s.facts?.metal || s.action !== "paint") return null;
       const under = below(here);
@@ -355,6 +370,7 @@ export const paint: readonly OrderRule[] = [
     because: "Tape lifts what is not hard.",
     severity: "weakens",
     mend: "Wait until the coat below may be handled.",
+    looksAt: (s) => s.action === "mask",
     // Faces that fit stay covered until the last coat is on; what is masked for one colour is not.
     precedes: [
       order(colours, ["unmask"]),
@@ -390,10 +406,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O24",
     kind: "stock",
-    says: "Enough of a custom colour is mixed for all the parts that share it, and a fifth over, and its recipe kept.",
+    says:
+      "Enough of a custom colour is mixed for all the parts that share it, and a fifth over, and " +
+      "its recipe kept.",
     because: "A re-mix weeks later will not match by eye.",
     severity: "wastes",
     mend: "Mix enough for all of them at once.",
+    looksAt: (s) => s.recipeId !== null,
     check: (s) => {
       const { batchMl, neededMl, sharedBy } = s.facts ?? {};
       return batchMl !== undefined &&
@@ -416,10 +435,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O25",
     kind: "order",
-    says: "Clear and lit parts stay unpainted or take transparent colour, and the lamp is tested before the part is closed.",
+    says:
+      "Clear and lit parts stay unpainted or take transparent colour, and the lamp is tested before " +
+      "the part is closed.",
     because: "Paint on a window cannot be taken off again, and a dead lamp cannot be reached.",
     severity: "ruins",
     mend: "Take the clear part out of the scheme; move the wiring before the glue.",
+    looksAt: (s) => s.clear && isOne(s, coats),
     precedes: [order(["wire"], ["glue", "place"])],
     check: (s) =>
       s.clear && isOne(s, ["prime", "paint", "drybrush", "shade"]) && !s.facts?.transparent
@@ -438,6 +460,7 @@ export const paint: readonly OrderRule[] = [
     because: "Two films of paint close a fit, and glue holds the paint instead of the part.",
     severity: "weakens",
     mend: "Mask them before the primer.",
+    looksAt: (s) => s.action === "prime",
     check: (s, here) =>
       s.action === "prime" && s.facts?.fitFaces && !latest(here, (e) => e.action === "mask")
         ? {
@@ -463,10 +486,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O43",
     kind: "over",
-    says: "No water-based glaze on ink that runs, and no light-cured resin over paper or paint before what is below is dry.",
+    says:
+      "No water-based glaze on ink that runs, and no light-cured resin over paper or paint before " +
+      "what is below is dry.",
     because: "The ink bleeds into the glaze, and resin locks the damp in.",
     severity: "ruins",
     mend: "A solvent clear coat between; or wait until it is dry.",
+    looksAt: (s) => isFilm(s) && ["water", "resin"].includes(chemistry(s)),
     check: (s, here) => {
       const under = below(here);
       if (!under?.step.product) return null;
@@ -505,6 +531,7 @@ export const paint: readonly OrderRule[] = [
     because: "It stains and dulls what took longest.",
     severity: "weakens",
     mend: "Seal the shading first.",
+    looksAt: (s) => isOne(s, ["shade", "pigment"]),
     check: (s, here) => {
       if (!isOne(s, ["shade", "pigment"])) return null;
       const under = latest(here, (e) => e.action === "varnish" || e.facts?.freehand === true);
@@ -529,6 +556,7 @@ export const paint: readonly OrderRule[] = [
     because: "Spatter, a wrong sheen and separated paint show on scrap as well as on the piece.",
     severity: "wastes",
     mend: "Test it on scrap.",
+    looksAt: (s) => isFilm(s) && s.process !== "resin",
     check: (s, here) =>
       s.facts?.doubtful &&
       s.product !== null &&
@@ -551,7 +579,9 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O51",
     kind: "advice",
-    says: "Brush and nozzle are cleaned the moment the product asks for it: light-cured resin and lacquer at once, acrylic before it dries.",
+    says:
+      "Brush and nozzle are cleaned the moment the product asks for it: light-cured resin and " +
+      "lacquer at once, acrylic before it dries.",
     because: "What has set in a brush does not come out.",
     severity: "wastes",
     mend: "Clean it now, before it sets.",
@@ -559,10 +589,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O55",
     kind: "insert",
-    says: "The side a piece is held by is done in its turn; a handle or strut goes last and its scar is touched up.",
+    says:
+      "The side a piece is held by is done in its turn; a handle or strut goes last and its scar is " +
+      "touched up.",
     because: "The scar of a handle is the one spot that everybody finds.",
     severity: "weakens",
     mend: "Touch up the scar at the end.",
+    looksAt: isColour,
     check: (s, here) =>
       s.facts?.strut &&
       isColour(s) &&
@@ -582,10 +615,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O58",
     kind: "over",
-    says: "Alcohol over half strips water acrylic and crazes clear plastic: mist on paint at most 30 %, on paint a day old, not rubbed; soapy water beside glazing.",
+    says:
+      "Alcohol over half strips water acrylic and crazes clear plastic: mist on paint at most 30 %, " +
+      "on paint a day old, not rubbed; soapy water beside glazing.",
     because: "Alcohol is a thinner of water acrylic and a poison for stressed clear plastic.",
     severity: "ruins",
     mend: "Thin the mist to 30 % and let the paint be a day old, or wet with soapy water.",
+    looksAt: (s) => s.alcohol,
     spacing: (a, b) =>
       b.alcohol && (b.facts?.alcoholShare ?? 0) > 0 && isCoat(a) && chemistry(a) === "water"
         ? { atLeast: D }
@@ -624,6 +660,7 @@ export const paint: readonly OrderRule[] = [
     because: "Clips and thin sheet crack where the spirit creeps in.",
     severity: "ruins",
     mend: "Prime it first.",
+    looksAt: (s) => chemistry(s) === "enamel or oil",
     check: (s, here) =>
       chemistry(s) === "enamel or oil" &&
       isBare(
@@ -653,6 +690,7 @@ export const paint: readonly OrderRule[] = [
     because: "A solvent coat of a few hours is skinned over and soft below: it wrinkles.",
     severity: "ruins",
     mend: "Within the hour, or after two days; or sand in between.",
+    looksAt: isFilm,
     check: (s, here) => {
       if (!s.product || !isFilm(s)) return null;
       const under = latest(here, (e) => isFilm(e) || e.action === "sand");
@@ -677,10 +715,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O62",
     kind: "needs",
-    says: "Decals: gloss a day old, decal, softener left alone 12 h, rinse, dry 12 h, gloss in dust coats, then wash or matte; no strong solvent on a decal that is not sealed.",
+    says:
+      "Decals: gloss a day old, decal, softener left alone 12 h, rinse, dry 12 h, gloss in dust " +
+      "coats, then wash or matte; no strong solvent on a decal that is not sealed.",
     because: "Over matte it silvers, and solvent shrivels it.",
     severity: "ruins",
     mend: "Seal the decal before the next film.",
+    looksAt: (s) => s.action === "decal",
     spacing: (a, b) =>
       a.action === "varnish" && a.sheen === "gloss" && b.action === "decal"
         ? { atLeast: D }
@@ -717,10 +758,13 @@ export const paint: readonly OrderRule[] = [
   rule({
     id: "O63",
     kind: "needs",
-    says: "No cyanoacrylate or its activator in one closed space with a clear part for a day; clear parts go in, or are unmasked, after the last spray varnish.",
+    says:
+      "No cyanoacrylate or its activator in one closed space with a clear part for a day; clear " +
+      "parts go in, or are unmasked, after the last spray varnish.",
     because: "Its vapour blooms white on clear plastic, and spray dulls it.",
     severity: "ruins",
     mend: "Use PVA, epoxy or light-cured resin for clear parts.",
+    looksAt: (s) => (s.action === "glue" && s.clear) || (s.action === "varnish" && isSprayed(s)),
     check: (s, here) => {
       if (
         s.action === "glue" &&
@@ -752,6 +796,7 @@ export const paint: readonly OrderRule[] = [
     because: "Later it tears, and it takes with it what is not hard.",
     severity: "ruins",
     mend: "Take it off the same day; use tape or paper over what is delicate.",
+    looksAt: (s) => s.action === "mask",
     check: (s, here) => {
       if (s.action === "mask" && s.facts?.liquid) {
         const under = below(here);
@@ -787,6 +832,7 @@ export const paint: readonly OrderRule[] = [
     because: "Anything on a mirror is seen in it.",
     severity: "ruins",
     mend: "Move it to the end of its zone.",
+    looksAt: (s) => s.facts?.metal === "chrome",
     precedes: [
       order(
         [...coats, "mask", "unmask", "pigment"],

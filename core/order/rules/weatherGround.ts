@@ -36,7 +36,9 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O28",
     kind: "advice",
-    says: "Mud, damp, moss and dust gather low, on treads, in corners, under sills, along the waterline; rust under iron.",
+    says:
+      "Mud, damp, moss and dust gather low, on treads, in corners, under sills, along the " +
+      "waterline; rust under iron.",
     because: "Dirt lies where weather and feet put it.",
     severity: "weakens",
     mend: "Put more where feet go.",
@@ -44,9 +46,12 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O29",
     kind: "order",
-    says: "Parts are painted before they are set in the ground, and the ground is laid round them, its colour brushed up their foot.",
+    says:
+      "Parts are painted before they are set in the ground, and the ground is laid round them, its " +
+      "colour brushed up their foot.",
     because:
-      "A brush does not reach the foot of a wall behind its neighbour, and a part set on top of the ground looks it.",
+      "A brush does not reach the foot of a wall behind its neighbour, and a part set on top of " +
+      "the ground looks it.",
     severity: "weakens",
     mend: "Move the setting between the paint and the ground.",
     precedes: [order([...colours, "prime"], ["place"], "handle"), order(["place"], ["lay ground"], "handle")],
@@ -63,10 +68,15 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O31",
     kind: "order",
-    says: "Ground wetted with alcohol is laid, and dry through, before solvent matte varnish is sprayed on it or within 50 mm.",
+    says:
+      "Ground wetted with alcohol is laid, and dry through, before solvent matte varnish is sprayed " +
+      "on it or within 50 mm.",
     because: "Alcohol turns that varnish white, and varnish over damp ground frosts.",
     severity: "ruins",
-    mend: "Lay the ground before the varnish, or wet it with water and a drop of soap, or use a water varnish.",
+    mend:
+      "Lay the ground before the varnish, or wet it with water and a drop of soap, or use a water " +
+      "varnish.",
+    looksAt: (s) => s.alcohol || (s.action === "varnish" && frosts(s)),
     precedes: [
       order(
         ["lay ground", "flock", "pour water"],
@@ -128,6 +138,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Dry powder floats on the drop and rolls up.",
     severity: "weakens",
     mend: "Mist it first.",
+    looksAt: (s) => s.action === "lay ground",
     check: (s) =>
       s.action === "lay ground" &&
       s.facts?.fine &&
@@ -149,7 +160,9 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O33",
     kind: "order",
-    says: "Ground first, then plants from large to small, loose leaves and dust; but what a tall neighbour would block comes before the neighbour.",
+    says:
+      "Ground first, then plants from large to small, loose leaves and dust; but what a tall " +
+      "neighbour would block comes before the neighbour.",
     because: "What is sprinkled later covers the feet of what stands.",
     severity: "weakens",
     mend: "Move the plants after the ground.",
@@ -167,10 +180,13 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O35",
     kind: "order",
-    says: "Seal after shading and after flock: a matte coat over home-made washes, two coats on what is handled.",
+    says:
+      "Seal after shading and after flock: a matte coat over home-made washes, two coats on what is " +
+      "handled.",
     because: "Home-made washes dry glossy in pools and loose fibres come off.",
     severity: "weakens",
     mend: "Move the matte coat after them, or put one in.",
+    looksAt: (s) => s.action === "shade",
     precedes: [
       order([...colours, "flock"], ["varnish"], "recoat"),
       order(["unmask"], ["varnish"], "recoat", (a) => !a.facts?.fitFaces),
@@ -198,27 +214,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "A second maker's can will not match the sheen.",
     severity: "wastes",
     mend: "Buy it before, or try the second can on scrap beside the first.",
-    check: (s, here) => {
-      const { leftMl, neededMl } = s.facts ?? {};
-      return s.action === "varnish" &&
-        leftMl !== undefined &&
-        neededMl !== undefined &&
-        leftMl < neededMl - 1e-9 &&
-        !latest(here, (e) => e.facts?.checks?.includes("sheen") === true)
-        ? {
-            mends: [
-              insert("before", s, "test", "Try the second can on scrap beside the first: the same sheen", {
-                loose: true,
-                minutes: 6,
-                place: s.place,
-                tool: s.tool,
-                facts: { checks: ["sheen"] },
-              }),
-              waterVarnish(s),
-            ],
-          }
-        : null;
-    },
+    saidAt: "said in Stores, of a varnish that runs out before all of it is sealed",
   }),
   rule({
     id: "O37",
@@ -227,6 +223,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "A brittle joint breaks at the first knock.",
     severity: "weakens",
     mend: "Use a glue that gives.",
+    looksAt: (s) => s.action === "glue",
     check: (s) =>
       s.action === "glue" && s.facts?.handled && s.product === "cyanoacrylate"
         ? { mends: [otherProduct(s, "contact glue"), otherProduct(s, "five-minute epoxy")] }
@@ -265,6 +262,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Grout on a board that must be carried cracks, or stays where it is.",
     severity: "weakens",
     mend: "Work out the weight first, and lay it on the spot.",
+    looksAt: (s) => s.action === "lay ground",
     check: (s, here) =>
       s.action === "lay ground" &&
       s.facts?.heavy &&
@@ -287,6 +285,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Once glued they are there for good.",
     severity: "wastes",
     mend: "Brush them off before wetting.",
+    looksAt: (s) => s.action === "lay ground",
     check: (s, here) =>
       s.action === "lay ground" &&
       s.facts?.spread === "sprinkled" &&
@@ -306,6 +305,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Deeper resin stays soft below a hard skin.",
     severity: "weakens",
     mend: "Thinner layers, each cured.",
+    looksAt: (s) => chemistry(s) === "resin" && isOne(s, ["gloss effect", "pour water"]),
     precedes: [
       order(
         ["varnish"],
@@ -338,6 +338,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Bare ground shines through between the fibres.",
     severity: "wastes",
     mend: "Paint the ground first.",
+    looksAt: (s) => s.action === "flock",
     check: (s, here) => {
       if (s.action !== "flock") return null;
       const under = latest(here, (e) => e.targets.includes("board") && isOne(e, ["lay ground", "paint"]));
@@ -358,10 +359,13 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O48",
     kind: "order",
-    says: "Weathering runs from large and soft to small and sharp: filters, streaks, dust, then chips, scratches, splatter last with the neighbours shielded and a trial on paper.",
+    says:
+      "Weathering runs from large and soft to small and sharp: filters, streaks, dust, then chips, " +
+      "scratches, splatter last with the neighbours shielded and a trial on paper.",
     because: "Soft over sharp blurs it.",
     severity: "weakens",
     mend: "Put the soft effects first.",
+    looksAt: (s) => s.facts?.weathering !== undefined,
     precedes: [
       order(
         [...colours, "pigment"],
@@ -392,6 +396,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Damp fogs the film and cold makes it spatter.",
     severity: "weakens",
     mend: "Wait for a better day.",
+    looksAt: isSprayed,
     check: (s, here) =>
       isSprayed(s) &&
       weatherBar(productOf(s.product!).weather, here.weather) === null &&
@@ -440,6 +445,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Outside them the film fails whatever the time it gets.",
     severity: "ruins",
     mend: "Do it on a day with better air, or warm and dry the room first; days can be told in the workshop.",
+    looksAt: (s) => s.product !== null && productOf(s.product).weather !== "none",
     check: (s, here) => {
       const bar = s.product ? weatherBar(productOf(s.product).weather, here.weather) : null;
       const brushed = bar && isSprayed(s) ? byBrush(s) : null;
@@ -453,6 +459,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Damp that is shut in lifts the seal or grows mould.",
     severity: "ruins",
     mend: "Wait until it is dry through.",
+    looksAt: (s) => isOne(s, ["varnish", "seal", "pour water"]),
     spacing: (a, b) =>
       a.action === "lay ground" && a.product !== null && isOne(b, ["varnish", "seal", "pour water"])
         ? { atLeast: throughMinutes(a) }
@@ -472,10 +479,13 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O66",
     kind: "needs",
-    says: "Water is poured on ground sealed twice, on a level board, inside a dam that was tested, by the depth of its product; no spray varnish after.",
+    says:
+      "Water is poured on ground sealed twice, on a level board, inside a dam that was tested, by " +
+      "the depth of its product; no spray varnish after.",
     because: "Air from the pores makes bubbles for days, a leak empties it overnight, and varnish fogs it.",
     severity: "ruins",
     mend: "Seal twice, test the dam with water, level the board.",
+    looksAt: (s) => s.action === "pour water",
     precedes: [order(["lay ground"], ["pour water"], "cure")],
     check: (s, here) => {
       if (s.action === "pour water") {
@@ -512,10 +522,13 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O67",
     kind: "over",
-    says: "Iron and steel under water products, plaster, PVA or grout are varnished first, or brass or stainless.",
+    says:
+      "Iron and steel under water products, plaster, PVA or grout are varnished first, or brass or " +
+      "stainless.",
     because: "Rust bleeds through everything that is light.",
     severity: "ruins",
     mend: "Varnish the metal first.",
+    looksAt: (s) => s.product !== null,
     check: (s, here) =>
       s.product !== null &&
       isWatery(s) &&
@@ -544,6 +557,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "Fresh cement is alkaline and turns oil to soap.",
     severity: "ruins",
     mend: "Seal it with acrylic first.",
+    looksAt: (s) => chemistry(s) === "enamel or oil",
     check: (s, here) => {
       if (chemistry(s) !== "enamel or oil") return null;
       const cement = latest(
@@ -569,10 +583,13 @@ export const weatherGround: readonly OrderRule[] = [
   rule({
     id: "O73",
     kind: "needs",
-    says: "Standing grass goes on after paint and before dust, into water-based glue that is still wet, with nothing of solvent or alcohol wet nearby; loose fibres off, a day, a light seal.",
+    says:
+      "Standing grass goes on after paint and before dust, into water-based glue that is still wet, " +
+      "with nothing of solvent or alcohol wet nearby; loose fibres off, a day, a light seal.",
     because: "Fibres stand only in wet glue, and vapour makes them lie down.",
     severity: "ruins",
     mend: "Lay fresh glue, and keep solvent away.",
+    looksAt: (s) => s.action === "flock",
     check: (s, here) => {
       if (s.action !== "flock" || !s.facts?.standing) return null;
       if (s.product !== null && !isWatery(s)) return { mends: [otherProduct(s, "PVA")] };
@@ -607,6 +624,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "They mould under glue, and what lives in them comes out.",
     severity: "weakens",
     mend: "Dry and sterilise them first.",
+    looksAt: (s) => isOne(s, ["lay ground", "flock"]),
     check: (s, here) =>
       s.facts?.natural && isOne(s, ["lay ground", "flock"]) && !latest(here, (e) => e.action === "sterilise")
         ? {
@@ -628,6 +646,7 @@ export const weatherGround: readonly OrderRule[] = [
     because: "White glue softens again when it is soaked.",
     severity: "weakens",
     mend: "Wait two days.",
+    looksAt: (s) => isOne(s, ["lay ground", "pour water"]),
     spacing: (a, b) => (softens(a) && soaks(b) && !sharesGround(a, b) ? { atLeast: 2 * D } : null),
     check: (s, here) => {
       if (!soaks(s)) return null;

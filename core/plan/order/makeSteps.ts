@@ -9,7 +9,7 @@ import { printSteps, type PrintWork } from "#core/print/printSteps";
 import type { Speed } from "#core/steps/draftStep";
 import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
-import { type PartBase, stepsOn } from "#core/steps/partBase";
+import { copiesText, type PartBase, stepsOn } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
 import { surfaceSteps, type SurfaceWork } from "#core/surface/surfaceSteps";
 
@@ -65,7 +65,7 @@ const bareFacts = (p: PartWork) =>
 
 /** A part as a step of one's own finds it. */
 export const workedOn = (p: PartWork): ThingWorkedOn => ({
-  onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name,
+  onWhat: copiesText(p),
   process: p.wholeProcess,
   clear: p.clear,
   releaseAt: p.releaseAt,

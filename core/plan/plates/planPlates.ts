@@ -1,3 +1,4 @@
+import { lastRecords } from "#core/print/bedLevel";
 import { printOf } from "#core/scene/part";
 import { between, exact, type Figure, sum, times } from "#core/figure";
 import { plasticOf } from "#core/materials/printMaterials";
@@ -482,8 +483,7 @@ function gateOf(
     incidents: runs
       .filter((e) => e.outcome === "failed")
       .map((e) => ({ cause: e.cause || "it failed", at: e.at, lostMinutes: e.actualMinutes })),
-    level: printer.level?.at(-1) ?? null,
-    piece: printer.pieces?.findLast((p) => p.materialId === (material?.id ?? null)) ?? null,
+    ...lastRecords(printer, material?.id ?? null),
   });
 }
 

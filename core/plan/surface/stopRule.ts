@@ -14,7 +14,7 @@ import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { dustFactor, treatmentInRooms } from "#core/plan/inRooms";
-import { speedOf } from "#core/plan/order/planWork";
+import { speedOf } from "#core/plan/order/learnt";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Scene, Theme, Tier } from "#core/scene/scene";
 

@@ -67,5 +67,8 @@ export function promiseWords(persisted: boolean | null): string {
   if (persisted === null)
     return "The browser is asked not to clear it when you change something for the first time.";
   if (persisted) return "The browser has promised not to clear it by itself.";
-  return "The browser gave no promise: it may clear what is here when its disk runs short. Keep a copy outside it.";
+  return (
+    "The browser gave no promise: it may clear what is here when its disk runs short. Keep a copy " +
+    "outside it."
+  );
 }

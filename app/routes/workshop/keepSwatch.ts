@@ -1,0 +1,40 @@
+import { under } from "#core/outcome";
+import { labOfHex } from "#core/paint/colour";
+import { strengthFromSwatch, SWATCH_FITS } from "#core/paint/swatch";
+import { answer, refuse, type SentForm, textOf } from "#app/readForm";
+import { appDatabase } from "#data/db";
+import { patchRow } from "#data/scenes";
+
+/** The strength of a pot, from one swatch of it in equal parts with a white. */
+export async function keepSwatch(form: SentForm, at: string) {
+  const { paints } = appDatabase();
+  const white = await paints.get(textOf(form, "white"));
+  const pot = await paints.get(textOf(form, "pot"));
+  const measured = under("swatch", labOfHex(textOf(form, "swatch")));
+  if (!measured.ok) return refuse(measured.problems);
+  if (!white || !pot || white.id === pot.id)
+    return refuse([
+      {
+        code: "swatch/pots",
+        path: ["pot"],
+        message: "Choose a white and another pot that it was mixed with.",
+      },
+    ]);
+  const { strength, residual } = strengthFromSwatch(
+    white.lab,
+    pot.lab,
+    measured.value,
+    white.strength ?? undefined,
+  );
+  if (residual > SWATCH_FITS)
+    return refuse([
+      {
+        code: "swatch/off",
+        path: ["swatch"],
+        message: `No strength of ${pot.name} gives that colour with ${white.name}: it stays ${residual.toFixed(1)} away. The white, the photo or the opacity is off; mix 1 to 4 and look again.`,
+      },
+    ]);
+  return answer(
+    await patchRow("paints", pot.id, { strength }, `Strength of ${pot.name} from its swatch`, at),
+  );
+}

@@ -1,0 +1,125 @@
+import { groundMaterial, takesTwo } from "#core/ground/groundLayer";
+import { orderRules } from "#core/order/rules";
+import { sequence, type Sequence, wishesOf } from "#core/order/sequence";
+import { weathered } from "#core/order/weathered";
+import { daysBetween } from "#core/plan/calendarDay";
+import { stepInRooms } from "#core/plan/inRooms";
+import { gapOnBenchMm } from "#core/plan/joints/planJoint";
+import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
+import { decided } from "#core/plan/order/decided";
+import { mixOf, speedOf } from "#core/plan/order/learnt";
+import { makeSteps } from "#core/plan/order/makeSteps";
+import { partWork } from "#core/plan/order/partWork";
+import { withAmounts } from "#core/plan/order/putInAmounts";
+import { withSharedMixes } from "#core/plan/order/sharedMixes";
+import { typedPairs } from "#core/plan/order/typedOrder";
+import { canBeMade } from "#core/plan/parts/plannable";
+import type { SceneParts } from "#core/plan/plates/printing";
+import type { PlanInput } from "#core/scene/planInput";
+import { airOf } from "#core/scene/rooms";
+import type { Step } from "#core/steps/step";
+
+/**
+ * Everything of one scene's work but its calendar. `open`: what is still to do, with the waits that done
+ * steps started.
+ */
+export type WorkDraft = {
+  readonly own: PlanInput;
+  readonly steps: readonly Step[];
+  readonly ordered: Sequence;
+  readonly open: readonly Step[];
+  readonly doneAt: ReadonlyMap<string, number>;
+  readonly skipped: ReadonlySet<string>;
+  readonly some: ReadonlyMap<string, number>;
+  readonly from: number;
+};
+
+/** The steps of a scene in an order that breaks no rule, and what of them is still to do. */
+export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
+  const { scene, joints, grounds, records, workshop, now } = own;
+  const weather = airOf(workshop.rooms);
+  const from = Math.max(now.minute, daysBetween(now.today, scene.startOn) * 1440);
+  const works = parts
+    .filter(canBeMade)
+    .map((p) => partWork(p, scene, workshop.rooms, readyAt.get(p.part.id) ?? from));
+  const made = makeSteps(
+    works,
+    joints.map((j) => ({
+      id: j.id,
+      name: j.name,
+      partIds: j.partIds,
+      glue: j.glue,
+      count: j.count,
+      shows: j.shows,
+      fit: j.fit,
+      gapMm: gapOnBenchMm(j, parts),
+    })),
+    [...grounds]
+      .sort((a, b) => a.position - b.position)
+      .map((g) => ({ layer: g, wetWith: g.wetWith, flock: g.flock })),
+    { ...boardOf(own), heavy: takesTwo(boardWeight(own, parts).value, boardOf(own)) },
+    speedOf(own),
+    mixOf(own),
+    scene.tier,
+    scene.orderSchools,
+  );
+  const wishes = [...scene.orderWishes, ...wishesOf(scene.orderChanges.map((c) => c.change))];
+  const inRooms = decided(made, own, works, joints).map((s) => stepInRooms(s, workshop.rooms));
+  const thickMm = grounds.find((g) => ["wood", "foam"].includes(groundMaterial(g.material).kind))?.depthMm;
+  const planned = withAmounts(inRooms, { ...boardOf(own), thickMm: thickMm ?? null }).map((s) =>
+    weathered(s, weather),
+  );
+  const ordered = sequence(planned, wishes, orderRules, weather, typedPairs(works, planned));
+  const doneAt = new Map(
+    records
+      .filter((r) => r.state === "done" || r.state === "skipped")
+      .map((r) => [r.stepId, minuteOf(r.at, now.today)]),
+  );
+  const skipped = new Set(records.filter((r) => r.state === "skipped").map((r) => r.stepId));
+  // What was to be done into the wet of a step that was skipped has nothing to be done to.
+  for (const s of planned)
+    if (s.window && skipped.has(s.window.after) && !doneAt.has(s.id)) {
+      doneAt.set(s.id, doneAt.get(s.window.after)!);
+      skipped.add(s.id);
+    }
+  const some = new Map(
+    records.flatMap((r) => (r.state === "some" && r.pieces !== null ? [[r.stepId, r.pieces] as const] : [])),
+  );
+  const steps = withSharedMixes(planned, workshop, new Set(doneAt.keys()), some);
+  const waitsOf = new Map<string, number[]>();
+  for (const c of ordered.constraints)
+    if (doneAt.has(c.before) && !skipped.has(c.before))
+      (waitsOf.get(c.after) ?? waitsOf.set(c.after, []).get(c.after)!).push(
+        doneAt.get(c.before)! + c.lagMinutes,
+      );
+  // What is done or skipped leaves the plan; only the wait that a done step started still counts. What is
+  // done for some takes the rest of its time.
+  const open = steps
+    .filter((s) => !doneAt.has(s.id))
+    .map((s) => {
+      // The step that opened its window is done: then the part is there as well.
+      const opened = s.window && doneAt.get(s.window.after);
+      return {
+        ...s,
+        ...(opened === undefined ? {} : { beginBy: opened + s.window!.untilMinutes }),
+        ...(some.has(s.id) ? restOf(s, some.get(s.id)!) : {}),
+        releaseAt: Math.max(opened === undefined ? s.releaseAt : from, from, ...(waitsOf.get(s.id) ?? [])),
+      };
+    });
+  return { own, steps, ordered, open, doneAt, skipped, some, from };
+}
+
+/** Minutes of the plan's clock of a local date and time, `2026-03-14T19:30`. */
+const minuteOf = (at: string, today: string) =>
+  daysBetween(today, at.slice(0, 10)) * 1440 + Number(at.slice(11, 13)) * 60 + Number(at.slice(14, 16));
+
+/** What is left of a step that is done for some of its pieces. */
+function restOf(step: Step, pieces: number): Pick<Step, "handsMinutes" | "pieces"> {
+  const all = step.pieces ?? 1;
+  const share = Math.max(0.02, 1 - pieces / Math.max(1, all));
+  const { handsMinutes: h } = step;
+  return {
+    pieces: Math.max(1, all - pieces),
+    handsMinutes: { ...h, value: h.value * share, low: h.low * share, high: h.high * share },
+  };
+}

@@ -1,0 +1,35 @@
+import type { Figure } from "#core/figure";
+import { learnedFactor } from "#core/log/corrections";
+import { type MixPrediction, predictMix } from "#core/paint/paint";
+import type { MixOf } from "#core/paint/paintSteps";
+import { paintOf, recipeOf } from "#core/paint/scheme";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Action } from "#core/steps/step";
+
+/** The builder's own speed by kind of step, from the log. */
+export function speedOf({ workshop }: PlanInput): (action: Action) => number {
+  const observations = workshop.log
+    .filter((e) => e.kind === "step")
+    .map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes }));
+  const speeds = new Map<string, number>();
+  return (action) => {
+    let factor = speeds.get(action);
+    if (factor === undefined) {
+      const learned: Figure = learnedFactor(observations, action);
+      speeds.set(action, (factor = learned.basis === "learned" ? learned.value : 1));
+    }
+    return factor;
+  };
+}
+
+/** What each layer is laid with, as far as its mix or its pot is known. */
+export function mixOf({ workshop }: PlanInput): MixOf {
+  const paints = new Map(workshop.paints.map((p) => [p.id, p]));
+  const mixes = new Map<string, MixPrediction | null>();
+  return (layer) => {
+    const recipe = workshop.recipes.find((r) => r.id === recipeOf(layer));
+    if (!recipe) return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0 };
+    if (!mixes.has(recipe.id)) mixes.set(recipe.id, predictMix(recipe, paints) ?? null);
+    return { lightness: mixes.get(recipe.id)?.lab.l ?? null, thinnerShare: recipe.thinnerShare };
+  };
+}

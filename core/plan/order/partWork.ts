@@ -1,0 +1,65 @@
+import { plasticOf } from "#core/materials/printMaterials";
+import type { PartWork } from "#core/plan/order/makeSteps";
+import { layerInRooms } from "#core/plan/inRooms";
+import { madeOf } from "#core/plan/parts/madeOf";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { visibleSteps } from "#core/plan/surface/visibleSteps";
+import { lampLight } from "#core/plan/order/lampLight";
+import { SLENDER } from "#core/print/printSteps";
+import { printOf } from "#core/scene/part";
+import type { PlanInput } from "#core/scene/planInput";
+import type { Rooms } from "#core/scene/rooms";
+
+const isSlender = (sizeMm: readonly number[] | null): boolean =>
+  sizeMm !== null && Math.max(...sizeMm) > SLENDER * Math.min(...sizeMm);
+
+/** What has to be done to a part, as its plan stands. */
+export function partWork(
+  p: PartPlan,
+  { viewingDistanceMm, tier }: PlanInput["scene"],
+  rooms: Rooms,
+  releaseAt: number,
+): PartWork {
+  const { part, chosen, finish } = p;
+  const print = printOf(part);
+  const steps = visibleSteps(p, viewingDistanceMm);
+  const shown = print.pieceOf ? null : (finish?.surface.plain ?? null);
+  return {
+    id: part.id,
+    name: part.name,
+    count: part.count,
+    process: chosen?.printer.process ?? null,
+    clear: print.clear,
+    areaCm2: p.areaCm2,
+    treatCm2: shown
+      ? {
+          ...shown,
+          value: shown.value * part.count,
+          low: shown.low * part.count,
+          high: shown.high * part.count,
+        }
+      : { value: 0, low: 0, high: 0, unit: "cm2", basis: "computed", working: [] },
+    thinnestMm: p.thinnestMm?.value ?? null,
+    stepDepthMm: steps?.depthMm ?? null,
+    unseenDepthMm: steps?.unseenMm ?? null,
+    treatment: p.treatment,
+    scheme: print.pieceOf ? [] : part.scheme.map((layer) => layerInRooms(layer, rooms)),
+    lamp: print.pieceOf ? null : part.place.lamp,
+    onBoard: !print.pieceOf && part.place.placements.length > 0,
+    releaseAt,
+    bath: plasticOf(p.chosen?.material?.plastic ?? null)?.print.bath ?? "alcohol",
+    lets: lampLight(p.chosen?.material ?? null),
+    slender: isSlender(p.sizeMm),
+    supported: chosen ? !chosen.supports.needless : true,
+    pieceOf: print.pieceOf?.partId ?? null,
+    wholeProcess: finish?.printer.process ?? null,
+    bare: madeOf(p),
+    hollow:
+      print.hollow === null
+        ? null
+        : print.hollow.drains > 0 || print.hollow.holes.length > 0
+          ? "drained"
+          : "closed",
+    handled: (part.tier ?? tier) === "play",
+  };
+}
