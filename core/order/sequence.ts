@@ -9,6 +9,7 @@ import { conflict, rulesBetween } from "#core/order/precedences";
 import type { OrderRule, Severity, Spacing, Wait } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import { isFilm } from "#core/order/rules/ask";
+import { coatRound } from "#core/steps/coats";
 import type { Step } from "#core/steps/step";
 
 /** The builder wants one step before another; `override` names a rule that they set aside, with a note. */
@@ -137,7 +138,9 @@ export function sequence(
         circle: [c, ...pathBetween(held, c.after, c.before)],
       });
   }
-  for (const wish of wishes) {
+  const firstCoats = firstCoatsOf(sorted);
+  for (const { after: wanted, ...told } of wishes) {
+    const wish = { ...told, after: firstCoats.get(wanted) ?? wanted };
     if (!byId.has(wish.before) || !byId.has(wish.after) || wish.before === wish.after) continue;
     if (!reaches(edgesFrom(held), wish.after, wish.before)) {
       held.push({
@@ -165,7 +168,9 @@ export function sequence(
     else conflicts.push({ ...roundWish(byId.get(wish.before)!, byId.get(wish.after)!), circle: round });
   }
   const retyped = asTyped(
-    typed.filter((t) => byId.has(t.before) && byId.has(t.after)),
+    typed
+      .map((t) => ({ ...t, after: firstCoats.get(t.after) ?? t.after }))
+      .filter((t) => byId.has(t.before) && byId.has(t.after)),
     held,
     { ids, rules, lag: (id) => lagOf(byId.get(id)!, "none", weather) },
   );
@@ -279,53 +284,61 @@ const stageRank: Record<string, number> = {
 
 const rank = (s: Step) => stageRank[s.action] ?? 99;
 
+/** The first coat of every layer of several, by the id of the last: what comes before the layer comes before it. */
+function firstCoatsOf(steps: readonly Step[]): ReadonlyMap<string, string> {
+  const first = new Map<string, string>();
+  for (const s of steps)
+    if (s.coat?.number === 1 && s.tied) first.set(s.id.slice(0, s.id.lastIndexOf("/coat-")), s.id);
+  return first;
+}
+
 /**
  * A step that was put in takes over the place of its anchor: after all that comes before it, or before all
- * that comes after it.
+ * that comes after it. What is put in before a layer comes before its first coat.
  */
 function tie(steps: readonly Step[], constraints: Constraint[], weather: Weather): void {
-  const waiting = steps.filter((s) => s.tied);
+  const byId = new Map(steps.map((s) => [s.id, s]));
+  const firstCoats = firstCoatsOf(steps);
+  const into = new Map<string, Constraint[]>();
+  const from = new Map<string, Constraint[]>();
+  const list = (of: Map<string, Constraint[]>, id: string) => of.get(id) ?? of.set(id, []).get(id)!;
+  const file = (c: Constraint) => {
+    list(into, c.after).push(c);
+    list(from, c.before).push(c);
+  };
+  constraints.forEach(file);
+  const demand = (before: string, after: string, lagMinutes: number, like: Partial<Constraint> = {}) => {
+    const made: Constraint = { ...like, before, after, lagMinutes, from: "recipe", ruleId: null };
+    constraints.push(made);
+    file(made);
+  };
+  const put = (step: Step, to: string): void => {
+    const lag = step.coat ? coatRound(step).waitMinutes : lagOf(step, "recoat", weather);
+    if (step.tied!.at === "before") {
+      for (const { before, after: _, ...like } of [...list(into, to)])
+        if (before !== step.id) demand(before, step.id, like.lagMinutes, like);
+      if (step.window?.after !== to) demand(step.id, to, lag);
+      return;
+    }
+    for (const { after, latestMinutes } of [...list(from, to)]) {
+      if (after === step.id) continue;
+      // What has a window at the anchor goes first: it cannot wait.
+      if (latestMinutes !== undefined) demand(after, step.id, lagOf(byId.get(after)!, "none", weather));
+      else demand(step.id, after, lag);
+    }
+    // A window that opens at the anchor has its own times.
+    if (step.window?.after !== to) demand(to, step.id, lagOf(byId.get(to)!, "none", weather));
+  };
+  // Coats first: what is put in before a layer has its first coat for an anchor.
+  const waiting = [...steps.filter((s) => s.tied && s.coat), ...steps.filter((s) => s.tied && !s.coat)];
   const placed = new Set(steps.filter((s) => !s.tied).map((s) => s.id));
   while (waiting.length > 0) {
     const at = waiting.findIndex((s) => placed.has(s.tied!.to));
     if (at < 0) return;
-    const [step] = waiting.splice(at, 1);
-    const { to, at: side } = step!.tied!;
-    const lag = lagOf(step!, "recoat", weather);
-    placed.add(step!.id);
-    for (const c of [...constraints]) {
-      if (side === "before" && c.after === to && c.before !== step!.id)
-        constraints.push({ ...c, after: step!.id, from: "recipe", ruleId: null });
-      // What has a window at the anchor goes first: it cannot wait.
-      if (side === "after" && c.before === to && c.latestMinutes !== undefined && c.after !== step!.id)
-        constraints.push({
-          before: c.after,
-          after: step!.id,
-          lagMinutes: lagOf(
-            steps.find((s) => s.id === c.after)!,
-            "none",
-            weather,
-          ),
-          from: "recipe",
-          ruleId: null,
-        });
-      else if (side === "after" && c.before === to && c.after !== step!.id)
-        constraints.push({ before: step!.id, after: c.after, lagMinutes: lag, from: "recipe", ruleId: null });
-    }
-    const anchor = steps.find((s) => s.id === to)!;
-    // A window that opens at the anchor has its own times.
-    if (step!.window?.after !== to)
-      constraints.push(
-        side === "before"
-          ? { before: step!.id, after: to, lagMinutes: lag, from: "recipe", ruleId: null }
-          : {
-              before: to,
-              after: step!.id,
-              lagMinutes: lagOf(anchor, "none", weather),
-              from: "recipe",
-              ruleId: null,
-            },
-      );
+    const [step] = waiting.splice(at, 1) as [Step];
+    const { to, at: side } = step.tied!;
+    placed.add(step.id);
+    put(step, (side === "before" && !step.coat && firstCoats.get(to)) || to);
   }
 }
 

@@ -35,7 +35,7 @@ export function stacks(
       // Ground lies beside the parts that stand in it, not on them.
       if (isBoardWide(step) && isPart(target)) continue;
       const stack = byTarget.get(target) ?? byTarget.set(target, []).get(target)!;
-      stack.push({
+      const film: Film = {
         stepId: step.id,
         title: step.title,
         product: step.product!,
@@ -44,8 +44,24 @@ export function stacks(
         at,
         curedAt: at + family.cureMinutes,
         filmMm: (step.facts?.depthMm ?? family.filmMm) * (step.coats ?? 1),
-      });
+      };
+      const below = stack.at(-1);
+      if (below && coatBelow(step, below.stepId)) stack.splice(-1, 1, oneFilm(below, film, step));
+      else stack.push(film);
     }
   }
   return byTarget;
 }
+
+/** Whether the film below is an earlier coat of the same layer. */
+const coatBelow = (step: Step, belowId: string): boolean =>
+  (step.coat?.number ?? 1) > 1 && layerIdOf(belowId) === layerIdOf(step.id);
+
+const layerIdOf = (stepId: string) => stepId.replace(/\/coat-\d+$/, "");
+
+/** Coats of one layer as one film: as thick as all of them, as young as the last. */
+const oneFilm = (below: Film, film: Film, step: Step): Film => ({
+  ...film,
+  title: `${film.title.replace(/, coat \d+ of \d+$/, "")}, ${step.coat!.number} coats`,
+  filmMm: below.filmMm + film.filmMm,
+});

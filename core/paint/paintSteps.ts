@@ -94,7 +94,7 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     const coat: Coat = { p, layer, product: productOf(layer.product), area, add, schools, last };
     const powder = dustToSeal(coat);
     const first = between.get(layer.id);
-    const made = layCoat(coat, mixOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
+    const made = layCoats(coat, mixOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
     drawBack(coat, made);
     last.set(made.action, made.id);
     findFaults(coat, made);
@@ -151,37 +151,60 @@ const toneOf = (lightness: number | null, { layer }: Coat) =>
         ? ("dark" as const)
         : undefined;
 
-function layCoat(coat: Coat, { lightness, thinnerShare }: LayerMix, first: readonly string[]): Step {
-  const { p, layer, product, area, add, last } = coat;
+/**
+ * The coats of a layer, each a step of its own that the work can go round with: the last has the layer's id, and
+ * those before it are tied in front of it one by one. @returns the last
+ */
+function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
+  const { layer, last, add } = coat;
+  const before = last.get(actionOf[layer.kind]);
+  const shared = coatOf(coat, mix);
+  const of = layer.coats;
+  const key = `scheme-${layer.id}`;
+  const numbered = (number: number) => ({
+    ...shared,
+    title: `${titleOf(layer)}${of > 1 ? `, coat ${number} of ${of}` : ""}`,
+    ...(of > 1 ? { coat: { number, of } } : {}),
+  });
+  let next = add({
+    ...numbered(of),
+    key,
+    after: [...(before === undefined ? [] : [before]), ...first],
+  });
+  const made = next;
+  for (let number = of - 1; number > 0; number--)
+    next = add({ ...numbered(number), key: `${key}/coat-${number}`, tied: { to: next.id, at: "before" } });
+  return made;
+}
+
+/** What every coat of a layer is. */
+function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
+  const { p, layer, product, area } = coat;
   const m = methods[layer.method];
   const action = actionOf[layer.kind];
-  const before = last.get(action);
   const dustCoats = overEnamel(coat);
   const homemade = action === "shade" && recipeOf(layer) !== null && product.chemistry === "water";
-  return add({
-    key: `scheme-${layer.id}`,
+  const all = coatMillilitres({
+    areaCm2: area,
+    coats: layer.coats,
+    method: layer.method,
+    product,
+    thinnerShare,
+  });
+  return {
     action,
-    title: titleOf(layer),
     product: layer.product,
     sheen: layer.sheen,
     recipeId: recipeOf(layer),
     paintId: paintOf(layer),
-    minutes: m.fixedMinutes + m.minutesPerCm2 * area.value * layer.coats,
-    mixMl: coatMillilitres({
-      areaCm2: area,
-      coats: layer.coats,
-      method: layer.method,
-      product,
-      thinnerShare,
-    }),
+    minutes: m.fixedMinutes + m.minutesPerCm2 * area.value,
+    mixMl: shareOf(all, 1 / layer.coats),
     areaCm2: area.value,
     tool: methodTool[layer.method],
-    place: layer.method === "can" || layer.method === "airbrush" ? "booth" : "bench",
-    waitMinutes: product.recoatMinutes * layer.coats,
-    coats: layer.coats,
+    place: layer.method === "can" || layer.method === "airbrush" ? ("booth" as const) : ("bench" as const),
+    waitMinutes: product.recoatMinutes,
     partOf: { layerId: layer.id },
-    targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board"] : [partRef(p.id)],
-    after: [...(before === undefined ? [] : [before]), ...first],
+    targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board" as const] : [partRef(p.id)],
     notes: dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : [],
     ...(lightness === null ? {} : { lightness }),
     facts: factsOf({
@@ -193,7 +216,7 @@ function layCoat(coat: Coat, { lightness, thinnerShare }: LayerMix, first: reado
       homemade: homemade ? true : undefined,
       fitFaces: action === "prime" && p.fitFaces ? true : undefined,
     }),
-  });
+  };
 }
 
 /** A thinned oil or enamel is laid on wet and drawn back while it can be: that makes streaks and stains. */
@@ -311,18 +334,17 @@ function clearCoat(
 }
 
 function titleOf(layer: SchemeLayer): string {
-  const coats = layer.coats > 1 ? `, ${layer.coats} coats` : "";
   switch (layer.kind) {
     case "primer":
-      return `Prime${coats}`;
+      return "Prime";
     case "colour":
-      return `Paint the colour${coats}`;
+      return "Paint the colour";
     case "shade":
-      return `Shade${coats}`;
+      return "Shade";
     case "drybrush":
       return "Drybrush the edges";
     case "varnish":
-      return `Seal ${layer.sheen}${coats}`;
+      return `Seal ${layer.sheen}`;
     case "pigment":
       return "Dust with pigment";
     case "gloss":

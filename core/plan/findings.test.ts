@@ -247,7 +247,7 @@ const cases: readonly Case[] = [
     "need:product:varnish",
     "short",
     "wastes",
-    /^clear runs out in “seal matte, 2 coats, wall”: 0\.2 ml are left and .* Have enough before you start\.$/,
+    /^clear runs out in “seal matte, coat 1 of 2, wall”: 0\.2 ml are left and .* Have enough before you start\.$/,
   ],
   [
     "a coarse paint for the airbrush",

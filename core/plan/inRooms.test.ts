@@ -51,7 +51,7 @@ describe("rooms without air", () => {
   it("take longer for it: a primer recoats in 45 min and not in 15", () => {
     const primed = (of: typeof plan) => of.work.steps.find((s) => s.action === "prime")!;
     const sprayed = planIn(usualRooms);
-    expect(primed(plan).waitMinutes).toBe(90);
+    expect(primed(plan).waitMinutes).toBe(45);
     expect(primed(plan).waitMinutes).toBeGreaterThan(primed(sprayed).waitMinutes);
     expect(plan.totals.handsMinutes.value).toBeGreaterThan(sprayed.totals.handsMinutes.value);
   });

@@ -94,6 +94,8 @@ export type Step = {
   readonly pieces?: number;
   /** Coats laid in it; 1 where it is not told. */
   readonly coats?: number;
+  /** Which coat of its layer it is, from 1; told where there are several. The last has the layer's own id. */
+  readonly coat?: { readonly number: number; readonly of: number };
   /** What of a part's own decisions it carries out: a layer of its scheme, or the treatment of its surface. */
   readonly partOf?: { readonly layerId: string } | "treatment";
   /** Lightness of its colour, 0 to 100, for the order of colours through an airbrush. */

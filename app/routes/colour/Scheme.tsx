@@ -126,7 +126,7 @@ function CopyScheme({ part }: { part: PartPlan["part"] }) {
 }
 
 function LayerLine({
-  row: { layer, with: name, hex, step, instead, retyped },
+  row: { layer, with: name, hex, amount, instead, retyped },
   first,
   last,
   onChange,
@@ -158,7 +158,7 @@ function LayerLine({
         </td>
         <td data-figures>{layer.coats}</td>
         <td data-figures>{Math.round(100 * layer.coverage)} %</td>
-        <td>{step?.mixMl && <FigureView figure={step.mixMl} label={`${layer.kind}: amount`} />}</td>
+        <td>{amount && <FigureView figure={amount} label={`${layer.kind}: amount`} />}</td>
         <td className="whitespace-nowrap">
           <Button kind="quiet" onClick={() => onChange(layer.id)} aria-label={`Change the ${layer.kind}`}>
             Change

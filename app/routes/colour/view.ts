@@ -1,3 +1,4 @@
+import { type Figure, sum } from "#core/figure";
 import { retypedText } from "#core/plan/order/typedOrder";
 import { counted } from "#core/words";
 import { layerInRooms, NO_AIR } from "#core/plan/inRooms";
@@ -71,12 +72,13 @@ export function typedMix(
   );
 }
 
-/** A layer as its line shows it: what it is laid with, its colour as hex, and the step that lays it. */
+/** A layer as its line shows it: what it is laid with, its colour as hex, and how much of it. */
 export type LayerRow = {
   readonly layer: SchemeLayer;
   readonly with: string;
   readonly hex: string | null;
-  readonly step: Step | undefined;
+  /** Of all its coats, ml as used; null where nothing is mixed or it is not laid. */
+  readonly amount: Figure | null;
   /** Why it does not come where it was typed; null where it does. */
   readonly retyped: string | null;
   /** What is laid in its place where the rooms do not bear it; null where it is laid as typed. */
@@ -94,9 +96,11 @@ export function layerRows(
     const paint = paints.find((p) => p.id === paintOf(layer));
     const mix = recipe && mixes.get(recipe.id);
     const laid = layerInRooms(layer, rooms);
-    const step = work.steps.find(
+    const coats = work.steps.filter(
       (s) => typeof s.partOf === "object" && s.partOf.layerId === layer.id && s.targets.includes(target),
     );
+    const step = coats.find((s) => s.coat?.number === s.coat?.of);
+    const mixed = coats.flatMap((s) => s.mixMl ?? []);
     const moved = work.sequence.retyped.find((r) => r.before === step?.id);
     return {
       layer,
@@ -106,7 +110,7 @@ export function layerRows(
           : `${productName(laid.product)}, ${counted(laid.coats, "coat", "coats")} by ${laid.method}: ${NO_AIR}`,
       with: recipe?.name ?? paint?.name ?? productName(layer.product),
       hex: mix ? hexOfLab(mix.lab) : (paint?.hex ?? null),
-      step,
+      amount: mixed.length === 0 ? null : sum(mixed, "ml", "shared"),
       retyped: moved ? retypedText(moved, work.steps) : null,
     };
   });

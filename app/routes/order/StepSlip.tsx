@@ -33,6 +33,11 @@ export function StepSlip({ step, name, onMove }: Props) {
   return (
     <Slip title={step.title} subtitle={step.onWhat}>
       <Takes step={step} slot={slot} />
+      {step.notes.map((note) => (
+        <p key={note} className="text-[14px] text-ink-2">
+          {note}
+        </p>
+      ))}
       {slot && <EarlierLater slot={slot} onMove={onMove} />}
       <div className="flex flex-wrap gap-2">
         <OwnStepButton key={step.id} anchor={step} />

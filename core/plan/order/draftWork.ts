@@ -17,6 +17,7 @@ import { canBeMade } from "#core/plan/parts/plannable";
 import type { SceneParts } from "#core/plan/plates/printing";
 import type { PlanInput } from "#core/scene/planInput";
 import { airOf } from "#core/scene/rooms";
+import { coatRoundText } from "#core/steps/coats";
 import type { Step } from "#core/steps/step";
 
 /**
@@ -67,7 +68,7 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
   const inRooms = decided(made, own, works, joints).map((s) => stepInRooms(s, workshop.rooms));
   const thickMm = grounds.find((g) => ["wood", "foam"].includes(groundMaterial(g.material).kind))?.depthMm;
   const planned = withAmounts(inRooms, { ...boardOf(own), thickMm: thickMm ?? null }).map((s) =>
-    weathered(s, weather),
+    withCoatRound(weathered(s, weather)),
   );
   const ordered = sequence(planned, wishes, orderRules, weather, typedPairs(works, planned));
   const doneAt = new Map(
@@ -81,6 +82,12 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
     if (s.window && skipped.has(s.window.after) && !doneAt.has(s.id)) {
       doneAt.set(s.id, doneAt.get(s.window.after)!);
       skipped.add(s.id);
+    }
+  // Of a layer whose later coat is done the earlier ones are.
+  for (const s of [...planned].sort((a, b) => (b.coat?.number ?? 0) - (a.coat?.number ?? 0)))
+    if (s.coat && s.tied && !doneAt.has(s.id) && doneAt.has(s.tied.to)) {
+      doneAt.set(s.id, doneAt.get(s.tied.to)!);
+      if (skipped.has(s.tied.to)) skipped.add(s.id);
     }
   const some = new Map(
     records.flatMap((r) => (r.state === "some" && r.pieces !== null ? [[r.stepId, r.pieces] as const] : [])),
@@ -107,6 +114,12 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
       };
     });
   return { own, steps, ordered, open, doneAt, skipped, some, from };
+}
+
+/** A coat with how it goes round its pieces. */
+function withCoatRound(step: Step): Step {
+  const round = coatRoundText(step);
+  return round === null ? step : { ...step, notes: [...step.notes, round] };
 }
 
 /** Minutes of the plan's clock of a local date and time, `2026-03-14T19:30`. */

@@ -15,7 +15,7 @@ export function typedPairs(
   const byLayer = new Map<string, string>();
   for (const s of steps) {
     const on = s.targets.find(isPart);
-    if (typeof s.partOf === "object" && on) byLayer.set(`${on} ${s.partOf.layerId}`, s.id);
+    if (typeof s.partOf === "object" && on && !s.tied) byLayer.set(`${on} ${s.partOf.layerId}`, s.id);
   }
   return parts.flatMap(({ id, scheme }) => {
     const laid = scheme.flatMap((l) => byLayer.get(`${partRef(id)} ${l.id}`) ?? []);

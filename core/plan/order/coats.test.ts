@@ -1,0 +1,103 @@
+import { describe, expect, it } from "vitest";
+import { exact } from "#core/figure";
+import { schedule } from "#core/order/schedule";
+import { sequence } from "#core/order/sequence";
+import { paintSteps, unmixed } from "#core/paint/paintSteps";
+import type { SchemeLayer } from "#core/paint/scheme";
+import { coatRound, coatRoundText } from "#core/steps/coats";
+import type { Clock } from "#core/steps/hours";
+import { stepsOn } from "#core/steps/partBase";
+import type { Step } from "#core/steps/step";
+
+const COATS = 4;
+/** Recoats in 10 min as the table of products has it: its flash-off. */
+const tarnish: SchemeLayer = {
+  id: "tar",
+  kind: "colour",
+  product: "acrylic airbrushed",
+  colour: { kind: "paint", id: "p" },
+  method: "airbrush",
+  coats: COATS,
+  coverage: 1,
+  sheen: "matte",
+};
+
+/** The coats of a part of so many copies at 3 min a copy: a minute to take it up once a coat, the rest by area. */
+function coatsOf(id: string, count: number, layer: SchemeLayer = tarnish): readonly Step[] {
+  const shared = { process: "filament", clear: false, releaseAt: 0, thinnestMm: null } as const;
+  const { steps, add } = stepsOn({ ...shared, id, name: id, count, pieceOf: null, facts: {} }, () => 1);
+  const areaCm2 = exact((3 * count - 1) / 0.012, "cm2", "measured");
+  const work = { bare: null, hollow: null, showsSteps: false, fitFaces: false, onBoard: false } as const;
+  paintSteps({ ...work, ...shared, id, count, areaCm2, scheme: [layer] }, add, () => unmixed, {});
+  return steps;
+}
+
+const allDay: Clock = { startWeekday: 0, hours: Array.from({ length: 7 }, () => [{ from: 0, to: 1440 }]) };
+function planned(steps: readonly Step[]) {
+  const { order, constraints } = sequence(steps, [], []);
+  const made = schedule(steps, constraints, allDay, 0);
+  const first = made.slots[0]!;
+  const minutes = Math.max(...made.slots.map((s) => s.endsAt)) - first.startsAt;
+  const setup = made.slots.reduce((sum, s) => sum + s.setupMinutes, 0);
+  return { order, slots: made.slots, setups: made.setups, minutes: minutes - setup };
+}
+
+describe("coats one by one", () => {
+  it("are steps of their own, the last with the id of its layer, and take together what the layer takes", () => {
+    const steps = coatsOf("tile", 6);
+    expect(planned(steps).order).toEqual([
+      "part:tile/scheme-tar/coat-1",
+      "part:tile/scheme-tar/coat-2",
+      "part:tile/scheme-tar/coat-3",
+      "part:tile/scheme-tar",
+    ]);
+    expect(steps.map((s) => s.title).sort()).toEqual(
+      [1, 2, 3, 4].map((n) => `Paint the colour, coat ${n} of 4`),
+    );
+    const [whole] = coatsOf("tile", 6, { ...tarnish, coats: 1 });
+    const sum = steps.reduce((all, s) => all + s.mixMl!.value, 0);
+    // What stays in the cup is lost once a layer and not once a coat.
+    expect(sum).toBeLessThan(4 * whole!.mixMl!.value);
+    expect(whole).toMatchObject({ id: "part:tile/scheme-tar", title: "Paint the colour" });
+  });
+  it("OR11: six tiles go round in 72 min without waiting; tile by tile it would be 72 + 18 x 10", () => {
+    const { minutes, setups } = planned(coatsOf("tile", 6));
+    expect(minutes).toBeCloseTo(72, 6);
+    expect(setups).toBe(1);
+    const alone = coatRound(coatsOf("tile", 1)[0]!);
+    expect(alone).toEqual({ roundMinutes: 3, waitMinutes: 10, gaplessPieces: 5 });
+    expect(6 * (COATS * alone.roundMinutes + (COATS - 1) * alone.waitMinutes)).toBe(72 + 18 * 10);
+    expect(planned(coatsOf("tile", 1)).minutes).toBeCloseTo(4 * 3 + 3 * 10, 6);
+  });
+  it("go round parts as they go round copies, with the tools got out once", () => {
+    const tiles = ["a", "b", "c", "d", "e", "f"].flatMap((id) => coatsOf(id, 1));
+    const { minutes, setups, slots } = planned(tiles);
+    expect(minutes).toBeCloseTo(72, 6);
+    expect(setups).toBe(1);
+    // From the fifth on the first is dry: a second coat may begin before the sixth part has its first.
+    expect(new Set(slots.slice(0, 5).map((s) => s.stepId.slice(0, 6))).size).toBe(5);
+  });
+  it("wait for what is left of the flash-off where there are few pieces, and say so", () => {
+    const two = coatsOf("tile", 2);
+    expect(planned(two).minutes).toBeCloseTo(4 * 6 + 3 * 7, 6);
+    const text = (count: number) => coatRoundText(coatsOf("tile", count).find((s) => s.coat!.number === 1)!);
+    expect(text(2)).toBe(
+      "Go round all 2: 3 min a piece, 10 min between coats, so 7 min of waiting; from 5 pieces on there is none.",
+    );
+    expect(text(6)).toBe(
+      "Go round all 6: 3 min a piece, 10 min between coats; the first is dry when the last is laid, " +
+        "so the next coat follows at once.",
+    );
+    expect(coatRoundText(coatsOf("tile", 6).find((s) => s.coat!.number === COATS)!)).toBeNull();
+  });
+  it("are both sooner than what was wished after the layer, and later than what was wished before it", () => {
+    const tiles = coatsOf("tile", 1);
+    const other = coatsOf("post", 1, { ...tarnish, coats: 1 });
+    const layer = "part:tile/scheme-tar";
+    const post = "part:post/scheme-tar";
+    const order = (before: string, after: string) =>
+      sequence([...tiles, ...other], [{ before, after, override: null, note: "" }], []).order;
+    expect(order(post, layer)[0]).toBe(post);
+    expect(order(layer, post).at(-1)).toBe(post);
+  });
+});
