@@ -137,7 +137,7 @@ const withFile = ({ name }: File, problem: Problem): Problem =>
   problem.code.startsWith("store/") ? problem : { ...problem, message: `${name}: ${problem.message}` };
 
 /** A file that says no unit gets the likeliest, kept as a guess until the builder confirms it. */
-const unitOf = (unitMm: number | null, m: MeshMeasurement) => ({
+export const modelSize = (unitMm: number | null, m: MeshMeasurement) => ({
   unitMm: unitMm ?? guessUnit(Math.max(...boxSize(m.box)))[0]!.unitMm,
   unitSure: unitMm !== null,
 });
@@ -157,7 +157,7 @@ function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): re
     return freshPart(sceneId, {
       name: name.slice(0, NAME_LENGTH).trim(),
       meshId: model.id,
-      size: unitOf(model.unitMm, model.measurement),
+      size: modelSize(model.unitMm, model.measurement),
       origin: { ...noOrigin, fileName: file.name.slice(0, 4000) },
     });
   });

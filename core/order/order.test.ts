@@ -401,7 +401,9 @@ describe("steps of a scene", () => {
     ]);
     const order = sequence(insertForgotten(steps)).order;
     expect(before(order, "part:wall/treat-0-sand", "part:wall/treat-0-sand/after-wash")).toBe(true);
-    expect(before(order, "part:wall/treat-0-sand/after-wash", "part:wall/scheme-c/coat-1/before-prime")).toBe(true);
+    expect(before(order, "part:wall/treat-0-sand/after-wash", "part:wall/scheme-c/coat-1/before-prime")).toBe(
+      true,
+    );
     expect(before(order, "joint:j/glue/before-dry-fit", "joint:j/glue")).toBe(true);
   });
   it("take more filler where the steps are deeper, and say when coats alone will not do", () => {

@@ -40,3 +40,31 @@ export function printBody(m: MeshMeasurement, factor: number): PrintBody {
     },
   };
 }
+
+const BOX_LAYERS = 40;
+
+/**
+ * A part of which nothing is known but its box and how much of that is material: as many outlines as a box has, the
+ * same at every height. The volume may be half or twice as much.
+ * @param share of the box, (0, 1]
+ */
+export function boxBody(sizeMm: readonly [number, number, number], share: number): PrintBody {
+  const [w, d, h] = sizeMm;
+  const volumeMm3 = share * w * d * h;
+  const each = (value: number) => new Float64Array(BOX_LAYERS).fill(value);
+  return {
+    sizeMm,
+    volumeMm3,
+    volumeLowMm3: volumeMm3 / 2,
+    volumeHighMm3: Math.min(2 * volumeMm3, w * d * h),
+    areaMm2: 2 * (w * d + d * h + h * w),
+    profile: {
+      stepMm: h / BOX_LAYERS,
+      areasMm2: each(share * w * d),
+      perimetersMm: each(2 * (w + d)),
+      contours: new Uint32Array(BOX_LAYERS).fill(1),
+      corners: new Uint32Array(BOX_LAYERS).fill(4),
+      turning: each(2 * Math.PI),
+    },
+  };
+}

@@ -58,3 +58,32 @@ export function fitOn(printer: Printer, sizeMm: readonly [number, number, number
     overMm,
   };
 }
+
+type Size = readonly [number, number, number];
+
+/** A box on each of its three sides, widths first, height last. */
+const turnings = ([w, d, h]: Size): readonly Size[] => [
+  [w, d, h],
+  [w, h, d],
+  [d, h, w],
+];
+
+/** How a box goes on a bed on whichever side it goes best: whole before cut, fewest pieces, then lowest. */
+export function fitAnySide(printer: Printer, sizeMm: Size): { readonly fit: Fit; readonly sizeMm: Size } {
+  return turnings(sizeMm)
+    .map((size) => ({ fit: fitOn(printer, size), sizeMm: size }))
+    .sort((a, b) => pieceCount(a.fit) - pieceCount(b.fit) || a.sizeMm[2] - b.sizeMm[2])[0]!;
+}
+
+/** The largest share of its size at which a box goes on a bed whole, on whichever side and however turned. */
+export function largestShare(printer: Printer, sizeMm: Size): number {
+  const bed = usableBed(printer);
+  let best = 0;
+  for (const [w, d, h] of turnings(sizeMm))
+    for (let deg = 0; deg <= 90; deg++) {
+      const a = (deg * Math.PI) / 180;
+      const [c, s] = [Math.cos(a), Math.sin(a)];
+      best = Math.max(best, Math.min(bed[0] / (w * c + d * s), bed[1] / (w * s + d * c), bed[2] / h));
+    }
+  return best;
+}

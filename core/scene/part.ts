@@ -47,7 +47,15 @@ export type Listing = {
   readonly supports: "none needed" | "supported" | "not told";
   readonly smallestDetailMm: number | null;
   readonly bought: boolean;
+  /** Comes as pieces in a box, and is not printed; a file where it is not told. */
+  readonly kit?: true;
+  /** Share of its box that is material, (0, 1], where the builder knows better than the usual. */
+  readonly fillShare?: number;
 };
+
+/** The listing of a part that is only looked at so far; null of any other. */
+export const lookedAt = ({ listing }: Pick<PartCommon, "listing">): Listing | null =>
+  listing && !listing.bought ? listing : null;
 
 /** A piece cut for something built by hand, bench mm. A strip's width and thickness are its section. */
 export type CutPiece = {

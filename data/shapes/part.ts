@@ -71,6 +71,8 @@ const listing = shapeOf<Listing>({
   supports: Joi.string().valid("none needed", "supported", "not told").required(),
   smallestDetailMm: orNull(Joi.number().greater(0)),
   bought: Joi.boolean().required(),
+  kit: Joi.boolean().valid(true),
+  fillShare: Joi.number().greater(0).max(1),
 });
 const cutPiece = shapeOf<CutPiece>({
   id,

@@ -21,3 +21,9 @@ export const versionForm: FormShape<{ trials: number }> = (joi) => ({
 export const cutForm: FormShape<{ pieceCount: number }> = (joi) => ({
   pieceCount: joi.number().integer().min(1).max(10_000).default(1),
 });
+
+/** What a listing says beside its price: smallest detail on the bench, mm, and how much of its box is material. */
+export const listingForm: FormShape<{ detail: number | null; fill: number | null }> = (joi) => ({
+  detail: joi.number().greater(0).max(100).default(null),
+  fill: joi.number().min(1).max(100).default(null),
+});

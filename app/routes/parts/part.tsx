@@ -1,4 +1,4 @@
-import { printOf, madeOfPart } from "#core/scene/part";
+import { lookedAt, printOf, madeOfPart } from "#core/scene/part";
 import { data, Link, useSubmit } from "react-router";
 import type { Route } from "./+types/part";
 import { detailLost } from "#core/plan/parts/detailLost";
@@ -17,6 +17,8 @@ import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { PartCopies, PartCuts, PartWays } from "./PartCopies";
+import { FileCame } from "./FileCame";
+import { ListingPanel } from "./ListingPanel";
 import { MadeOf } from "./MadeOf";
 import { PartFile } from "./PartFile";
 import { PartScale } from "./PartScale";
@@ -46,6 +48,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
   if (!p) return null;
   const { part, measurement: m } = p;
   const problems = actionData?.problems;
+  const listing = lookedAt(part);
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4">
@@ -70,10 +73,14 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
             features={features}
           />
         ) : (
-          <p className="py-16">This part has no model; its size was typed.</p>
+          <div className="py-12">
+            <p>This part has no model; its size was typed.</p>
+            {part.made === "printed" && !listing && <FileCame part={part} />}
+          </div>
         )}
       </section>
       <div className="sheet grid gap-5 xl:grid-cols-2">
+        {listing && <ListingPanel part={part} listing={listing} problems={problems} />}
         {m && <PartScale p={p} denominator={scene.denominator} features={features} problems={problems} />}
         <section className="panel grid content-start gap-3">
           <h2>Making it</h2>

@@ -16,6 +16,7 @@ import { Field } from "#ui/Field";
 import { Audit } from "./Audit";
 import { BulkBar } from "./BulkBar";
 import { Intake } from "./Intake";
+import { Listings } from "./Listings";
 import { Shelf } from "./Shelf";
 import { TakeAway } from "./TakeAway";
 import { ByHandForm } from "./ByHandForm";
@@ -151,6 +152,7 @@ export default function Parts() {
       </section>
       <div className="sheet grid gap-5">
         <Intake sceneId={scene.id} />
+        <Listings />
         {plan.parts.length > 0 && (
           <section className="grid gap-3" aria-label="All parts">
             <div className="flex flex-wrap items-end gap-3">

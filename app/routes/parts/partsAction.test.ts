@@ -37,6 +37,12 @@ const snapshot = async () =>
   );
 const partNow = async (id = wall.id) => (await db.parts.get(id)) as Part;
 
+const addCrane = (made: string) =>
+  parts({
+    ...{ intent: "by-hand", name: "crane", made, width: "20", depth: "20", height: "90" },
+    ...{ price: "4.50", from: "a stall" },
+  });
+
 beforeEach(async () => {
   for (const t of [...tableNames, "journal"] as const) await db.table(t).clear();
   await db.scenes.put(scene);
@@ -120,12 +126,20 @@ const good: readonly (readonly [
         height: "90",
         price: "4,50",
         supports: "supported",
+        detail: "0,3",
+        fill: "40",
         from: "a stall",
       }),
     async () =>
       expect((await db.parts.toArray()).find((p) => p.name === "crane")).toMatchObject({
         made: "printed",
-        listing: { priceMinor: 450, supports: "supported", bought: false },
+        listing: {
+          priceMinor: 450,
+          supports: "supported",
+          smallestDetailMm: 0.3,
+          fillShare: 0.4,
+          bought: false,
+        },
       }),
   ],
   [
@@ -368,5 +382,38 @@ describe("what is decided in a form", () => {
     const before = await snapshot();
     await parts({ intent: "bulk", ids: "part-1 part-2", count: "1000000" });
     expect(await snapshot()).toBe(before);
+  });
+});
+
+describe("what was looked at", () => {
+  const crane = async () => (await db.parts.toArray()).find((p) => p.name === "crane")!;
+  it("is a part of its price when it is bought, and one undo takes that back", async () => {
+    await addCrane("listing");
+    await parts({ intent: "buy", id: (await crane()).id });
+    expect(await crane()).toMatchObject({
+      made: "printed",
+      listing: { bought: true },
+      origin: { priceMinor: 450, from: "a stall" },
+    });
+    await undoLast();
+    expect(await crane()).toMatchObject({ listing: { bought: false }, origin: { priceMinor: null } });
+  });
+  it("is no print when it was a kit", async () => {
+    await addCrane("kit");
+    await parts({ intent: "buy", id: (await crane()).id });
+    const bought = await crane();
+    expect(bought).toMatchObject({ made: "bought", listing: { kit: true }, size: { boxMm: [20, 20, 90] } });
+    expect(bought).not.toHaveProperty("print");
+  });
+  it("is set right from its own page, and refused beside its field where a figure is none", async () => {
+    await addCrane("listing");
+    const { id } = await crane();
+    const fields = { made: "kit", price: "9", width: "30", depth: "20", height: "90", from: "a fair" };
+    await parts({ intent: "listing", ...fields }, id);
+    const set = { listing: { priceMinor: 900, kit: true, from: "a fair" }, size: { boxMm: [30, 20, 90] } };
+    expect(await crane()).toMatchObject(set);
+    const { data } = await parts({ intent: "listing", ...fields, fill: "140" }, id);
+    expect(data!.problems).toMatchObject([{ path: ["fill"] }]);
+    expect(await crane()).toMatchObject(set);
   });
 });

@@ -3,7 +3,7 @@ import { redirect } from "react-router";
 import type { ClientActionFunctionArgs } from "react-router";
 import { type Outcome, type Problem, refused, success, under } from "#core/outcome";
 import { noOrigin, printOf, type PartPatch, type PartPrint } from "#core/scene/part";
-import type { Part } from "#core/scene/part";
+import type { Listing, Part } from "#core/scene/part";
 import { tiers } from "#core/scene/scene";
 import { featuresWith } from "#core/scale/features";
 import { parseLength } from "#core/scale/lengthText";
@@ -24,7 +24,7 @@ import {
   textOf,
   typedNumber,
 } from "#app/readForm";
-import { countForm, makingForm } from "./forms";
+import { countForm, listingForm, makingForm } from "./forms";
 import { partRecordAction } from "./partRecords";
 
 /** Nothing to say, what was wrong, or where to go on. */
@@ -43,6 +43,8 @@ const intents: Readonly<Record<string, (sent: Sent) => Promise<Said>>> = {
   bulk: async ({ form, at }) =>
     answer(await changeMany(textOf(form, "ids").split(" ").filter(Boolean), form, at)),
   place: placeOnBoard,
+  listing: changeListing,
+  buy: buyListing,
   delete: deletePart,
 };
 
@@ -69,24 +71,16 @@ async function addByHand({ form, sceneId, at }: Sent) {
   if (!fields.ok) return refuse(fields.problems);
   const made = textOf(form, "made");
   const madeOf = textOf(form, "madeOf");
-  const supports = textOf(form, "supports");
   const from = textOf(form, "from");
-  const listing =
-    made === "listing"
-      ? ({
-          priceMinor: price.value ?? 0,
-          from,
-          supports: supports === "none needed" || supports === "supported" ? supports : ("not told" as const),
-          smallestDetailMm: null,
-          bought: false,
-        } as const)
-      : null;
+  const told = made === "listing" || made === "kit" ? await listingOf(form) : success(null);
+  if (!told.ok) return refuse(told.problems);
+  const listing = told.value;
   return answer(
     await putRow(
       "parts",
       freshPart(sceneId, {
         name: textOf(form, "name"),
-        made: made === "bought" ? "bought" : made === "listing" ? "printed" : "by hand",
+        made: made === "bought" ? "bought" : listing ? "printed" : "by hand",
         madeOf: isMaterialId(madeOf) ? madeOf : null,
         size: { source: { kind: "real-object" }, boxMm: sizes.value },
         count: fields.value.count,
@@ -97,6 +91,49 @@ async function addByHand({ form, sceneId, at }: Sent) {
       at,
     ),
   );
+}
+
+/** What a listing says, as it was typed. */
+async function listingOf(form: SentForm): Promise<Outcome<Listing>> {
+  const price = moneyOf(form, "price");
+  const fields = await fieldsOf(form, listingForm);
+  if (!price.ok) return price;
+  if (!fields.ok) return fields;
+  const { detail, fill } = fields.value;
+  const supports = textOf(form, "supports");
+  return success({
+    priceMinor: price.value ?? 0,
+    from: textOf(form, "from"),
+    supports: supports === "none needed" || supports === "supported" ? supports : "not told",
+    smallestDetailMm: detail,
+    bought: false,
+    ...(fill === null ? {} : { fillShare: fill / 100 }),
+    ...(textOf(form, "made") === "kit" ? { kit: true as const } : {}),
+  });
+}
+
+/** What a listing says was read otherwise, or has changed. */
+async function changeListing({ form, id, at }: Sent) {
+  const told = await listingOf(form);
+  const sizes = sizesOf(form);
+  if (!told.ok) return refuse(told.problems);
+  if (!sizes.ok) return refuse(sizes.problems);
+  const patch = { listing: told.value, size: { boxMm: sizes.value } };
+  return answer(await patchRow("parts", id, patch, "Change a listing", at));
+}
+
+/** It was bought: from now on a part as any other, which waits for its file; of a kit, one that is not printed. */
+async function buyListing({ form, at }: Sent) {
+  const bought = (part: Part): PartPatch => {
+    if (!part.listing) return {};
+    const { priceMinor, from, kit } = part.listing;
+    return {
+      listing: { ...part.listing, bought: true },
+      origin: { ...part.origin, priceMinor, from: from || part.origin.from },
+      ...(kit ? { made: "bought" } : {}),
+    };
+  };
+  return answer(await patchRow("parts", textOf(form, "id"), bought, "Buy what was looked at", at));
 }
 
 /** What it was drawn at, and how far from true scale it is made. */

@@ -15,6 +15,7 @@ import { withSharedMixes } from "#core/plan/order/sharedMixes";
 import { typedPairs } from "#core/plan/order/typedOrder";
 import { canBeMade } from "#core/plan/parts/plannable";
 import type { SceneParts } from "#core/plan/plates/printing";
+import { lookedAt } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import { airOf } from "#core/scene/rooms";
 import { coatRoundText } from "#core/steps/coats";
@@ -41,7 +42,7 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
   const weather = airOf(workshop.rooms);
   const from = Math.max(now.minute, daysBetween(now.today, scene.startOn) * 1440);
   const works = parts
-    .filter(canBeMade)
+    .filter((p) => canBeMade(p) && !lookedAt(p.part))
     .map((p) => partWork(p, scene, workshop.rooms, readyAt.get(p.part.id) ?? from));
   const made = makeSteps(
     works,

@@ -127,7 +127,7 @@ function machineFor(own: Printer, { part, m, factor, workshop }: Weighed): Machi
 }
 
 /** Weighed by where no material of the process is in the workshop; it costs nothing there. */
-const usualMaterial = ({ process }: Printer): PrintMaterial => ({
+export const usualMaterial = ({ process }: Printer): PrintMaterial => ({
   id: "",
   name: "",
   process,
@@ -138,7 +138,7 @@ const usualMaterial = ({ process }: Printer): PrintMaterial => ({
   damp: false,
 });
 
-function learnedTime(goodRuns: readonly LogEntry[], printerId: string): number {
+export function learnedTime(goodRuns: readonly LogEntry[], printerId: string): number {
   const learned = learnedFactor(
     goodRuns.map((e) => ({ key: e.key, estimated: e.estimatedMinutes, actual: e.actualMinutes })),
     printerId,
@@ -184,7 +184,7 @@ function allMinutes(one: Figure, copies: number, beds: number, printer: Printer)
   return times(one, beds, "min", ...several);
 }
 
-const costOf = (
+export const costOf = (
   grams: Figure,
   minutes: Figure,
   density: PrintMaterial,

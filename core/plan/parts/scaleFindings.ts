@@ -7,7 +7,7 @@ import { isPlannable } from "#core/plan/parts/plannable";
 import { referenceFeatures } from "#core/scale/features";
 import { disagreement, WORTH_SAYING } from "#core/scale/rescale";
 import { guessUnit } from "#core/scale/unitGuess";
-import type { Part } from "#core/scene/part";
+import { lookedAt, type Part } from "#core/scene/part";
 
 const unitWords = {
   micron: "microns",
@@ -30,7 +30,7 @@ export const scaleFindings = (draft: PartDraft, scene: PartScene): Finding[] =>
   );
 
 const modelMissing = (part: Part) =>
-  part.made === "printed" && !part.meshId && !part.listing
+  part.made === "printed" && !part.meshId && !lookedAt(part)
     ? partFinding(part, "missing", "parts", "no-mesh", partWords.noModel(part.name))
     : null;
 

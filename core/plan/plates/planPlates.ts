@@ -1,5 +1,5 @@
 import { lastRecords } from "#core/print/bedLevel";
-import { printOf } from "#core/scene/part";
+import { lookedAt, printOf } from "#core/scene/part";
 import { between, exact, type Figure, sum, times } from "#core/figure";
 import { plasticOf } from "#core/materials/printMaterials";
 import { posedId } from "#core/mesh/pose";
@@ -108,8 +108,7 @@ export function planPlates(
   const away = new Set(running.flatMap((r) => r.pieces.map((p) => p.pieceId)));
   const groups = new Map<string, { printer: Printer; material: PrintMaterial | null; pieces: Piece[] }>();
   for (const plan of parts) {
-    if (!plan.chosen || !plan.body || !plan.asItLies || (plan.part.listing && !plan.part.listing.bought))
-      continue;
+    if (!plan.chosen || !plan.body || !plan.asItLies || lookedAt(plan.part)) continue;
     const { printer, material } = plan.chosen;
     // One plate: one machine, one material, one layer height, one recipe. What is still to be cut lies by itself, so
     // that it holds up no file but its own.

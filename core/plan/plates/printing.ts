@@ -20,7 +20,7 @@ import { onOneMachine } from "#core/plan/plates/onOneMachine";
 import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { measuredOf } from "#core/plan/rule/scaleSweep";
-import { type Part, printOf, patchedPart, wholeIdOf } from "#core/scene/part";
+import { lookedAt, type Part, printOf, patchedPart, wholeIdOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import { sizedBy } from "#core/plan/parts/sizing";
 import { daysBetween } from "#core/plan/calendarDay";
@@ -246,7 +246,7 @@ function sharedPrinters(
   const things: Shareable[] = [];
   for (const p of plans) {
     const { chosen, part } = p;
-    if (!chosen || (part.listing && !part.listing.bought)) continue;
+    if (!chosen || lookedAt(part)) continue;
     const best = evenings(chosen.row, workshop.rooms.hourWorthMinor);
     const alike =
       printOf(part).printerId !== null || chosen.fit.kind !== "fits"
@@ -377,7 +377,7 @@ function readyTimes(
 /** What is still reckoned and could be worked out on the meshes, of the machines that were chosen. */
 function wantedFor(parts: readonly PartPlan[]): Wanted[] {
   return parts.flatMap(({ part, chosen, rescale: { factor } }): Wanted[] => {
-    if (!chosen || !part.meshId || (part.listing && !part.listing.bought)) return [];
+    if (!chosen || !part.meshId || lookedAt(part)) return [];
     const { printer } = chosen;
     const { pose, infillBands, hollow } = printOf(part);
     if (printer.process === "filament")

@@ -1,5 +1,5 @@
 import { writeCsv } from "#core/formats/csv";
-import { copyStates, type CopyState } from "#core/scene/part";
+import { lookedAt, copyStates, type CopyState } from "#core/scene/part";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /** One line of the bill of parts. Sizes on the bench; money in minor units. */
@@ -30,12 +30,11 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
       partId: part.id,
       name: part.name,
       count: part.count,
-      made:
-        part.listing && !part.listing.bought
-          ? "looked at"
-          : part.made === "printed"
-            ? (p.chosen?.printer.name ?? "printed")
-            : part.made,
+      made: lookedAt(part)
+        ? "to buy"
+        : part.made === "printed"
+          ? (p.chosen?.printer.name ?? "printed")
+          : part.made,
       sizeMm: p.sizeMm,
       factor: p.measurement ? p.rescale.factor : null,
       volumeMl: p.body ? p.body.volumeMm3 / 1000 : null,
@@ -43,9 +42,7 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
       minutes: p.chosen?.all.minutes.value ?? null,
       grams: p.chosen?.all.grams.value ?? null,
       costMinor:
-        (p.chosen?.all.cost.value ?? 0) +
-        (part.origin.priceMinor ?? 0) +
-        (part.listing ? part.listing.priceMinor : 0),
+        (p.chosen?.all.cost.value ?? 0) + (part.origin.priceMinor ?? 0) + (lookedAt(part)?.priceMinor ?? 0),
       states: statesOf(part.history.copies, part.count),
       fileName: part.origin.fileName,
       from: part.origin.from,

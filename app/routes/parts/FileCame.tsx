@@ -1,0 +1,51 @@
+import { useRef, useState } from "react";
+import type { Part } from "#core/scene/part";
+import { fileCame } from "#app/jobs/fileCame";
+import { undoAction } from "#app/jobs/keep";
+import { Button } from "#ui/Button";
+import { ProgressLine } from "#ui/States";
+import { useToast } from "#ui/Toasts";
+
+/** A printed part without a model gets the file that was made, bought or found for it. */
+export function FileCame({ part }: { part: Part }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const cancel = useRef<AbortController | null>(null);
+  const [at, setAt] = useState<{ share: number; stage: string } | null>(null);
+  const say = useToast();
+  const take = async (file: File) => {
+    cancel.current = new AbortController();
+    setAt({ share: 0, stage: "reading" });
+    const tell = (share: number, stage: string) => setAt({ share, stage });
+    const said = await fileCame(part, file, tell, cancel.current.signal).finally(() => setAt(null));
+    say(said, undoAction);
+  };
+  return (
+    <div className="mt-2 grid max-w-[46ch] gap-2">
+      {at ? (
+        <>
+          <ProgressLine what={at.stage} share={at.share} />
+          <Button kind="quiet" onClick={() => cancel.current?.abort()}>
+            Cancel
+          </Button>
+        </>
+      ) : (
+        <Button className="justify-self-start" onClick={() => picker.current?.click()}>
+          Its file has come
+        </Button>
+      )}
+      <input
+        ref={picker}
+        type="file"
+        accept=".stl,.obj,.3mf,.ply"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={`The file of ${part.name}`}
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          if (file) void take(file);
+          e.target.value = "";
+        }}
+      />
+    </div>
+  );
+}

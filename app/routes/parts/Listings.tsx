@@ -1,0 +1,161 @@
+import { useMemo, useState } from "react";
+import { Link, useSubmit } from "react-router";
+import { moneyText } from "#core/money";
+import { type ListingPlan, listingFitText, listingPlans, narrowedDown } from "#core/plan/parts/listingPlan";
+import { partWorkshop } from "#core/plan/parts/partSurroundings";
+import type { Listing } from "#core/scene/part";
+import { undoAction } from "#app/jobs/keep";
+import { typedNumber } from "#app/readForm";
+import { useScene } from "#app/routes/scenes/useScene";
+import { Button } from "#ui/Button";
+import { Choice, Field, Tick } from "#ui/Field";
+import { FigureView } from "#ui/FigureView";
+import { type Column, Table } from "#ui/Table";
+import { useToast } from "#ui/Toasts";
+
+/** The shortlist: files and kits that are only looked at, side by side, as far as their listings go. */
+export function Listings() {
+  const { input, plan } = useScene();
+  const { scene, workshop } = input;
+  const plans = useMemo(() => listingPlans(plan.parts, partWorkshop(workshop)), [plan, workshop]);
+  const [supports, setSupports] = useState<Listing["supports"] | "">("");
+  const [most, setMost] = useState("");
+  const [wholeOnly, setWholeOnly] = useState(false);
+  const submit = useSubmit();
+  const say = useToast();
+  if (plans.length === 0) return null;
+  const mostMajor = most.trim() === "" ? null : typedNumber(most);
+  const rows = narrowedDown(plans, {
+    supports: supports === "" ? null : supports,
+    mostMinor: mostMajor === null || Number.isNaN(mostMajor) ? null : Math.round(100 * mostMajor),
+    wholeOnly,
+  });
+  const buy = ({ part }: ListingPlan) => {
+    void submit({ intent: "buy", id: part.id }, { method: "post" });
+    say(`${part.name} was bought; it waits for its file.`, undoAction);
+  };
+  return (
+    <section className="grid gap-3" aria-label="Not bought yet">
+      <h2>Not bought yet</h2>
+      <div className="flex flex-wrap items-end gap-3">
+        <Choice
+          label="Supports"
+          name="listingSupports"
+          value={supports}
+          onChange={(e) => setSupports(e.target.value as Listing["supports"] | "")}
+          options={[
+            ["", "any"],
+            ["none needed", "none needed"],
+            ["supported", "comes supported"],
+            ["not told", "not told"],
+          ]}
+        />
+        <Field
+          label="Price at most"
+          name="listingMost"
+          inputMode="decimal"
+          value={most}
+          onChange={(e) => setMost(e.target.value)}
+        />
+        <Tick label="Whole on a bed" checked={wholeOnly} onChange={(e) => setWholeOnly(e.target.checked)} />
+        {rows.length < plans.length && (
+          <p className="pb-2 text-[14px] text-ink-2">
+            {rows.length} of {plans.length}
+          </p>
+        )}
+      </div>
+      <Table
+        rows={rows}
+        columns={columnsOf(scene.id, workshop.currency, buy)}
+        idOf={(r) => r.part.id}
+        caption="Files and kits that are not bought yet"
+      />
+      <p className="max-w-[70ch] text-[14px] text-ink-2">
+        By the box and the price of the listing alone: hours and material are rough, and take no place in the
+        calendar before it is bought.
+      </p>
+    </section>
+  );
+}
+
+const columnsOf = (
+  sceneId: string,
+  currency: string,
+  buy: (plan: ListingPlan) => void,
+): Column<ListingPlan>[] => [
+  {
+    id: "name",
+    header: "listing",
+    accessorFn: (r) => r.part.name,
+    cell: ({ row: { original: r } }) => (
+      <>
+        <Link
+          to={`/scenes/${sceneId}/parts/${r.part.id}`}
+          className="underline decoration-primer-3 underline-offset-4"
+        >
+          {r.part.name}
+        </Link>
+        {r.listing.from !== "" && <span className="block text-[14px] text-ink-2">{r.listing.from}</span>}
+      </>
+    ),
+  },
+  {
+    id: "price",
+    header: "price",
+    accessorFn: (r) => r.listing.priceMinor,
+    cell: ({ row: { original: r } }) => moneyText(r.listing.priceMinor, currency),
+    meta: { figures: true },
+  },
+  {
+    id: "size",
+    header: "size",
+    accessorFn: (r) => Math.max(...r.sizeMm),
+    cell: ({ row: { original: r } }) => `${r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm`,
+    meta: { figures: true },
+  },
+  { id: "fit", header: "fit", accessorFn: listingFitText },
+  {
+    id: "hours",
+    header: "machine",
+    accessorFn: (r) => r.ways[0]?.minutes.value ?? 0,
+    cell: ({ row: { original: r } }) =>
+      r.ways[0] ? <FigureView figure={r.ways[0].minutes} label={`${r.part.name}: machine time`} /> : "–",
+    meta: { figures: true },
+  },
+  {
+    id: "material",
+    header: "material",
+    accessorFn: (r) => r.ways[0]?.grams.value ?? 0,
+    cell: ({ row: { original: r } }) =>
+      r.ways[0] ? <FigureView figure={r.ways[0].grams} label={`${r.part.name}: material`} /> : "–",
+    meta: { figures: true },
+  },
+  {
+    id: "all",
+    header: "with printing",
+    accessorFn: (r) => r.all.value,
+    cell: ({ row: { original: r } }) => (
+      <FigureView figure={r.all} label={`${r.part.name}: price and print`} />
+    ),
+    meta: { figures: true },
+  },
+  {
+    id: "detail",
+    header: "finest",
+    accessorFn: (r) => r.listing.smallestDetailMm ?? 0,
+    cell: ({ row: { original: r } }) =>
+      r.listing.smallestDetailMm === null ? "not told" : `${r.listing.smallestDetailMm} mm`,
+    meta: { figures: true },
+  },
+  { id: "supports", header: "supports", accessorFn: (r) => r.listing.supports },
+  {
+    id: "buy",
+    header: "",
+    enableSorting: false,
+    cell: ({ row: { original: r } }) => (
+      <Button className="!min-h-8 !text-[14px]" onClick={() => buy(r)} aria-label={`Buy ${r.part.name}`}>
+        Buy
+      </Button>
+    ),
+  },
+];
