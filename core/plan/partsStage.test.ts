@@ -176,7 +176,7 @@ describe("the bill", () => {
         },
       }),
     ]);
-    expect(lines.map((l) => l.made)).toEqual([expect.any(String), "bought", "looked at"]);
+    expect(lines.map((l) => l.made)).toEqual([expect.any(String), "bought", "to buy"]);
     expect(lines[0]).toMatchObject({ count: 2, licence: "own use", priceMinor: 350, nativeScale: "1:1" });
     expect(lines[2]!.costMinor).toBe(1200);
   });

@@ -24,18 +24,20 @@ export function ByHandForm() {
         <div className="lg:col-span-2">
           <Field label="Name" name="name" required problems={problems} />
         </div>
-        <Choice
-          label="It is"
-          name="made"
-          value={made}
-          onChange={(e) => setMade(e.target.value)}
-          options={[
-            ["by hand", "made by hand"],
-            ["bought", "bought"],
-            ["listing", "a file not bought yet"],
-            ["kit", "a kit not bought yet"],
-          ]}
-        />
+        <div className="lg:col-span-2">
+          <Choice
+            label="It is"
+            name="made"
+            value={made}
+            onChange={(e) => setMade(e.target.value)}
+            options={[
+              ["by hand", "made by hand"],
+              ["bought", "bought"],
+              ["listing", "a file not bought yet"],
+              ["kit", "a kit not bought yet"],
+            ]}
+          />
+        </div>
         {!isListing && <MadeOf />}
         <Field label="Width on the bench" name="width" placeholder="40 mm" problems={problems} />
         <Field label="Depth" name="depth" placeholder="3 mm" problems={problems} />

@@ -78,6 +78,13 @@ export function Listings() {
   );
 }
 
+/** What the listing says of supports and detail, in a few words. */
+const saysOf = ({ listing: { kit, supports, smallestDetailMm } }: ListingPlan): string =>
+  [
+    ...(kit ? [] : [`supports ${supports === "supported" ? "come with it" : supports}`]),
+    ...(smallestDetailMm === null ? [] : [`finest ${smallestDetailMm} mm`]),
+  ].join(", ");
+
 const columnsOf = (
   sceneId: string,
   currency: string,
@@ -95,7 +102,10 @@ const columnsOf = (
         >
           {r.part.name}
         </Link>
-        {r.listing.from !== "" && <span className="block text-[14px] text-ink-2">{r.listing.from}</span>}
+        <span className="block min-w-[18ch] text-[14px] text-ink-2">
+          {r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm
+          {r.listing.from !== "" && `, ${r.listing.from}`}
+        </span>
       </>
     ),
   },
@@ -107,27 +117,29 @@ const columnsOf = (
     meta: { figures: true },
   },
   {
-    id: "size",
-    header: "size",
-    accessorFn: (r) => Math.max(...r.sizeMm),
-    cell: ({ row: { original: r } }) => `${r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm`,
-    meta: { figures: true },
+    id: "fit",
+    header: "fit and supports",
+    accessorFn: listingFitText,
+    cell: ({ row: { original: r } }) => (
+      <span className="block min-w-[18ch]">
+        {listingFitText(r)}
+        <span className="block text-[14px] text-ink-2">{saysOf(r)}</span>
+      </span>
+    ),
   },
-  { id: "fit", header: "fit", accessorFn: listingFitText },
   {
     id: "hours",
-    header: "machine",
+    header: "printed",
     accessorFn: (r) => r.ways[0]?.minutes.value ?? 0,
     cell: ({ row: { original: r } }) =>
-      r.ways[0] ? <FigureView figure={r.ways[0].minutes} label={`${r.part.name}: machine time`} /> : "–",
-    meta: { figures: true },
-  },
-  {
-    id: "material",
-    header: "material",
-    accessorFn: (r) => r.ways[0]?.grams.value ?? 0,
-    cell: ({ row: { original: r } }) =>
-      r.ways[0] ? <FigureView figure={r.ways[0].grams} label={`${r.part.name}: material`} /> : "–",
+      r.ways[0] ? (
+        <span className="grid justify-items-end gap-1">
+          <FigureView figure={r.ways[0].minutes} label={`${r.part.name}: machine time`} />
+          <FigureView figure={r.ways[0].grams} label={`${r.part.name}: material`} />
+        </span>
+      ) : (
+        "–"
+      ),
     meta: { figures: true },
   },
   {
@@ -139,15 +151,6 @@ const columnsOf = (
     ),
     meta: { figures: true },
   },
-  {
-    id: "detail",
-    header: "finest",
-    accessorFn: (r) => r.listing.smallestDetailMm ?? 0,
-    cell: ({ row: { original: r } }) =>
-      r.listing.smallestDetailMm === null ? "not told" : `${r.listing.smallestDetailMm} mm`,
-    meta: { figures: true },
-  },
-  { id: "supports", header: "supports", accessorFn: (r) => r.listing.supports },
   {
     id: "buy",
     header: "",

@@ -28,7 +28,7 @@ export function PartCopies({ p }: { p: PartPlan }) {
     <section className="panel grid content-start gap-2">
       <h2>Its {part.count === 1 ? "copy" : `${part.count} copies`}</h2>
       <KeptForm
-        className="grid grid-cols-2 items-end gap-3 md:grid-cols-5"
+        className="grid grid-cols-2 items-end gap-3 sm:grid-cols-4"
         key={part.id}
         version={part.history.copies.join()}
       >
@@ -45,7 +45,7 @@ export function PartCopies({ p }: { p: PartPlan }) {
               defaultValue={states[s]}
             />
           ))}
-        <Button type="submit" name="intent" value="copies">
+        <Button type="submit" name="intent" value="copies" className="col-span-full justify-self-start">
           Set the copies
         </Button>
       </KeptForm>

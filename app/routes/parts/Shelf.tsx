@@ -1,3 +1,4 @@
+import { shelfLabels } from "./view";
 import { printOf } from "#core/scene/part";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Plan } from "#core/plan/plan";
@@ -32,7 +33,6 @@ export function Shelf({
   const pxPerMm = Math.min(5, Math.max(0.6, 190 / tallest));
   const width = Math.max(lengthMm * pxPerMm, 300);
   const height = tallest * pxPerMm;
-  const gap = gapOf(adult);
   const scroller = useRef<HTMLDivElement>(null);
   const [sight, setSight] = useState({ from: 0, to: 2400 });
   useEffect(() => {
@@ -104,26 +104,23 @@ export function Shelf({
             ))}
           </g>
           <line x1="0" x2={width} y1={height + 8} y2={height + 8} stroke="var(--chalk)" strokeWidth="2" />
-          {inSight.map(({ p, x, w }) => {
-            const narrow = w * pxPerMm < 90;
-            const lower = narrow && places.findIndex((q) => q.p === p) % 2 === 1;
-            const room = (w + gap) * pxPerMm * (narrow ? 2 : 1);
-            const { name } = p.part;
-            return (
+          {shelfLabels(
+            places.map(({ p, x }) => ({ name: p.part.name, xPx: x * pxPerMm })),
+            width,
+          )
+            .filter((_, i) => inSight.includes(places[i]!))
+            .map(({ text, xPx, row }) => (
               <text
-                key={p.part.id}
-                x={x * pxPerMm}
-                y={height + 28 + (lower ? 20 : 0)}
+                key={`${text} ${xPx}`}
+                x={xPx}
+                y={height + 28 + 20 * row}
                 fill="var(--chalk)"
                 fontSize="13"
                 aria-hidden="true"
               >
-                {name.length * 6.6 > room
-                  ? `${name.slice(0, Math.max(4, Math.floor(room / 6.8) - 1))}…`
-                  : name}
+                {text}
               </text>
-            );
-          })}
+            ))}
         </svg>
       </div>
     </div>

@@ -5,7 +5,7 @@ import type { Candidate } from "#core/plan/parts/partPlan";
 import type { PartWorkshop } from "#core/plan/parts/partSurroundings";
 import type { Printer, PrintMaterial } from "#core/print/printer";
 import { chooseProcess } from "#core/print/processTable";
-import { type Part, printOf } from "#core/scene/part";
+import { lookedAt, type Part, printOf } from "#core/scene/part";
 
 /**
  * The material a part is printed in: what was said, else what suits its use best, else the first there is.
@@ -42,7 +42,11 @@ export function chooseMachine(
       chosen: null,
       reasons: [
         part.made === "printed"
-          ? "No printer in the workshop does this."
+          ? lookedAt(part)
+            ? "It is not bought yet."
+            : part.meshId === null
+              ? "It has no model yet."
+              : "No printer in the workshop does this."
           : `It is ${part.made === "bought" ? "bought" : "made by hand"}.`,
       ],
     };
