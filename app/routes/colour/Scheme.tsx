@@ -39,43 +39,45 @@ export function Scheme({ part }: { part: PartPlan["part"] }) {
   const changed = part.scheme.find((l) => l.id === changing);
   return (
     <div className="mt-2 grid gap-3">
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">layer</th>
-            <th scope="col">with</th>
-            <th scope="col">how</th>
-            <th scope="col" data-figures>
-              coats
-            </th>
-            <th scope="col" data-figures>
-              of the surface
-            </th>
-            <th scope="col">takes</th>
-            <th scope="col">
-              <span className="sr-only">change, move, remove</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <LayerLine
-              key={row.layer.id}
-              row={row}
-              first={i === 0}
-              last={i === rows.length - 1}
-              onChange={change}
-              onMove={move}
-              onRemove={remove}
-            />
-          ))}
-          {rows.length === 0 && (
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Layers">
+        <table className="table">
+          <thead>
             <tr>
-              <td colSpan={7}>No layers yet: add the primer first.</td>
+              <th scope="col">layer</th>
+              <th scope="col">with</th>
+              <th scope="col">how</th>
+              <th scope="col" data-figures>
+                coats
+              </th>
+              <th scope="col" data-figures>
+                of the surface
+              </th>
+              <th scope="col">takes</th>
+              <th scope="col">
+                <span className="sr-only">change, move, remove</span>
+              </th>
             </tr>
-          )}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((row, i) => (
+              <LayerLine
+                key={row.layer.id}
+                row={row}
+                first={i === 0}
+                last={i === rows.length - 1}
+                onChange={change}
+                onMove={move}
+                onRemove={remove}
+              />
+            ))}
+            {rows.length === 0 && (
+              <tr>
+                <td colSpan={7}>No layers yet: add the primer first.</td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
       {changed && (
         <fetcher.Form
           key={JSON.stringify(changed)}

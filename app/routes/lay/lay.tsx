@@ -64,24 +64,28 @@ export default function Lay({ actionData }: Route.ComponentProps) {
         <div className="grid content-start gap-5">
           <section>
             <h2 className="mb-2">Ledger</h2>
-            <table className="table">
-              <tbody>
-                {stageList.map((s) => {
-                  const r = plan.readiness[s.stage];
-                  return (
-                    <tr key={s.stage}>
-                      <th scope="row">
-                        <Link to={stagePath(scene.id, s.stage)}>{s.name}</Link>
-                      </th>
-                      <td data-figures>
-                        {r.settled} of {r.of}
-                      </td>
-                      <td>{r.findings > 0 ? `${r.findings} to look at` : r.of === 0 ? "nothing yet" : ""}</td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
+            <div className="scroll-x" tabIndex={0} role="region" aria-label="Ledger">
+              <table className="table">
+                <tbody>
+                  {stageList.map((s) => {
+                    const r = plan.readiness[s.stage];
+                    return (
+                      <tr key={s.stage}>
+                        <th scope="row">
+                          <Link to={stagePath(scene.id, s.stage)}>{s.name}</Link>
+                        </th>
+                        <td data-figures>
+                          {r.settled} of {r.of}
+                        </td>
+                        <td>
+                          {r.findings > 0 ? `${r.findings} to look at` : r.of === 0 ? "nothing yet" : ""}
+                        </td>
+                      </tr>
+                    );
+                  })}
+                </tbody>
+              </table>
+            </div>
           </section>
           <section>
             <h2 className="mb-2">Board and date</h2>

@@ -100,30 +100,32 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
         </>
       )}
       {tiers.job.value && (
-        <table className="table max-w-2xl">
-          <thead>
-            <tr>
-              <th scope="col">tier</th>
-              <th scope="col" data-figures>
-                steps
-              </th>
-              <th scope="col" data-figures>
-                hands
-              </th>
-              <th scope="col">ready</th>
-            </tr>
-          </thead>
-          <tbody>
-            {tiers.job.value.map((r) => (
-              <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
-                <th scope="row">{r.tier}</th>
-                <td data-figures>{r.steps}</td>
-                <td data-figures>{durationText(r.handsMinutes)}</td>
-                <td>{dayText(today, r.finishAt)}</td>
+        <div className="scroll-x" tabIndex={0} role="region" aria-label="What could be dropped">
+          <table className="table max-w-2xl">
+            <thead>
+              <tr>
+                <th scope="col">tier</th>
+                <th scope="col" data-figures>
+                  steps
+                </th>
+                <th scope="col" data-figures>
+                  hands
+                </th>
+                <th scope="col">ready</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {tiers.job.value.map((r) => (
+                <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
+                  <th scope="row">{r.tier}</th>
+                  <td data-figures>{r.steps}</td>
+                  <td data-figures>{durationText(r.handsMinutes)}</td>
+                  <td>{dayText(today, r.finishAt)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       <p className="text-[13px] text-ink-2">
         Dropped first: what is least seen from the viewing distance for its minutes (common practice). What

@@ -127,40 +127,42 @@ export function PartScale({
               is not true in itself, or one of them was measured elsewhere than it seemed.
             </p>
           )}
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">evidence</th>
-                <th scope="col" data-figures>
-                  in the file
-                </th>
-                <th scope="col" data-figures>
-                  really
-                </th>
-                <th scope="col" data-figures>
-                  factor
-                </th>
-                <th scope="col" data-figures>
-                  off
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {factors.map((f) => (
-                <tr key={f.featureId}>
-                  <th scope="row" className="!font-normal">
-                    {f.name}
+          <div className="scroll-x" tabIndex={0} role="region" aria-label="Features of known size">
+            <table className="table">
+              <thead>
+                <tr>
+                  <th scope="col">evidence</th>
+                  <th scope="col" data-figures>
+                    in the file
                   </th>
-                  <td data-figures>{Number(f.fileSize.toPrecision(5))}</td>
-                  <td data-figures>{f.realMm} mm</td>
-                  <td data-figures>{f.factor.toFixed(5)}</td>
-                  <td data-figures>
-                    {(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %
-                  </td>
+                  <th scope="col" data-figures>
+                    really
+                  </th>
+                  <th scope="col" data-figures>
+                    factor
+                  </th>
+                  <th scope="col" data-figures>
+                    off
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {factors.map((f) => (
+                  <tr key={f.featureId}>
+                    <th scope="row" className="!font-normal">
+                      {f.name}
+                    </th>
+                    <td data-figures>{Number(f.fileSize.toPrecision(5))}</td>
+                    <td data-figures>{f.realMm} mm</td>
+                    <td data-figures>{f.factor.toFixed(5)}</td>
+                    <td data-figures>
+                      {(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         </div>
       )}
     </section>

@@ -31,30 +31,32 @@ export function DatePanel({ view }: { view: SceneView }) {
           </span>
         </p>
       )}
-      <table className="table">
-        <tbody>
-          {(
-            [
-              ["one time in two", chance.at50],
-              ["four times in five", chance.at80],
-              ["nineteen times in twenty", chance.at95],
-            ] as const
-          ).map(([words, at]) => (
-            <tr key={words}>
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Dates">
+        <table className="table">
+          <tbody>
+            {(
+              [
+                ["one time in two", chance.at50],
+                ["four times in five", chance.at80],
+                ["nineteen times in twenty", chance.at95],
+              ] as const
+            ).map(([words, at]) => (
+              <tr key={words}>
+                <th scope="row" className="!font-normal">
+                  {words} done by
+                </th>
+                <td data-figures>{Number.isFinite(at) ? day(at) : "given up before"}</td>
+              </tr>
+            ))}
+            <tr>
               <th scope="row" className="!font-normal">
-                {words} done by
+                without a failure
               </th>
-              <td data-figures>{Number.isFinite(at) ? day(at) : "given up before"}</td>
+              <td data-figures>{day(plan.totals.finishAt)}</td>
             </tr>
-          ))}
-          <tr>
-            <th scope="row" className="!font-normal">
-              without a failure
-            </th>
-            <td data-figures>{day(plan.totals.finishAt)}</td>
-          </tr>
-        </tbody>
-      </table>
+          </tbody>
+        </table>
+      </div>
       <p className="text-[13px] text-ink-2">
         Every play prints each plate until it comes out, then does what follows it in your hours. How often a
         plate fails is drawn from what lies on it, counted as much as five runs, and from the record of its

@@ -119,63 +119,67 @@ export default function Rule({ actionData }: Route.ComponentProps) {
         <Features own={workshop.features} denominator={n} system={system} problems={problems} />
         <div>
           <h2 className="mb-2">Neighbours by name</h2>
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">scale</th>
-                <th scope="col" data-figures>
-                  ratio
-                </th>
-                <th scope="col" data-figures>
-                  its parts look
-                </th>
-                <th scope="col" data-figures>
-                  an adult
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {neighbourScales(n).map(({ scale, largerShare, adultMm, adultOffMm }) => (
-                <tr key={scale.name} data-selected={Math.abs(largerShare) < 0.0005 ? true : undefined}>
-                  <th scope="row" className="!font-normal">
-                    {scale.name}
+          <div className="scroll-x" tabIndex={0} role="region" aria-label="Beside other scales">
+            <table className="table">
+              <thead>
+                <tr>
+                  <th scope="col">scale</th>
+                  <th scope="col" data-figures>
+                    ratio
                   </th>
-                  <td data-figures>{ratioText(Number(scale.denominator.toFixed(2)))}</td>
-                  <td data-figures>
-                    {Math.abs(largerShare) < 0.0005
-                      ? "true"
-                      : `${(100 * Math.abs(largerShare)).toFixed(1)} % ${largerShare > 0 ? "too large" : "too small"}`}
-                  </td>
-                  <td data-figures>
-                    {adultMm.toFixed(1)} mm
-                    {Math.abs(adultOffMm) >= 0.05 && (
-                      <span className="text-ink-2">
-                        , {adultOffMm > 0 ? "+" : "−"}
-                        {Math.abs(adultOffMm).toFixed(1)}
-                      </span>
-                    )}
-                  </td>
+                  <th scope="col" data-figures>
+                    its parts look
+                  </th>
+                  <th scope="col" data-figures>
+                    an adult
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
-          <details className="panel mt-3">
-            <summary className="font-head font-semibold">
-              All {namedScales.length} scales by name, with their sources
-            </summary>
-            <table className="table mt-2">
+              </thead>
               <tbody>
-                {namedScales.map((s) => (
-                  <tr key={s.name}>
+                {neighbourScales(n).map(({ scale, largerShare, adultMm, adultOffMm }) => (
+                  <tr key={scale.name} data-selected={Math.abs(largerShare) < 0.0005 ? true : undefined}>
                     <th scope="row" className="!font-normal">
-                      {s.name}
+                      {scale.name}
                     </th>
-                    <td data-figures>{ratioText(Number(s.denominator.toFixed(3)))}</td>
-                    <td className="text-[13px] text-ink-2">{s.source}</td>
+                    <td data-figures>{ratioText(Number(scale.denominator.toFixed(2)))}</td>
+                    <td data-figures>
+                      {Math.abs(largerShare) < 0.0005
+                        ? "true"
+                        : `${(100 * Math.abs(largerShare)).toFixed(1)} % ${largerShare > 0 ? "too large" : "too small"}`}
+                    </td>
+                    <td data-figures>
+                      {adultMm.toFixed(1)} mm
+                      {Math.abs(adultOffMm) >= 0.05 && (
+                        <span className="text-ink-2">
+                          , {adultOffMm > 0 ? "+" : "−"}
+                          {Math.abs(adultOffMm).toFixed(1)}
+                        </span>
+                      )}
+                    </td>
                   </tr>
                 ))}
               </tbody>
             </table>
+          </div>
+          <details className="panel mt-3">
+            <summary className="font-head font-semibold">
+              All {namedScales.length} scales by name, with their sources
+            </summary>
+            <div className="scroll-x" tabIndex={0} role="region" aria-label="All scales by name">
+              <table className="table mt-2">
+                <tbody>
+                  {namedScales.map((s) => (
+                    <tr key={s.name}>
+                      <th scope="row" className="!font-normal">
+                        {s.name}
+                      </th>
+                      <td data-figures>{ratioText(Number(s.denominator.toFixed(3)))}</td>
+                      <td className="text-[13px] text-ink-2">{s.source}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
           </details>
         </div>
       </section>

@@ -110,32 +110,34 @@ export default function Stores({ actionData }: Route.ComponentProps) {
         {buy.length === 0 ? (
           <p>Nothing: the shelf is enough, even at the high estimate.</p>
         ) : (
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">what</th>
-                <th scope="col" data-figures>
-                  left
-                </th>
-                <th scope="col" data-figures>
-                  needed, high
-                </th>
-                <th scope="col" data-figures>
-                  buy at least
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {buy.map((l) => (
-                <tr key={l.needKey}>
-                  <th scope="row">{l.name}</th>
-                  <td data-figures>{amountText(l.left, l.unit)}</td>
-                  <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
-                  <td data-figures>{amountText(l.buy, l.unit)}</td>
+          <div className="scroll-x" tabIndex={0} role="region" aria-label="Needs">
+            <table className="table">
+              <thead>
+                <tr>
+                  <th scope="col">what</th>
+                  <th scope="col" data-figures>
+                    left
+                  </th>
+                  <th scope="col" data-figures>
+                    needed, high
+                  </th>
+                  <th scope="col" data-figures>
+                    buy at least
+                  </th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {buy.map((l) => (
+                  <tr key={l.needKey}>
+                    <th scope="row">{l.name}</th>
+                    <td data-figures>{amountText(l.left, l.unit)}</td>
+                    <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
+                    <td data-figures>{amountText(l.buy, l.unit)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         )}
       </section>
       <Slip title="Cost">

@@ -66,88 +66,90 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
       <h1>Materials</h1>
       <section>
         <h2 className="mb-2">On the shelf</h2>
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">name</th>
-              <th scope="col">plastic</th>
-              <th scope="col">colour</th>
-              <th scope="col" data-figures>
-                density
-              </th>
-              <th scope="col" data-figures>
-                a kilogram
-              </th>
-              <th scope="col" data-figures>
-                left
-              </th>
-              <th scope="col">state</th>
-              <th scope="col">
-                <span className="sr-only">change</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {workshop.materials.map((m) => (
-              <tr key={m.id}>
-                <th scope="row">{m.name}</th>
-                <td>
-                  {m.plastic}, {m.process}
-                </td>
-                <td>
-                  {m.colour ? (
-                    <span className="inline-flex items-center gap-2">
-                      <span
-                        aria-hidden
-                        className="inline-block size-4 border border-ink-2"
-                        style={{ background: m.colour }}
-                      />
-                      {m.colour}
-                    </span>
-                  ) : (
-                    "not told"
-                  )}
-                </td>
-                <td data-figures>{m.densityGPerCm3} g/cm³</td>
-                <td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td>
-                <td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
-                <td>
-                  {m.process === "filament" ? (
-                    <Button
-                      kind="quiet"
-                      onClick={() =>
-                        void fetcher.submit(
-                          { intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" },
-                          { method: "post" },
-                        )
-                      }
-                    >
-                      {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
-                    </Button>
-                  ) : (
-                    "shake and stir"
-                  )}
-                </td>
-                <td>
-                  <span className="flex gap-1">
-                    <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
-                      Change
-                    </Button>
-                    <Button
-                      kind="quiet"
-                      onClick={() => {
-                        void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
-                        say(`${m.name} was removed.`, undoAction);
-                      }}
-                    >
-                      Remove
-                    </Button>
-                  </span>
-                </td>
+        <div className="scroll-x" tabIndex={0} role="region" aria-label="On the shelf">
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">name</th>
+                <th scope="col">plastic</th>
+                <th scope="col">colour</th>
+                <th scope="col" data-figures>
+                  density
+                </th>
+                <th scope="col" data-figures>
+                  a kilogram
+                </th>
+                <th scope="col" data-figures>
+                  left
+                </th>
+                <th scope="col">state</th>
+                <th scope="col">
+                  <span className="sr-only">change</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {workshop.materials.map((m) => (
+                <tr key={m.id}>
+                  <th scope="row">{m.name}</th>
+                  <td>
+                    {m.plastic}, {m.process}
+                  </td>
+                  <td>
+                    {m.colour ? (
+                      <span className="inline-flex items-center gap-2">
+                        <span
+                          aria-hidden
+                          className="inline-block size-4 border border-ink-2"
+                          style={{ background: m.colour }}
+                        />
+                        {m.colour}
+                      </span>
+                    ) : (
+                      "not told"
+                    )}
+                  </td>
+                  <td data-figures>{m.densityGPerCm3} g/cm³</td>
+                  <td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td>
+                  <td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
+                  <td>
+                    {m.process === "filament" ? (
+                      <Button
+                        kind="quiet"
+                        onClick={() =>
+                          void fetcher.submit(
+                            { intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" },
+                            { method: "post" },
+                          )
+                        }
+                      >
+                        {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
+                      </Button>
+                    ) : (
+                      "shake and stir"
+                    )}
+                  </td>
+                  <td>
+                    <span className="flex gap-1">
+                      <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
+                        Change
+                      </Button>
+                      <Button
+                        kind="quiet"
+                        onClick={() => {
+                          void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
+                          say(`${m.name} was removed.`, undoAction);
+                        }}
+                      >
+                        Remove
+                      </Button>
+                    </span>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
         <KeptForm
           className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6"
           key={edited?.id ?? "new"}
@@ -246,55 +248,59 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
       <section className="grid gap-5 xl:grid-cols-2">
         <div>
           <h2 className="mb-2">What is not printed</h2>
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">material</th>
-                <th scope="col">primer</th>
-                <th scope="col">harmed by</th>
-                <th scope="col">note</th>
-              </tr>
-            </thead>
-            <tbody>
-              {allMaterials
-                .filter((s) => s.print === undefined)
-                .map((s) => (
-                  <tr key={s.id}>
-                    <th scope="row">{s.name}</th>
-                    <td>{s.primer}</td>
-                    <td>{harms(s) || "nothing usual"}</td>
-                    <td>{s.note}</td>
-                  </tr>
-                ))}
-            </tbody>
-          </table>
+          <div className="scroll-x" tabIndex={0} role="region" aria-label="What is not printed">
+            <table className="table">
+              <thead>
+                <tr>
+                  <th scope="col">material</th>
+                  <th scope="col">primer</th>
+                  <th scope="col">harmed by</th>
+                  <th scope="col">note</th>
+                </tr>
+              </thead>
+              <tbody>
+                {allMaterials
+                  .filter((s) => s.print === undefined)
+                  .map((s) => (
+                    <tr key={s.id}>
+                      <th scope="row">{s.name}</th>
+                      <td>{s.primer}</td>
+                      <td>{harms(s) || "nothing usual"}</td>
+                      <td>{s.note}</td>
+                    </tr>
+                  ))}
+              </tbody>
+            </table>
+          </div>
         </div>
         <div>
           <h2 className="mb-2">Glues</h2>
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">glue</th>
-                <th scope="col" data-figures>
-                  fills
-                </th>
-                <th scope="col">gives</th>
-                <th scope="col">not on</th>
-                <th scope="col">because</th>
-              </tr>
-            </thead>
-            <tbody>
-              {glues.map((g) => (
-                <tr key={g.id}>
-                  <th scope="row">{g.name}</th>
-                  <td data-figures>{g.glue.gapMm} mm</td>
-                  <td>{g.glue.gives ? "yes" : "no"}</td>
-                  <td>{g.glue.notOn.join(", ") || "nothing usual"}</td>
-                  <td>{g.glue.because}</td>
+          <div className="scroll-x" tabIndex={0} role="region" aria-label="Glues">
+            <table className="table">
+              <thead>
+                <tr>
+                  <th scope="col">glue</th>
+                  <th scope="col" data-figures>
+                    fills
+                  </th>
+                  <th scope="col">gives</th>
+                  <th scope="col">not on</th>
+                  <th scope="col">because</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {glues.map((g) => (
+                  <tr key={g.id}>
+                    <th scope="row">{g.name}</th>
+                    <td data-figures>{g.glue.gapMm} mm</td>
+                    <td>{g.glue.gives ? "yes" : "no"}</td>
+                    <td>{g.glue.notOn.join(", ") || "nothing usual"}</td>
+                    <td>{g.glue.because}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         </div>
       </section>
     </div>

@@ -244,46 +244,48 @@ export function CutPanel({
               </tbody>
             </table>
             {compared.length > 0 && (
-              <table className="table">
-                <caption className="sr-only">Whole or in pieces</caption>
-                <thead>
-                  <tr>
-                    <th scope="col"> </th>
-                    <th scope="col" data-figures>
-                      machine
-                    </th>
-                    <th scope="col" data-figures>
-                      longest run
-                    </th>
-                    <th scope="col" data-figures>
-                      fails
-                    </th>
-                    <th scope="col" data-figures>
-                      with failures
-                    </th>
-                    <th scope="col" data-figures>
-                      gluing
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {compared.map((l) => (
-                    <tr key={l.what}>
-                      <th scope="row">
-                        {l.what}
-                        {!l.possible && (
-                          <span className="block text-[13px] font-normal text-oxide">does not fit</span>
-                        )}
+              <div className="scroll-x" tabIndex={0} role="region" aria-label="Compared cuts">
+                <table className="table">
+                  <caption className="sr-only">Whole or in pieces</caption>
+                  <thead>
+                    <tr>
+                      <th scope="col"> </th>
+                      <th scope="col" data-figures>
+                        machine
                       </th>
-                      <td data-figures>{durationText(l.minutes)}</td>
-                      <td data-figures>{durationText(l.longestMinutes)}</td>
-                      <td data-figures>{Math.round(100 * l.failsShare)} %</td>
-                      <td data-figures>{durationText(l.withFailures)}</td>
-                      <td data-figures>{l.gluingMinutes > 0 ? durationText(l.gluingMinutes) : "none"}</td>
+                      <th scope="col" data-figures>
+                        longest run
+                      </th>
+                      <th scope="col" data-figures>
+                        fails
+                      </th>
+                      <th scope="col" data-figures>
+                        with failures
+                      </th>
+                      <th scope="col" data-figures>
+                        gluing
+                      </th>
                     </tr>
-                  ))}
-                </tbody>
-              </table>
+                  </thead>
+                  <tbody>
+                    {compared.map((l) => (
+                      <tr key={l.what}>
+                        <th scope="row">
+                          {l.what}
+                          {!l.possible && (
+                            <span className="block text-[13px] font-normal text-oxide">does not fit</span>
+                          )}
+                        </th>
+                        <td data-figures>{durationText(l.minutes)}</td>
+                        <td data-figures>{durationText(l.longestMinutes)}</td>
+                        <td data-figures>{Math.round(100 * l.failsShare)} %</td>
+                        <td data-figures>{durationText(l.withFailures)}</td>
+                        <td data-figures>{l.gluingMinutes > 0 ? durationText(l.gluingMinutes) : "none"}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
             )}
             {cutting.job.state === "running" ? (
               <ProgressLine
@@ -362,35 +364,37 @@ function Pieces({ p, plan }: { p: PartPlan; plan: Plan }) {
         <h2>In {pieces.length} pieces</h2>
         <Button onClick={() => void whole()}>Make it whole again</Button>
       </div>
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">piece</th>
-            <th scope="col">goes on</th>
-            <th scope="col" data-figures>
-              size
-            </th>
-            <th scope="col">joins</th>
-          </tr>
-        </thead>
-        <tbody>
-          {pieces.map((x) => (
-            <tr key={x.part.id}>
-              <th scope="row">
-                <Link to={`${stagePath(p.part.sceneId, "plates")}/part/${x.part.id}`}>{x.part.name}</Link>
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Pieces">
+        <table className="table">
+          <thead>
+            <tr>
+              <th scope="col">piece</th>
+              <th scope="col">goes on</th>
+              <th scope="col" data-figures>
+                size
               </th>
-              <td>{x.chosen?.printer.name ?? x.reason}</td>
-              <td data-figures>{x.sizeMm ? x.sizeMm.map((v) => v.toFixed(0)).join(" × ") : ""} mm</td>
-              <td>
-                {pieces
-                  .filter((o) => o !== x && touching(o, x))
-                  .map((o) => `piece ${printOf(o.part).pieceOf!.number}`)
-                  .join(", ")}
-              </td>
+              <th scope="col">joins</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {pieces.map((x) => (
+              <tr key={x.part.id}>
+                <th scope="row">
+                  <Link to={`${stagePath(p.part.sceneId, "plates")}/part/${x.part.id}`}>{x.part.name}</Link>
+                </th>
+                <td>{x.chosen?.printer.name ?? x.reason}</td>
+                <td data-figures>{x.sizeMm ? x.sizeMm.map((v) => v.toFixed(0)).join(" × ") : ""} mm</td>
+                <td>
+                  {pieces
+                    .filter((o) => o !== x && touching(o, x))
+                    .map((o) => `piece ${printOf(o.part).pieceOf!.number}`)
+                    .join(", ")}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }

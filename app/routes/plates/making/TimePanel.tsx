@@ -25,22 +25,24 @@ export function TimePanel({ p, input }: { p: PartPlan; input: PlanInput }) {
     <section className="panel grid content-start gap-3">
       <h2>Where the time goes</h2>
       <div className="flex flex-wrap gap-6">
-        <table className="table !w-auto">
-          <caption className="sr-only">Time of one copy by what the machine does</caption>
-          <tbody>
-            {one.shares
-              .filter((s) => s.minutes / total > 0.004)
-              .map((s) => (
-                <tr key={s.what}>
-                  <th scope="row" className="!font-normal">
-                    {s.what}
-                  </th>
-                  <td data-figures>{durationText(s.minutes)}</td>
-                  <td data-figures>{Math.round((100 * s.minutes) / total)} %</td>
-                </tr>
-              ))}
-          </tbody>
-        </table>
+        <div className="scroll-x" tabIndex={0} role="region" aria-label="Time by what it goes into">
+          <table className="table !w-auto">
+            <caption className="sr-only">Time of one copy by what the machine does</caption>
+            <tbody>
+              {one.shares
+                .filter((s) => s.minutes / total > 0.004)
+                .map((s) => (
+                  <tr key={s.what}>
+                    <th scope="row" className="!font-normal">
+                      {s.what}
+                    </th>
+                    <td data-figures>{durationText(s.minutes)}</td>
+                    <td data-figures>{Math.round((100 * s.minutes) / total)} %</td>
+                  </tr>
+                ))}
+            </tbody>
+          </table>
+        </div>
         {one.bandMinutes.length > 1 && (
           <figure>
             <svg
@@ -88,34 +90,36 @@ export function TimePanel({ p, input }: { p: PartPlan; input: PlanInput }) {
         </Button>
       </div>
       {job.value && (
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">setting</th>
-              <th scope="col" data-figures>
-                time
-              </th>
-              <th scope="col" data-figures>
-                material
-              </th>
-              <th scope="col" data-figures>
-                layers plain
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {job.value.map((l) => (
-              <tr key={l.what}>
-                <th scope="row" className="!font-normal">
-                  {l.what}
+        <div className="scroll-x" tabIndex={0} role="region" aria-label="Time by setting">
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">setting</th>
+                <th scope="col" data-figures>
+                  time
                 </th>
-                <td data-figures>{percent(l.minutesShare)}</td>
-                <td data-figures>{percent(l.gramsShare)}</td>
-                <td data-figures>{l.plainCm2.toFixed(1)} cm²</td>
+                <th scope="col" data-figures>
+                  material
+                </th>
+                <th scope="col" data-figures>
+                  layers plain
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {job.value.map((l) => (
+                <tr key={l.what}>
+                  <th scope="row" className="!font-normal">
+                    {l.what}
+                  </th>
+                  <td data-figures>{percent(l.minutesShare)}</td>
+                  <td data-figures>{percent(l.gramsShare)}</td>
+                  <td data-figures>{l.plainCm2.toFixed(1)} cm²</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </section>
   );
