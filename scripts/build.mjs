@@ -71,7 +71,8 @@ export function build() {
     console.log("The build is up to date.");
     return 0;
   }
-  const status = run(bin("tsx"), ["scripts/buildDemo.ts"]) || run(bin("react-router"), ["build"]);
+  const env = { ...process.env, BUILD: hash };
+  const status = run(bin("tsx"), ["scripts/buildDemo.ts"]) || run(bin("react-router"), ["build"], { env });
   if (status !== 0) return status;
   addPolicy();
   addServiceWorker();

@@ -29,7 +29,12 @@ export async function planScene(input: PlanInput, others: readonly PlanInput[]):
     await taught(api, [input, ...others]);
     return api.plan(requestOf(input), others.map(requestOf));
   });
-  const of = (id: string | null) => (id === null ? null : (input.measurements.get(id) ?? null));
+  return measuredPlan(plan, input);
+}
+
+/** A plan with the measurements of its input, which are too large to be sent or kept with it. */
+export function measuredPlan(plan: Plan, { measurements }: PlanInput): Plan {
+  const of = (id: string | null) => (id === null ? null : (measurements.get(id) ?? null));
   return {
     ...plan,
     parts: plan.parts.map((p) => ({
@@ -39,6 +44,12 @@ export async function planScene(input: PlanInput, others: readonly PlanInput[]):
     })),
   };
 }
+
+/** The same without them. */
+export const unmeasuredPlan = (plan: Plan): Plan => ({
+  ...plan,
+  parts: plan.parts.map((p) => ({ ...p, measurement: null, asItLies: null })),
+});
 
 /** A scene, or some of its parts, at a row of ratios. */
 export const sweepScales = (input: PlanInput, denominators: readonly number[], partIds?: readonly string[]) =>

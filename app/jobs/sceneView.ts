@@ -2,17 +2,21 @@ import { printOf } from "#core/scene/part";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
 import type { Plan } from "#core/plan/plan";
+import { sceneLine } from "#core/plan/sceneLine";
 import type { PlanInput } from "#core/scene/planInput";
 import { appDatabase } from "#data/db";
 import type { TimerRow } from "#data/rows";
+import { keepPlan, keptPlan } from "#data/keptPlans";
 import { loadMesh, storeMeasurement } from "#data/meshes";
 import { onWrite } from "#data/onWrite";
 import { listScenes } from "#data/scenes";
 import { getHabits, getPlanInput, getWorkshop, type Habits } from "#data/workshop";
 import { measurePosed } from "#workers/print";
-import { planScene } from "#workers/plan";
+import { measuredPlan, planScene, unmeasuredPlan } from "#workers/plan";
 import { localNow } from "#app/clock";
+import { makeAgain, roundNow } from "#app/jobs/again";
 import { keptWhile } from "#app/jobs/keptWhile";
+import { planKey } from "#app/jobs/planKey";
 
 /**
  * What every view of a scene is given: its rows, its plan, the other open scenes, and how lengths are shown.
@@ -23,6 +27,8 @@ export type SceneView = {
   readonly plan: Plan;
   readonly habits: Habits;
   readonly timers: readonly TimerRow[];
+  /** It was made some time ago, as of `input.now`, and is being made again. */
+  readonly again: boolean;
 };
 
 /**
@@ -35,6 +41,8 @@ let inputs: { readonly key: string; readonly all: Promise<readonly PlanInput[]> 
 const known = new Map<string, MeshMeasurement>();
 let writes = 0;
 let watching = false;
+/** Scenes that were looked at since the page was opened: the first look is at the plan that was kept. */
+const lookedAtOnce = new Set<string>();
 const QUARTER = 15;
 
 function quarterNow(): PlanInput["now"] {
@@ -44,7 +52,7 @@ function quarterNow(): PlanInput["now"] {
 }
 const keyNow = () => {
   const { today, minute } = quarterNow();
-  return `${writes} ${today} ${minute}`;
+  return `${writes} ${roundNow()} ${today} ${minute}`;
 };
 
 /** @returns null when there is no such scene */
@@ -85,7 +93,27 @@ async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Pr
   if (!read) return null;
   const input = await withMeasurements(read);
   const others = all.filter((i) => i.scene.id !== sceneId && !i.scene.aside);
-  return { input, others, habits, timers, plan: await planScene(input, others) };
+  const rest = { others, habits, timers };
+  const planned = await planKey(input, others);
+  if (planned !== null && !lookedAtOnce.has(sceneId)) {
+    lookedAtOnce.add(sceneId);
+    const kept = await keptPlan(sceneId, planned);
+    if (kept) {
+      const again = kept.now.today !== now.today || kept.now.minute !== now.minute;
+      if (again) setTimeout(makeAgain);
+      return { ...rest, input: { ...input, now: kept.now }, plan: measuredPlan(kept.plan, input), again };
+    }
+  }
+  const plan = await planScene(input, others);
+  if (planned !== null) {
+    const kept = { sceneId, key: planned, now, plan: unmeasuredPlan(plan) };
+    void keepPlan(
+      kept,
+      sceneLine(input, plan),
+      all.map((i) => i.scene.id),
+    );
+  }
+  return { ...rest, input, plan, again: false };
 }
 
 /** Measures meshes that have no measurement yet or one of an older version, as drawn and as they lie. */

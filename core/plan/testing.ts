@@ -49,7 +49,7 @@ const layer = (given: Partial<SchemeLayer> & Pick<SchemeLayer, "id" | "kind">): 
   ...given,
 });
 
-/** A small scene for tests of views: a filament wall in three layers, two resin posts, a joint, two grounds. */
+/** A small scene for tests of views: a filament wall in three layers, two resin posts, a joint. */
 export function testInput(given: Partial<PlanInput> = {}): PlanInput {
   return planInputOf({
     scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02", tier: "display" }),

@@ -19,6 +19,7 @@ import { Notices } from "./Notices";
 import { Points } from "./Points";
 import { StepHead, StepMix, StepParts } from "./StepHead";
 import { useBench } from "./useBench";
+import { useConfirm } from "./useConfirm";
 import { useOnBench } from "./useOnBench";
 import { type Evening, eveningOf, piecesOf } from "./view";
 
@@ -69,7 +70,14 @@ function OnBench({
   const view = useScene();
   const { input, plan } = view;
   const step = asOneStep(session);
-  const acts = useBench(view, session, step, next);
+  const own = useBench(view, session, step, next);
+  const confirm = useConfirm(session);
+  const acts = {
+    ...own,
+    done: () => confirm.then(() => own.done()),
+    doneOne: (of: Step) => confirm.then(() => own.doneOne(of)),
+    doneForSome: (n: number) => confirm.then(() => own.doneForSome(n)),
+  };
   const notes = useNotes(input.scene.id, step.id);
   const evening = eveningOf(plan.work.schedule.slots, slot);
   const pieces = session.steps.length === 1 ? piecesOf(step, plan.work.some) : { done: 0, left: 1 };
@@ -92,7 +100,13 @@ function OnBench({
           {step.facts?.checks && (
             <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />
           )}
-          <Notices step={step} steps={session.steps} day={Math.floor(slot.startsAt / DAY_MINUTES)} />
+          <Notices
+            step={step}
+            steps={session.steps}
+            day={Math.floor(slot.startsAt / DAY_MINUTES)}
+            confirmed={confirm.confirmed}
+            onConfirm={confirm.set}
+          />
           {notes.length > 0 && <NoteCards notes={notes} />}
           <MoreButtons
             step={step}

@@ -121,12 +121,13 @@ export function useBench(
       const drawn = drawnWords(drawsFor(of, 1), workshop);
       void leave(`${of.title}, ${of.onWhat}: done.${drawn}`, stepDone(said("", of)), withoutOne(of));
     },
-    doneForSome: (n: number) =>
+    doneForSome: (n: number) => {
       void leave(
         `${step.title}: ${pieces.done + n} of ${pieces.done + pieces.left} done.`,
         n >= pieces.left ? stepDone(said()) : stepDoneForSome(said(), pieces.done, n, pieces.left),
         n < pieces.left ? { stepId: step.id, openedAtMs: Date.now() } : null,
-      ),
+      );
+    },
     /** @param of the step of a session that it happened to */
     wentWrong: (mishap: Mishap, note: string, of: Step) => {
       const repaired = mishap.repair(of).length > 0;

@@ -2,8 +2,19 @@ import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import { DROPS_PER_ML } from "#core/paint/amount";
 import type { StepSlot } from "#core/order/pass";
+import type { Step } from "#core/steps/step";
 import { testView } from "#core/plan/testing";
-import { eveningOf, hindrances, mixOf, ownSpeed, partsOf, piecesOf, softNow, spentMinutes } from "./view";
+import {
+  eveningOf,
+  hindrances,
+  mixOf,
+  ownSpeed,
+  partsOf,
+  piecesOf,
+  softNow,
+  spentMinutes,
+  toConfirm,
+} from "./view";
 
 const slot = (stepId: string, ...parts: readonly (readonly [from: number, to: number])[]): StepSlot => ({
   stepId,
@@ -94,5 +105,23 @@ describe("a step on the bench", () => {
     expect(own.basis).toBe("learned");
     expect(own.value).toBeGreaterThan(1.3);
     expect(own.value).toBeLessThan(2.01);
+  });
+});
+
+describe("what has to be confirmed before it is done", () => {
+  const [post] = testView().plan.work.steps.filter((s) => s.process === "resin");
+  const step = (given: Partial<Step>): Step => ({ ...post!, process: "resin", facts: {}, ...given });
+  it("is the dust of resin, sanded, filed or drilled, in any step of a session", () => {
+    for (const [action, tool] of [
+      ["sand", "abrasive 400"],
+      ["dry fit", "file"],
+    ] as const)
+      expect(toConfirm([step({ action: "wash", tool: "hands" }), step({ action, tool })])).toBe("C2");
+  });
+  it("is nothing of filament, of a wash, of paint", () => {
+    expect(toConfirm([step({ action: "sand", process: "filament" })])).toBeNull();
+    expect(
+      toConfirm([step({ action: "wash", tool: "hands" }), step({ action: "paint", tool: "brush" })]),
+    ).toBeNull();
   });
 });

@@ -4,10 +4,12 @@ import { learnedFactor } from "#core/log/corrections";
 import type { OrderConflict } from "#core/order/conflict";
 import { notToTouch, type Touch } from "#core/order/touch";
 import type { StepSlot } from "#core/order/pass";
+import { makesDust } from "#core/order/rules/ask";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
 import type { Finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
+import type { CautionId } from "#core/safety/cautions";
 import { airOf } from "#core/scene/rooms";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Workshop } from "#core/scene/workshop";
@@ -130,3 +132,10 @@ export function spentMinutes(step: Step, openedAtMs: number, nowMs: number): num
   const most = AWAY_TIMES * step.handsMinutes.value + AWAY_MINUTES;
   return openedAtMs > 0 && minutes >= 0 && minutes < most ? Number(minutes.toFixed(2)) : 0;
 }
+
+/**
+ * The caution that has to be confirmed before work begins, because nobody sees its harm while it is done: dust of
+ * resin. Null of everything else.
+ */
+export const toConfirm = (steps: readonly Step[]): CautionId | null =>
+  steps.some((s) => s.process === "resin" && makesDust(s)) ? "C2" : null;

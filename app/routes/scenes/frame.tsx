@@ -40,6 +40,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
     plan,
     habits,
     timers,
+    again,
   } = loaderData;
   const [litMm, light] = useState<number | null>(null);
   const [slip, setSlip] = useState<HTMLElement | null>(null);
@@ -220,7 +221,8 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
                   "Nothing left to do here."
                 )}
               </span>
-              <span className="ml-auto shrink-0">
+              <span className="ml-auto flex shrink-0 items-center gap-3">
+                {again && <span aria-live="polite">As of earlier; being made again</span>}
                 <TimerStrip timers={timers} />
               </span>
             </footer>

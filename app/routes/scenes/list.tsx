@@ -1,36 +1,33 @@
-import type { Finding } from "#core/plan/finding";
-import { counted } from "#core/words";
-import { Copy, Ellipsis, Pause, Pencil, Play, Plus, Trash2 } from "lucide-react";
+import { Plus } from "lucide-react";
 import { useState } from "react";
-import { Form, Link, redirect, useSubmit } from "react-router";
+import { Form, redirect, useSubmit } from "react-router";
 import type { Route } from "./+types/list";
 import { under } from "#core/outcome";
-import { ratioText } from "#core/scale/ratio";
-import { undoAction } from "#app/jobs/keep";
+import { keptLines } from "#data/keptPlans";
 import { createScene, deleteScene, duplicateScene, listScenes, patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
 import { Field, Problems, Tick } from "#ui/Field";
-import { Menu } from "#ui/Menu";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
-import { dayText, localNow } from "#app/clock";
+import { localNow } from "#app/clock";
 import { demoScenes, firstStart, importDemo } from "#app/jobs/firstStart";
+import { undoAction } from "#app/jobs/keep";
 import { keptOutside } from "#app/jobs/keptOutside";
-import { sceneView } from "#app/jobs/sceneView";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { useKeys } from "#app/hooks/useKeys";
 import { Cleared } from "./Cleared";
+import { SceneCard } from "./SceneCard";
+import { useSceneLines } from "./useSceneLines";
 
 export async function clientLoader() {
   const start = await firstStart();
   const scenes = await listScenes();
-  const { today } = localNow();
   const cleared = start === "cleared" && scenes.length === 0 ? keptOutside() : null;
   return {
-    today,
     cleared,
-    scenes: await Promise.all(scenes.map(async (scene) => ({ scene, view: await sceneView(scene.id) }))),
+    scenes,
+    lines: await keptLines(),
   };
 }
 
@@ -81,7 +78,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 }
 
 export default function SceneList({ loaderData, actionData }: Route.ComponentProps) {
-  const { scenes, today, cleared } = loaderData;
+  const { scenes, cleared } = loaderData;
+  const lines = useSceneLines(scenes, loaderData.lines);
   const [making, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<string | null>(null);
   const submit = useSubmit();
@@ -92,7 +90,7 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
     act("delete", id);
     say(`${name} was deleted.`, undoAction);
   };
-  const named = scenes.find((s) => s.scene.id === renaming)?.scene;
+  const named = scenes.find((s) => s.id === renaming);
   return (
     <>
       <div className="mb-4 flex items-center justify-between">
@@ -123,90 +121,15 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
         </EmptyState>
       )}
       <ul className="grid gap-3 lg:grid-cols-2">
-        {scenes.map(({ scene, view }) => {
-          const next = view?.plan.work.schedule.slots[0];
-          const step = next && view.plan.work.steps.find((s) => s.id === next.stepId);
-          const done = view ? view.plan.readiness.bench.settled : 0;
-          const all = view ? view.plan.readiness.bench.of : 0;
-          return (
-            <li key={scene.id} className="panel grid grid-cols-[1fr_auto] gap-x-4">
-              <h2>
-                <Link to={`/scenes/${scene.id}`} className="underline decoration-primer-3 underline-offset-4">
-                  {scene.name}
-                </Link>
-              </h2>
-              <Menu
-                trigger={
-                  <button
-                    type="button"
-                    className="button"
-                    data-kind="quiet"
-                    aria-label={`More for ${scene.name}`}
-                  >
-                    <Ellipsis size={18} strokeWidth={1.75} aria-hidden />
-                  </button>
-                }
-                items={[
-                  {
-                    label: "Rename",
-                    icon: <Pencil size={15} aria-hidden />,
-                    onSelect: () => setRenaming(scene.id),
-                  },
-                  scene.aside
-                    ? {
-                        label: "Take up again",
-                        icon: <Play size={15} aria-hidden />,
-                        onSelect: () => act("take up", scene.id),
-                      }
-                    : {
-                        label: "Set aside",
-                        icon: <Pause size={15} aria-hidden />,
-                        onSelect: () => act("aside", scene.id),
-                      },
-                  {
-                    label: "Duplicate",
-                    icon: <Copy size={15} aria-hidden />,
-                    onSelect: () => act("duplicate", scene.id),
-                  },
-                  {
-                    label: "Delete",
-                    icon: <Trash2 size={15} aria-hidden />,
-                    onSelect: () => remove(scene.id, scene.name),
-                    grave: true,
-                  },
-                ]}
-              />
-              <p className="figures col-span-2 text-[14px] text-ink-2">
-                {ratioText(scene.denominator)} · {view?.plan.parts.length ?? 0} parts · {done} of {all} steps
-                done{view && all > 0 && ` · ready ${dayText(today, view.plan.totals.finishAt)}`}
-              </p>
-              {scene.aside && (
-                <p className="col-span-2 text-[14px] text-ochre">
-                  Set aside: its plates and steps take no hours from the others.
-                </p>
-              )}
-              <div aria-hidden="true" className="col-span-2 mt-2 h-1.5 bg-primer-3">
-                <div
-                  className="h-full bg-verdigris"
-                  style={{ width: `${all > 0 ? (100 * done) / all : 0}%` }}
-                />
-              </div>
-              <p className="col-span-2 mt-2">
-                {step ? (
-                  <>
-                    Next: {step.title}, {step.onWhat}{" "}
-                    <span className="text-ink-2">({dayText(today, next.startsAt)})</span>
-                  </>
-                ) : view?.plan.parts.length === 0 ? (
-                  "Next: add your models."
-                ) : (
-                  "Nothing left to do."
-                )}
-              </p>
-              {view && <Found findings={view.plan.findings} />}
-            </li>
-          );
-        })}
+        {scenes.map((scene) => (
+          <SceneCard
+            key={scene.id}
+            scene={scene}
+            line={lines.get(scene.id)}
+            onRename={() => setRenaming(scene.id)}
+            onAct={(intent) => (intent === "delete" ? remove(scene.id, scene.name) : act(intent, scene.id))}
+          />
+        ))}
       </ul>
       <Dialog
         open={making}
@@ -231,7 +154,7 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
             hint="How far the eye will be: 60 cm, 2 ft"
             problems={actionData?.problems}
           />
-          {scenes.some(({ scene }) => demoScenes.includes(scene.id) && !scene.aside) && (
+          {scenes.some((s) => demoScenes.includes(s.id) && !s.aside) && (
             <Tick
               label="Set the sample scenes aside: they take no hours from it"
               name="samplesAside"
@@ -266,22 +189,5 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
         )}
       </Dialog>
     </>
-  );
-}
-
-/** How much was found, in red where something is ruined by it. */
-function Found({ findings }: { findings: readonly Finding[] }) {
-  const ruins = findings.filter((f) => f.severity === "ruins").length;
-  const others = findings.length - ruins;
-  if (findings.length === 0) return null;
-  return (
-    <p className={`col-span-2 text-[14px] ${ruins > 0 ? "text-oxide" : "text-ink-2"}`}>
-      {[
-        ruins > 0 ? `${ruins} that ${ruins === 1 ? "ruins" : "ruin"}` : "",
-        others > 0 ? counted(others, ruins > 0 ? "other" : "finding", ruins > 0 ? "others" : "findings") : "",
-      ]
-        .filter(Boolean)
-        .join(", ")}
-    </p>
   );
 }
