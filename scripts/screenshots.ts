@@ -16,7 +16,14 @@ const upTo = async (page: Page, name: string | RegExp) =>
 
 const demo = "/scenes/withy-sluice";
 const views: readonly (readonly [name: string, path: string, act?: (page: Page) => Promise<unknown>])[] = [
-  ["scenes", "/scenes"],
+  [
+    "scenes",
+    "/scenes",
+    async (page) => {
+      const lines = page.getByText(/ready \w+ \d+ \w+$/);
+      await lines.nth(1).waitFor();
+    },
+  ],
   ["lay", demo],
   ["rule", `${demo}/rule`],
   ["parts", `${demo}/parts?part=withy-sluice-lamp`],

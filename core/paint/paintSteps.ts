@@ -165,6 +165,7 @@ function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
     ...shared,
     title: `${titleOf(layer)}${of > 1 ? `, coat ${number} of ${of}` : ""}`,
     ...(of > 1 ? { coat: { number, of } } : {}),
+    ...(of > 1 && shared.recipeId !== null ? mixedOnce(shared, number, of) : {}),
   });
   let next = add({
     ...numbered(of),
@@ -176,6 +177,15 @@ function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
     next = add({ ...numbered(number), key: `${key}/coat-${number}`, tied: { to: next.id, at: "before" } });
   return made;
 }
+
+/** A colour of one's own is mixed once for all coats of a layer: one that is mixed again does not match by eye. */
+const mixedOnce = ({ mixMl, notes }: ReturnType<typeof coatOf>, number: number, of: number) =>
+  number === 1
+    ? {
+        mixMl: { ...mixMl, value: mixMl.value * of, low: mixMl.low * of, high: mixMl.high * of },
+        notes: [...notes, `Mix for all ${of} coats at once, and keep what is left closed.`],
+      }
+    : { mixMl: null, notes: [...notes, "From the mix of the first coat."] };
 
 /** What every coat of a layer is. */
 function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {

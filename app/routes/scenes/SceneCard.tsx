@@ -25,7 +25,7 @@ export function SceneCard({
 }) {
   const said = line?.line ?? null;
   return (
-    <li className="panel grid grid-cols-[1fr_auto] gap-x-4">
+    <li className="panel grid grid-cols-[1fr_auto] content-start gap-x-4">
       <h2>
         <Link to={`/scenes/${scene.id}`} className="underline decoration-primer-3 underline-offset-4">
           {scene.name}

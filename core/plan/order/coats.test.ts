@@ -60,6 +60,17 @@ describe("coats one by one", () => {
     expect(sum).toBeLessThan(4 * whole!.mixMl!.value);
     expect(whole).toMatchObject({ id: "part:tile/scheme-tar", title: "Paint the colour" });
   });
+  it("are painted from one mix where the colour is one's own, and each from the pot where it is not", () => {
+    const own = coatsOf("tile", 6, { ...tarnish, colour: { kind: "recipe", id: "mix" } });
+    const pot = coatsOf("tile", 6);
+    const ml = (steps: readonly Step[]) =>
+      [...steps].sort((a, b) => a.coat!.number - b.coat!.number).map((s) => s.mixMl?.value ?? null);
+    const each = ml(pot)[0]!;
+    expect(ml(pot)).toEqual([each, each, each, each]);
+    expect(ml(own)).toEqual([expect.closeTo(4 * each, 9), null, null, null]);
+    const first = own.find((s) => s.coat!.number === 1)!;
+    expect(first.notes).toEqual(["Mix for all 4 coats at once, and keep what is left closed."]);
+  });
   it("OR11: six tiles go round in 72 min without waiting; tile by tile it would be 72 + 18 x 10", () => {
     const { minutes, setups } = planned(coatsOf("tile", 6));
     expect(minutes).toBeCloseTo(72, 6);
