@@ -52,7 +52,7 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
   ["ground", `${demo}/ground`],
   ["joints", `${demo}/joints`],
   ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`],
-  ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour`],
+  ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour%2Fcoat-1`],
   ["sheet", `${demo}/sheet`],
   ["stores", `${demo}/stores`],
   ["log", `${demo}/log`],

@@ -47,12 +47,18 @@ export function StepMix({ step }: { step: Step }) {
   if (!mix) return null;
   return (
     <div className="text-[24px]">
-      <MixParts size={44} parts={mix.blocks} drops={mix.drops} grams={mix.grams} />
-      <p className="mt-1 text-[22px]">
-        {mix.millilitres.toFixed(1)} ml
-        {mix.thinnerShare > 0 && `, thinned ${Math.round(mix.thinnerShare * 100)} %`}: enough for all of it
-        and a fifth over
-      </p>
+      <MixParts
+        size={44}
+        parts={mix.blocks}
+        {...(mix.out ? { drops: mix.out.drops, grams: mix.out.grams } : {})}
+      />
+      {mix.out && (
+        <p className="mt-1 text-[22px]">
+          {mix.out.millilitres.toFixed(1)} ml
+          {mix.thinnerShare > 0 && `, thinned ${Math.round(mix.thinnerShare * 100)} %`}: enough for all of it
+          and a fifth over
+        </p>
+      )}
     </div>
   );
 }

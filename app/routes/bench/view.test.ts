@@ -48,14 +48,17 @@ describe("a step on the bench", () => {
       ["umber", 1],
     ]);
     expect(mix.thinnerShare).toBe(0.25);
-    expect(mix.drops[0]! / mix.drops[1]!).toBeCloseTo(3, 0);
+    expect(mix.out!.drops[0]! / mix.out!.drops[1]!).toBeCloseTo(3, 0);
     // Four parts of paint to one of thinner: four fifths of what is used.
     const neatDrops = (step("stone").mixMl!.value / 1.25) * DROPS_PER_ML;
-    expect(Math.abs(mix.drops[0]! + mix.drops[1]! - neatDrops)).toBeLessThanOrEqual(4);
+    expect(Math.abs(mix.out!.drops[0]! + mix.out!.drops[1]! - neatDrops)).toBeLessThanOrEqual(4);
     expect(mixOf(step("dust"), input.workshop)!.blocks).toEqual([
       { name: "chalk", hex: "#e8e2d4", parts: 1 },
     ]);
     expect(mixOf(step("base"), input.workshop)).toBeNull();
+    // A second coat comes from the mix of the first: what it is stays to be seen.
+    const second = { ...step("stone"), mixMl: null, coat: { number: 2, of: 2 } };
+    expect(mixOf(second, input.workshop)).toEqual({ ...mix, out: null });
     expect(mixOf(step("stone"), { ...input.workshop, recipes: [] })).toBeNull();
   });
   it("draws the parts that have a model, and no more than six", () => {

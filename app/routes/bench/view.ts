@@ -79,11 +79,16 @@ export function softNow(
     .map((t) => ({ ...t, name: nameOf(t.target) }));
 }
 
-/** What is mixed for a step: its blocks, ml as used, drops and grams of each pot; null where nothing is. */
+/** What is laid from a mix or a pot: its blocks, and how much is put out; that is null of a coat whose mix is there. */
 export type BenchMix = {
   readonly blocks: readonly MixBlock[];
-  readonly millilitres: number;
   readonly thinnerShare: number;
+  readonly out: BenchAmount | null;
+};
+
+/** Put out for a step: ml as used, drops and grams of each pot. */
+export type BenchAmount = {
+  readonly millilitres: number;
   readonly drops: readonly number[];
   readonly grams: readonly number[];
 };
@@ -94,16 +99,21 @@ export function mixOf(
 ): BenchMix | null {
   const recipe = recipes.find((r) => r.id === step.recipeId);
   const pot = paints.find((p) => p.id === step.paintId);
-  if (step.mixMl === null || (!recipe && !pot)) return null;
+  if ((!recipe && !pot) || (step.mixMl === null && !step.coat)) return null;
   const thinnerShare = recipe?.thinnerShare ?? 0;
-  const neat = neatMillilitres(step.mixMl.value, thinnerShare);
   const shares = recipe ? recipe.parts.map((p) => p.parts) : [1];
+  const neat = step.mixMl && neatMillilitres(step.mixMl.value, thinnerShare);
   return {
     blocks: recipe ? mixBlocks(recipe, paints) : [{ name: pot!.name, hex: pot!.hex, parts: 1 }],
-    millilitres: step.mixMl.value,
     thinnerShare,
-    drops: dropsFor(shares, neat),
-    grams: gramsFor(shares, neat),
+    out:
+      neat === null
+        ? null
+        : {
+            millilitres: step.mixMl!.value,
+            drops: dropsFor(shares, neat),
+            grams: gramsFor(shares, neat),
+          },
   };
 }
 
