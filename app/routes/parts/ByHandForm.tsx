@@ -10,9 +10,15 @@ import { MadeOf } from "./MadeOf";
 export function ByHandForm() {
   const problems = useActionData<{ problems?: readonly Problem[] }>()?.problems;
   const [made, setMade] = useState("by hand");
+  // What was refused opens it, and it stays open until it is folded by hand.
+  const [opened, setOpened] = useState(false);
   const isListing = made === "listing" || made === "kit";
   return (
-    <details className="panel" {...(problems && problems.length > 0 ? { open: true } : {})}>
+    <details
+      className="panel"
+      open={opened || (problems !== undefined && problems.length > 0)}
+      onToggle={(e) => setOpened(e.currentTarget.open)}
+    >
       <summary className="font-head font-semibold">
         Add a part without a model: bought, made by hand, or not bought yet
       </summary>

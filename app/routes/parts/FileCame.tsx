@@ -16,8 +16,11 @@ export function FileCame({ part }: { part: Part }) {
     cancel.current = new AbortController();
     setAt({ share: 0, stage: "reading" });
     const tell = (share: number, stage: string) => setAt({ share, stage });
-    const said = await fileCame(part, file, tell, cancel.current.signal).finally(() => setAt(null));
-    say(said, undoAction);
+    const { said, changed } = await fileCame(part, file, tell, cancel.current.signal).finally(() =>
+      setAt(null),
+    );
+    if (changed) say(said, undoAction);
+    else say(said);
   };
   return (
     <div className="mt-2 grid max-w-[46ch] gap-2">
