@@ -2,6 +2,7 @@ import { between, type Figure } from "#core/figure";
 import type { KeptChange } from "#core/order/change";
 import { type ProductId, productOf } from "#core/materials/products";
 import { patchFacts } from "#core/steps/facts";
+import { coatIds } from "#core/steps/coats";
 import type { Step } from "#core/steps/step";
 
 /** Minutes of a step that was put in: within a third either way (common practice). */
@@ -43,6 +44,21 @@ function reopen(byId: Map<string, Step>, stepId: string, productId: ProductId | 
       });
     else byId.delete(s.id);
   }
+}
+
+/** The step that is changed; of a layer all its coats, since what is decided of one is decided of them all. */
+const coatsOf = (byId: ReadonlyMap<string, Step>, stepId: string): readonly Step[] => {
+  const step = byId.get(stepId);
+  return step ? coatIds(step).flatMap((id) => byId.get(id) ?? []) : [];
+};
+
+/** Takes a step out: what came after it comes after what it came after. */
+function leaveOut(byId: Map<string, Step>, gone: Step): void {
+  byId.delete(gone.id);
+  reopen(byId, gone.id, null);
+  for (const s of byId.values())
+    if (s.after.includes(gone.id))
+      byId.set(s.id, { ...s, after: [...s.after.filter((id) => id !== gone.id), ...gone.after] });
 }
 
 /**
@@ -91,36 +107,28 @@ export function applyChanges(
       });
       if (c.loose && c.at === "before") byId.set(c.stepId, { ...anchor, after: [...anchor.after, c.id] });
     } else if (c.kind === "product") {
-      const step = byId.get(c.stepId);
-      if (step)
-        byId.set(c.stepId, {
+      for (const step of coatsOf(byId, c.stepId)) {
+        byId.set(step.id, {
           ...step,
           product: c.product,
           sheen: c.sheen ?? step.sheen,
           tool: c.tool ?? step.tool,
           place: c.place ?? step.place,
           waitMinutes: productOf(c.product).recoatMinutes,
-          handsMinutes: longer(step.handsMinutes, c.minutes),
+          handsMinutes: longer(step.handsMinutes, c.minutes / (step.coat?.of ?? 1)),
         });
-      reopen(byId, c.stepId, c.product);
+        reopen(byId, step.id, c.product);
+      }
     } else if (c.kind === "facts") {
-      const step = byId.get(c.stepId);
-      if (step)
-        byId.set(c.stepId, {
+      for (const step of coatsOf(byId, c.stepId))
+        byId.set(step.id, {
           ...step,
           alcohol: c.alcohol ?? step.alcohol,
           facts: patchFacts(step.facts, c.facts),
-          handsMinutes: longer(step.handsMinutes, c.minutes),
+          handsMinutes: longer(step.handsMinutes, c.minutes / (step.coat?.of ?? 1)),
         });
     } else if (c.kind === "leave out") {
-      const gone = byId.get(c.stepId);
-      if (!gone) continue;
-      byId.delete(c.stepId);
-      reopen(byId, c.stepId, null);
-      // What came after it comes after what it came after.
-      for (const s of byId.values())
-        if (s.after.includes(c.stepId))
-          byId.set(s.id, { ...s, after: [...s.after.filter((id) => id !== c.stepId), ...gone.after] });
+      for (const gone of coatsOf(byId, c.stepId)) leaveOut(byId, gone);
     } else if (c.kind === "move") {
       const later = byId.get(c.before);
       const earlier = byId.get(c.after);

@@ -6,6 +6,7 @@ import type { OrderRule, Placed, Situation } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import type { OrderWish } from "#core/order/sequence";
 import type { OrderConflict } from "#core/order/conflict";
+import { layerStepId } from "#core/steps/coats";
 import type { Step } from "#core/steps/step";
 import { usualWeather, type Weather } from "#core/materials/weather";
 
@@ -21,9 +22,9 @@ type Asked = {
 
 /** Rules about a product in the weather are told once for the product. */
 const oncePerProduct = new Set(["O49", "O60"]);
-/** Where the same is broken by many steps, what it is told of once. */
+/** Where the same is broken by many steps, what it is told of once: a layer for all its coats. */
 const toldOf = (ruleId: string, step: Step) =>
-  oncePerProduct.has(ruleId) ? step.product : ruleId === "O24" ? step.recipeId : step.id;
+  oncePerProduct.has(ruleId) ? step.product : ruleId === "O24" ? step.recipeId : layerStepId(step.id);
 
 /**
  * Every rule that the plan breaks as it stands: an independent look at the result, trusting no builder of it.

@@ -43,20 +43,14 @@ export function insertForgotten(steps: readonly Step[]): readonly Step[] {
     const byId = new Map(all.map((s) => [s.id, s]));
     const missing = checkPlan(all, times, { rules }).flatMap(({ ruleId, after, mends }) => {
       const change = mends[0]?.change;
-      const shared = sharedBy(byId.get(after)!);
-      // What is put in for the first of them may do for the rest: the next round will show.
-      if (change?.kind !== "insert" || (shared !== null && told.has(`${ruleId} ${shared}`))) return [];
-      told.add(`${ruleId} ${shared}`);
+      const wide = isBoardWide(byId.get(after)!);
+      // What is put in for one layer of the board may do for all of them: the next round will show.
+      if (change?.kind !== "insert" || (wide && told.has(ruleId))) return [];
+      told.add(ruleId);
       return [{ ruleId, change }];
     });
     if (missing.length === 0) break;
     all = applyChanges(all, missing);
   }
   return all;
-}
-
-/** What steps share that one step put in may do for: the board its layers, a layer its coats; null for the rest. */
-function sharedBy(step: Step): string | null {
-  if (isBoardWide(step)) return "board";
-  return step.coat && typeof step.partOf === "object" ? `${step.targets[0]} ${step.partOf.layerId}` : null;
 }

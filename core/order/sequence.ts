@@ -9,7 +9,7 @@ import { conflict, rulesBetween } from "#core/order/precedences";
 import type { OrderRule, Severity, Spacing, Wait } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import { isFilm } from "#core/order/rules/ask";
-import { coatRound } from "#core/steps/coats";
+import { coatRound, layerStepId } from "#core/steps/coats";
 import type { Step } from "#core/steps/step";
 
 /** The builder wants one step before another; `override` names a rule that they set aside, with a note. */
@@ -287,8 +287,7 @@ const rank = (s: Step) => stageRank[s.action] ?? 99;
 /** The first coat of every layer of several, by the id of the last: what comes before the layer comes before it. */
 function firstCoatsOf(steps: readonly Step[]): ReadonlyMap<string, string> {
   const first = new Map<string, string>();
-  for (const s of steps)
-    if (s.coat?.number === 1 && s.tied) first.set(s.id.slice(0, s.id.lastIndexOf("/coat-")), s.id);
+  for (const s of steps) if (s.coat?.number === 1 && s.tied) first.set(layerStepId(s.id), s.id);
   return first;
 }
 

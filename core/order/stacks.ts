@@ -2,6 +2,7 @@ import { isPart } from "#core/reference";
 import type { ProductId } from "#core/materials/products";
 import { productOf } from "#core/materials/products";
 import { isFilm } from "#core/order/rules/ask";
+import { coatlessTitle, layerStepId } from "#core/steps/coats";
 import { isBoardWide, type Step } from "#core/steps/step";
 
 /**
@@ -55,13 +56,11 @@ export function stacks(
 
 /** Whether the film below is an earlier coat of the same layer. */
 const coatBelow = (step: Step, belowId: string): boolean =>
-  (step.coat?.number ?? 1) > 1 && layerIdOf(belowId) === layerIdOf(step.id);
-
-const layerIdOf = (stepId: string) => stepId.replace(/\/coat-\d+$/, "");
+  (step.coat?.number ?? 1) > 1 && layerStepId(belowId) === layerStepId(step.id);
 
 /** Coats of one layer as one film: as thick as all of them, as young as the last. */
 const oneFilm = (below: Film, film: Film, step: Step): Film => ({
   ...film,
-  title: `${film.title.replace(/, coat \d+ of \d+$/, "")}, ${step.coat!.number} coats`,
+  title: `${coatlessTitle(film)}, ${step.coat!.number} coats`,
   filmMm: below.filmMm + film.filmMm,
 });

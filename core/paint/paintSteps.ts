@@ -6,6 +6,7 @@ import type { ToolId } from "#core/materials/tools";
 import { coatMillilitres, methods } from "#core/paint/amount";
 import { type SchemeLayer, recipeOf, paintOf } from "#core/paint/scheme";
 import { partRef } from "#core/reference";
+import { coatId } from "#core/steps/coats";
 import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import type { AddStep } from "#core/steps/partBase";
@@ -174,7 +175,7 @@ function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
   });
   const made = next;
   for (let number = of - 1; number > 0; number--)
-    next = add({ ...numbered(number), key: `${key}/coat-${number}`, tied: { to: next.id, at: "before" } });
+    next = add({ ...numbered(number), key: coatId(key, number), tied: { to: next.id, at: "before" } });
   return made;
 }
 

@@ -1,5 +1,19 @@
 import type { Step } from "#core/steps/step";
 
+const COAT = /\/coat-\d+$/;
+
+/** The id of a coat before the last, by that of the last, which is its layer's own. */
+export const coatId = (layerStepId: string, number: number): string => `${layerStepId}/coat-${number}`;
+
+/** The id of the last coat of a layer, of any of its coats; of a step that is no coat its own. */
+export const layerStepId = (stepId: string): string => stepId.replace(COAT, "");
+
+/** The ids of all coats of the layer that a step is one of, the last first; its own where it is no coat of several. */
+export function coatIds({ id, coat }: Pick<Step, "id" | "coat">): readonly string[] {
+  const last = layerStepId(id);
+  return coat ? [last, ...Array.from({ length: coat.of - 1 }, (_, i) => coatId(last, i + 1))] : [id];
+}
+
 /** A coat of several as it is laid on one piece after another, in the same order each time. Minutes. */
 export type CoatRound = {
   /** Once round all pieces. */
@@ -40,3 +54,7 @@ export function coatRoundText(step: Step): string | null {
   const wait = `${pieces === 1 ? "One piece" : `Go round all ${pieces}`}: ${each}, so ${minutes(round.waitMinutes)} of waiting`;
   return `${wait}; from ${round.gaplessPieces} pieces on there is none.`;
 }
+
+/** What is done, without which coat it is. */
+export const coatlessTitle = ({ title }: Pick<Step, "title">): string =>
+  title.replace(/, coat \d+ of \d+$/, "");

@@ -30,9 +30,9 @@ export function Listings() {
     mostMinor: mostMajor === null || Number.isNaN(mostMajor) ? null : Math.round(100 * mostMajor),
     wholeOnly,
   });
-  const buy = ({ part }: ListingPlan) => {
+  const buy = ({ part, listing }: ListingPlan) => {
     void submit({ intent: "buy", id: part.id }, { method: "post" });
-    say(`${part.name} was bought; it waits for its file.`, undoAction);
+    say(`${part.name} was bought${listing.kit ? "" : "; it waits for its file"}.`, undoAction);
   };
   return (
     <section className="grid gap-3" aria-label="Not bought yet">

@@ -1,6 +1,13 @@
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
+import { applyChanges } from "#core/order/applyChanges";
+import type { OrderChange } from "#core/order/change";
+import { checkPlan } from "#core/order/checkPlan";
 import { schedule } from "#core/order/schedule";
+import { usualWeather } from "#core/materials/weather";
+import { droppable, withoutSteps } from "#core/plan/order/triage";
+import { makePlan } from "#core/plan/plan";
+import { testInput } from "#core/plan/testing";
 import { sequence } from "#core/order/sequence";
 import { paintSteps, unmixed } from "#core/paint/paintSteps";
 import type { SchemeLayer } from "#core/paint/scheme";
@@ -110,5 +117,63 @@ describe("coats one by one", () => {
       sequence([...tiles, ...other], [{ before, after, override: null, note: "" }], []).order;
     expect(order(post, layer)[0]).toBe(post);
     expect(order(layer, post).at(-1)).toBe(post);
+  });
+});
+
+describe("what is decided of one coat", () => {
+  const layer = "part:tile/scheme-tar";
+  const coats = coatsOf("tile", 6);
+  const changed = (change: OrderChange) => applyChanges(coats, [{ change, ruleId: null }]);
+  it.each([layer, `${layer}/coat-1`, `${layer}/coat-3`])("leaves out all of them: %s", (stepId) => {
+    const other = coatsOf("post", 1);
+    const left = applyChanges(
+      [...coats, ...other],
+      [{ change: { kind: "leave out", stepId }, ruleId: null }],
+    );
+    expect(left).toEqual(other);
+  });
+  it("is done to all of them: another product, another way, with the minutes shared out", () => {
+    const facts = changed({
+      ...{ kind: "facts", stepId: layer, facts: { dustCoats: true }, alcohol: null, minutes: 8 },
+    } as OrderChange);
+    expect(facts.every((s) => s.facts?.dustCoats)).toBe(true);
+    const product = changed({
+      ...{ kind: "product", stepId: `${layer}/coat-2`, product: "acrylic", minutes: 8 },
+      ...{ sheen: null, tool: null, place: null },
+    } as OrderChange);
+    expect(product.every((s) => s.product === "acrylic" && s.waitMinutes === 20)).toBe(true);
+    const hands = (steps: readonly Step[]) => steps.reduce((sum, s) => sum + s.handsMinutes.value, 0);
+    expect([hands(facts), hands(product)]).toEqual([72 + 8, 72 + 8].map((v) => expect.closeTo(v, 9)));
+  });
+  it("breaks a rule once and not with every coat", () => {
+    const damp = { ...usualWeather, humidity: 0.8 };
+    const times = new Map(coats.map((s, i) => [s.id, { startsAt: 60 * i, endsAt: 60 * i + 18 }]));
+    const found = checkPlan(coats, times, { weatherOn: () => damp });
+    const rules = found.map((c) => c.ruleId);
+    expect(rules).toContain("O13");
+    expect(new Set(rules).size).toBe(rules.length);
+  });
+  it("may be dropped as the layer that it is", () => {
+    const input = testInput();
+    const [wall, ...rest] = input.parts;
+    const shade = {
+      ...wall!.scheme[0]!,
+      id: "sh",
+      kind: "shade" as const,
+      product: "acrylic wash" as const,
+      coats: 3,
+    };
+    const parts = [{ ...wall!, scheme: [...wall!.scheme, shade] }, ...rest];
+    const with3 = testInput({ parts });
+    const drop = droppable(makePlan(with3), with3).find((d) =>
+      d.stepIds.some((id) => id.includes("scheme-sh")),
+    )!;
+    expect(drop.what).toBe("Shade, 3 coats");
+    expect(drop.stepIds).toHaveLength(3);
+    const without = testInput({
+      parts,
+      scene: { ...with3.scene, orderChanges: withoutSteps(with3.scene, [drop]) },
+    });
+    expect(makePlan(without).work.steps.filter((s) => s.id.includes("scheme-sh"))).toEqual([]);
   });
 });

@@ -1,6 +1,7 @@
 import { patchedPart } from "#core/scene/part";
 import { partRef } from "#core/reference";
 import type { OrderChange } from "#core/order/change";
+import { coatlessTitle, layerStepId } from "#core/steps/coats";
 import type { Action, Step } from "#core/steps/step";
 import { daysBetween } from "#core/plan/calendarDay";
 import { makePlan, type Plan } from "#core/plan/plan";
@@ -75,7 +76,7 @@ export function droppable(plan: Plan, { scene, parts }: PlanInput): readonly Dro
   const groups = new Map<string, Step[]>();
   for (const s of open) {
     const bundle = s.optional ? undefined : together.find((t) => t.includes(s.action));
-    const key = bundle ? `${bundle[0]} ${s.targets.join()}` : s.id;
+    const key = bundle ? `${bundle[0]} ${s.targets.join()}` : layerStepId(s.id);
     (groups.get(key) ?? groups.set(key, []).get(key)!).push(s);
   }
   return [...groups.values()]
@@ -90,7 +91,12 @@ export function droppable(plan: Plan, { scene, parts }: PlanInput): readonly Dro
         (hides.includes(first.action) ? themeForgives[scene.theme] : 1);
       return {
         stepIds: steps.map((s) => s.id),
-        what: steps.length > 1 ? "All that hides its layer steps" : first.title,
+        what:
+          steps.length === 1
+            ? first.title
+            : first.coat
+              ? `${coatlessTitle(first)}, ${steps.length} coats`
+              : "All that hides its layer steps",
         onWhat: first.onWhat,
         minutes,
         looks,
