@@ -1,3 +1,4 @@
+import { chanceOf } from "#core/random";
 import { unionFind } from "#core/unionFind";
 
 /**
@@ -96,7 +97,23 @@ function isAboveAny(planes: Float64Array, x: number, y: number, z: number): bool
   return false;
 }
 
-function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
+/** Nearer to a face than so many slacks a point is on it, where the rim round what it sees is torn. */
+const ON_IT = 8;
+/** So often points are moved aside, four times as far each time. */
+const MOST_MOVES = 4;
+/** Corners against faces that a finished hull is checked by. */
+const MOST_CHECKED = 5e7;
+
+/**
+ * Moves every point by no more than a distance, the same way each time: of points that lie in one plane no two faces
+ * are then level with each other.
+ * @source joggled input, after Barber and others 1996 (from memory)
+ */
+const movedAside = (points: Float32Array, distance: number, seed: number): Float32Array =>
+  points.map((v, i) => v + distance * (2 * chanceOf(seed, i) - 1));
+
+/** @param moves how often the points were moved aside because a face could not be closed */
+function hullOf(points: Float32Array, flatDeg: number, moves = 0): ConvexHull {
   const n = points.length / 3;
   const start = firstFour(points, n);
   if (!start) return { triangles: [], sides: [] };
@@ -104,6 +121,8 @@ function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
     corners: [p0, p1, p2, p3],
     slack,
   } = start;
+  const again = () =>
+    hullOf(movedAside(points, 2 * ON_IT * slack * 4 ** moves, moves + 1), flatDeg, moves + 1);
   const make = (a: number, b: number, c: number): Face => {
     const ux = px(points, b) - px(points, a);
     const uy = py(points, b) - py(points, a);
@@ -167,9 +186,9 @@ function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
     }
     const { seen, rim, whole } = horizon(face, (f) => above(f, apex) > slack);
     if (!whole) {
-      // Rounding tore the rim: the point is within rounding of the hull, so it is left out.
-      face.outside.splice(face.outside.indexOf(apex), 1);
-      waiting.push(face);
+      // Rounding tore the rim. What is within rounding of the hull is left out; for more all points make room.
+      if (height > ON_IT * slack && moves < MOST_MOVES) return again();
+      face.outside = [];
       continue;
     }
     const orphans: number[] = [];
@@ -197,6 +216,10 @@ function hullOf(points: Float32Array, flatDeg: number): ConvexHull {
     waiting.push(...fresh);
   }
   const alive = faces.filter((f) => f.alive);
+  // A sliver whose plane is of no use lets corners stand out of it.
+  const corners = [...new Set(alive.flatMap((f) => [f.a, f.b, f.c]))];
+  const isOut = (f: Face) => corners.some((p) => above(f, p) > 8 * ON_IT * slack);
+  if (moves < MOST_MOVES && corners.length * alive.length < MOST_CHECKED && alive.some(isOut)) return again();
   return {
     triangles: alive.map((f) => [f.a, f.b, f.c] as const),
     sides: flatSides(alive, points, Math.cos((flatDeg * Math.PI) / 180)),

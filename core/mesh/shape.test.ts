@@ -150,6 +150,20 @@ describe("convex hull", () => {
     const land = terrain(80, 240, 3);
     expect(convexHull(land.positions).sides[0]!.area).toBeCloseTo(240 * 240, 0);
   });
+  it.each([240, 387, 774])(
+    "of waves on a grid of %i, whose crests lie level, holds every point and ends",
+    (g) => {
+      const waves = new Float32Array(3 * (g + 1) ** 2);
+      for (let i = 0; i <= g; i++)
+        for (let j = 0; j <= g; j++)
+          waves.set([i / 5, j / 5, 5 * Math.sin(i / 40) * Math.cos(j / 33)], 3 * (i * (g + 1) + j));
+      const from = performance.now();
+      const { sides } = convexHull(waves);
+      expect(performance.now() - from).toBeLessThan(20_000);
+      // Half a degree over the longest side that is taken for flat.
+      expect(furthestOut(waves, sides)).toBeLessThan(0.2);
+    },
+  );
   it("of points in a plane is empty", () => {
     expect(
       convexHull(Float32Array.from({ length: 30 }, (_, i) => (i % 3 === 2 ? 0 : chanceOf(1, i)))).triangles,
