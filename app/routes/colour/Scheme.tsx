@@ -13,6 +13,7 @@ import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { useScene } from "#app/routes/scenes/useScene";
 import { type LayerRow, layerRows } from "./view";
+import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 const kinds: readonly SchemeLayer["kind"][] = [
   "primer",
@@ -39,45 +40,35 @@ export function Scheme({ part }: { part: PartPlan["part"] }) {
   const changed = part.scheme.find((l) => l.id === changing);
   return (
     <div className="mt-2 grid gap-3">
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Layers">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">layer</th>
-              <th scope="col">with</th>
-              <th scope="col">how</th>
-              <th scope="col" data-figures>
-                coats
-              </th>
-              <th scope="col" data-figures>
-                of the surface
-              </th>
-              <th scope="col">takes</th>
-              <th scope="col">
-                <span className="sr-only">change, move, remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, i) => (
-              <LayerLine
-                key={row.layer.id}
-                row={row}
-                first={i === 0}
-                last={i === rows.length - 1}
-                onChange={change}
-                onMove={move}
-                onRemove={remove}
-              />
-            ))}
-            {rows.length === 0 && (
-              <tr>
-                <td colSpan={7}>No layers yet: add the primer first.</td>
-              </tr>
-            )}
-          </tbody>
-        </table>
-      </div>
+      <PlainTable
+        label="Layers"
+        heads={[
+          "layer",
+          "with",
+          "how",
+          figures("coats"),
+          figures("of the surface"),
+          "takes",
+          buttons("change, move, remove"),
+        ]}
+      >
+        {rows.map((row, i) => (
+          <LayerLine
+            key={row.layer.id}
+            row={row}
+            first={i === 0}
+            last={i === rows.length - 1}
+            onChange={change}
+            onMove={move}
+            onRemove={remove}
+          />
+        ))}
+        {rows.length === 0 && (
+          <tr>
+            <td colSpan={7}>No layers yet: add the primer first.</td>
+          </tr>
+        )}
+      </PlainTable>
       {changed && (
         <fetcher.Form
           key={JSON.stringify(changed)}

@@ -15,6 +15,7 @@ import { useNotes } from "#app/hooks/useNotes";
 import { readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -164,47 +165,31 @@ export default function Log({ actionData }: Route.ComponentProps) {
             />
           </section>
         )}
-        <div className="overflow-x-auto">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">when</th>
-                <th scope="col">what</th>
-                <th scope="col">on</th>
-                <th scope="col" data-figures>
-                  estimated
-                </th>
-                <th scope="col" data-figures>
-                  actual
-                </th>
-                <th scope="col">came out</th>
-                <th scope="col">note</th>
-              </tr>
-            </thead>
-            <tbody>
-              {entries.map((e) => (
-                <tr key={e.id}>
-                  <td className="whitespace-nowrap">{e.at.replace("T", " ")}</td>
-                  <th scope="row" className="!font-normal">
-                    {e.what}
-                    {e.simulated && " (simulated)"}
-                  </th>
-                  <td>{nameOf(e.key)}</td>
-                  <td data-figures>{durationText(e.estimatedMinutes)}</td>
-                  <td data-figures>{durationText(e.actualMinutes)}</td>
-                  <td>
-                    {e.outcome === "good" ? (
-                      <span className="text-verdigris">good</span>
-                    ) : (
-                      <span className="text-oxide">failed{e.cause && `: ${e.cause}`}</span>
-                    )}
-                  </td>
-                  <td>{e.note}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          heads={["when", "what", "on", figures("estimated"), figures("actual"), "came out", "note"]}
+          className="overflow-x-auto"
+        >
+          {entries.map((e) => (
+            <tr key={e.id}>
+              <td className="whitespace-nowrap">{e.at.replace("T", " ")}</td>
+              <th scope="row" className="!font-normal">
+                {e.what}
+                {e.simulated && " (simulated)"}
+              </th>
+              <td>{nameOf(e.key)}</td>
+              <td data-figures>{durationText(e.estimatedMinutes)}</td>
+              <td data-figures>{durationText(e.actualMinutes)}</td>
+              <td>
+                {e.outcome === "good" ? (
+                  <span className="text-verdigris">good</span>
+                ) : (
+                  <span className="text-oxide">failed{e.cause && `: ${e.cause}`}</span>
+                )}
+              </td>
+              <td>{e.note}</td>
+            </tr>
+          ))}
+        </PlainTable>
       </div>
       <Slip title="Learned" subtitle="what estimates are multiplied by">
         <SlipLines

@@ -14,6 +14,7 @@ import { ProgressLine } from "#ui/States";
 import { useJob } from "#app/hooks/useJob";
 import { askWaysOut } from "#workers/plan";
 import { useOrderChange } from "./useOrderChange";
+import { buttons, PlainTable } from "#ui/PlainTable";
 
 /**
  * Every broken rule as a strip: its sentence, the circle it stands in, and the ways out of it with what each
@@ -158,46 +159,33 @@ const signed = (minutes: number, less: string, more: string) =>
 
 /** The ways out, best first, each as it came out when it was tried. */
 const Ways = ({ ways, onTake }: { ways: readonly WayOut[]; onTake: (mend: RuleMend) => void }) => (
-  <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ways out">
-    <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">way out, best first</th>
-          <th scope="col">then</th>
-          <th scope="col">ready</th>
-          <th scope="col">hands</th>
-          <th scope="col">getting out</th>
-          <th scope="col">it looks</th>
-          <th scope="col">
-            <span className="sr-only">choose</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {ways.map((w) => (
-          <tr key={w.mend.label}>
-            <th scope="row">{w.mend.label}</th>
-            <td>
-              {w.holds
-                ? w.others.length === 0
-                  ? "the plan passes"
-                  : `breaks ${w.others.join(", ")}`
-                : "still broken"}
-            </td>
-            <td className="whitespace-nowrap">{signed(w.finishMinutes, "sooner", "later")}</td>
-            <td className="whitespace-nowrap">{signed(w.handsMinutes, "less", "more")}</td>
-            <td className="whitespace-nowrap">
-              {w.setups === 0 ? "the same" : `${Math.abs(w.setups)} ${w.setups < 0 ? "less" : "more"}`}
-            </td>
-            <td className="text-[13px] text-ink-2">{w.mend.looks}</td>
-            <td>
-              <Button className="!min-h-8 !text-[14px]" onClick={() => onTake(w.mend)}>
-                Take it
-              </Button>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  </div>
+  <PlainTable
+    label="Ways out"
+    heads={["way out, best first", "then", "ready", "hands", "getting out", "it looks", buttons("choose")]}
+    className="overflow-x-auto"
+  >
+    {ways.map((w) => (
+      <tr key={w.mend.label}>
+        <th scope="row">{w.mend.label}</th>
+        <td>
+          {w.holds
+            ? w.others.length === 0
+              ? "the plan passes"
+              : `breaks ${w.others.join(", ")}`
+            : "still broken"}
+        </td>
+        <td className="whitespace-nowrap">{signed(w.finishMinutes, "sooner", "later")}</td>
+        <td className="whitespace-nowrap">{signed(w.handsMinutes, "less", "more")}</td>
+        <td className="whitespace-nowrap">
+          {w.setups === 0 ? "the same" : `${Math.abs(w.setups)} ${w.setups < 0 ? "less" : "more"}`}
+        </td>
+        <td className="text-[13px] text-ink-2">{w.mend.looks}</td>
+        <td>
+          <Button className="!min-h-8 !text-[14px]" onClick={() => onTake(w.mend)}>
+            Take it
+          </Button>
+        </td>
+      </tr>
+    ))}
+  </PlainTable>
 );

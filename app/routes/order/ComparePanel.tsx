@@ -3,6 +3,7 @@ import { comparePlans } from "#core/plan/order/comparePlans";
 import type { SceneView } from "#app/jobs/sceneView";
 import { Button } from "#ui/Button";
 import { dayText } from "#app/clock";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /**
  * The plan that was kept beside the one there is now: what moved by a day or more, what is new, what is gone.
@@ -50,32 +51,22 @@ export function ComparePanel({
             day, {compared.rows.length} changed.
           </p>
           {compared.rows.length > 0 && (
-            <div className="max-h-72 overflow-auto" tabIndex={0} role="region" aria-label="What changed">
-              <table className="table">
-                <thead>
-                  <tr>
-                    <th scope="col">step</th>
-                    <th scope="col">was</th>
-                    <th scope="col">is</th>
-                    <th scope="col" data-figures>
-                      days
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {compared.rows.map((r) => (
-                    <tr key={r.stepId}>
-                      <th scope="row">{name(r.stepId)}</th>
-                      <td>{r.was === null ? "new" : dayText(today, r.was)}</td>
-                      <td>{r.is === null ? "gone" : dayText(today, r.is)}</td>
-                      <td data-figures>
-                        {r.was !== null && r.is !== null ? `${r.days > 0 ? "+" : ""}${r.days}` : ""}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <PlainTable
+              label="What changed"
+              heads={["step", "was", "is", figures("days")]}
+              className="max-h-72 overflow-auto"
+            >
+              {compared.rows.map((r) => (
+                <tr key={r.stepId}>
+                  <th scope="row">{name(r.stepId)}</th>
+                  <td>{r.was === null ? "new" : dayText(today, r.was)}</td>
+                  <td>{r.is === null ? "gone" : dayText(today, r.is)}</td>
+                  <td data-figures>
+                    {r.was !== null && r.is !== null ? `${r.days > 0 ? "+" : ""}${r.days}` : ""}
+                  </td>
+                </tr>
+              ))}
+            </PlainTable>
           )}
         </>
       )}

@@ -4,6 +4,7 @@ import { orderRules } from "#core/order/rules";
 import { SeverityMark } from "#ui/FindingList";
 import { useScene } from "#app/routes/scenes/useScene";
 import { ruleStateText, ruleSummary } from "./view";
+import { PlainTable } from "#ui/PlainTable";
 
 /** Every rule of the order, with its reason and how it stands in this plan. */
 export function RuleTable() {
@@ -18,32 +19,19 @@ export function RuleTable() {
         The {orderRules.filter(isLive).length} rules of the order
       </summary>
       <p className="mt-1 text-[14px]">{ruleSummary(states)}</p>
-      <div className="scroll-x">
-        <table className="table mt-2">
-          <thead>
-            <tr>
-              <th scope="col">rule</th>
-              <th scope="col">says</th>
-              <th scope="col">because</th>
-              <th scope="col">breaking it</th>
-              <th scope="col">here</th>
-            </tr>
-          </thead>
-          <tbody>
-            {orderRules.map((r) => (
-              <tr key={r.id}>
-                <th scope="row">{r.id}</th>
-                <td>{r.says}</td>
-                <td>{r.because}</td>
-                <td>{r.kind === "advice" ? "advice" : <SeverityMark severity={r.severity} />}</td>
-                <td>
-                  <Here state={states.get(r.id)!} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PlainTable heads={["rule", "says", "because", "breaking it", "here"]} table="table mt-2">
+        {orderRules.map((r) => (
+          <tr key={r.id}>
+            <th scope="row">{r.id}</th>
+            <td>{r.says}</td>
+            <td>{r.because}</td>
+            <td>{r.kind === "advice" ? "advice" : <SeverityMark severity={r.severity} />}</td>
+            <td>
+              <Here state={states.get(r.id)!} />
+            </td>
+          </tr>
+        ))}
+      </PlainTable>
       <p className="mt-1 text-[13px] text-ink-2">Common practice of the trade.</p>
     </details>
   );

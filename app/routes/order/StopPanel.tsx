@@ -16,6 +16,7 @@ import { useJob } from "#app/hooks/useJob";
 import { askStop } from "#workers/plan";
 import { StillSeen } from "./StillSeen";
 import { useOrderChange } from "./useOrderChange";
+import { PlainTable } from "#ui/PlainTable";
 
 const says: Record<Advice, string> = {
   "take away": "stands out: take it away",
@@ -120,65 +121,55 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
           </p>
           <StillSeen faults={faults} stopMinutes={job.value.stopMinutes} />
           {faults.length > 0 && (
-            <div className="max-h-80 overflow-auto" tabIndex={0} role="region" aria-label="Faults">
-              <table className="table">
-                <thead>
-                  <tr>
-                    <th scope="col">fault</th>
-                    <th scope="col">on</th>
-                    <th scope="col">above the eye's threshold</th>
-                    <th scope="col">passes here</th>
-                    <th scope="col">hands</th>
-                    <th scope="col">then</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {faults.map((f) => (
-                    <tr key={f.id}>
-                      <th scope="row">
-                        {f.what}
-                        {f.light === "raking" && " in raking light only"}
-                        {f.cm2 !== null && f.cm2 > 0 && (
-                          <span className="font-normal text-ink-2">
-                            , {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²
-                          </span>
-                        )}
-                      </th>
-                      <td>{f.onWhat}</td>
-                      <td>
-                        <FigureView
-                          figure={f.times}
-                          label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`}
-                        />
-                      </td>
-                      <td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
-                      <td>
-                        {f.minutes ? (
-                          <FigureView
-                            figure={f.minutes}
-                            label={`${f.what} on ${f.onWhat}: hands to take it away`}
-                          />
-                        ) : (
-                          ""
-                        )}
-                      </td>
-                      <td>
-                        <span className="flex flex-wrap items-center gap-2">
-                          {f.light === "raking"
-                            ? "leave it, or light it from the front"
-                            : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}
-                          {button[f.advice] && (
-                            <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>
-                              {button[f.advice]}
-                            </Button>
-                          )}
-                        </span>
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <PlainTable
+              label="Faults"
+              heads={["fault", "on", "above the eye's threshold", "passes here", "hands", "then"]}
+              className="max-h-80 overflow-auto"
+            >
+              {faults.map((f) => (
+                <tr key={f.id}>
+                  <th scope="row">
+                    {f.what}
+                    {f.light === "raking" && " in raking light only"}
+                    {f.cm2 !== null && f.cm2 > 0 && (
+                      <span className="font-normal text-ink-2">
+                        , {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²
+                      </span>
+                    )}
+                  </th>
+                  <td>{f.onWhat}</td>
+                  <td>
+                    <FigureView
+                      figure={f.times}
+                      label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`}
+                    />
+                  </td>
+                  <td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
+                  <td>
+                    {f.minutes ? (
+                      <FigureView
+                        figure={f.minutes}
+                        label={`${f.what} on ${f.onWhat}: hands to take it away`}
+                      />
+                    ) : (
+                      ""
+                    )}
+                  </td>
+                  <td>
+                    <span className="flex flex-wrap items-center gap-2">
+                      {f.light === "raking"
+                        ? "leave it, or light it from the front"
+                        : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}
+                      {button[f.advice] && (
+                        <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>
+                          {button[f.advice]}
+                        </Button>
+                      )}
+                    </span>
+                  </td>
+                </tr>
+              ))}
+            </PlainTable>
           )}
         </>
       )}

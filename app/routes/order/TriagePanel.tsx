@@ -7,6 +7,7 @@ import { dayText } from "#app/clock";
 import { useJob } from "#app/hooks/useJob";
 import { askTiers, askTriage } from "#workers/plan";
 import { useOrderChange } from "./useOrderChange";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /** What to drop for the date, and what the same scene takes at every tier. */
 export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
@@ -50,38 +51,23 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
           </p>
           {t.dropped.length > 0 && (
             <>
-              <div
+              <PlainTable
+                label="What would be dropped"
+                heads={["step", "on", figures("hands won"), "then"]}
                 className="max-h-72 overflow-auto"
-                tabIndex={0}
-                role="region"
-                aria-label="What would be dropped"
               >
-                <table className="table">
-                  <thead>
-                    <tr>
-                      <th scope="col">step</th>
-                      <th scope="col">on</th>
-                      <th scope="col" data-figures>
-                        hands won
-                      </th>
-                      <th scope="col">then</th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {t.dropped.map((d) => (
-                      <tr key={d.stepIds[0]}>
-                        <th scope="row">{d.what}</th>
-                        <td>{d.onWhat}</td>
-                        <td data-figures>{durationText(d.minutes)}</td>
-                        <td>
-                          {d.looks}
-                          {d.seen < 0.5 && <span className="text-ink-2"> (hardly seen from there)</span>}
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
+                {t.dropped.map((d) => (
+                  <tr key={d.stepIds[0]}>
+                    <th scope="row">{d.what}</th>
+                    <td>{d.onWhat}</td>
+                    <td data-figures>{durationText(d.minutes)}</td>
+                    <td>
+                      {d.looks}
+                      {d.seen < 0.5 && <span className="text-ink-2"> (hardly seen from there)</span>}
+                    </td>
+                  </tr>
+                ))}
+              </PlainTable>
               <div>
                 <Button
                   kind="main"
@@ -100,32 +86,20 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
         </>
       )}
       {tiers.job.value && (
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="What could be dropped">
-          <table className="table max-w-2xl">
-            <thead>
-              <tr>
-                <th scope="col">tier</th>
-                <th scope="col" data-figures>
-                  steps
-                </th>
-                <th scope="col" data-figures>
-                  hands
-                </th>
-                <th scope="col">ready</th>
-              </tr>
-            </thead>
-            <tbody>
-              {tiers.job.value.map((r) => (
-                <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
-                  <th scope="row">{r.tier}</th>
-                  <td data-figures>{r.steps}</td>
-                  <td data-figures>{durationText(r.handsMinutes)}</td>
-                  <td>{dayText(today, r.finishAt)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="What could be dropped"
+          heads={["tier", figures("steps"), figures("hands"), "ready"]}
+          table="table max-w-2xl"
+        >
+          {tiers.job.value.map((r) => (
+            <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
+              <th scope="row">{r.tier}</th>
+              <td data-figures>{r.steps}</td>
+              <td data-figures>{durationText(r.handsMinutes)}</td>
+              <td>{dayText(today, r.finishAt)}</td>
+            </tr>
+          ))}
+        </PlainTable>
       )}
       <p className="text-[13px] text-ink-2">
         Dropped first: what is least seen from the viewing distance for its minutes (common practice). What

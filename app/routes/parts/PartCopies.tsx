@@ -15,6 +15,7 @@ import { Button } from "#ui/Button";
 import { Choice, Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { KeptForm } from "#route/KeptForm";
+import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 const money = (minor: number, currency: string) => moneyText(minor, currency);
 const typed = (minor: number | null | undefined) =>
@@ -124,34 +125,26 @@ export function PartWays({
       </KeptForm>
       {compared && (
         <>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Ways to have it">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">way, {part.count === 1 ? "one copy" : `${part.count} copies`}</th>
-                  <th scope="col" data-figures>
-                    money
-                  </th>
-                  <th scope="col" data-figures>
-                    hands
-                  </th>
-                  <th scope="col">together</th>
-                </tr>
-              </thead>
-              <tbody>
-                {compared.ways.map((w, i) => (
-                  <tr key={w.way} data-selected={i === 0 ? true : undefined}>
-                    <th scope="row">{w.way}</th>
-                    <td data-figures>{money(w.moneyMinor, currency)}</td>
-                    <td data-figures>{w.hours.toFixed(1)} h</td>
-                    <td>
-                      <FigureView figure={w.together} label={w.way} />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable
+            label="Ways to have it"
+            heads={[
+              `way, ${part.count === 1 ? "one copy" : `${part.count} copies`}`,
+              figures("money"),
+              figures("hands"),
+              "together",
+            ]}
+          >
+            {compared.ways.map((w, i) => (
+              <tr key={w.way} data-selected={i === 0 ? true : undefined}>
+                <th scope="row">{w.way}</th>
+                <td data-figures>{money(w.moneyMinor, currency)}</td>
+                <td data-figures>{w.hours.toFixed(1)} h</td>
+                <td>
+                  <FigureView figure={w.together} label={w.way} />
+                </td>
+              </tr>
+            ))}
+          </PlainTable>
           <ul className="text-[14px]">
             {compared.breakEven.map((b) => (
               <li key={b.against}>
@@ -178,46 +171,31 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
     <section className="panel grid content-start gap-3">
       <h2>Cut from sheet and strip</h2>
       {cutPieces.length > 0 && (
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="Cut pieces">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">piece</th>
-                <th scope="col" data-figures>
-                  size, mm
-                </th>
-                <th scope="col" data-figures>
-                  of it
-                </th>
-                <th scope="col">
-                  <span className="sr-only">remove</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {cutPieces.map((c) => (
-                <tr key={c.id}>
-                  <th scope="row" className="!font-normal">
-                    {c.form}, {c.material}
-                    {c.madeOf === null && <PieceGuess piece={c} />}
-                  </th>
-                  <td data-figures>
-                    {c.lengthMm} × {c.widthMm} × {c.thicknessMm}
-                  </td>
-                  <td data-figures>{c.count}</td>
-                  <td>
-                    <Form method="post">
-                      <input type="hidden" name="pieceId" value={c.id} />
-                      <Button kind="quiet" type="submit" name="intent" value="cut-remove">
-                        Remove
-                      </Button>
-                    </Form>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="Cut pieces"
+          heads={["piece", figures("size, mm"), figures("of it"), buttons("remove")]}
+        >
+          {cutPieces.map((c) => (
+            <tr key={c.id}>
+              <th scope="row" className="!font-normal">
+                {c.form}, {c.material}
+                {c.madeOf === null && <PieceGuess piece={c} />}
+              </th>
+              <td data-figures>
+                {c.lengthMm} × {c.widthMm} × {c.thicknessMm}
+              </td>
+              <td data-figures>{c.count}</td>
+              <td>
+                <Form method="post">
+                  <input type="hidden" name="pieceId" value={c.id} />
+                  <Button kind="quiet" type="submit" name="intent" value="cut-remove">
+                    Remove
+                  </Button>
+                </Form>
+              </td>
+            </tr>
+          ))}
+        </PlainTable>
       )}
       {cutPieces.length > 0 && (
         <p className="text-[14px]">

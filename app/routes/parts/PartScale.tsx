@@ -7,6 +7,7 @@ import type { ReferenceFeature } from "#core/scale/features";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { KeptForm } from "#route/KeptForm";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 const unitChoices = Object.entries(meshUnits).map(([name, mm]) => [String(mm), name] as const);
 
@@ -127,42 +128,24 @@ export function PartScale({
               is not true in itself, or one of them was measured elsewhere than it seemed.
             </p>
           )}
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Features of known size">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">evidence</th>
-                  <th scope="col" data-figures>
-                    in the file
-                  </th>
-                  <th scope="col" data-figures>
-                    really
-                  </th>
-                  <th scope="col" data-figures>
-                    factor
-                  </th>
-                  <th scope="col" data-figures>
-                    off
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {factors.map((f) => (
-                  <tr key={f.featureId}>
-                    <th scope="row" className="!font-normal">
-                      {f.name}
-                    </th>
-                    <td data-figures>{Number(f.fileSize.toPrecision(5))}</td>
-                    <td data-figures>{f.realMm} mm</td>
-                    <td data-figures>{f.factor.toFixed(5)}</td>
-                    <td data-figures>
-                      {(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable
+            label="Features of known size"
+            heads={["evidence", figures("in the file"), figures("really"), figures("factor"), figures("off")]}
+          >
+            {factors.map((f) => (
+              <tr key={f.featureId}>
+                <th scope="row" className="!font-normal">
+                  {f.name}
+                </th>
+                <td data-figures>{Number(f.fileSize.toPrecision(5))}</td>
+                <td data-figures>{f.realMm} mm</td>
+                <td data-figures>{f.factor.toFixed(5)}</td>
+                <td data-figures>
+                  {(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %
+                </td>
+              </tr>
+            ))}
+          </PlainTable>
         </div>
       )}
     </section>

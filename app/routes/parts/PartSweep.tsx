@@ -5,6 +5,7 @@ import type { PlanInput } from "#core/scene/planInput";
 import { ratioText } from "#core/scale/ratio";
 import { FigureView } from "#ui/FigureView";
 import { sweepScales } from "#workers/plan";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 const ratios = [32, 48, 56, 60, 72, 87, 100, 144, 160];
 
@@ -31,43 +32,28 @@ export function PartSweep({ p, input }: { p: PartPlan; input: PlanInput }) {
       {lines === null ? (
         <p className="text-ink-2">Working it out…</p>
       ) : (
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="At other scales">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">scale</th>
-                <th scope="col">on a bed</th>
-                <th scope="col" data-figures>
-                  thinnest
-                </th>
-                <th scope="col">time</th>
-                <th scope="col">material</th>
-                <th scope="col" data-figures>
-                  surface
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {lines.map((l) => (
-                <tr key={l.denominator} data-selected={l.denominator === n ? true : undefined}>
-                  <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
-                  <td>{l.cut > 0 ? `${l.pieces} pieces` : "whole"}</td>
-                  <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
-                    {l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}
-                    {l.tooThin > 0 && ", not made"}
-                  </td>
-                  <td>
-                    <FigureView figure={l.minutes} label={`Time at 1:${l.denominator}`} />
-                  </td>
-                  <td>
-                    <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
-                  </td>
-                  <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="At other scales"
+          heads={["scale", "on a bed", figures("thinnest"), "time", "material", figures("surface")]}
+        >
+          {lines.map((l) => (
+            <tr key={l.denominator} data-selected={l.denominator === n ? true : undefined}>
+              <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
+              <td>{l.cut > 0 ? `${l.pieces} pieces` : "whole"}</td>
+              <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
+                {l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}
+                {l.tooThin > 0 && ", not made"}
+              </td>
+              <td>
+                <FigureView figure={l.minutes} label={`Time at 1:${l.denominator}`} />
+              </td>
+              <td>
+                <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
+              </td>
+              <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
+            </tr>
+          ))}
+        </PlainTable>
       )}
     </section>
   );

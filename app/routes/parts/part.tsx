@@ -28,6 +28,7 @@ import { cameAs } from "./parts";
 import { TakeAway } from "./TakeAway";
 import { Viewer } from "./Viewer";
 import { KeptForm } from "#route/KeptForm";
+import { PlainTable } from "#ui/PlainTable";
 
 export { partsAction as clientAction } from "./partsAction";
 
@@ -141,51 +142,45 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
         {p.candidates.length > 0 && (
           <section className="xl:col-span-2">
             <h2 className="mb-2">On each printer, {part.count === 1 ? "one copy" : `all ${part.count}`}</h2>
-            <div className="scroll-x" tabIndex={0} role="region" aria-label="On each printer">
-              <table className="table">
-                <thead>
-                  <tr>
-                    <th scope="col">printer</th>
-                    <th scope="col">fits</th>
-                    <th scope="col">time</th>
-                    <th scope="col">material</th>
-                    <th scope="col">money</th>
-                    <th scope="col">layers plain from {(scene.viewingDistanceMm / 10).toFixed(0)} cm</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {p.candidates.map((c) => (
-                    <tr
-                      key={c.printer.id}
-                      data-selected={
-                        c === p.chosen || c.printer.id === p.chosen?.printer.id ? true : undefined
-                      }
-                    >
-                      <th scope="row">{c.printer.name}</th>
-                      <td>
-                        {c.fit.kind === "fits"
-                          ? c.fit.turnDeg === 0
-                            ? "as it lies"
-                            : `turned ${c.fit.turnDeg}°`
-                          : `in ${c.fit.pieces.join(" × ")} pieces`}
-                      </td>
-                      <td>
-                        <FigureView figure={c.all.minutes} label={`Time on ${c.printer.name}`} />
-                      </td>
-                      <td>
-                        <FigureView figure={c.all.grams} label={`Material on ${c.printer.name}`} />
-                      </td>
-                      <td>
-                        <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
-                      </td>
-                      <td>
-                        <FigureView figure={c.surface.plain} label="Plain layer steps, one copy" />
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <PlainTable
+              label="On each printer"
+              heads={[
+                "printer",
+                "fits",
+                "time",
+                "material",
+                "money",
+                `layers plain from ${(scene.viewingDistanceMm / 10).toFixed(0)} cm`,
+              ]}
+            >
+              {p.candidates.map((c) => (
+                <tr
+                  key={c.printer.id}
+                  data-selected={c === p.chosen || c.printer.id === p.chosen?.printer.id ? true : undefined}
+                >
+                  <th scope="row">{c.printer.name}</th>
+                  <td>
+                    {c.fit.kind === "fits"
+                      ? c.fit.turnDeg === 0
+                        ? "as it lies"
+                        : `turned ${c.fit.turnDeg}°`
+                      : `in ${c.fit.pieces.join(" × ")} pieces`}
+                  </td>
+                  <td>
+                    <FigureView figure={c.all.minutes} label={`Time on ${c.printer.name}`} />
+                  </td>
+                  <td>
+                    <FigureView figure={c.all.grams} label={`Material on ${c.printer.name}`} />
+                  </td>
+                  <td>
+                    <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
+                  </td>
+                  <td>
+                    <FigureView figure={c.surface.plain} label="Plain layer steps, one copy" />
+                  </td>
+                </tr>
+              ))}
+            </PlainTable>
           </section>
         )}
         {p.candidates.length > 0 && (

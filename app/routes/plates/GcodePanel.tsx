@@ -9,6 +9,7 @@ import { ProgressLine } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { useJob } from "#app/hooks/useJob";
 import { readGcode } from "#workers/print";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /** A machine file in place of the estimate: what its moves come to, beside what its comments say. */
 export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readonly PlateGcode[] }) {
@@ -77,44 +78,32 @@ export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readon
           <p>
             {plate.gcode.fileName} stands in place of the estimate for as long as the same pieces lie here.
           </p>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="What the file says">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col"> </th>
-                  <th scope="col" data-figures>
-                    by its moves
-                  </th>
-                  <th scope="col" data-figures>
-                    its comments say
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {row(
-                  "time",
-                  durationText(r.minutes),
-                  r.reported.minutes === null ? null : durationText(r.reported.minutes),
-                )}
-                {row(
-                  "filament",
-                  `${(r.filamentMm / 1000).toFixed(2)} m`,
-                  r.reported.filamentMm === null
-                    ? r.reported.grams === null
-                      ? null
-                      : `${r.reported.grams.toFixed(1)} g`
-                    : `${(r.reported.filamentMm / 1000).toFixed(2)} m`,
-                )}
-                {row(
-                  "layers",
-                  `${r.layers.toLocaleString("en")}${r.layerMm ? ` of ${r.layerMm.toFixed(2)} mm` : ""}`,
-                  r.reported.layerMm === null ? null : `${r.reported.layerMm} mm`,
-                )}
-                {row("height", `${r.heightMm.toFixed(1)} mm`, null)}
-                {row("heat", `${r.hottestNozzleC ?? "?"} °C nozzle, ${r.hottestBedC ?? "?"} °C bed`, null)}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable
+            label="What the file says"
+            heads={["", figures("by its moves"), figures("its comments say")]}
+          >
+            {row(
+              "time",
+              durationText(r.minutes),
+              r.reported.minutes === null ? null : durationText(r.reported.minutes),
+            )}
+            {row(
+              "filament",
+              `${(r.filamentMm / 1000).toFixed(2)} m`,
+              r.reported.filamentMm === null
+                ? r.reported.grams === null
+                  ? null
+                  : `${r.reported.grams.toFixed(1)} g`
+                : `${(r.reported.filamentMm / 1000).toFixed(2)} m`,
+            )}
+            {row(
+              "layers",
+              `${r.layers.toLocaleString("en")}${r.layerMm ? ` of ${r.layerMm.toFixed(2)} mm` : ""}`,
+              r.reported.layerMm === null ? null : `${r.reported.layerMm} mm`,
+            )}
+            {row("height", `${r.heightMm.toFixed(1)} mm`, null)}
+            {row("heat", `${r.hottestNozzleC ?? "?"} °C nozzle, ${r.hottestBedC ?? "?"} °C bed`, null)}
+          </PlainTable>
           {r.strange > 0 && (
             <p className="text-[14px] text-ochre">
               ◆ {r.strange.toLocaleString("en")} lines were of no language that machines of this kind speak.

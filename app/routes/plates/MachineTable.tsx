@@ -5,6 +5,7 @@ import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { pieceCount } from "#core/print/fit";
 import { FigureView } from "#ui/FigureView";
 import { stagePath } from "#app/stages";
+import { PlainTable } from "#ui/PlainTable";
 
 /** Every printed part over all machines: which one, and what speaks for it. */
 export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string }) {
@@ -14,66 +15,55 @@ export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string })
   return (
     <section aria-label="Which machine for which part">
       <h2 className="mb-2">Which machine for which part</h2>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Parts and machines">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">part</th>
-              <th scope="col">goes on</th>
-              <th scope="col">machine time, all</th>
-              <th scope="col">hands</th>
-              <th scope="col">money</th>
-              <th scope="col">because</th>
-              <th scope="col">otherwise</th>
-            </tr>
-          </thead>
-          <tbody>
-            {parts.map((p) => (
-              <tr key={p.part.id}>
-                <th scope="row">
-                  <Link to={path(p)}>
-                    {p.part.name}
-                    {p.part.count > 1 ? ` × ${p.part.count}` : ""}
-                  </Link>
-                  {printOf(p.part).spares > 0 && (
-                    <span className="block text-[13px] font-normal text-ink-2">
-                      and {printOf(p.part).spares} spare
-                    </span>
+      <PlainTable
+        label="Parts and machines"
+        heads={["part", "goes on", "machine time, all", "hands", "money", "because", "otherwise"]}
+        className="overflow-x-auto"
+      >
+        {parts.map((p) => (
+          <tr key={p.part.id}>
+            <th scope="row">
+              <Link to={path(p)}>
+                {p.part.name}
+                {p.part.count > 1 ? ` × ${p.part.count}` : ""}
+              </Link>
+              {printOf(p.part).spares > 0 && (
+                <span className="block text-[13px] font-normal text-ink-2">
+                  and {printOf(p.part).spares} spare
+                </span>
+              )}
+            </th>
+            {p.chosen ? (
+              <>
+                <td>
+                  {p.chosen.printer.name}
+                  {p.chosen.fit.kind === "cut" && (
+                    <Link to={path(p)} className="block text-[14px] text-oxide underline">
+                      cut into {pieceCount(p.chosen.fit)} first
+                    </Link>
                   )}
-                </th>
-                {p.chosen ? (
-                  <>
-                    <td>
-                      {p.chosen.printer.name}
-                      {p.chosen.fit.kind === "cut" && (
-                        <Link to={path(p)} className="block text-[14px] text-oxide underline">
-                          cut into {pieceCount(p.chosen.fit)} first
-                        </Link>
-                      )}
-                    </td>
-                    <td>
-                      <FigureView
-                        figure={p.chosen.all.minutes}
-                        label={`${p.part.name} on ${p.chosen.printer.name}`}
-                      />
-                    </td>
-                    <td>
-                      <FigureView figure={p.chosen.all.hands} label={`Hands on ${p.part.name}`} />
-                    </td>
-                    <td>
-                      <FigureView figure={p.chosen.all.cost} label={`Cost of ${p.part.name}`} />
-                    </td>
-                    <td className="max-w-[34ch]">{p.reason}</td>
-                    <td className="text-[14px]">{otherwise(p)}</td>
-                  </>
-                ) : (
-                  <td colSpan={6}>{p.reason}</td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+                </td>
+                <td>
+                  <FigureView
+                    figure={p.chosen.all.minutes}
+                    label={`${p.part.name} on ${p.chosen.printer.name}`}
+                  />
+                </td>
+                <td>
+                  <FigureView figure={p.chosen.all.hands} label={`Hands on ${p.part.name}`} />
+                </td>
+                <td>
+                  <FigureView figure={p.chosen.all.cost} label={`Cost of ${p.part.name}`} />
+                </td>
+                <td className="max-w-[34ch]">{p.reason}</td>
+                <td className="text-[14px]">{otherwise(p)}</td>
+              </>
+            ) : (
+              <td colSpan={6}>{p.reason}</td>
+            )}
+          </tr>
+        ))}
+      </PlainTable>
     </section>
   );
 }

@@ -27,6 +27,7 @@ import { GcodePanel } from "./GcodePanel";
 import { FreeBed } from "./FreeBed";
 import { PlateFileButtons } from "./PlateFileButtons";
 import { movedPiece, turnedPiece } from "./movePiece";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /** One plate: its bed to lay by hand, what it takes, the list before it, and its start. */
 export default function PlatePage() {
@@ -243,41 +244,25 @@ export default function PlatePage() {
         <div className="grid content-start gap-5">
           <section>
             <h2 className="mb-2">On it</h2>
-            <div className="scroll-x" tabIndex={0} role="region" aria-label="On the plate">
-              <table className="table">
-                <thead>
-                  <tr>
-                    <th scope="col">part</th>
-                    <th scope="col" data-figures>
-                      pieces
+            <PlainTable
+              label="On the plate"
+              heads={["part", figures("pieces"), figures("height"), figures("fails"), "likeliest"]}
+            >
+              {[...new Map(plate.laid.map((l) => [l.partId, l])).values()].map((l) => {
+                const own = plate.odds.byPiece.find((o) => o.pieceId === l.id);
+                return (
+                  <tr key={l.partId}>
+                    <th scope="row">
+                      <Link to={`${back}/part/${l.partId}`}>{l.partName}</Link>
                     </th>
-                    <th scope="col" data-figures>
-                      height
-                    </th>
-                    <th scope="col" data-figures>
-                      fails
-                    </th>
-                    <th scope="col">likeliest</th>
+                    <td data-figures>{plate.laid.filter((x) => x.partId === l.partId).length}</td>
+                    <td data-figures>{l.heightMm.toFixed(1)} mm</td>
+                    <td data-figures>{own ? `${Math.round(100 * own.odds)} %` : ""}</td>
+                    <td>{own ? odds.find((o) => o.code === own.likeliest)?.looks : ""}</td>
                   </tr>
-                </thead>
-                <tbody>
-                  {[...new Map(plate.laid.map((l) => [l.partId, l])).values()].map((l) => {
-                    const own = plate.odds.byPiece.find((o) => o.pieceId === l.id);
-                    return (
-                      <tr key={l.partId}>
-                        <th scope="row">
-                          <Link to={`${back}/part/${l.partId}`}>{l.partName}</Link>
-                        </th>
-                        <td data-figures>{plate.laid.filter((x) => x.partId === l.partId).length}</td>
-                        <td data-figures>{l.heightMm.toFixed(1)} mm</td>
-                        <td data-figures>{own ? `${Math.round(100 * own.odds)} %` : ""}</td>
-                        <td>{own ? odds.find((o) => o.code === own.likeliest)?.looks : ""}</td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </table>
-            </div>
+                );
+              })}
+            </PlainTable>
           </section>
           {!plate.running && <FreeBed plate={plate} view={view} />}
           {plate.printer.process === "filament" && !plate.running && (

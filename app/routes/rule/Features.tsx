@@ -7,6 +7,7 @@ import { Button } from "#ui/Button";
 import { Field } from "#ui/Field";
 import { Length } from "#ui/Length";
 import { KeptForm } from "#route/KeptForm";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /** Things whose size is known: the usual ones with their sources, and the builder's own. */
 export function Features({
@@ -23,55 +24,43 @@ export function Features({
   return (
     <section aria-label="Things whose size is known">
       <h2 className="mb-2">Things whose size is known</h2>
-      <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="Features, list">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">feature</th>
-              <th scope="col" data-figures>
-                usual, real
-              </th>
-              <th scope="col" data-figures>
-                on the bench
-              </th>
-              <th scope="col">source</th>
-            </tr>
-          </thead>
-          <tbody>
-            {featuresWith(own).map((f) => (
-              <tr key={f.id}>
-                <th scope="row" className="!font-normal">
-                  {f.name}
-                </th>
-                <td data-figures>
-                  {realText(f.lowMm, system)} – {realText(f.highMm, system)}
-                </td>
-                <td data-figures>
-                  <Length modelMm={(f.lowMm + f.highMm) / 2 / denominator} only="first" />
-                </td>
-                <td className="text-[13px] text-ink-2">
-                  {f.source}
-                  {own.some((o) => o.id === f.id) && (
-                    <Form method="post" className="inline">
-                      <input type="hidden" name="featureId" value={f.id} />
-                      <Button
-                        kind="quiet"
-                        className="!min-h-7"
-                        type="submit"
-                        name="intent"
-                        value="feature-remove"
-                        aria-label={`Remove ${f.name}`}
-                      >
-                        Remove
-                      </Button>
-                    </Form>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PlainTable
+        label="Features, list"
+        heads={["feature", figures("usual, real"), figures("on the bench"), "source"]}
+        className="max-h-96 overflow-auto"
+      >
+        {featuresWith(own).map((f) => (
+          <tr key={f.id}>
+            <th scope="row" className="!font-normal">
+              {f.name}
+            </th>
+            <td data-figures>
+              {realText(f.lowMm, system)} – {realText(f.highMm, system)}
+            </td>
+            <td data-figures>
+              <Length modelMm={(f.lowMm + f.highMm) / 2 / denominator} only="first" />
+            </td>
+            <td className="text-[13px] text-ink-2">
+              {f.source}
+              {own.some((o) => o.id === f.id) && (
+                <Form method="post" className="inline">
+                  <input type="hidden" name="featureId" value={f.id} />
+                  <Button
+                    kind="quiet"
+                    className="!min-h-7"
+                    type="submit"
+                    name="intent"
+                    value="feature-remove"
+                    aria-label={`Remove ${f.name}`}
+                  >
+                    Remove
+                  </Button>
+                </Form>
+              )}
+            </td>
+          </tr>
+        ))}
+      </PlainTable>
       <KeptForm className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-5" version={own.length}>
         <Field label="One of your own" name="featureName" placeholder="sluice paddle" problems={problems} />
         <Field label="From" name="featureLow" placeholder="1.2 m" problems={problems} />

@@ -4,6 +4,7 @@ import { detailLimit } from "#core/print/printer";
 import { detailAdvice, sightLimits, smallestPrinted } from "#core/scale/limits";
 import { parseLength } from "#core/scale/lengthText";
 import { Choice, Field } from "#ui/Field";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /** A brick joint, a handrail, a plank, and smaller: what happens to them at this scale. */
 const details = [
@@ -68,45 +69,31 @@ export function Limits({
           hint={own !== "" && !typed.ok ? typed.problems[0]!.message : undefined}
         />
       </div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Details, lines">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">detail</th>
-              <th scope="col" data-figures>
-                true at scale
+      <PlainTable
+        label="Details, lines"
+        heads={["detail", figures("true at scale"), "printed", "seen", "so", figures("make it")]}
+        className="overflow-x-auto"
+      >
+        {rows.map(([name, realMm]) => {
+          const size = realMm / denominator;
+          const advice = detailAdvice(size, least, sight);
+          return (
+            <tr key={name}>
+              <th scope="row" className="!font-normal">
+                {name}
               </th>
-              <th scope="col">printed</th>
-              <th scope="col">seen</th>
-              <th scope="col">so</th>
-              <th scope="col" data-figures>
-                make it
-              </th>
+              <td data-figures>{size.toFixed(2)} mm</td>
+              <td>{size >= least ? "yes" : "no"}</td>
+              <td>{size >= sight.shapeMm ? "its shape" : size >= sight.lineMm ? "as a line" : "no"}</td>
+              <td>
+                {advice.verdict}
+                {advice.exaggeration > 1 && `, ${advice.exaggeration.toFixed(1)} times`}
+              </td>
+              <td data-figures>{advice.makeMm.toFixed(2)} mm</td>
             </tr>
-          </thead>
-          <tbody>
-            {rows.map(([name, realMm]) => {
-              const size = realMm / denominator;
-              const advice = detailAdvice(size, least, sight);
-              return (
-                <tr key={name}>
-                  <th scope="row" className="!font-normal">
-                    {name}
-                  </th>
-                  <td data-figures>{size.toFixed(2)} mm</td>
-                  <td>{size >= least ? "yes" : "no"}</td>
-                  <td>{size >= sight.shapeMm ? "its shape" : size >= sight.lineMm ? "as a line" : "no"}</td>
-                  <td>
-                    {advice.verdict}
-                    {advice.exaggeration > 1 && `, ${advice.exaggeration.toFixed(1)} times`}
-                  </td>
-                  <td data-figures>{advice.makeMm.toFixed(2)} mm</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+          );
+        })}
+      </PlainTable>
       <p className="mt-1 text-[13px] text-ink-2">
         Least made {least.toFixed(2)} mm; a line is seen from {sight.lineMm.toFixed(2)} mm, a shape read from{" "}
         {sight.shapeMm.toFixed(2)} mm. More than 3 times too thick: paint it or leave it off.

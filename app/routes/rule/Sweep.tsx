@@ -5,6 +5,7 @@ import { Field } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { useScene } from "#app/routes/scenes/useScene";
 import { sweepScales } from "#workers/plan";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /**
  * The whole scene at a row of scales: what fits, what is too thin, hours, material, money, surface, table.
@@ -55,59 +56,46 @@ export function Sweep() {
         <p className="text-ink-2">Working it out…</p>
       ) : (
         <>
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Scales side by side">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">scale</th>
-                  <th scope="col" data-figures>
-                    whole on a bed
-                  </th>
-                  <th scope="col" data-figures>
-                    thinnest wall
-                  </th>
-                  <th scope="col" data-figures>
-                    not made
-                  </th>
-                  <th scope="col">its prints: time</th>
-                  <th scope="col">material</th>
-                  <th scope="col">money</th>
-                  <th scope="col" data-figures>
-                    surface
-                  </th>
-                  <th scope="col" data-figures>
-                    board
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {swept.lines.map((l) => (
-                  <tr key={l.denominator} data-selected={l.denominator === n ? true : undefined}>
-                    <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
-                    <td data-figures>
-                      {l.whole} of {l.whole + l.cut}
-                      {l.cut > 0 && <span className="text-ink-2">, {l.pieces} pieces</span>}
-                    </td>
-                    <td data-figures>{l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}</td>
-                    <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
-                      {l.tooThin === 0 ? "–" : `${l.tooThin} parts`}
-                    </td>
-                    <td>
-                      <FigureView figure={l.minutes} label={`Prints at 1:${l.denominator}`} />
-                    </td>
-                    <td>
-                      <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
-                    </td>
-                    <td>
-                      <FigureView figure={l.cost} label={`Money at 1:${l.denominator}`} />
-                    </td>
-                    <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
-                    <td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable
+            label="Scales side by side"
+            heads={[
+              "scale",
+              figures("whole on a bed"),
+              figures("thinnest wall"),
+              figures("not made"),
+              "its prints: time",
+              "material",
+              "money",
+              figures("surface"),
+              figures("board"),
+            ]}
+            className="overflow-x-auto"
+          >
+            {swept.lines.map((l) => (
+              <tr key={l.denominator} data-selected={l.denominator === n ? true : undefined}>
+                <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
+                <td data-figures>
+                  {l.whole} of {l.whole + l.cut}
+                  {l.cut > 0 && <span className="text-ink-2">, {l.pieces} pieces</span>}
+                </td>
+                <td data-figures>{l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}</td>
+                <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
+                  {l.tooThin === 0 ? "–" : `${l.tooThin} parts`}
+                </td>
+                <td>
+                  <FigureView figure={l.minutes} label={`Prints at 1:${l.denominator}`} />
+                </td>
+                <td>
+                  <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
+                </td>
+                <td>
+                  <FigureView figure={l.cost} label={`Money at 1:${l.denominator}`} />
+                </td>
+                <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
+                <td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>
+              </tr>
+            ))}
+          </PlainTable>
           <p className="mt-1 text-[13px] text-ink-2">
             Each part by itself, before parts share plates and without failures: for comparing scales. As its
             plates lie, this scene takes{" "}

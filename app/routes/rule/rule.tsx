@@ -16,6 +16,7 @@ import { Features } from "./Features";
 import { Ledger } from "./Ledger";
 import { Limits } from "./Limits";
 import { Sweep } from "./Sweep";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 export { ruleAction as clientAction } from "./ruleAction";
 
@@ -119,48 +120,33 @@ export default function Rule({ actionData }: Route.ComponentProps) {
         <Features own={workshop.features} denominator={n} system={system} problems={problems} />
         <div>
           <h2 className="mb-2">Neighbours by name</h2>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Beside other scales">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">scale</th>
-                  <th scope="col" data-figures>
-                    ratio
-                  </th>
-                  <th scope="col" data-figures>
-                    its parts look
-                  </th>
-                  <th scope="col" data-figures>
-                    an adult
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {neighbourScales(n).map(({ scale, largerShare, adultMm, adultOffMm }) => (
-                  <tr key={scale.name} data-selected={Math.abs(largerShare) < 0.0005 ? true : undefined}>
-                    <th scope="row" className="!font-normal">
-                      {scale.name}
-                    </th>
-                    <td data-figures>{ratioText(Number(scale.denominator.toFixed(2)))}</td>
-                    <td data-figures>
-                      {Math.abs(largerShare) < 0.0005
-                        ? "true"
-                        : `${(100 * Math.abs(largerShare)).toFixed(1)} % ${largerShare > 0 ? "too large" : "too small"}`}
-                    </td>
-                    <td data-figures>
-                      {adultMm.toFixed(1)} mm
-                      {Math.abs(adultOffMm) >= 0.05 && (
-                        <span className="text-ink-2">
-                          , {adultOffMm > 0 ? "+" : "−"}
-                          {Math.abs(adultOffMm).toFixed(1)}
-                        </span>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable
+            label="Beside other scales"
+            heads={["scale", figures("ratio"), figures("its parts look"), figures("an adult")]}
+          >
+            {neighbourScales(n).map(({ scale, largerShare, adultMm, adultOffMm }) => (
+              <tr key={scale.name} data-selected={Math.abs(largerShare) < 0.0005 ? true : undefined}>
+                <th scope="row" className="!font-normal">
+                  {scale.name}
+                </th>
+                <td data-figures>{ratioText(Number(scale.denominator.toFixed(2)))}</td>
+                <td data-figures>
+                  {Math.abs(largerShare) < 0.0005
+                    ? "true"
+                    : `${(100 * Math.abs(largerShare)).toFixed(1)} % ${largerShare > 0 ? "too large" : "too small"}`}
+                </td>
+                <td data-figures>
+                  {adultMm.toFixed(1)} mm
+                  {Math.abs(adultOffMm) >= 0.05 && (
+                    <span className="text-ink-2">
+                      , {adultOffMm > 0 ? "+" : "−"}
+                      {Math.abs(adultOffMm).toFixed(1)}
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </PlainTable>
           <details className="panel mt-3">
             <summary className="font-head font-semibold">
               All {namedScales.length} scales by name, with their sources

@@ -13,6 +13,7 @@ import { localNow } from "#app/clock";
 import { readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -110,34 +111,19 @@ export default function Stores({ actionData }: Route.ComponentProps) {
         {buy.length === 0 ? (
           <p>Nothing: the shelf is enough, even at the high estimate.</p>
         ) : (
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Needs">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">what</th>
-                  <th scope="col" data-figures>
-                    left
-                  </th>
-                  <th scope="col" data-figures>
-                    needed, high
-                  </th>
-                  <th scope="col" data-figures>
-                    buy at least
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {buy.map((l) => (
-                  <tr key={l.needKey}>
-                    <th scope="row">{l.name}</th>
-                    <td data-figures>{amountText(l.left, l.unit)}</td>
-                    <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
-                    <td data-figures>{amountText(l.buy, l.unit)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable
+            label="Needs"
+            heads={["what", figures("left"), figures("needed, high"), figures("buy at least")]}
+          >
+            {buy.map((l) => (
+              <tr key={l.needKey}>
+                <th scope="row">{l.name}</th>
+                <td data-figures>{amountText(l.left, l.unit)}</td>
+                <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
+                <td data-figures>{amountText(l.buy, l.unit)}</td>
+              </tr>
+            ))}
+          </PlainTable>
         )}
       </section>
       <Slip title="Cost">

@@ -3,6 +3,7 @@ import { surfaceSchools } from "#core/surface/treatments";
 import { FigureView } from "#ui/FigureView";
 import { AreaStrip } from "./LayerDrawing";
 import type { PrintedPart } from "./view";
+import { PlainTable } from "#ui/PlainTable";
 
 /** Every printed part: how much of it shows its layers, and the way in which that is hidden. */
 export function SurfaceTable({
@@ -13,24 +14,14 @@ export function SurfaceTable({
   selected: string | undefined;
 }) {
   return (
-    <div className="overflow-x-auto">
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">part</th>
-            <th scope="col">printed on</th>
-            <th scope="col">by look</th>
-            <th scope="col">plain, then raking only</th>
-            <th scope="col">way</th>
-          </tr>
-        </thead>
-        <tbody>
-          {parts.map((p) => (
-            <Row key={p.part.id} p={p} isSelected={p.part.id === selected} />
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <PlainTable
+      heads={["part", "printed on", "by look", "plain, then raking only", "way"]}
+      className="overflow-x-auto"
+    >
+      {parts.map((p) => (
+        <Row key={p.part.id} p={p} isSelected={p.part.id === selected} />
+      ))}
+    </PlainTable>
   );
 }
 

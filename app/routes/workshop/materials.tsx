@@ -14,6 +14,7 @@ import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { answer, readForm, textOf, typedNumber } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
+import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -66,90 +67,78 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
       <h1>Materials</h1>
       <section>
         <h2 className="mb-2">On the shelf</h2>
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="On the shelf">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">name</th>
-                <th scope="col">plastic</th>
-                <th scope="col">colour</th>
-                <th scope="col" data-figures>
-                  density
-                </th>
-                <th scope="col" data-figures>
-                  a kilogram
-                </th>
-                <th scope="col" data-figures>
-                  left
-                </th>
-                <th scope="col">state</th>
-                <th scope="col">
-                  <span className="sr-only">change</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {workshop.materials.map((m) => (
-                <tr key={m.id}>
-                  <th scope="row">{m.name}</th>
-                  <td>
-                    {m.plastic}, {m.process}
-                  </td>
-                  <td>
-                    {m.colour ? (
-                      <span className="inline-flex items-center gap-2">
-                        <span
-                          aria-hidden
-                          className="inline-block size-4 border border-ink-2"
-                          style={{ background: m.colour }}
-                        />
-                        {m.colour}
-                      </span>
-                    ) : (
-                      "not told"
-                    )}
-                  </td>
-                  <td data-figures>{m.densityGPerCm3} g/cm³</td>
-                  <td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td>
-                  <td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
-                  <td>
-                    {m.process === "filament" ? (
-                      <Button
-                        kind="quiet"
-                        onClick={() =>
-                          void fetcher.submit(
-                            { intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" },
-                            { method: "post" },
-                          )
-                        }
-                      >
-                        {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
-                      </Button>
-                    ) : (
-                      "shake and stir"
-                    )}
-                  </td>
-                  <td>
-                    <span className="flex gap-1">
-                      <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
-                        Change
-                      </Button>
-                      <Button
-                        kind="quiet"
-                        onClick={() => {
-                          void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
-                          say(`${m.name} was removed.`, undoAction);
-                        }}
-                      >
-                        Remove
-                      </Button>
-                    </span>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="On the shelf"
+          heads={[
+            "name",
+            "plastic",
+            "colour",
+            figures("density"),
+            figures("a kilogram"),
+            figures("left"),
+            "state",
+            buttons("change"),
+          ]}
+        >
+          {workshop.materials.map((m) => (
+            <tr key={m.id}>
+              <th scope="row">{m.name}</th>
+              <td>
+                {m.plastic}, {m.process}
+              </td>
+              <td>
+                {m.colour ? (
+                  <span className="inline-flex items-center gap-2">
+                    <span
+                      aria-hidden
+                      className="inline-block size-4 border border-ink-2"
+                      style={{ background: m.colour }}
+                    />
+                    {m.colour}
+                  </span>
+                ) : (
+                  "not told"
+                )}
+              </td>
+              <td data-figures>{m.densityGPerCm3} g/cm³</td>
+              <td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td>
+              <td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
+              <td>
+                {m.process === "filament" ? (
+                  <Button
+                    kind="quiet"
+                    onClick={() =>
+                      void fetcher.submit(
+                        { intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" },
+                        { method: "post" },
+                      )
+                    }
+                  >
+                    {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
+                  </Button>
+                ) : (
+                  "shake and stir"
+                )}
+              </td>
+              <td>
+                <span className="flex gap-1">
+                  <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
+                    Change
+                  </Button>
+                  <Button
+                    kind="quiet"
+                    onClick={() => {
+                      void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
+                      say(`${m.name} was removed.`, undoAction);
+                    }}
+                  >
+                    Remove
+                  </Button>
+                </span>
+              </td>
+            </tr>
+          ))}
+        </PlainTable>
         <KeptForm
           className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6"
           key={edited?.id ?? "new"}
@@ -208,99 +197,67 @@ export default function Materials({ loaderData: { workshop }, actionData }: Rout
           Common practice; the product's own sheet says more. Parts that say what they are for get what suits
           them from your shelf.
         </p>
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Plastics">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">plastic</th>
-                <th scope="col">toughness</th>
-                <th scope="col">stiffness</th>
-                <th scope="col" data-figures>
-                  gives at
-                </th>
-                <th scope="col">bare face</th>
-                <th scope="col">washed with</th>
-                <th scope="col">primer</th>
-                <th scope="col">harmed by</th>
-                <th scope="col">good for</th>
-                <th scope="col">note</th>
-              </tr>
-            </thead>
-            <tbody>
-              {plastics.map((p) => (
-                <tr key={p.id}>
-                  <th scope="row">{p.name}</th>
-                  <td>{stars(p.print.toughness)}</td>
-                  <td>{stars(p.print.stiffness)}</td>
-                  <td data-figures>{p.softensC} °C</td>
-                  <td>{p.print.clear ? "clear" : p.print.shiny ? "shiny" : "matte"}</td>
-                  <td>{p.print.washedWith}</td>
-                  <td>{p.primer}</td>
-                  <td>{harms(p)}</td>
-                  <td>{p.print.goodFor.join(", ")}</td>
-                  <td>{p.note}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="Plastics"
+          heads={[
+            "plastic",
+            "toughness",
+            "stiffness",
+            figures("gives at"),
+            "bare face",
+            "washed with",
+            "primer",
+            "harmed by",
+            "good for",
+            "note",
+          ]}
+          className="overflow-x-auto"
+        >
+          {plastics.map((p) => (
+            <tr key={p.id}>
+              <th scope="row">{p.name}</th>
+              <td>{stars(p.print.toughness)}</td>
+              <td>{stars(p.print.stiffness)}</td>
+              <td data-figures>{p.softensC} °C</td>
+              <td>{p.print.clear ? "clear" : p.print.shiny ? "shiny" : "matte"}</td>
+              <td>{p.print.washedWith}</td>
+              <td>{p.primer}</td>
+              <td>{harms(p)}</td>
+              <td>{p.print.goodFor.join(", ")}</td>
+              <td>{p.note}</td>
+            </tr>
+          ))}
+        </PlainTable>
       </section>
       <section className="grid gap-5 xl:grid-cols-2">
         <div>
           <h2 className="mb-2">What is not printed</h2>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="What is not printed">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">material</th>
-                  <th scope="col">primer</th>
-                  <th scope="col">harmed by</th>
-                  <th scope="col">note</th>
+          <PlainTable label="What is not printed" heads={["material", "primer", "harmed by", "note"]}>
+            {allMaterials
+              .filter((s) => s.print === undefined)
+              .map((s) => (
+                <tr key={s.id}>
+                  <th scope="row">{s.name}</th>
+                  <td>{s.primer}</td>
+                  <td>{harms(s) || "nothing usual"}</td>
+                  <td>{s.note}</td>
                 </tr>
-              </thead>
-              <tbody>
-                {allMaterials
-                  .filter((s) => s.print === undefined)
-                  .map((s) => (
-                    <tr key={s.id}>
-                      <th scope="row">{s.name}</th>
-                      <td>{s.primer}</td>
-                      <td>{harms(s) || "nothing usual"}</td>
-                      <td>{s.note}</td>
-                    </tr>
-                  ))}
-              </tbody>
-            </table>
-          </div>
+              ))}
+          </PlainTable>
         </div>
         <div>
           <h2 className="mb-2">Glues</h2>
-          <div className="scroll-x" tabIndex={0} role="region" aria-label="Glues">
-            <table className="table">
-              <thead>
-                <tr>
-                  <th scope="col">glue</th>
-                  <th scope="col" data-figures>
-                    fills
-                  </th>
-                  <th scope="col">gives</th>
-                  <th scope="col">not on</th>
-                  <th scope="col">because</th>
-                </tr>
-              </thead>
-              <tbody>
-                {glues.map((g) => (
-                  <tr key={g.id}>
-                    <th scope="row">{g.name}</th>
-                    <td data-figures>{g.glue.gapMm} mm</td>
-                    <td>{g.glue.gives ? "yes" : "no"}</td>
-                    <td>{g.glue.notOn.join(", ") || "nothing usual"}</td>
-                    <td>{g.glue.because}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <PlainTable label="Glues" heads={["glue", figures("fills"), "gives", "not on", "because"]}>
+            {glues.map((g) => (
+              <tr key={g.id}>
+                <th scope="row">{g.name}</th>
+                <td data-figures>{g.glue.gapMm} mm</td>
+                <td>{g.glue.gives ? "yes" : "no"}</td>
+                <td>{g.glue.notOn.join(", ") || "nothing usual"}</td>
+                <td>{g.glue.because}</td>
+              </tr>
+            ))}
+          </PlainTable>
         </div>
       </section>
     </div>

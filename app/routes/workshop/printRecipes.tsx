@@ -17,6 +17,7 @@ import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
+import { buttons, PlainTable } from "#ui/PlainTable";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -111,84 +112,71 @@ export default function PrintRecipes({ loaderData: { workshop }, actionData }: R
         </EmptyState>
       )}
       {workshop.printRecipes.length > 0 && (
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="Print recipes">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">recipe</th>
-                <th scope="col">for</th>
-                <th scope="col">otherwise than usual</th>
-                <th scope="col">made with it</th>
-                <th scope="col">
-                  <span className="sr-only">change</span>
+        <PlainTable
+          label="Print recipes"
+          heads={["recipe", "for", "otherwise than usual", "made with it", buttons("change")]}
+        >
+          {workshop.printRecipes.map((r) => {
+            const on = workshop.printers.find((p) => p.id === r.printerId);
+            const parent = workshop.printRecipes.find((x) => x.id === r.parentId) ?? null;
+            const made = madeWith(r);
+            return (
+              <tr key={r.id}>
+                <th scope="row">
+                  {r.name}
+                  {parent && (
+                    <span className="block text-[13px] font-normal text-ink-2">from {parent.name}</span>
+                  )}
                 </th>
+                <td>
+                  {on?.name ?? "a printer that is gone"}
+                  {r.materialId && `, ${workshop.materials.find((m) => m.id === r.materialId)?.name ?? ""}`}
+                </td>
+                <td>
+                  {on &&
+                    (recipeDifferences(on, parent, r)
+                      .map((d) => `${fieldWords[d.field] ?? d.field} ${d.to} (was ${d.from})`)
+                      .join("; ") ||
+                      "nothing")}
+                  {(r.nozzleC ?? r.bedC) !== null && (
+                    <span className="block text-ink-2">
+                      {[
+                        r.nozzleC === null ? "" : `nozzle ${r.nozzleC} °C`,
+                        r.bedC === null ? "" : `bed ${r.bedC} °C`,
+                      ]
+                        .filter(Boolean)
+                        .join(", ")}
+                    </span>
+                  )}
+                </td>
+                <td>
+                  {made.length === 0
+                    ? "nothing yet"
+                    : `${made.filter((e) => e.outcome === "good").length} of ${made.length} came out`}
+                </td>
+                <td>
+                  <span className="flex gap-1">
+                    <Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>
+                      Change
+                    </Button>
+                    <Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>
+                      Another from it
+                    </Button>
+                    <Button
+                      kind="quiet"
+                      onClick={() => {
+                        void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" });
+                        say(`${r.name} was removed.`, undoAction);
+                      }}
+                    >
+                      Remove
+                    </Button>
+                  </span>
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {workshop.printRecipes.map((r) => {
-                const on = workshop.printers.find((p) => p.id === r.printerId);
-                const parent = workshop.printRecipes.find((x) => x.id === r.parentId) ?? null;
-                const made = madeWith(r);
-                return (
-                  <tr key={r.id}>
-                    <th scope="row">
-                      {r.name}
-                      {parent && (
-                        <span className="block text-[13px] font-normal text-ink-2">from {parent.name}</span>
-                      )}
-                    </th>
-                    <td>
-                      {on?.name ?? "a printer that is gone"}
-                      {r.materialId &&
-                        `, ${workshop.materials.find((m) => m.id === r.materialId)?.name ?? ""}`}
-                    </td>
-                    <td>
-                      {on &&
-                        (recipeDifferences(on, parent, r)
-                          .map((d) => `${fieldWords[d.field] ?? d.field} ${d.to} (was ${d.from})`)
-                          .join("; ") ||
-                          "nothing")}
-                      {(r.nozzleC ?? r.bedC) !== null && (
-                        <span className="block text-ink-2">
-                          {[
-                            r.nozzleC === null ? "" : `nozzle ${r.nozzleC} °C`,
-                            r.bedC === null ? "" : `bed ${r.bedC} °C`,
-                          ]
-                            .filter(Boolean)
-                            .join(", ")}
-                        </span>
-                      )}
-                    </td>
-                    <td>
-                      {made.length === 0
-                        ? "nothing yet"
-                        : `${made.filter((e) => e.outcome === "good").length} of ${made.length} came out`}
-                    </td>
-                    <td>
-                      <span className="flex gap-1">
-                        <Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>
-                          Change
-                        </Button>
-                        <Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>
-                          Another from it
-                        </Button>
-                        <Button
-                          kind="quiet"
-                          onClick={() => {
-                            void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" });
-                            say(`${r.name} was removed.`, undoAction);
-                          }}
-                        >
-                          Remove
-                        </Button>
-                      </span>
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </div>
+            );
+          })}
+        </PlainTable>
       )}
       {wanted && (
         <KeptForm

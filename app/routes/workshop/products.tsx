@@ -13,6 +13,7 @@ import { Field, Problems } from "#ui/Field";
 import { localNow } from "#app/clock";
 import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 export const clientLoader = async () => ({ rooms: await getRooms() });
 
@@ -148,64 +149,51 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
           </div>
         </KeptForm>
       )}
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Product families">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">family</th>
-              <th scope="col">thinned with</th>
-              <th scope="col" data-figures>
-                next coat
+      <PlainTable
+        label="Product families"
+        heads={[
+          "family",
+          "thinned with",
+          figures("next coat"),
+          figures("handled"),
+          figures("cured"),
+          figures("a coat"),
+          "needs",
+          "leaves",
+          "attacks",
+          "mind",
+        ]}
+        className="overflow-x-auto"
+      >
+        {products.map((f) => {
+          const now = productOf(f.id, air);
+          return (
+            <tr key={f.id} data-selected={f === chosen ? true : undefined}>
+              <th scope="row">
+                <button
+                  type="button"
+                  className="text-left underline decoration-primer-3 underline-offset-2"
+                  onClick={() => setSearch({ product: f.id }, { replace: true })}
+                >
+                  {f.name}
+                </button>
+                {rooms.productTimes[f.id] && (
+                  <span className="block text-[13px] font-normal text-ochre">your times</span>
+                )}
               </th>
-              <th scope="col" data-figures>
-                handled
-              </th>
-              <th scope="col" data-figures>
-                cured
-              </th>
-              <th scope="col" data-figures>
-                a coat
-              </th>
-              <th scope="col">needs</th>
-              <th scope="col">leaves</th>
-              <th scope="col">attacks</th>
-              <th scope="col">mind</th>
+              <td>{`${thinnerOf(f.thinner).name} ${f.thinnerUse}`.trim()}</td>
+              <td data-figures>{durationText(now.recoatMinutes)}</td>
+              <td data-figures>{durationText(now.handleMinutes)}</td>
+              <td data-figures>{durationText(now.cureMinutes)}</td>
+              <td data-figures>{f.filmMm >= 0.1 ? `${f.filmMm} mm` : `${Math.round(1000 * f.filmMm)} µm`}</td>
+              <td className="text-[13px]">{f.needs || "clean and dry"}</td>
+              <td>{f.leaves ?? ""}</td>
+              <td className="text-[13px]">{attacked(f)}</td>
+              <td className="text-[13px] text-ink-2">{f.note}</td>
             </tr>
-          </thead>
-          <tbody>
-            {products.map((f) => {
-              const now = productOf(f.id, air);
-              return (
-                <tr key={f.id} data-selected={f === chosen ? true : undefined}>
-                  <th scope="row">
-                    <button
-                      type="button"
-                      className="text-left underline decoration-primer-3 underline-offset-2"
-                      onClick={() => setSearch({ product: f.id }, { replace: true })}
-                    >
-                      {f.name}
-                    </button>
-                    {rooms.productTimes[f.id] && (
-                      <span className="block text-[13px] font-normal text-ochre">your times</span>
-                    )}
-                  </th>
-                  <td>{`${thinnerOf(f.thinner).name} ${f.thinnerUse}`.trim()}</td>
-                  <td data-figures>{durationText(now.recoatMinutes)}</td>
-                  <td data-figures>{durationText(now.handleMinutes)}</td>
-                  <td data-figures>{durationText(now.cureMinutes)}</td>
-                  <td data-figures>
-                    {f.filmMm >= 0.1 ? `${f.filmMm} mm` : `${Math.round(1000 * f.filmMm)} µm`}
-                  </td>
-                  <td className="text-[13px]">{f.needs || "clean and dry"}</td>
-                  <td>{f.leaves ?? ""}</td>
-                  <td className="text-[13px]">{attacked(f)}</td>
-                  <td className="text-[13px] text-ink-2">{f.note}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+          );
+        })}
+      </PlainTable>
     </div>
   );
 }

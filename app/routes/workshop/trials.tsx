@@ -14,6 +14,7 @@ import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { saveFile } from "#app/jobs/saveFile";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -141,61 +142,51 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
         <Problems problems={actionData?.problems} fields={["chosen"]} />
       </section>
       {workshop.coupons.length > 0 && (
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="Trial pieces">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">printer</th>
-                <th scope="col">material</th>
-                <th scope="col">fit</th>
-                <th scope="col" data-figures>
-                  kept, a side
-                </th>
-                <th scope="col" data-figures>
-                  against the usual
-                </th>
-                <th scope="col">when</th>
-                <th scope="col">note</th>
-                <th scope="col">
-                  <span className="sr-only">remove</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {[...workshop.coupons]
-                .sort((a, b) => (a.at < b.at ? 1 : -1))
-                .map((c) => {
-                  const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament";
-                  const usual = clearances[process][c.fit][0];
-                  return (
-                    <tr key={c.id}>
-                      <th scope="row">{nameOf(c.printerId)}</th>
-                      <td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td>
-                      <td>{c.fit}</td>
-                      <td data-figures>{c.chosenMm} mm</td>
-                      <td data-figures>
-                        {c.chosenMm - usual >= 0 ? "+" : "−"}
-                        {Math.abs(c.chosenMm - usual).toFixed(2)} mm
-                      </td>
-                      <td>{c.at.slice(0, 10)}</td>
-                      <td>{c.note}</td>
-                      <td>
-                        <Button
-                          kind="quiet"
-                          onClick={() => {
-                            void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" });
-                            say("The trial was removed.", undoAction);
-                          }}
-                        >
-                          Remove
-                        </Button>
-                      </td>
-                    </tr>
-                  );
-                })}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="Trial pieces"
+          heads={[
+            "printer",
+            "material",
+            "fit",
+            figures("kept, a side"),
+            figures("against the usual"),
+            "when",
+            "note",
+            buttons("remove"),
+          ]}
+        >
+          {[...workshop.coupons]
+            .sort((a, b) => (a.at < b.at ? 1 : -1))
+            .map((c) => {
+              const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament";
+              const usual = clearances[process][c.fit][0];
+              return (
+                <tr key={c.id}>
+                  <th scope="row">{nameOf(c.printerId)}</th>
+                  <td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td>
+                  <td>{c.fit}</td>
+                  <td data-figures>{c.chosenMm} mm</td>
+                  <td data-figures>
+                    {c.chosenMm - usual >= 0 ? "+" : "−"}
+                    {Math.abs(c.chosenMm - usual).toFixed(2)} mm
+                  </td>
+                  <td>{c.at.slice(0, 10)}</td>
+                  <td>{c.note}</td>
+                  <td>
+                    <Button
+                      kind="quiet"
+                      onClick={() => {
+                        void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" });
+                        say("The trial was removed.", undoAction);
+                      }}
+                    >
+                      Remove
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+        </PlainTable>
       )}
     </div>
   );

@@ -21,6 +21,7 @@ import { cutPart, uncutPart } from "#app/jobs/shaping";
 import { stagePath } from "#app/stages";
 import { typedNumber } from "#app/readForm";
 import { findCuts, placeCuts } from "#workers/print";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
 const axisWords = ["across its width", "across its depth", "level, at a height"] as const;
@@ -364,37 +365,23 @@ function Pieces({ p, plan }: { p: PartPlan; plan: Plan }) {
         <h2>In {pieces.length} pieces</h2>
         <Button onClick={() => void whole()}>Make it whole again</Button>
       </div>
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Pieces">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">piece</th>
-              <th scope="col">goes on</th>
-              <th scope="col" data-figures>
-                size
-              </th>
-              <th scope="col">joins</th>
-            </tr>
-          </thead>
-          <tbody>
-            {pieces.map((x) => (
-              <tr key={x.part.id}>
-                <th scope="row">
-                  <Link to={`${stagePath(p.part.sceneId, "plates")}/part/${x.part.id}`}>{x.part.name}</Link>
-                </th>
-                <td>{x.chosen?.printer.name ?? x.reason}</td>
-                <td data-figures>{x.sizeMm ? x.sizeMm.map((v) => v.toFixed(0)).join(" × ") : ""} mm</td>
-                <td>
-                  {pieces
-                    .filter((o) => o !== x && touching(o, x))
-                    .map((o) => `piece ${printOf(o.part).pieceOf!.number}`)
-                    .join(", ")}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PlainTable label="Pieces" heads={["piece", "goes on", figures("size"), "joins"]}>
+        {pieces.map((x) => (
+          <tr key={x.part.id}>
+            <th scope="row">
+              <Link to={`${stagePath(p.part.sceneId, "plates")}/part/${x.part.id}`}>{x.part.name}</Link>
+            </th>
+            <td>{x.chosen?.printer.name ?? x.reason}</td>
+            <td data-figures>{x.sizeMm ? x.sizeMm.map((v) => v.toFixed(0)).join(" × ") : ""} mm</td>
+            <td>
+              {pieces
+                .filter((o) => o !== x && touching(o, x))
+                .map((o) => `piece ${printOf(o.part).pieceOf!.number}`)
+                .join(", ")}
+            </td>
+          </tr>
+        ))}
+      </PlainTable>
     </section>
   );
 }

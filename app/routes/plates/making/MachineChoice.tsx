@@ -7,6 +7,7 @@ import { Button } from "#ui/Button";
 import { FigureView } from "#ui/FigureView";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 const strength = ["", "breaks when dropped", "brittle", "gives a little", "takes knocks", "bends"] as const;
 
@@ -45,86 +46,77 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
         </h2>
         {printOf(part).printerId && <Button onClick={() => void take(null)}>Let the plan choose</Button>}
       </div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Machines for this part">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">machine</th>
-              <th scope="col">machine time</th>
-              <th scope="col">your hands</th>
-              <th scope="col">money</th>
-              <th scope="col" data-figures>
-                smallest detail
+      <PlainTable
+        label="Machines for this part"
+        heads={[
+          "machine",
+          "machine time",
+          "your hands",
+          "money",
+          figures("smallest detail"),
+          figures(`plain steps from ${(distanceMm / 10).toFixed(0)} cm`),
+          figures("support scars"),
+          "strength",
+        ]}
+        className="overflow-x-auto"
+      >
+        {p.candidates.map((c) => {
+          const mine = c.printer.id === chosen?.printer.id;
+          return (
+            <tr key={c.printer.id} data-selected={mine ? true : undefined}>
+              <th scope="row" className="min-w-44">
+                {c.printer.name}
+                <span className="block text-[13px] font-normal text-ink-2">
+                  {c.material?.name ?? "no material of this kind"},{" "}
+                  {c.fit.kind === "cut" ? (
+                    <span className="text-oxide">in {pieceCount(c.fit)} pieces</span>
+                  ) : c.fit.turnDeg === 0 ? (
+                    "as it lies"
+                  ) : (
+                    `turned ${c.fit.turnDeg}°`
+                  )}
+                </span>
+                {c.row.barred ? (
+                  <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span>
+                ) : mine ? (
+                  <span className="block text-[13px] font-normal">
+                    {printOf(part).printerId ? "you chose it" : "the plan's choice"}
+                  </span>
+                ) : (
+                  <Button
+                    kind="quiet"
+                    className="!px-0 underline"
+                    onClick={() => void take(c)}
+                    aria-label={`Take this one: ${c.printer.name}`}
+                  >
+                    Take this one
+                  </Button>
+                )}
               </th>
-              <th scope="col" data-figures>
-                plain steps from {(distanceMm / 10).toFixed(0)} cm
-              </th>
-              <th scope="col" data-figures>
-                support scars
-              </th>
-              <th scope="col">strength</th>
+              <td>
+                <FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} />
+              </td>
+              <td>
+                <FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} />
+              </td>
+              <td>
+                <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
+              </td>
+              <td data-figures>
+                {c.row.smallestMm.toFixed(2)} mm
+                {!c.row.printable && (
+                  <span className="block text-[13px] text-oxide">its walls are finer</span>
+                )}
+              </td>
+              <td data-figures>{c.row.plainCm2.toFixed(1)} cm²</td>
+              <td data-figures className="whitespace-nowrap">
+                {c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}
+              </td>
+              <td>{strength[c.row.toughness]}</td>
             </tr>
-          </thead>
-          <tbody>
-            {p.candidates.map((c) => {
-              const mine = c.printer.id === chosen?.printer.id;
-              return (
-                <tr key={c.printer.id} data-selected={mine ? true : undefined}>
-                  <th scope="row" className="min-w-44">
-                    {c.printer.name}
-                    <span className="block text-[13px] font-normal text-ink-2">
-                      {c.material?.name ?? "no material of this kind"},{" "}
-                      {c.fit.kind === "cut" ? (
-                        <span className="text-oxide">in {pieceCount(c.fit)} pieces</span>
-                      ) : c.fit.turnDeg === 0 ? (
-                        "as it lies"
-                      ) : (
-                        `turned ${c.fit.turnDeg}°`
-                      )}
-                    </span>
-                    {c.row.barred ? (
-                      <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span>
-                    ) : mine ? (
-                      <span className="block text-[13px] font-normal">
-                        {printOf(part).printerId ? "you chose it" : "the plan's choice"}
-                      </span>
-                    ) : (
-                      <Button
-                        kind="quiet"
-                        className="!px-0 underline"
-                        onClick={() => void take(c)}
-                        aria-label={`Take this one: ${c.printer.name}`}
-                      >
-                        Take this one
-                      </Button>
-                    )}
-                  </th>
-                  <td>
-                    <FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} />
-                  </td>
-                  <td>
-                    <FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} />
-                  </td>
-                  <td>
-                    <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
-                  </td>
-                  <td data-figures>
-                    {c.row.smallestMm.toFixed(2)} mm
-                    {!c.row.printable && (
-                      <span className="block text-[13px] text-oxide">its walls are finer</span>
-                    )}
-                  </td>
-                  <td data-figures>{c.row.plainCm2.toFixed(1)} cm²</td>
-                  <td data-figures className="whitespace-nowrap">
-                    {c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}
-                  </td>
-                  <td>{strength[c.row.toughness]}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
+          );
+        })}
+      </PlainTable>
       {chosen && (
         <ul className="mt-2 list-disc pl-5 text-[14px]">
           {p.reasons.map((r) => (

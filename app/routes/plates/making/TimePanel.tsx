@@ -5,6 +5,7 @@ import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { useJob } from "#app/hooks/useJob";
 import { askSettings } from "#workers/plan";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 const WIDE = 260;
 const TALL = 150;
@@ -90,36 +91,21 @@ export function TimePanel({ p, input }: { p: PartPlan; input: PlanInput }) {
         </Button>
       </div>
       {job.value && (
-        <div className="scroll-x" tabIndex={0} role="region" aria-label="Time by setting">
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">setting</th>
-                <th scope="col" data-figures>
-                  time
-                </th>
-                <th scope="col" data-figures>
-                  material
-                </th>
-                <th scope="col" data-figures>
-                  layers plain
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {job.value.map((l) => (
-                <tr key={l.what}>
-                  <th scope="row" className="!font-normal">
-                    {l.what}
-                  </th>
-                  <td data-figures>{percent(l.minutesShare)}</td>
-                  <td data-figures>{percent(l.gramsShare)}</td>
-                  <td data-figures>{l.plainCm2.toFixed(1)} cm²</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <PlainTable
+          label="Time by setting"
+          heads={["setting", figures("time"), figures("material"), figures("layers plain")]}
+        >
+          {job.value.map((l) => (
+            <tr key={l.what}>
+              <th scope="row" className="!font-normal">
+                {l.what}
+              </th>
+              <td data-figures>{percent(l.minutesShare)}</td>
+              <td data-figures>{percent(l.gramsShare)}</td>
+              <td data-figures>{l.plainCm2.toFixed(1)} cm²</td>
+            </tr>
+          ))}
+        </PlainTable>
       )}
     </section>
   );
