@@ -38,52 +38,17 @@ export function Mat({
       role="group"
       aria-label={label}
     >
-      <defs>
-        <pattern id={`${id}s`} width={small} height={small} patternUnits="userSpaceOnUse">
-          <path
-            d={`M${small} 0H0V${small}`}
-            fill="none"
-            stroke="var(--mat-line)"
-            strokeWidth={0.12 * (widthMm / 300)}
-          />
-        </pattern>
-        <pattern id={`${id}b`} width={big} height={big} patternUnits="userSpaceOnUse">
-          <path
-            d={`M${big} 0H0V${big}`}
-            fill="none"
-            stroke="var(--mat-line)"
-            strokeWidth={0.45 * (widthMm / 300)}
-          />
-        </pattern>
-      </defs>
+      <MatPatterns id={id} small={small} widthMm={widthMm} big={big} />
       <g transform={`translate(0 ${heightMm}) scale(1 -1)`}>
         <rect width={widthMm} height={heightMm} fill={`url(#${id}s)`} />
         <rect width={widthMm} height={heightMm} fill={`url(#${id}b)`} />
         {gridMm &&
           Array.from({ length: Math.floor(widthMm / gridMm) }, (_, i) => (
-            <line
-              key={`x${i}`}
-              x1={(i + 1) * gridMm}
-              x2={(i + 1) * gridMm}
-              y1={0}
-              y2={heightMm}
-              stroke="var(--chalk)"
-              strokeWidth={0.2}
-              opacity={0.4}
-            />
+            <GridLineUp key={`x${i}`} i={i} gridMm={gridMm} heightMm={heightMm} />
           ))}
         {gridMm &&
           Array.from({ length: Math.floor(heightMm / gridMm) }, (_, i) => (
-            <line
-              key={`y${i}`}
-              y1={(i + 1) * gridMm}
-              y2={(i + 1) * gridMm}
-              x1={0}
-              x2={widthMm}
-              stroke="var(--chalk)"
-              strokeWidth={0.2}
-              opacity={0.4}
-            />
+            <GridLineAcross key={`y${i}`} i={i} gridMm={gridMm} widthMm={widthMm} />
           ))}
         <rect
           width={widthMm}
@@ -94,21 +59,116 @@ export function Mat({
         />
         {children}
       </g>
-      <g fill="var(--chalk)" fontSize={font} opacity={0.8} aria-hidden="true">
-        {marks(widthMm).map((x) => (
-          <text key={`t${x}`} x={x} y={heightMm + font * 1.15} textAnchor="middle">
-            {inch ? Math.round(x / MM_PER_INCH) : x}
+      <MatEdge font={font} marks={marks} widthMm={widthMm} heightMm={heightMm} inch={inch} />
+    </svg>
+  );
+}
+
+function MatEdge({
+  font,
+  marks,
+  widthMm,
+  heightMm,
+  inch,
+}: {
+  readonly font: number;
+  readonly marks: (length: number) => number[];
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly inch: boolean;
+}) {
+  return (
+    <g fill="var(--chalk)" fontSize={font} opacity={0.8} aria-hidden="true">
+      {marks(widthMm).map((x) => (
+        <text key={`t${x}`} x={x} y={heightMm + font * 1.15} textAnchor="middle">
+          {inch ? Math.round(x / MM_PER_INCH) : x}
+        </text>
+      ))}
+      {marks(heightMm)
+        .slice(1)
+        .map((y) => (
+          <text key={`l${y}`} x={-font * 0.35} y={heightMm - y + font * 0.35} textAnchor="end">
+            {inch ? Math.round(y / MM_PER_INCH) : y}
           </text>
         ))}
-        {marks(heightMm)
-          .slice(1)
-          .map((y) => (
-            <text key={`l${y}`} x={-font * 0.35} y={heightMm - y + font * 0.35} textAnchor="end">
-              {inch ? Math.round(y / MM_PER_INCH) : y}
-            </text>
-          ))}
-      </g>
-    </svg>
+    </g>
+  );
+}
+
+function GridLineAcross({
+  i,
+  gridMm,
+  widthMm,
+}: {
+  readonly i: number;
+  readonly gridMm: number;
+  readonly widthMm: number;
+}) {
+  return (
+    <line
+      y1={(i + 1) * gridMm}
+      y2={(i + 1) * gridMm}
+      x1={0}
+      x2={widthMm}
+      stroke="var(--chalk)"
+      strokeWidth={0.2}
+      opacity={0.4}
+    />
+  );
+}
+
+function GridLineUp({
+  i,
+  gridMm,
+  heightMm,
+}: {
+  readonly i: number;
+  readonly gridMm: number;
+  readonly heightMm: number;
+}) {
+  return (
+    <line
+      x1={(i + 1) * gridMm}
+      x2={(i + 1) * gridMm}
+      y1={0}
+      y2={heightMm}
+      stroke="var(--chalk)"
+      strokeWidth={0.2}
+      opacity={0.4}
+    />
+  );
+}
+
+function MatPatterns({
+  id,
+  small,
+  widthMm,
+  big,
+}: {
+  readonly id: string;
+  readonly small: number;
+  readonly widthMm: number;
+  readonly big: 50 | 25.4 | 250;
+}) {
+  return (
+    <defs>
+      <pattern id={`${id}s`} width={small} height={small} patternUnits="userSpaceOnUse">
+        <path
+          d={`M${small} 0H0V${small}`}
+          fill="none"
+          stroke="var(--mat-line)"
+          strokeWidth={0.12 * (widthMm / 300)}
+        />
+      </pattern>
+      <pattern id={`${id}b`} width={big} height={big} patternUnits="userSpaceOnUse">
+        <path
+          d={`M${big} 0H0V${big}`}
+          fill="none"
+          stroke="var(--mat-line)"
+          strokeWidth={0.45 * (widthMm / 300)}
+        />
+      </pattern>
+    </defs>
   );
 }
 

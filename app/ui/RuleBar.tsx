@@ -73,21 +73,7 @@ export function RuleBar({
           const big = i % perBig === 0;
           const half = i % (perBig / 2) === 0;
           return (
-            <g key={i}>
-              <line
-                x1={x}
-                x2={x}
-                y1="0"
-                y2={big ? 12 : half ? 9 : 5}
-                stroke="var(--ink)"
-                strokeWidth={big ? 1.4 : 0.8}
-              />
-              {big && x < width - 20 && (
-                <text x={x} y="25" fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
-                  {inch ? i / perBig : i}
-                </text>
-              )}
-            </g>
+            <RuleMark key={i} i={i} x={x} big={big} half={half} width={width} inch={inch} perBig={perBig} />
           );
         })}
         <line x1={start} x2={width} y1="38" y2="38" stroke="var(--primer-3)" strokeWidth="7" />
@@ -104,25 +90,70 @@ export function RuleBar({
         {Array.from({ length: realCount * real.ticks + 1 }, (_, i) => {
           const x = start + (i * realPx) / real.ticks;
           const big = i % real.ticks === 0;
-          return (
-            <g key={`r${i}`}>
-              <line
-                x1={x}
-                x2={x}
-                y1="76"
-                y2={big ? 66 : 71}
-                stroke="var(--ink)"
-                strokeWidth={big ? 1.4 : 0.8}
-              />
-              {big && x < width - 28 && (
-                <text x={x} y="61" fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
-                  {i === 0 ? "0" : real.label(i / real.ticks)}
-                </text>
-              )}
-            </g>
-          );
+          return <RealMark key={`r${i}`} i={i} x={x} big={big} width={width} real={real} />;
         })}
       </svg>
     </div>
+  );
+}
+
+function RealMark({
+  i,
+  x,
+  big,
+  width,
+  real,
+}: {
+  readonly i: number;
+  readonly x: number;
+  readonly big: boolean;
+  readonly width: number;
+  readonly real: { mm: number; label: (n: number) => string; ticks: number };
+}) {
+  return (
+    <g>
+      <line x1={x} x2={x} y1="76" y2={big ? 66 : 71} stroke="var(--ink)" strokeWidth={big ? 1.4 : 0.8} />
+      {big && x < width - 28 && (
+        <text x={x} y="61" fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
+          {i === 0 ? "0" : real.label(i / real.ticks)}
+        </text>
+      )}
+    </g>
+  );
+}
+
+function RuleMark({
+  i,
+  x,
+  big,
+  half,
+  width,
+  inch,
+  perBig,
+}: {
+  readonly i: number;
+  readonly x: number;
+  readonly big: boolean;
+  readonly half: boolean;
+  readonly width: number;
+  readonly inch: boolean;
+  readonly perBig: 8 | 10;
+}) {
+  return (
+    <g>
+      <line
+        x1={x}
+        x2={x}
+        y1="0"
+        y2={big ? 12 : half ? 9 : 5}
+        stroke="var(--ink)"
+        strokeWidth={big ? 1.4 : 0.8}
+      />
+      {big && x < width - 20 && (
+        <text x={x} y="25" fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
+          {inch ? i / perBig : i}
+        </text>
+      )}
+    </g>
   );
 }

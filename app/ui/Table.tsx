@@ -6,6 +6,8 @@ import {
   type Row as TableRow,
   type RowSelectionState,
   type SortingState,
+  type HeaderGroup,
+  type Table as TableModel,
   useReactTable,
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
@@ -98,47 +100,7 @@ export function Table<Row>({
         <caption className="sr-only">{caption}</caption>
         <thead className={long ? "sticky top-0 z-10 bg-primer-1" : ""}>
           {table.getHeaderGroups().map((group) => (
-            <tr key={group.id}>
-              {onTick && (
-                <th scope="col">
-                  <input
-                    type="checkbox"
-                    className="size-[17px] accent-[var(--ink)]"
-                    aria-label="Tick all"
-                    checked={table.getIsAllRowsSelected()}
-                    ref={(box) => {
-                      if (box) box.indeterminate = table.getIsSomeRowsSelected();
-                    }}
-                    onChange={table.getToggleAllRowsSelectedHandler()}
-                  />
-                </th>
-              )}
-              {group.headers.map((header) => {
-                const sorted = header.column.getIsSorted();
-                return (
-                  <th
-                    key={header.id}
-                    scope="col"
-                    data-figures={figures(header.column.columnDef.meta)}
-                    aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : undefined}
-                  >
-                    {header.column.getCanSort() ? (
-                      <button
-                        type="button"
-                        className="inline-flex items-center gap-1"
-                        onClick={header.column.getToggleSortingHandler()}
-                      >
-                        {flexRender(header.column.columnDef.header, header.getContext())}
-                        {sorted === "asc" && <ArrowUp size={13} aria-hidden />}
-                        {sorted === "desc" && <ArrowDown size={13} aria-hidden />}
-                      </button>
-                    ) : (
-                      flexRender(header.column.columnDef.header, header.getContext())
-                    )}
-                  </th>
-                );
-              })}
-            </tr>
+            <HeadRow key={group.id} group={group} onTick={onTick} table={table} />
           ))}
         </thead>
         <tbody>
@@ -150,6 +112,60 @@ export function Table<Row>({
         </tbody>
       </table>
     </div>
+  );
+}
+
+function HeadRow<Row>({
+  group,
+  onTick,
+  table,
+}: {
+  readonly group: HeaderGroup<Row>;
+  readonly onTick: ((ids: ReadonlySet<string>) => void) | undefined;
+  readonly table: TableModel<Row>;
+}) {
+  return (
+    <tr>
+      {onTick && (
+        <th scope="col">
+          <input
+            type="checkbox"
+            className="size-[17px] accent-[var(--ink)]"
+            aria-label="Tick all"
+            checked={table.getIsAllRowsSelected()}
+            ref={(box) => {
+              if (box) box.indeterminate = table.getIsSomeRowsSelected();
+            }}
+            onChange={table.getToggleAllRowsSelectedHandler()}
+          />
+        </th>
+      )}
+      {group.headers.map((header) => {
+        const sorted = header.column.getIsSorted();
+        return (
+          <th
+            key={header.id}
+            scope="col"
+            data-figures={figures(header.column.columnDef.meta)}
+            aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : undefined}
+          >
+            {header.column.getCanSort() ? (
+              <button
+                type="button"
+                className="inline-flex items-center gap-1"
+                onClick={header.column.getToggleSortingHandler()}
+              >
+                {flexRender(header.column.columnDef.header, header.getContext())}
+                {sorted === "asc" && <ArrowUp size={13} aria-hidden />}
+                {sorted === "desc" && <ArrowDown size={13} aria-hidden />}
+              </button>
+            ) : (
+              flexRender(header.column.columnDef.header, header.getContext())
+            )}
+          </th>
+        );
+      })}
+    </tr>
   );
 }
 

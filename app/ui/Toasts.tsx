@@ -6,7 +6,8 @@ type Note = {
   readonly text: string;
   readonly action: { readonly label: string; readonly run: () => void } | null;
 };
-type Say = (text: string, action?: { label: string; run: () => void }) => void;
+/** Says something in a corner for a while, with one thing that can be done about it. */
+export type Say = (text: string, action?: { label: string; run: () => void }) => void;
 
 const ToastContext = createContext<Say>(() => {});
 

@@ -5,6 +5,7 @@ import type { Step } from "#core/steps/step";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
 import { Choice, Field } from "#ui/Field";
+import type { OrderChange } from "#core/order/change";
 
 type Base = { readonly onClose: () => void };
 const fields = (e: React.FormEvent<HTMLFormElement>) => {
@@ -89,49 +90,8 @@ export function WrongDialog({
             options={steps.map((s) => [s.id, s.onWhat] as const)}
           />
         )}
-        <fieldset className="grid max-h-64 gap-1 overflow-auto">
-          <legend className="sr-only">What is seen</legend>
-          {list.map((m) => (
-            <label
-              key={m.id}
-              className={`flex min-h-10 items-center gap-2 px-2 ${m.id === id ? "bg-primer-2" : ""}`}
-            >
-              <input
-                type="radio"
-                name="seen"
-                value={m.id}
-                checked={m.id === id}
-                onChange={() => setId(m.id)}
-                className="size-[18px] accent-[var(--ink)]"
-              />
-              {m.seen}
-            </label>
-          ))}
-        </fieldset>
-        <div className="grid gap-1 border-l-8 border-ochre bg-primer-2 px-3 py-2" role="status">
-          <p>
-            <b>Why:</b> {chosen.because}
-          </p>
-          <p>
-            <b>Now:</b>{" "}
-            {repairs.length === 0
-              ? "the note is kept, the step stays in the plan."
-              : `${repairs
-                  .map((r) =>
-                    r.kind === "insert"
-                      ? r.title
-                      : r.kind === "product"
-                        ? `use ${productName(r.product)}`
-                        : "",
-                  )
-                  .filter(Boolean)
-                  .join(", then ")}${chosen.again ? ", then this step again." : "."}`}
-          </p>
-          <p>
-            <b>Next time:</b> {chosen.nextTime}
-          </p>
-          <p className="text-[13px] text-ink-2">Common practice.</p>
-        </div>
+        <Mistakes list={list} id={id} setId={setId} />
+        <WhyAndNow chosen={chosen} repairs={repairs} />
         <Field label="In a few words" name="note" required={chosen.id === "other"} />
         <div className="flex gap-2">
           <Button kind="main" type="submit">
@@ -143,6 +103,71 @@ export function WrongDialog({
         </div>
       </form>
     </Dialog>
+  );
+}
+
+/** Why it went wrong, and what happens to the plan. */
+function WhyAndNow({
+  chosen,
+  repairs,
+}: {
+  readonly chosen: Mishap;
+  readonly repairs: readonly OrderChange[];
+}) {
+  return (
+    <div className="grid gap-1 border-l-8 border-ochre bg-primer-2 px-3 py-2" role="status">
+      <p>
+        <b>Why:</b> {chosen.because}
+      </p>
+      <p>
+        <b>Now:</b>{" "}
+        {repairs.length === 0
+          ? "the note is kept, the step stays in the plan."
+          : `${repairs
+              .map((r) =>
+                r.kind === "insert" ? r.title : r.kind === "product" ? `use ${productName(r.product)}` : "",
+              )
+              .filter(Boolean)
+              .join(", then ")}${chosen.again ? ", then this step again." : "."}`}
+      </p>
+      <p>
+        <b>Next time:</b> {chosen.nextTime}
+      </p>
+      <p className="text-[13px] text-ink-2">Common practice.</p>
+    </div>
+  );
+}
+
+/** What can have gone wrong here, to choose from. */
+function Mistakes({
+  list,
+  id,
+  setId,
+}: {
+  readonly list: readonly Mishap[];
+  readonly id: string;
+  readonly setId: (value: string) => void;
+}) {
+  return (
+    <fieldset className="grid max-h-64 gap-1 overflow-auto">
+      <legend className="sr-only">What is seen</legend>
+      {list.map((m) => (
+        <label
+          key={m.id}
+          className={`flex min-h-10 items-center gap-2 px-2 ${m.id === id ? "bg-primer-2" : ""}`}
+        >
+          <input
+            type="radio"
+            name="seen"
+            value={m.id}
+            checked={m.id === id}
+            onChange={() => setId(m.id)}
+            className="size-[18px] accent-[var(--ink)]"
+          />
+          {m.seen}
+        </label>
+      ))}
+    </fieldset>
   );
 }
 
@@ -213,19 +238,7 @@ export function NoteDialog({
         }}
       >
         <Field label="In a few words" name="note" autoFocus />
-        <div className="grid gap-1">
-          <label className="text-[13px] text-ink-2" htmlFor="note-picture">
-            Picture
-          </label>
-          <input
-            id="note-picture"
-            className="input"
-            type="file"
-            name="picture"
-            accept="image/*"
-            capture="environment"
-          />
-        </div>
+        <PictureField />
         {said && (
           <p role="alert" className="text-oxide">
             {said}
@@ -241,5 +254,23 @@ export function NoteDialog({
         </div>
       </form>
     </Dialog>
+  );
+}
+
+function PictureField() {
+  return (
+    <div className="grid gap-1">
+      <label className="text-[13px] text-ink-2" htmlFor="note-picture">
+        Picture
+      </label>
+      <input
+        id="note-picture"
+        className="input"
+        type="file"
+        name="picture"
+        accept="image/*"
+        capture="environment"
+      />
+    </div>
   );
 }

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { stepCautions } from "#core/plan/bench/stepCautions";
-import { CAUTIONS_END, cautionById } from "#core/safety/cautions";
+import { CAUTIONS_END, cautionById, type Caution } from "#core/safety/cautions";
 import { inHand } from "#core/steps/inHand";
 import type { Step } from "#core/steps/step";
 import { stagePath } from "#app/stages";
@@ -9,6 +9,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { DayCautions } from "./DayCautions";
 import { hindrances, toConfirm } from "./view";
 import { WetWindow } from "./WetWindow";
+import type { CautionId } from "#core/safety/cautions";
 
 const edges = { stop: "border-oxide", mind: "border-ochre", plain: "border-primer-3" } as const;
 
@@ -66,22 +67,38 @@ export function Notices({
       ))}
       <DayCautions load={plan.load.find((l) => l.day === day)} />
       {cautions.map((c) => (
-        <Notice key={c.id} kind={c.id === asked && !confirmed ? "stop" : "mind"}>
-          <b className="font-head">{c.title}.</b> {c.text}
-          {c.id === asked && (
-            <label className="mt-2 flex items-center gap-3 font-head font-semibold">
-              <input
-                type="checkbox"
-                className="size-7 accent-[var(--ink)]"
-                checked={confirmed}
-                onChange={(e) => onConfirm(e.target.checked)}
-              />
-              Mask on, and wet or with extraction
-            </label>
-          )}
-        </Notice>
+        <CautionNotice key={c.id} c={c} asked={asked} confirmed={confirmed} onConfirm={onConfirm} />
       ))}
       {cautions.length > 0 && <p className="text-[15px] text-ink-2">{CAUTIONS_END}</p>}
     </div>
+  );
+}
+
+function CautionNotice({
+  c,
+  asked,
+  confirmed,
+  onConfirm,
+}: {
+  readonly c: Caution;
+  readonly asked: CautionId | null;
+  readonly confirmed: boolean;
+  readonly onConfirm: (so: boolean) => void;
+}) {
+  return (
+    <Notice kind={c.id === asked && !confirmed ? "stop" : "mind"}>
+      <b className="font-head">{c.title}.</b> {c.text}
+      {c.id === asked && (
+        <label className="mt-2 flex items-center gap-3 font-head font-semibold">
+          <input
+            type="checkbox"
+            className="size-7 accent-[var(--ink)]"
+            checked={confirmed}
+            onChange={(e) => onConfirm(e.target.checked)}
+          />
+          Mask on, and wet or with extraction
+        </label>
+      )}
+    </Notice>
   );
 }

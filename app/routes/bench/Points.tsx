@@ -28,29 +28,7 @@ export function Points({
     <section aria-label="What to look at" className="grid gap-2">
       <ul className="grid gap-1.5 text-[22px]">
         {points.map((p) => (
-          <li key={p} className="flex items-center gap-3">
-            <button
-              type="button"
-              className={`button !min-h-11 ${said[p] === true ? "!bg-verdigris !text-primer-1" : ""}`}
-              aria-pressed={said[p] === true}
-              aria-label={`${p}: good`}
-              onClick={() => setSaid({ ...said, [p]: true })}
-            >
-              <Check size={18} strokeWidth={2} aria-hidden />
-              good
-            </button>
-            <button
-              type="button"
-              className={`button !min-h-11 ${said[p] === false ? "!bg-oxide !text-primer-1" : ""}`}
-              aria-pressed={said[p] === false}
-              aria-label={`${p}: not good`}
-              onClick={() => setSaid({ ...said, [p]: false })}
-            >
-              <X size={18} strokeWidth={2} aria-hidden />
-              not good
-            </button>
-            {p}
-          </li>
+          <PointLine key={p} p={p} said={said} setSaid={setSaid} />
         ))}
       </ul>
       {failed.length > 0 && (
@@ -70,5 +48,41 @@ export function Points({
         </div>
       )}
     </section>
+  );
+}
+
+function PointLine({
+  p,
+  said,
+  setSaid,
+}: {
+  readonly p: string;
+  readonly said: Readonly<Record<string, boolean>>;
+  readonly setSaid: (value: Readonly<Record<string, boolean>>) => void;
+}) {
+  return (
+    <li className="flex items-center gap-3">
+      <button
+        type="button"
+        className={`button !min-h-11 ${said[p] === true ? "!bg-verdigris !text-primer-1" : ""}`}
+        aria-pressed={said[p] === true}
+        aria-label={`${p}: good`}
+        onClick={() => setSaid({ ...said, [p]: true })}
+      >
+        <Check size={18} strokeWidth={2} aria-hidden />
+        good
+      </button>
+      <button
+        type="button"
+        className={`button !min-h-11 ${said[p] === false ? "!bg-oxide !text-primer-1" : ""}`}
+        aria-pressed={said[p] === false}
+        aria-label={`${p}: not good`}
+        onClick={() => setSaid({ ...said, [p]: false })}
+      >
+        <X size={18} strokeWidth={2} aria-hidden />
+        not good
+      </button>
+      {p}
+    </li>
   );
 }

@@ -18,10 +18,12 @@ import { InOneGo } from "./InOneGo";
 import { Notices } from "./Notices";
 import { Points } from "./Points";
 import { StepHead, StepMix, StepParts } from "./StepHead";
-import { useBench } from "./useBench";
+import { type BenchActs, useBench } from "./useBench";
 import { useConfirm } from "./useConfirm";
 import { useOnBench } from "./useOnBench";
 import { type Evening, eveningOf, piecesOf } from "./view";
+import type { PlanInput } from "#core/scene/planInput";
+import type { NoteRow } from "#data/rows";
 
 const DAY_MINUTES = 1440;
 
@@ -92,35 +94,75 @@ function OnBench({
     <div className="grid min-h-full grid-rows-[auto_1fr_auto]">
       <EveningBar step={step} slot={slot} evening={evening} />
       <div className="grid content-start gap-6 px-7 py-5 xl:grid-cols-[minmax(0,1fr)_330px]">
-        <div className="grid content-start gap-5">
-          <StepHead step={step} />
-          {session.steps.length > 1 && <InOneGo steps={session.steps} acts={acts} />}
-          <StepMix step={step} />
-          <StepParts step={step} />
-          {step.facts?.checks && (
-            <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />
-          )}
-          <Notices
-            step={step}
-            steps={session.steps}
-            day={Math.floor(slot.startsAt / DAY_MINUTES)}
-            confirmed={confirm.confirmed}
-            onConfirm={confirm.set}
-          />
-          {notes.length > 0 && <NoteCards notes={notes} />}
-          <MoreButtons
-            step={step}
-            pieces={pieces}
-            acts={acts}
-            planned={momentText(input.now.today, slot.startsAt)}
-            onBack={onBack}
-            onNext={onNext}
-          />
-        </div>
+        <StepCard
+          step={step}
+          session={session}
+          acts={acts}
+          slot={slot}
+          confirm={confirm}
+          notes={notes}
+          pieces={pieces}
+          input={input}
+          onBack={onBack}
+          onNext={onNext}
+        />
         <BenchSide step={step} evening={evening} />
       </div>
       <GreatButtons acts={acts} />
       <Asked step={step} steps={session.steps} pieces={pieces} acts={acts} />
+    </div>
+  );
+}
+
+/** The step itself: what is done, with what, and what is recorded of it. */
+function StepCard({
+  step,
+  session,
+  acts,
+  slot,
+  confirm,
+  notes,
+  pieces,
+  input,
+  onBack,
+  onNext,
+}: {
+  readonly step: Step;
+  readonly session: Session;
+  readonly acts: BenchActs;
+  readonly slot: StepSlot;
+  readonly confirm: { confirmed: boolean; set: (so: boolean) => void; then: (go: () => void) => void };
+  readonly notes: readonly NoteRow[];
+  readonly pieces: { done: number; left: number };
+  readonly input: PlanInput;
+  readonly onBack: (() => void) | null;
+  readonly onNext: (() => void) | null;
+}) {
+  return (
+    <div className="grid content-start gap-5">
+      <StepHead step={step} />
+      {session.steps.length > 1 && <InOneGo steps={session.steps} acts={acts} />}
+      <StepMix step={step} />
+      <StepParts step={step} />
+      {step.facts?.checks && (
+        <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />
+      )}
+      <Notices
+        step={step}
+        steps={session.steps}
+        day={Math.floor(slot.startsAt / DAY_MINUTES)}
+        confirmed={confirm.confirmed}
+        onConfirm={confirm.set}
+      />
+      {notes.length > 0 && <NoteCards notes={notes} />}
+      <MoreButtons
+        step={step}
+        pieces={pieces}
+        acts={acts}
+        planned={momentText(input.now.today, slot.startsAt)}
+        onBack={onBack}
+        onNext={onNext}
+      />
     </div>
   );
 }

@@ -2,19 +2,25 @@ import { productName } from "#core/materials/products";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/sheet";
 import { layOut } from "#core/steps/cleaning";
-import { asOneStep, sessionsOf } from "#core/order/sessions";
+import { asOneStep, type Session, sessionsOf } from "#core/order/sessions";
 import { inHand } from "#core/steps/inHand";
 import { inspectionList } from "#core/order/inspections";
 import { holdBy } from "#core/order/touch";
 import { dropsFor, gramsFor, neatMillilitres } from "#core/paint/amount";
 import { stepCautions } from "#core/plan/bench/stepCautions";
 import { DayCautions } from "./DayCautions";
-import { cautionById, CAUTIONS_END } from "#core/safety/cautions";
+import { cautionById, CAUTIONS_END, type Caution } from "#core/safety/cautions";
 import { ratioText } from "#core/scale/ratio";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { dayText, momentText } from "#app/clock";
 import { sceneView } from "#app/jobs/sceneView";
+import type { OrderConflict } from "#core/order/conflict";
+import type { Recipe } from "#core/paint/paint";
+import type { Plan } from "#core/plan/plan";
+import type { Workshop } from "#core/scene/workshop";
+import type { Step } from "#core/steps/step";
+import type { CautionId } from "#core/safety/cautions";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const view = await sceneView(params.sceneId);
@@ -50,36 +56,8 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
             ? "Nothing to do yet."
             : `Ready ${dayText(now.today, plan.totals.finishAt)}.`}
         </p>
-        <svg
-          viewBox="0 0 52 6"
-          width="52mm"
-          height="6mm"
-          className="my-2"
-          role="img"
-          aria-label="Check bar of 50 mm"
-        >
-          <path d="M1 1v4M51 1v4M1 3h50" stroke="black" strokeWidth="0.4" />
-          <text x="26" y="2.4" fontSize="2.4" textAnchor="middle">
-            50 mm when printed at 100 %
-          </text>
-        </svg>
-        {plan.runs.length > 0 && (
-          <section className="mt-3">
-            <h2>Plates</h2>
-            <ul>
-              {plan.runs.map((r) => {
-                const plate = plan.plates.find((p) => p.id === r.plateId)!;
-                return (
-                  <li key={r.plateId} className="border-b border-neutral-400 py-1">
-                    ☐ {momentText(now.today, r.setupAt)}: plate {plate.number} on {plate.printer.name},{" "}
-                    {durationText(plate.minutes.value)}:{" "}
-                    {[...new Set(plate.laid.map((l) => l.partName))].join(", ")}
-                  </li>
-                );
-              })}
-            </ul>
-          </section>
-        )}
+        <CheckBar />
+        {plan.runs.length > 0 && <SheetPlates plan={plan} today={now.today} />}
         {[...days].map(([day, slots]) => (
           <section key={day} className="mt-4 break-inside-avoid">
             <h2>{dayText(now.today, day * 1440)}</h2>
@@ -105,48 +83,18 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
                     <tr key={session.id} className="border-b border-neutral-400 align-top">
                       <td className="w-6 py-1">☐</td>
                       <td className="w-14 py-1 pr-3">{momentText(now.today, session.startsAt).slice(-5)}</td>
-                      <td className="py-1 pr-4">
-                        <b>{step.title}</b>:{" "}
-                        {session.steps.length === 1 ? step.onWhat : `${session.steps.length} in one go`}
-                        {done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}
-                        {step.product && `, ${productName(step.product)}`}
-                        {recipe &&
-                          `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}
-                        {step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}
-                        {shares &&
-                          step.mixMl &&
-                          `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat)
-                            .map((g) => g.toFixed(1))
-                            .join(" + ")} g`}
-                        {session.steps.length > 1 &&
-                          session.steps.map((s) => (
-                            <span key={s.id} className="mr-3 inline-block text-[12.5px]">
-                              ☐ {s.onWhat}
-                            </span>
-                          ))}
-                        {[...step.notes, ...(hold ? [hold] : [])].map((n) => (
-                          <span key={n} className="block text-[12.5px]">
-                            {n}
-                          </span>
-                        ))}
-                        {broken.map((c) => (
-                          <b key={c.ruleId} className="block text-[12.5px]">
-                            {c.overridden
-                              ? `${c.ruleId} is set aside by you.`
-                              : `Not yet, ${c.ruleId}: ${c.mend}`}
-                          </b>
-                        ))}
-                        {step.facts?.checks
-                          ?.flatMap((c) => inspectionList[c] ?? [])
-                          .map((p) => (
-                            <span key={p} className="mr-3 inline-block text-[12.5px]">
-                              ☐ {p}
-                            </span>
-                          ))}
-                        {ids.length > 0 && (
-                          <span className="block text-[12.5px]">Cautions {ids.join(", ")}</span>
-                        )}
-                      </td>
+                      <SessionCell
+                        step={step}
+                        session={session}
+                        done={done}
+                        recipe={recipe}
+                        workshop={workshop}
+                        shares={shares}
+                        neat={neat}
+                        hold={hold}
+                        broken={broken}
+                        ids={ids}
+                      />
                       <td className="w-36 py-1 pr-2">
                         {durationText(step.handsMinutes.value)}
                         {step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}
@@ -161,23 +109,129 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
             </table>
           </section>
         ))}
-        {cautions.length > 0 && (
-          <section className="mt-5 break-inside-avoid">
-            <h2>Cautions</h2>
-            <ul className="mt-1 grid gap-1 text-[13px]">
-              {cautions.map((c) => (
-                <li key={c.id}>
-                  <b>
-                    {c.id} {c.title}.
-                  </b>{" "}
-                  {c.text}
-                </li>
-              ))}
-            </ul>
-            <p className="mt-1 text-[13px]">{CAUTIONS_END}</p>
-          </section>
-        )}
+        {cautions.length > 0 && <SheetCautions cautions={cautions} />}
       </div>
     </main>
+  );
+}
+
+function SheetCautions({ cautions }: { readonly cautions: Caution[] }) {
+  return (
+    <section className="mt-5 break-inside-avoid">
+      <h2>Cautions</h2>
+      <ul className="mt-1 grid gap-1 text-[13px]">
+        {cautions.map((c) => (
+          <li key={c.id}>
+            <b>
+              {c.id} {c.title}.
+            </b>{" "}
+            {c.text}
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-[13px]">{CAUTIONS_END}</p>
+    </section>
+  );
+}
+
+function SessionCell({
+  step,
+  session,
+  done,
+  recipe,
+  workshop,
+  shares,
+  neat,
+  hold,
+  broken,
+  ids,
+}: {
+  readonly step: Step;
+  readonly session: Session;
+  readonly done: number;
+  readonly recipe: Recipe | undefined;
+  readonly workshop: Workshop;
+  readonly shares: number[] | undefined;
+  readonly neat: number;
+  readonly hold: string | null;
+  readonly broken: OrderConflict[];
+  readonly ids: readonly CautionId[];
+}) {
+  return (
+    <td className="py-1 pr-4">
+      <b>{step.title}</b>: {session.steps.length === 1 ? step.onWhat : `${session.steps.length} in one go`}
+      {done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}
+      {step.product && `, ${productName(step.product)}`}
+      {recipe &&
+        `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}
+      {step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}
+      {shares &&
+        step.mixMl &&
+        `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat)
+          .map((g) => g.toFixed(1))
+          .join(" + ")} g`}
+      {session.steps.length > 1 &&
+        session.steps.map((s) => (
+          <span key={s.id} className="mr-3 inline-block text-[12.5px]">
+            ☐ {s.onWhat}
+          </span>
+        ))}
+      {[...step.notes, ...(hold ? [hold] : [])].map((n) => (
+        <span key={n} className="block text-[12.5px]">
+          {n}
+        </span>
+      ))}
+      {broken.map((c) => (
+        <b key={c.ruleId} className="block text-[12.5px]">
+          {c.overridden ? `${c.ruleId} is set aside by you.` : `Not yet, ${c.ruleId}: ${c.mend}`}
+        </b>
+      ))}
+      {step.facts?.checks
+        ?.flatMap((c) => inspectionList[c] ?? [])
+        .map((p) => (
+          <span key={p} className="mr-3 inline-block text-[12.5px]">
+            ☐ {p}
+          </span>
+        ))}
+      {ids.length > 0 && <span className="block text-[12.5px]">Cautions {ids.join(", ")}</span>}
+    </td>
+  );
+}
+
+function SheetPlates({ plan, today }: { readonly plan: Plan; readonly today: string }) {
+  return (
+    <section className="mt-3">
+      <h2>Plates</h2>
+      <ul>
+        {plan.runs.map((r) => {
+          const plate = plan.plates.find((p) => p.id === r.plateId)!;
+          return (
+            <li key={r.plateId} className="border-b border-neutral-400 py-1">
+              ☐ {momentText(today, r.setupAt)}: plate {plate.number} on {plate.printer.name},{" "}
+              {durationText(plate.minutes.value)}:{" "}
+              {[...new Set(plate.laid.map((l) => l.partName))].join(", ")}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function CheckBar() {
+  return (
+    <svg
+      viewBox="0 0 52 6"
+      width="52mm"
+      height="6mm"
+      className="my-2"
+      role="img"
+      aria-label="Check bar of 50 mm"
+    >
+      <path d="M1 1v4M51 1v4M1 3h50" stroke="black" strokeWidth="0.4" />
+      <text x="26" y="2.4" fontSize="2.4" textAnchor="middle">
+        50 mm when printed at 100 %
+      </text>
+    </svg>
   );
 }

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useFetcher } from "react-router";
+import { useFetcher, type FetcherWithComponents } from "react-router";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { Problem } from "#core/outcome";
 import { productName } from "#core/materials/products";
@@ -7,7 +7,7 @@ import { methods } from "#core/paint/amount";
 import { coatProducts } from "#core/paint/coatProducts";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { printOf } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -70,29 +70,64 @@ export function Scheme({ part }: { part: PartPlan["part"] }) {
         )}
       </PlainTable>
       {changed && (
-        <fetcher.Form
+        <ChangedLayer
           key={JSON.stringify(changed)}
-          method="post"
-          className="panel grid items-end gap-3 sm:grid-cols-4"
-          aria-label={`Change the ${changed.kind}`}
-        >
-          <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
-          <LayerFields partId={part.id} layer={changed} problems={fetcher.data?.problems} />
-          <Button onClick={() => change(null)}>Leave it</Button>
-        </fetcher.Form>
+          fetcher={fetcher}
+          changed={changed}
+          part={part}
+          change={change}
+        />
       )}
-      <details className="panel">
-        <summary className="font-head font-semibold">Add a layer</summary>
-        <fetcher.Form
-          key={part.scheme.length}
-          method="post"
-          className="mt-2 grid items-end gap-3 sm:grid-cols-4"
-        >
-          <LayerFields partId={part.id} problems={changed ? undefined : fetcher.data?.problems} />
-        </fetcher.Form>
-      </details>
+      <NewLayer fetcher={fetcher} part={part} changed={changed} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>
+  );
+}
+
+function NewLayer({
+  fetcher,
+  part,
+  changed,
+}: {
+  readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
+  readonly part: Part;
+  readonly changed: SchemeLayer | undefined;
+}) {
+  return (
+    <details className="panel">
+      <summary className="font-head font-semibold">Add a layer</summary>
+      <fetcher.Form
+        key={part.scheme.length}
+        method="post"
+        className="mt-2 grid items-end gap-3 sm:grid-cols-4"
+      >
+        <LayerFields partId={part.id} problems={changed ? undefined : fetcher.data?.problems} />
+      </fetcher.Form>
+    </details>
+  );
+}
+
+function ChangedLayer({
+  fetcher,
+  changed,
+  part,
+  change,
+}: {
+  readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
+  readonly changed: SchemeLayer;
+  readonly part: Part;
+  readonly change: (value: string | null) => void;
+}) {
+  return (
+    <fetcher.Form
+      method="post"
+      className="panel grid items-end gap-3 sm:grid-cols-4"
+      aria-label={`Change the ${changed.kind}`}
+    >
+      <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
+      <LayerFields partId={part.id} layer={changed} problems={fetcher.data?.problems} />
+      <Button onClick={() => change(null)}>Leave it</Button>
+    </fetcher.Form>
   );
 }
 
@@ -152,30 +187,14 @@ function LayerLine({
         <td data-figures>{layer.coats}</td>
         <td data-figures>{Math.round(100 * layer.coverage)} %</td>
         <td>{amount && <FigureView figure={amount} label={`${layer.kind}: amount`} />}</td>
-        <td className="whitespace-nowrap">
-          <Button kind="quiet" onClick={() => onChange(layer.id)} aria-label={`Change the ${layer.kind}`}>
-            Change
-          </Button>
-          <Button
-            kind="quiet"
-            disabled={first}
-            onClick={() => onMove(layer.id, "up")}
-            aria-label={`Lay the ${layer.kind} sooner`}
-          >
-            <ArrowUp size={16} aria-hidden="true" />
-          </Button>
-          <Button
-            kind="quiet"
-            disabled={last}
-            onClick={() => onMove(layer.id, "down")}
-            aria-label={`Lay the ${layer.kind} later`}
-          >
-            <ArrowDown size={16} aria-hidden="true" />
-          </Button>
-          <Button kind="quiet" onClick={() => onRemove(layer.id)} aria-label={`Remove the ${layer.kind}`}>
-            Remove
-          </Button>
-        </td>
+        <LayerButtons
+          onChange={onChange}
+          layer={layer}
+          first={first}
+          onMove={onMove}
+          last={last}
+          onRemove={onRemove}
+        />
       </tr>
       {retyped && (
         <tr>
@@ -185,6 +204,49 @@ function LayerLine({
         </tr>
       )}
     </>
+  );
+}
+
+function LayerButtons({
+  onChange,
+  layer,
+  first,
+  onMove,
+  last,
+  onRemove,
+}: {
+  readonly onChange: (layerId: string) => void;
+  readonly layer: SchemeLayer;
+  readonly first: boolean;
+  readonly onMove: (layerId: string, by: "up" | "down") => void;
+  readonly last: boolean;
+  readonly onRemove: (layerId: string) => void;
+}) {
+  return (
+    <td className="whitespace-nowrap">
+      <Button kind="quiet" onClick={() => onChange(layer.id)} aria-label={`Change the ${layer.kind}`}>
+        Change
+      </Button>
+      <Button
+        kind="quiet"
+        disabled={first}
+        onClick={() => onMove(layer.id, "up")}
+        aria-label={`Lay the ${layer.kind} sooner`}
+      >
+        <ArrowUp size={16} aria-hidden="true" />
+      </Button>
+      <Button
+        kind="quiet"
+        disabled={last}
+        onClick={() => onMove(layer.id, "down")}
+        aria-label={`Lay the ${layer.kind} later`}
+      >
+        <ArrowDown size={16} aria-hidden="true" />
+      </Button>
+      <Button kind="quiet" onClick={() => onRemove(layer.id)} aria-label={`Remove the ${layer.kind}`}>
+        Remove
+      </Button>
+    </td>
   );
 }
 
@@ -227,6 +289,20 @@ function LayerFields({
         options={asOptions(Object.keys(methods))}
       />
       <Choice label="Sheen" name="sheen" defaultValue={layer?.sheen} options={asOptions(sheens)} />
+      <AmountFields layer={layer} problems={problems} />
+    </>
+  );
+}
+
+function AmountFields({
+  layer,
+  problems,
+}: {
+  readonly layer: SchemeLayer | undefined;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <>
       <Field
         label="Coats"
         name="coats"

@@ -31,19 +31,7 @@ export default function Help() {
     <div className="grid gap-6">
       <h1>Help</h1>
       <div className="grid gap-6 md:grid-cols-2 xl:grid-cols-3">
-        <section className="panel">
-          <h2 className="mb-2">Where a figure comes from</h2>
-          <ul className="grid gap-1.5">
-            {bases.map((b) => (
-              <li key={b}>
-                <BasisMark basis={b} /> {basisWords[b]}
-              </li>
-            ))}
-          </ul>
-          <p className="mt-2 text-[14px] text-ink-2">
-            A range holds 8 times out of 10. Any figure with a mark opens to its arithmetic.
-          </p>
-        </section>
+        <Bases />
         <section className="panel">
           <h2 className="mb-2">Keys</h2>
           <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
@@ -96,27 +84,7 @@ export default function Help() {
             ))}
           </dl>
         </section>
-        <section className="panel">
-          <h2 className="mb-2">What the words mean</h2>
-          <dl className="grid gap-1.5 text-[14px]">
-            {[
-              ["ratio", "the scene's scale as 1:N; everything obeys it"],
-              ["real, model", "a length in the world, and on the bench; every length here is both"],
-              ["part, piece", "one thing in the scene; what it becomes when it must be cut"],
-              ["plate, run", "one bed-load on one printer; one attempt at it"],
-              ["layer step", "the terrace that a sloped face is printed as"],
-              [
-                "ruins, weakens, wastes, open",
-                "what a problem does to the piece, or that something is not decided yet",
-              ],
-            ].map(([word, what]) => (
-              <div key={word}>
-                <dt className="font-semibold">{word}</dt>
-                <dd className="text-ink-2">{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </section>
+        <WordList />
         <section className="panel">
           <h2 className="mb-2">How it is made</h2>
           <p>
@@ -126,5 +94,49 @@ export default function Help() {
         </section>
       </div>
     </div>
+  );
+}
+
+function WordList() {
+  return (
+    <section className="panel">
+      <h2 className="mb-2">What the words mean</h2>
+      <dl className="grid gap-1.5 text-[14px]">
+        {[
+          ["ratio", "the scene's scale as 1:N; everything obeys it"],
+          ["real, model", "a length in the world, and on the bench; every length here is both"],
+          ["part, piece", "one thing in the scene; what it becomes when it must be cut"],
+          ["plate, run", "one bed-load on one printer; one attempt at it"],
+          ["layer step", "the terrace that a sloped face is printed as"],
+          [
+            "ruins, weakens, wastes, open",
+            "what a problem does to the piece, or that something is not decided yet",
+          ],
+        ].map(([word, what]) => (
+          <div key={word}>
+            <dt className="font-semibold">{word}</dt>
+            <dd className="text-ink-2">{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function Bases() {
+  return (
+    <section className="panel">
+      <h2 className="mb-2">Where a figure comes from</h2>
+      <ul className="grid gap-1.5">
+        {bases.map((b) => (
+          <li key={b}>
+            <BasisMark basis={b} /> {basisWords[b]}
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-[14px] text-ink-2">
+        A range holds 8 times out of 10. Any figure with a mark opens to its arithmetic.
+      </p>
+    </section>
   );
 }

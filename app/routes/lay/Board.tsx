@@ -14,6 +14,7 @@ import type { Placement } from "#core/scene/part";
 import type { Scene } from "#core/scene/scene";
 import { adultModelMm } from "#core/scale/figureSize";
 import { Mat, outlinePath } from "#ui/Mat";
+import type { MeshMeasurement } from "#core/mesh/measure";
 
 type Moving = { readonly partId: string; readonly index: number; readonly at: Placement };
 
@@ -154,48 +155,76 @@ export function Board({
                 if (latest.current) save(latest.current);
               }}
             >
-              {m ? (
-                <path
-                  className="shape"
-                  d={outlinePath(m.plan)}
-                  fillRule="evenodd"
-                  transform={`scale(${f}) translate(${-cx} ${-cy})`}
-                  fill="var(--chalk)"
-                  fillOpacity={chosen ? 0.34 : 0.16}
-                  stroke={chosen ? "var(--tape)" : "var(--chalk)"}
-                  strokeWidth={chosen ? 2.4 : 1.3}
-                  vectorEffect="non-scaling-stroke"
-                />
-              ) : (
-                <rect
-                  className="shape"
-                  x={-size[0] / 2}
-                  y={-size[1] / 2}
-                  width={size[0]}
-                  height={size[1]}
-                  fill="var(--chalk)"
-                  fillOpacity={0.16}
-                  stroke="var(--chalk)"
-                  strokeWidth={1.3}
-                  strokeDasharray="4 3"
-                  vectorEffect="non-scaling-stroke"
-                />
-              )}
+              {m ? <PlacedOutline m={m} f={f} cx={cx} cy={cy} chosen={chosen} /> : <PlacedBox size={size} />}
             </g>
           );
         }),
       )}
-      <g
-        transform={`translate(${scene.boardWidthMm - adult * 0.5} ${adult * 0.12})`}
-        aria-label="An adult in this scale"
-        role="img"
-      >
-        <path
-          d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
-          fill="var(--chalk)"
-        />
-        <circle cy={adult * 0.89} r={adult * 0.1} fill="var(--chalk)" />
-      </g>
+      <AdultFigure scene={scene} adult={adult} />
     </Mat>
+  );
+}
+
+function AdultFigure({ scene, adult }: { readonly scene: Scene; readonly adult: number }) {
+  return (
+    <g
+      transform={`translate(${scene.boardWidthMm - adult * 0.5} ${adult * 0.12})`}
+      aria-label="An adult in this scale"
+      role="img"
+    >
+      <path
+        d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
+        fill="var(--chalk)"
+      />
+      <circle cy={adult * 0.89} r={adult * 0.1} fill="var(--chalk)" />
+    </g>
+  );
+}
+
+/** The box of a part of which nothing more is known. */
+function PlacedBox({ size }: { readonly size: readonly [number, number, number] }) {
+  return (
+    <rect
+      className="shape"
+      x={-size[0] / 2}
+      y={-size[1] / 2}
+      width={size[0]}
+      height={size[1]}
+      fill="var(--chalk)"
+      fillOpacity={0.16}
+      stroke="var(--chalk)"
+      strokeWidth={1.3}
+      strokeDasharray="4 3"
+      vectorEffect="non-scaling-stroke"
+    />
+  );
+}
+
+/** The outline of a part that was measured, as it stands. */
+function PlacedOutline({
+  m,
+  f,
+  cx,
+  cy,
+  chosen,
+}: {
+  readonly m: MeshMeasurement;
+  readonly f: number;
+  readonly cx: number;
+  readonly cy: number;
+  readonly chosen: boolean;
+}) {
+  return (
+    <path
+      className="shape"
+      d={outlinePath(m.plan)}
+      fillRule="evenodd"
+      transform={`scale(${f}) translate(${-cx} ${-cy})`}
+      fill="var(--chalk)"
+      fillOpacity={chosen ? 0.34 : 0.16}
+      stroke={chosen ? "var(--tape)" : "var(--chalk)"}
+      strokeWidth={chosen ? 2.4 : 1.3}
+      vectorEffect="non-scaling-stroke"
+    />
   );
 }

@@ -1,5 +1,5 @@
 import { ArrowRight } from "lucide-react";
-import { useFetcher } from "react-router";
+import { useFetcher, type FetcherWithComponents } from "react-router";
 import type { RuleMend } from "#core/order/change";
 import { ruleById } from "#core/order/rules";
 import type { OrderConflict } from "#core/order/conflict";
@@ -15,6 +15,8 @@ import { useJob } from "#app/hooks/useJob";
 import { askWaysOut } from "#workers/plan";
 import { useOrderChange } from "./useOrderChange";
 import { buttons, PlainTable } from "#ui/PlainTable";
+import type { Job } from "#app/hooks/job";
+import type { Work } from "#app/hooks/job";
 
 /**
  * Every broken rule as a strip: its sentence, the circle it stands in, and the ways out of it with what each
@@ -67,90 +69,130 @@ function Strip({
       role="group"
       aria-label={`Broken rule ${c.ruleId}`}
     >
-      <p className="flex flex-wrap items-baseline gap-2">
-        <SeverityMark severity={c.severity} /> <b className="font-head">{c.ruleId}</b>{" "}
-        {c.overridden && <span className="text-ochre">set aside by you: {aside}</span>}
-        <button
-          type="button"
-          className="text-[14px] text-slate-blue underline"
-          onClick={() => onSelect(c.after)}
-        >
-          show it
-        </button>
-      </p>
+      <StripHead c={c} aside={aside} onSelect={onSelect} />
       <p>{c.sentence}</p>
-      {c.circle.length > 1 && (
-        <div className="mt-1.5">
-          <p className="text-[14px] font-semibold">These cannot all hold:</p>
-          <ol className="mt-1 grid gap-1 text-[14px]">
-            {c.circle.map((d) => (
-              <li key={`${d.before}${d.after}${d.ruleId}`} className="flex flex-wrap items-baseline gap-1.5">
-                <span>{name(d.before)}</span>
-                <ArrowRight size={13} strokeWidth={1.75} aria-label="before" />
-                <span>{name(d.after)}</span>
-                <span className="text-ink-2">
-                  {d.from === "wish"
-                    ? "you want it"
-                    : d.ruleId
-                      ? `${d.ruleId}: ${ruleById(d.ruleId)?.says ?? ""}`
-                      : "their recipe"}
-                </span>
-              </li>
-            ))}
-          </ol>
-        </div>
-      )}
+      {c.circle.length > 1 && <DueFirst c={c} name={name} />}
       {!c.overridden && (
-        <div className="mt-2 grid gap-2">
-          {job.state !== "done" && (
-            <div className="flex flex-wrap gap-2">
-              {c.mends.map((mend) => (
-                <Button key={mend.label} className="!min-h-8 !text-[14px]" onClick={() => take(mend)}>
-                  {mend.label}
-                </Button>
-              ))}
-              {c.mends.length > 0 && job.state !== "running" && (
-                <Button
-                  kind="quiet"
-                  className="!min-h-8 !text-[14px]"
-                  onClick={() =>
-                    void start((tell) => askWaysOut(view.input, view.others, conflictKey(c), tell))
-                  }
-                >
-                  What would each cost?
-                </Button>
-              )}
-            </div>
-          )}
-          {c.mends.length === 0 && <p className="text-[14px] text-ink-2">{c.mend}</p>}
-          {job.state === "running" && (
-            <div className="max-w-md">
-              <ProgressLine what="Trying every way out on the whole plan" share={job.share} onCancel={stop} />
-            </div>
-          )}
-          {job.said && (
-            <p role="alert" className="text-oxide">
-              {job.said}
-            </p>
-          )}
-          {job.value && <Ways ways={job.value} onTake={take} />}
-          <details>
-            <summary className="text-[14px]">Set the rule aside</summary>
-            <fetcher.Form method="post" className="mt-1 flex flex-wrap items-end gap-2">
-              <input type="hidden" name="intent" value="aside" />
-              <input type="hidden" name="before" value={c.before ?? ""} />
-              <input type="hidden" name="after" value={c.after} />
-              <input type="hidden" name="override" value={c.ruleId} />
-              <Field label="because" name="note" problems={fetcher.data?.problems} />
-              <Button type="submit">Set aside</Button>
-            </fetcher.Form>
-            <p className="text-[13px] text-ink-2">
-              It stays in sight, with your note. Cautions stay on the step whatever is set aside.
-            </p>
-          </details>
-        </div>
+        <StripWays job={job} c={c} take={take} start={start} view={view} stop={stop} fetcher={fetcher} />
       )}
     </div>
+  );
+}
+
+function StripWays({
+  job,
+  c,
+  take,
+  start,
+  view,
+  stop,
+  fetcher,
+}: {
+  readonly job: Job<readonly WayOut[]>;
+  readonly c: OrderConflict;
+  readonly take: (mend: RuleMend) => undefined;
+  readonly start: (work: Work<readonly WayOut[]>) => Promise<readonly WayOut[] | null>;
+  readonly view: SceneView;
+  readonly stop: () => void | undefined;
+  readonly fetcher: FetcherWithComponents<{
+    problems: { path: (string | number)[]; message: string; code: string }[];
+  }>;
+}) {
+  return (
+    <div className="mt-2 grid gap-2">
+      {job.state !== "done" && (
+        <div className="flex flex-wrap gap-2">
+          {c.mends.map((mend) => (
+            <Button key={mend.label} className="!min-h-8 !text-[14px]" onClick={() => take(mend)}>
+              {mend.label}
+            </Button>
+          ))}
+          {c.mends.length > 0 && job.state !== "running" && (
+            <Button
+              kind="quiet"
+              className="!min-h-8 !text-[14px]"
+              onClick={() => void start((tell) => askWaysOut(view.input, view.others, conflictKey(c), tell))}
+            >
+              What would each cost?
+            </Button>
+          )}
+        </div>
+      )}
+      {c.mends.length === 0 && <p className="text-[14px] text-ink-2">{c.mend}</p>}
+      {job.state === "running" && (
+        <div className="max-w-md">
+          <ProgressLine what="Trying every way out on the whole plan" share={job.share} onCancel={stop} />
+        </div>
+      )}
+      {job.said && (
+        <p role="alert" className="text-oxide">
+          {job.said}
+        </p>
+      )}
+      {job.value && <Ways ways={job.value} onTake={take} />}
+      <details>
+        <summary className="text-[14px]">Set the rule aside</summary>
+        <fetcher.Form method="post" className="mt-1 flex flex-wrap items-end gap-2">
+          <input type="hidden" name="intent" value="aside" />
+          <input type="hidden" name="before" value={c.before ?? ""} />
+          <input type="hidden" name="after" value={c.after} />
+          <input type="hidden" name="override" value={c.ruleId} />
+          <Field label="because" name="note" problems={fetcher.data?.problems} />
+          <Button type="submit">Set aside</Button>
+        </fetcher.Form>
+        <p className="text-[13px] text-ink-2">
+          It stays in sight, with your note. Cautions stay on the step whatever is set aside.
+        </p>
+      </details>
+    </div>
+  );
+}
+
+function DueFirst({ c, name }: { readonly c: OrderConflict; readonly name: (stepId: string) => string }) {
+  return (
+    <div className="mt-1.5">
+      <p className="text-[14px] font-semibold">These cannot all hold:</p>
+      <ol className="mt-1 grid gap-1 text-[14px]">
+        {c.circle.map((d) => (
+          <li key={`${d.before}${d.after}${d.ruleId}`} className="flex flex-wrap items-baseline gap-1.5">
+            <span>{name(d.before)}</span>
+            <ArrowRight size={13} strokeWidth={1.75} aria-label="before" />
+            <span>{name(d.after)}</span>
+            <span className="text-ink-2">
+              {d.from === "wish"
+                ? "you want it"
+                : d.ruleId
+                  ? `${d.ruleId}: ${ruleById(d.ruleId)?.says ?? ""}`
+                  : "their recipe"}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+function StripHead({
+  c,
+  aside,
+  onSelect,
+}: {
+  readonly c: OrderConflict;
+  readonly aside: string | undefined;
+  readonly onSelect: (stepId: string) => void;
+}) {
+  return (
+    <p className="flex flex-wrap items-baseline gap-2">
+      <SeverityMark severity={c.severity} /> <b className="font-head">{c.ruleId}</b>{" "}
+      {c.overridden && <span className="text-ochre">set aside by you: {aside}</span>}
+      <button
+        type="button"
+        className="text-[14px] text-slate-blue underline"
+        onClick={() => onSelect(c.after)}
+      >
+        show it
+      </button>
+    </p>
   );
 }
 

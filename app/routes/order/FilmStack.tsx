@@ -53,55 +53,89 @@ export function FilmStack({
         const fill = colourOf(f.stepId);
         const rough = `M0 ${top}${Array.from({ length: 16 }, (_, k) => `l${LEFT / 32} ${k % 2 ? 2.4 : -2.4}l${LEFT / 32} ${k % 2 ? -2.4 : 2.4}`).join("")}`;
         return (
-          <g key={f.stepId}>
-            <rect
-              x="0"
-              y={top}
-              width={LEFT}
-              height={h}
-              fill={fill ?? (f.chemistry === "mineral" ? "url(#ground)" : "var(--primer-3)")}
-              stroke="var(--ink-2)"
-              strokeWidth="0.8"
-            />
-            {f.sheen === "gloss" ? (
-              <line x1="3" x2={LEFT - 3} y1={top + 2.5} y2={top + 2.5} stroke="white" strokeWidth="3" />
-            ) : (
-              f.sheen === "matte" && <path d={rough} fill="none" stroke="var(--ink-2)" strokeWidth="1" />
-            )}
-            {f.stepId === selected && (
-              <rect
-                x="-4"
-                y={top}
-                width="4"
-                height={h}
-                fill="var(--tape)"
-                stroke="var(--tape-ink)"
-                strokeWidth="0.5"
-              />
-            )}
-            <text
-              x={LEFT + 8}
-              y={top + 13}
-              fontSize="13"
-              fill="var(--ink)"
-              fontWeight={f.stepId === selected ? 700 : 400}
-            >
-              {f.title.length > 26 ? `${f.title.slice(0, 25)}…` : f.title}
-            </text>
-            <text x={LEFT + 8} y={top + 26} fontSize="11" fill="var(--ink-2)">
-              {[
-                f.filmMm >= 0.1
-                  ? `${Number(f.filmMm.toFixed(2))} mm`
-                  : `${Math.max(1, Math.round(1000 * f.filmMm))} µm`,
-                f.sheen,
-                at >= f.curedAt ? "cured" : `cured ${moment(f.curedAt)}`,
-              ]
-                .filter(Boolean)
-                .join(", ")}
-            </text>
-          </g>
+          <Film
+            key={f.stepId}
+            f={f}
+            top={top}
+            h={h}
+            fill={fill}
+            rough={rough}
+            selected={selected}
+            at={at}
+            moment={moment}
+          />
         );
       })}
     </svg>
+  );
+}
+
+function Film({
+  f,
+  top,
+  h,
+  fill,
+  rough,
+  selected,
+  at,
+  moment,
+}: {
+  readonly f: Film;
+  readonly top: number;
+  readonly h: number;
+  readonly fill: string | null;
+  readonly rough: string;
+  readonly selected: string;
+  readonly at: number;
+  readonly moment: (minute: number) => string;
+}) {
+  return (
+    <g>
+      <rect
+        x="0"
+        y={top}
+        width={LEFT}
+        height={h}
+        fill={fill ?? (f.chemistry === "mineral" ? "url(#ground)" : "var(--primer-3)")}
+        stroke="var(--ink-2)"
+        strokeWidth="0.8"
+      />
+      {f.sheen === "gloss" ? (
+        <line x1="3" x2={LEFT - 3} y1={top + 2.5} y2={top + 2.5} stroke="white" strokeWidth="3" />
+      ) : (
+        f.sheen === "matte" && <path d={rough} fill="none" stroke="var(--ink-2)" strokeWidth="1" />
+      )}
+      {f.stepId === selected && (
+        <rect
+          x="-4"
+          y={top}
+          width="4"
+          height={h}
+          fill="var(--tape)"
+          stroke="var(--tape-ink)"
+          strokeWidth="0.5"
+        />
+      )}
+      <text
+        x={LEFT + 8}
+        y={top + 13}
+        fontSize="13"
+        fill="var(--ink)"
+        fontWeight={f.stepId === selected ? 700 : 400}
+      >
+        {f.title.length > 26 ? `${f.title.slice(0, 25)}…` : f.title}
+      </text>
+      <text x={LEFT + 8} y={top + 26} fontSize="11" fill="var(--ink-2)">
+        {[
+          f.filmMm >= 0.1
+            ? `${Number(f.filmMm.toFixed(2))} mm`
+            : `${Math.max(1, Math.round(1000 * f.filmMm))} µm`,
+          f.sheen,
+          at >= f.curedAt ? "cured" : `cured ${moment(f.curedAt)}`,
+        ]
+          .filter(Boolean)
+          .join(", ")}
+      </text>
+    </g>
   );
 }

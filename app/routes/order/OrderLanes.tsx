@@ -6,6 +6,8 @@ import type { Plan } from "#core/plan/plan";
 import { windowsOf } from "#core/steps/hours";
 import { axisDay, momentText } from "#app/clock";
 import { reasonText } from "./WhyBefore";
+import type { Constraint, OrderConflict } from "#core/order/conflict";
+import type { RunSlot } from "#core/print/printCalendar";
 
 const PX_PER_MIN = 1.9;
 const PX_PER_GAP_MIN = 0.018;
@@ -17,6 +19,8 @@ const BLOCK = 24;
 /** Pixels from which a press is a drag. */
 const DRAG = 6;
 const link = linkHorizontal();
+
+type TimeScale = ReturnType<typeof timeScale>;
 
 /** Time to the right with nights and working days drawn short: hours at the bench get the room. */
 function timeScale(plan: Plan, from: number, to: number) {
@@ -137,22 +141,7 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
   return (
     <div>
       <div className="grid grid-cols-[auto_minmax(0,1fr)]">
-        <svg width={NAMES} height={30 + lanes.length * LANE} aria-hidden="true">
-          {lanes.map((l, i) => (
-            <g key={l.key}>
-              <line
-                x1="0"
-                x2={NAMES}
-                y1={TOP + (i + 1) * LANE - 4}
-                y2={TOP + (i + 1) * LANE - 4}
-                stroke="var(--mat-line)"
-              />
-              <text x="4" y={TOP + i * LANE + 19} fontSize="14" fill="var(--chalk)" fontWeight="600">
-                {l.name}
-              </text>
-            </g>
-          ))}
-        </svg>
+        <LaneNames lanes={lanes} />
         <div
           ref={box}
           className="overflow-x-auto"
@@ -207,17 +196,7 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
               </g>
             ))}
             {plan.runs.map((r) => (
-              <rect
-                key={r.plateId}
-                x={scale.of(r.setupAt)}
-                y={y(r.printerId)}
-                width={Math.max(5, scale.of(r.endsAt) - scale.of(r.setupAt))}
-                height={BLOCK}
-                fill="url(#waits)"
-                stroke="var(--chalk)"
-              >
-                <title>{`Plate ${plan.plates.find((p) => p.id === r.plateId)!.number}`}</title>
-              </rect>
+              <RunBlock key={r.plateId} r={r} scale={scale} y={y} plan={plan} />
             ))}
             {slots.map((s) => {
               const step = steps.get(s.stepId)!;
@@ -303,42 +282,15 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
               const xa = a ? scale.of(a.startsAt) : xb;
               const ya = a ? y(steps.get(c.before!)!.place) + BLOCK / 2 : yb - 16;
               return (
-                <g
+                <BrokenMark
                   key={`${c.ruleId}${c.before}${c.after}`}
-                  className="cursor-pointer"
-                  onClick={() => onSelect(c.after)}
-                >
-                  <line
-                    x1={xa}
-                    y1={ya}
-                    x2={xb}
-                    y2={yb}
-                    stroke="var(--oxide)"
-                    strokeWidth="7"
-                    strokeLinecap="round"
-                  />
-                  <line
-                    x1={xa}
-                    y1={ya}
-                    x2={xb}
-                    y2={yb}
-                    stroke="var(--chalk)"
-                    strokeWidth="1.5"
-                    strokeDasharray="2 4"
-                  />
-                  <rect x={xb - 40} y={yb - 9} width="34" height="17" fill="var(--oxide)" rx="1" />
-                  <text
-                    x={xb - 23}
-                    y={yb + 4}
-                    fontSize="12"
-                    textAnchor="middle"
-                    fill="var(--primer-1)"
-                    fontWeight="700"
-                  >
-                    {c.ruleId}
-                  </text>
-                  <title>{c.sentence}</title>
-                </g>
+                  c={c}
+                  onSelect={onSelect}
+                  xa={xa}
+                  ya={ya}
+                  xb={xb}
+                  yb={yb}
+                />
               );
             })}
             {links.map((c) => {
@@ -361,30 +313,120 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
           </svg>
         </div>
       </div>
-      <div role="status" className="min-h-6 text-[14px]">
-        {moving ? (
-          <>
-            <b>{name(moving.stepId)}</b> at {momentText(today, moving.at)}:{" "}
-            {broken.length === 0
-              ? "breaks nothing. Let go, or press Enter."
-              : "breaks what follows. Esc puts it back."}
-            {broken.length > 0 && (
-              <ul className="mt-1 grid gap-0.5">
-                {broken.slice(0, 4).map((c) => (
-                  <li key={`${c.before}${c.after}${c.ruleId}`} className="border-l-4 border-[#ff9d84] pl-2">
-                    {name(c.before)} comes before {name(c.after)}. {reasonText(c)}
-                  </li>
-                ))}
-                {broken.length > 4 && <li>and {broken.length - 4} more</li>}
-              </ul>
-            )}
-          </>
-        ) : (
-          <span className="opacity-80">
-            Drag a step, or focus it and press Shift with an arrow, to move it.
-          </span>
-        )}
-      </div>
+      <MoveStatus moving={moving} name={name} today={today} broken={broken} />
     </div>
+  );
+}
+
+function MoveStatus({
+  moving,
+  name,
+  today,
+  broken,
+}: {
+  readonly moving: Moving | null;
+  readonly name: (id: string) => string;
+  readonly today: string;
+  readonly broken: readonly Constraint[];
+}) {
+  return (
+    <div role="status" className="min-h-6 text-[14px]">
+      {moving ? (
+        <>
+          <b>{name(moving.stepId)}</b> at {momentText(today, moving.at)}:{" "}
+          {broken.length === 0
+            ? "breaks nothing. Let go, or press Enter."
+            : "breaks what follows. Esc puts it back."}
+          {broken.length > 0 && (
+            <ul className="mt-1 grid gap-0.5">
+              {broken.slice(0, 4).map((c) => (
+                <li key={`${c.before}${c.after}${c.ruleId}`} className="border-l-4 border-[#ff9d84] pl-2">
+                  {name(c.before)} comes before {name(c.after)}. {reasonText(c)}
+                </li>
+              ))}
+              {broken.length > 4 && <li>and {broken.length - 4} more</li>}
+            </ul>
+          )}
+        </>
+      ) : (
+        <span className="opacity-80">
+          Drag a step, or focus it and press Shift with an arrow, to move it.
+        </span>
+      )}
+    </div>
+  );
+}
+
+function BrokenMark({
+  c,
+  onSelect,
+  xa,
+  ya,
+  xb,
+  yb,
+}: {
+  readonly c: OrderConflict;
+  readonly onSelect: (id: string) => void;
+  readonly xa: number;
+  readonly ya: number;
+  readonly xb: number;
+  readonly yb: number;
+}) {
+  return (
+    <g className="cursor-pointer" onClick={() => onSelect(c.after)}>
+      <line x1={xa} y1={ya} x2={xb} y2={yb} stroke="var(--oxide)" strokeWidth="7" strokeLinecap="round" />
+      <line x1={xa} y1={ya} x2={xb} y2={yb} stroke="var(--chalk)" strokeWidth="1.5" strokeDasharray="2 4" />
+      <rect x={xb - 40} y={yb - 9} width="34" height="17" fill="var(--oxide)" rx="1" />
+      <text x={xb - 23} y={yb + 4} fontSize="12" textAnchor="middle" fill="var(--primer-1)" fontWeight="700">
+        {c.ruleId}
+      </text>
+      <title>{c.sentence}</title>
+    </g>
+  );
+}
+
+function RunBlock({
+  r,
+  scale,
+  y,
+  plan,
+}: {
+  readonly r: RunSlot;
+  readonly scale: TimeScale;
+  readonly y: (key: string) => number;
+  readonly plan: Plan;
+}) {
+  return (
+    <rect
+      x={scale.of(r.setupAt)}
+      y={y(r.printerId)}
+      width={Math.max(5, scale.of(r.endsAt) - scale.of(r.setupAt))}
+      height={BLOCK}
+      fill="url(#waits)"
+      stroke="var(--chalk)"
+    >
+      <title>{`Plate ${plan.plates.find((p) => p.id === r.plateId)!.number}`}</title>
+    </rect>
+  );
+}
+
+function LaneNames({ lanes }: { readonly lanes: { key: string; name: string }[] }) {
+  return (
+    <svg width={NAMES} height={30 + lanes.length * LANE} aria-hidden="true">
+      {lanes.map((l, i) => (
+        <g key={l.key}>
+          <line
+            x1="0"
+            x2={NAMES}
+            y1={TOP + (i + 1) * LANE - 4}
+            y2={TOP + (i + 1) * LANE - 4}
+            stroke="var(--mat-line)"
+          />
+          <text x="4" y={TOP + i * LANE + 19} fontSize="14" fill="var(--chalk)" fontWeight="600">
+            {l.name}
+          </text>
+        </g>
+      ))}
+    </svg>
   );
 }

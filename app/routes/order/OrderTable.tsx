@@ -19,6 +19,9 @@ import {
   sessionRows,
 } from "./view";
 import { OwnStepButton } from "./OwnStepDialog";
+import type { Plan } from "#core/plan/plan";
+import type { Step } from "#core/steps/step";
+import type { Session } from "#core/order/sessions";
 
 type Narrow = (name: keyof OrderFilter, value: string) => void;
 
@@ -41,17 +44,7 @@ export function OrderTable({
   const becauseOf = ({ step, because }: OrderRow) => because || placedText(step, plan.work, name);
   return (
     <section aria-label="In order" className="grid gap-2">
-      <div className="flex flex-wrap items-end gap-3">
-        <h2>In order</h2>
-        <Filters filter={filter} onNarrow={onNarrow} />
-        {isNarrow(filter) && <ShowAll selected={selected} />}
-        <p className="text-[14px] text-ink-2" role="status">
-          {rows.length} of {plan.work.schedule.slots.length}
-        </p>
-        <div className="ml-auto">
-          <OwnStepButton anchor={null} />
-        </div>
-      </div>
+      <OrderFilter filter={filter} onNarrow={onNarrow} selected={selected} rows={rows} plan={plan} />
       <div className="overflow-x-auto">
         <table className="table [&_td]:align-top [&_th]:align-top">
           <thead>
@@ -97,6 +90,34 @@ export function OrderTable({
   );
 }
 
+function OrderFilter({
+  filter,
+  onNarrow,
+  selected,
+  rows,
+  plan,
+}: {
+  readonly filter: OrderFilter;
+  readonly onNarrow: Narrow;
+  readonly selected: string | null;
+  readonly rows: readonly OrderRow[];
+  readonly plan: Plan;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <h2>In order</h2>
+      <Filters filter={filter} onNarrow={onNarrow} />
+      {isNarrow(filter) && <ShowAll selected={selected} />}
+      <p className="text-[14px] text-ink-2" role="status">
+        {rows.length} of {plan.work.schedule.slots.length}
+      </p>
+      <div className="ml-auto">
+        <OwnStepButton anchor={null} />
+      </div>
+    </div>
+  );
+}
+
 /** What goes in one session: a line for all of it, opening to its steps. */
 function SessionLines({
   of: { session, rows },
@@ -119,18 +140,14 @@ function SessionLines({
       <tr>
         <td className="whitespace-nowrap">{momentText(today, session.startsAt)}</td>
         <th scope="row">
-          <button type="button" className="text-left" aria-expanded={shown} onClick={() => open(!isOpen)}>
-            <ChevronRight
-              size={16}
-              aria-hidden="true"
-              className={`mr-1 inline align-[-3px] ${shown ? "rotate-90" : ""}`}
-            />
-            {whole.title}
-            <span className="block pl-5 text-[13px] font-normal text-ink-2">
-              {rows.length} in one go
-              {session.setupMinutes > 0 && `, ${durationText(session.setupMinutes)} to get it out`}
-            </span>
-          </button>
+          <SessionToggle
+            shown={shown}
+            open={open}
+            isOpen={isOpen}
+            whole={whole}
+            rows={rows}
+            session={session}
+          />
         </th>
         <td>{whole.onWhat}</td>
         <td>{whole.place}</td>
@@ -152,6 +169,37 @@ function SessionLines({
           />
         ))}
     </>
+  );
+}
+
+function SessionToggle({
+  shown,
+  open,
+  isOpen,
+  whole,
+  rows,
+  session,
+}: {
+  readonly shown: boolean;
+  readonly open: (value: boolean) => void;
+  readonly isOpen: boolean;
+  readonly whole: Step;
+  readonly rows: readonly OrderRow[];
+  readonly session: Session;
+}) {
+  return (
+    <button type="button" className="text-left" aria-expanded={shown} onClick={() => open(!isOpen)}>
+      <ChevronRight
+        size={16}
+        aria-hidden="true"
+        className={`mr-1 inline align-[-3px] ${shown ? "rotate-90" : ""}`}
+      />
+      {whole.title}
+      <span className="block pl-5 text-[13px] font-normal text-ink-2">
+        {rows.length} in one go
+        {session.setupMinutes > 0 && `, ${durationText(session.setupMinutes)} to get it out`}
+      </span>
+    </button>
   );
 }
 

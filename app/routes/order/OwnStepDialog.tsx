@@ -70,58 +70,15 @@ function OwnStepForm({
       <input type="hidden" name="id" value={own?.id ?? ""} />
       <input type="hidden" name="stepId" value={anchor?.id ?? own?.at?.stepId ?? ""} />
       <Problems problems={problems} fields={["kind", "on", "product", "minutes", "wait", "millilitres"]} />
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Choice
-          label="Kind of step"
-          name="kind"
-          value={kind.name}
-          onChange={(e) => setKind(ownKindNamed(e.target.value)!)}
-          options={ownKinds.map((k) => [k.name, k.name] as const)}
-        />
-        <Field
-          key={`t ${kind.name}`}
-          label="Called"
-          name="title"
-          placeholder={kind.name}
-          defaultValue={usual.title}
-        />
-        <Where anchor={anchor} own={own} />
-        <OnWhat anchor={anchor} own={own} problems={problems} />
-      </div>
-      <div key={kind.name} className="grid gap-3 sm:grid-cols-2">
-        <WithWhat kind={kind} usual={usual} problems={problems} />
-        <Field
-          label="Minutes of hands"
-          name="minutes"
-          inputMode="decimal"
-          defaultValue={usual.minutes}
-          problems={problems}
-        />
-        <Field
-          label="Then wait, minutes"
-          name="wait"
-          inputMode="decimal"
-          defaultValue={usual.waitMinutes}
-          problems={problems}
-        />
-        <div className="grid gap-1.5 sm:col-span-2">
-          {tellableOf(kind.action).length > 0 && (
-            <details
-              open={problems?.some((p) => tellableOf(kind.action).some((t) => t.fact === p.path[0])) ?? false}
-            >
-              <summary className="text-[14px]">What else is so of it</summary>
-              <div className="mt-1.5 grid gap-1.5">
-                <FactFields action={kind.action} facts={usual.facts} problems={problems} />
-              </div>
-            </details>
-          )}
-          <Tick
-            label="It may be left out when time is short"
-            name="optional"
-            defaultChecked={own?.optional ?? false}
-          />
-        </div>
-      </div>
+      <KindAndPlace
+        kind={kind}
+        setKind={setKind}
+        usual={usual}
+        anchor={anchor}
+        own={own}
+        problems={problems}
+      />
+      <KindFields key={kind.name} kind={kind} usual={usual} problems={problems} own={own} />
       <div className="flex gap-2">
         <Button kind="main" type="submit" disabled={fetcher.state !== "idle"}>
           {own ? "Set it" : "Put it in"}
@@ -131,6 +88,92 @@ function OwnStepForm({
         </Button>
       </div>
     </fetcher.Form>
+  );
+}
+
+function KindFields({
+  kind,
+  usual,
+  problems,
+  own,
+}: {
+  readonly kind: OwnKind;
+  readonly usual: Usual;
+  readonly problems: readonly Problem[] | undefined;
+  readonly own: OwnStep | undefined;
+}) {
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <WithWhat kind={kind} usual={usual} problems={problems} />
+      <Field
+        label="Minutes of hands"
+        name="minutes"
+        inputMode="decimal"
+        defaultValue={usual.minutes}
+        problems={problems}
+      />
+      <Field
+        label="Then wait, minutes"
+        name="wait"
+        inputMode="decimal"
+        defaultValue={usual.waitMinutes}
+        problems={problems}
+      />
+      <div className="grid gap-1.5 sm:col-span-2">
+        {tellableOf(kind.action).length > 0 && (
+          <details
+            open={problems?.some((p) => tellableOf(kind.action).some((t) => t.fact === p.path[0])) ?? false}
+          >
+            <summary className="text-[14px]">What else is so of it</summary>
+            <div className="mt-1.5 grid gap-1.5">
+              <FactFields action={kind.action} facts={usual.facts} problems={problems} />
+            </div>
+          </details>
+        )}
+        <Tick
+          label="It may be left out when time is short"
+          name="optional"
+          defaultChecked={own?.optional ?? false}
+        />
+      </div>
+    </div>
+  );
+}
+
+function KindAndPlace({
+  kind,
+  setKind,
+  usual,
+  anchor,
+  own,
+  problems,
+}: {
+  readonly kind: OwnKind;
+  readonly setKind: (value: OwnKind) => void;
+  readonly usual: Usual;
+  readonly anchor: Step | null;
+  readonly own: OwnStep | undefined;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <Choice
+        label="Kind of step"
+        name="kind"
+        value={kind.name}
+        onChange={(e) => setKind(ownKindNamed(e.target.value)!)}
+        options={ownKinds.map((k) => [k.name, k.name] as const)}
+      />
+      <Field
+        key={`t ${kind.name}`}
+        label="Called"
+        name="title"
+        placeholder={kind.name}
+        defaultValue={usual.title}
+      />
+      <Where anchor={anchor} own={own} />
+      <OnWhat anchor={anchor} own={own} problems={problems} />
+    </div>
   );
 }
 
@@ -175,7 +218,8 @@ function OnWhat({ anchor, own, problems }: Props & { problems: readonly Problem[
   );
 }
 
-type Usual = Pick<OwnStep, "product" | "paintId" | "millilitres" | "sheen" | "tool" | "place">;
+/** What the fields of a kind begin with: as the builder had it, or as is usual. */
+type Usual = Omit<OwnStep, "kind" | "id" | "at" | "targets" | "optional">;
 
 function WithWhat({
   kind,

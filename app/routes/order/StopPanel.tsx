@@ -1,7 +1,7 @@
 import { counted } from "#core/words";
 import { useEffect, useState } from "react";
 import { type Advice, type Fault, stopRule, themeForgives } from "#core/plan/surface/stopRule";
-import { type Theme, themes } from "#core/scene/scene";
+import { type Scene, type Theme, themes } from "#core/scene/scene";
 import { undoAction } from "#app/jobs/keep";
 import { patchRow } from "#data/scenes";
 import type { SceneView } from "#app/jobs/sceneView";
@@ -76,19 +76,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
   };
   return (
     <section aria-label="Where to stop" className="grid gap-2">
-      <div className="flex flex-wrap items-end gap-3">
-        <h2 className="self-center">Where to stop</h2>
-        <Choice
-          label="The subject is"
-          name="theme"
-          value={scene.theme}
-          onChange={(e) =>
-            void change({ theme: e.target.value as Theme }, `The subject is ${e.target.value}`)
-          }
-          options={themes.map((t) => [t, t] as const)}
-        />
-        {!open && <Button onClick={() => setOpen(true)}>What will still be seen?</Button>}
-      </div>
+      <StopHead scene={scene} change={change} open={open} setOpen={setOpen} />
       {job.state === "running" && !job.value && (
         <div className="max-w-md">
           <ProgressLine
@@ -104,21 +92,13 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
       {job.state === "failed" && <p className="text-oxide">{job.said}</p>}
       {job.value && (
         <>
-          <p>
-            {faults.length === raked.length ? (
-              `No layer step and no seam stands out from the viewing distance${raked.length > 0 ? " but where light rakes it" : ""}.`
-            ) : (
-              <>
-                {out.length === 0
-                  ? "Nothing that is left stands out."
-                  : `${out.length === 1 ? "One fault stands" : `${out.length} faults stand`} out; ${durationText(sum(out))} of hands take ${out.length === 1 ? "it" : "them"} away.`}{" "}
-                {needless.length > 0 &&
-                  `${needless.length === 1 ? "One is" : `${needless.length} are`} planned to be taken away though hardly anybody will see ${needless.length === 1 ? "it" : "them"}: ${durationText(sum(needless))} to be won.`}{" "}
-                {(job.value.lateDays ?? 0) > 0 &&
-                  `The plan is ${counted(job.value.lateDays ?? 0, "day", "days")} late: win those first, and take nothing more on.`}
-              </>
-            )}
-          </p>
+          <StopSummary
+            faults={faults}
+            raked={raked}
+            out={out}
+            needless={needless}
+            lateDays={job.value.lateDays ?? 0}
+          />
           <StillSeen faults={faults} stopMinutes={job.value.stopMinutes} />
           {faults.length > 0 && (
             <PlainTable
@@ -127,47 +107,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
               className="max-h-80 overflow-auto"
             >
               {faults.map((f) => (
-                <tr key={f.id}>
-                  <th scope="row">
-                    {f.what}
-                    {f.light === "raking" && " in raking light only"}
-                    {f.cm2 !== null && f.cm2 > 0 && (
-                      <span className="font-normal text-ink-2">
-                        , {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²
-                      </span>
-                    )}
-                  </th>
-                  <td>{f.onWhat}</td>
-                  <td>
-                    <FigureView
-                      figure={f.times}
-                      label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`}
-                    />
-                  </td>
-                  <td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
-                  <td>
-                    {f.minutes ? (
-                      <FigureView
-                        figure={f.minutes}
-                        label={`${f.what} on ${f.onWhat}: hands to take it away`}
-                      />
-                    ) : (
-                      ""
-                    )}
-                  </td>
-                  <td>
-                    <span className="flex flex-wrap items-center gap-2">
-                      {f.light === "raking"
-                        ? "leave it, or light it from the front"
-                        : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}
-                      {button[f.advice] && (
-                        <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>
-                          {button[f.advice]}
-                        </Button>
-                      )}
-                    </span>
-                  </td>
-                </tr>
+                <FaultLine key={f.id} f={f} follow={follow} />
               ))}
             </PlainTable>
           )}
@@ -179,5 +119,107 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
         after common practice).
       </p>
     </section>
+  );
+}
+
+function FaultLine({ f, follow }: { readonly f: Fault; readonly follow: (fault: Fault) => Promise<void> }) {
+  return (
+    <tr>
+      <th scope="row">
+        {f.what}
+        {f.light === "raking" && " in raking light only"}
+        {f.cm2 !== null && f.cm2 > 0 && (
+          <span className="font-normal text-ink-2">, {f.cm2 < 0.5 ? "under 1" : f.cm2.toFixed(0)} cm²</span>
+        )}
+      </th>
+      <td>{f.onWhat}</td>
+      <td>
+        <FigureView
+          figure={f.times}
+          label={`${f.what} on ${f.onWhat}: how far above the threshold of sight`}
+        />
+      </td>
+      <td className="whitespace-nowrap">up to {f.forgiven.toFixed(1)} ×</td>
+      <td>
+        {f.minutes ? (
+          <FigureView figure={f.minutes} label={`${f.what} on ${f.onWhat}: hands to take it away`} />
+        ) : (
+          ""
+        )}
+      </td>
+      <td>
+        <span className="flex flex-wrap items-center gap-2">
+          {f.light === "raking"
+            ? "leave it, or light it from the front"
+            : `${says[f.advice]}${f.close ? ", but it is close" : ""}`}
+          {button[f.advice] && (
+            <Button className="!min-h-8 !text-[14px]" onClick={() => void follow(f)}>
+              {button[f.advice]}
+            </Button>
+          )}
+        </span>
+      </td>
+    </tr>
+  );
+}
+
+function StopSummary({
+  faults,
+  raked,
+  out,
+  needless,
+  lateDays,
+}: {
+  readonly faults: readonly Fault[];
+  readonly raked: Fault[];
+  readonly out: Fault[];
+  readonly needless: Fault[];
+  readonly lateDays: number;
+}) {
+  return (
+    <p>
+      {faults.length === raked.length ? (
+        `No layer step and no seam stands out from the viewing distance${raked.length > 0 ? " but where light rakes it" : ""}.`
+      ) : (
+        <>
+          {out.length === 0
+            ? "Nothing that is left stands out."
+            : `${out.length === 1 ? "One fault stands" : `${out.length} faults stand`} out; ${durationText(sum(out))} of hands take ${out.length === 1 ? "it" : "them"} away.`}{" "}
+          {needless.length > 0 &&
+            `${needless.length === 1 ? "One is" : `${needless.length} are`} planned to be taken away though hardly anybody will see ${needless.length === 1 ? "it" : "them"}: ${durationText(sum(needless))} to be won.`}{" "}
+          {lateDays > 0 &&
+            `The plan is ${counted(lateDays, "day", "days")} late: win those first, and take nothing more on.`}
+        </>
+      )}
+    </p>
+  );
+}
+
+function StopHead({
+  scene,
+  change,
+  open,
+  setOpen,
+}: {
+  readonly scene: Scene;
+  readonly change: (
+    patch: Partial<Pick<Scene, "orderWishes" | "orderChanges" | "setAside" | "theme">>,
+    label: string,
+  ) => Promise<void>;
+  readonly open: boolean;
+  readonly setOpen: (value: boolean) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <h2 className="self-center">Where to stop</h2>
+      <Choice
+        label="The subject is"
+        name="theme"
+        value={scene.theme}
+        onChange={(e) => void change({ theme: e.target.value as Theme }, `The subject is ${e.target.value}`)}
+        options={themes.map((t) => [t, t] as const)}
+      />
+      {!open && <Button onClick={() => setOpen(true)}>What will still be seen?</Button>}
+    </div>
   );
 }

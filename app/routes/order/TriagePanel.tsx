@@ -8,6 +8,8 @@ import { useJob } from "#app/hooks/useJob";
 import { askTiers, askTriage } from "#workers/plan";
 import { useOrderChange } from "./useOrderChange";
 import { figures, PlainTable } from "#ui/PlainTable";
+import type { TierHours } from "#core/plan/order/triage";
+import type { PlanInput } from "#core/scene/planInput";
 
 /** What to drop for the date, and what the same scene takes at every tier. */
 export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
@@ -51,23 +53,7 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
           </p>
           {t.dropped.length > 0 && (
             <>
-              <PlainTable
-                label="What would be dropped"
-                heads={["step", "on", figures("hands won"), "then"]}
-                className="max-h-72 overflow-auto"
-              >
-                {t.dropped.map((d) => (
-                  <tr key={d.stepIds[0]}>
-                    <th scope="row">{d.what}</th>
-                    <td>{d.onWhat}</td>
-                    <td data-figures>{durationText(d.minutes)}</td>
-                    <td>
-                      {d.looks}
-                      {d.seen < 0.5 && <span className="text-ink-2"> (hardly seen from there)</span>}
-                    </td>
-                  </tr>
-                ))}
-              </PlainTable>
+              <DroppedTable t={t} />
               <div>
                 <Button
                   kind="main"
@@ -85,26 +71,60 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
           )}
         </>
       )}
-      {tiers.job.value && (
-        <PlainTable
-          label="What could be dropped"
-          heads={["tier", figures("steps"), figures("hands"), "ready"]}
-          table="table max-w-2xl"
-        >
-          {tiers.job.value.map((r) => (
-            <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
-              <th scope="row">{r.tier}</th>
-              <td data-figures>{r.steps}</td>
-              <td data-figures>{durationText(r.handsMinutes)}</td>
-              <td>{dayText(today, r.finishAt)}</td>
-            </tr>
-          ))}
-        </PlainTable>
-      )}
+      {tiers.job.value && <TierTable tiers={tiers.job.value} input={input} today={today} />}
       <p className="text-[13px] text-ink-2">
         Dropped first: what is least seen from the viewing distance for its minutes (common practice). What
         holds, closes or protects always stays.
       </p>
     </section>
+  );
+}
+
+function TierTable({
+  tiers,
+  input,
+  today,
+}: {
+  readonly tiers: readonly TierHours[];
+  readonly input: PlanInput;
+  readonly today: string;
+}) {
+  return (
+    <PlainTable
+      label="What could be dropped"
+      heads={["tier", figures("steps"), figures("hands"), "ready"]}
+      table="table max-w-2xl"
+    >
+      {tiers.map((r) => (
+        <tr key={r.tier} data-selected={r.tier === input.scene.tier ? true : undefined}>
+          <th scope="row">{r.tier}</th>
+          <td data-figures>{r.steps}</td>
+          <td data-figures>{durationText(r.handsMinutes)}</td>
+          <td>{dayText(today, r.finishAt)}</td>
+        </tr>
+      ))}
+    </PlainTable>
+  );
+}
+
+function DroppedTable({ t }: { readonly t: Triage }) {
+  return (
+    <PlainTable
+      label="What would be dropped"
+      heads={["step", "on", figures("hands won"), "then"]}
+      className="max-h-72 overflow-auto"
+    >
+      {t.dropped.map((d) => (
+        <tr key={d.stepIds[0]}>
+          <th scope="row">{d.what}</th>
+          <td>{d.onWhat}</td>
+          <td data-figures>{durationText(d.minutes)}</td>
+          <td>
+            {d.looks}
+            {d.seen < 0.5 && <span className="text-ink-2"> (hardly seen from there)</span>}
+          </td>
+        </tr>
+      ))}
+    </PlainTable>
   );
 }

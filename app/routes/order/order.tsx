@@ -28,6 +28,7 @@ import { StopPanel } from "./StopPanel";
 import { TriagePanel } from "./TriagePanel";
 import { useOrderMove } from "./useOrderChange";
 import { emptyOrder, filterOf, isNarrow, namesOf, orderRows } from "./view";
+import type { SceneView } from "#app/jobs/sceneView";
 
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   orderAction(await readForm(request), params.sceneId);
@@ -96,23 +97,29 @@ export default function Order() {
       {step ? (
         <StepSlip step={step} name={name} onMove={move} />
       ) : (
-        <Slip title="Order">
-          <SlipLines
-            title="Together"
-            lines={[
-              [
-                "hands",
-                <FigureView key="h" figure={view.plan.totals.handsMinutes} label="Hands-on time in all" />,
-              ],
-              ["ready", dayText(now.today, view.plan.totals.finishAt)],
-            ]}
-          />
-          <p className="text-[14px] text-ink-2">
-            Select a step to see what it waits for, what waits for it, and the films on its part.
-          </p>
-        </Slip>
+        <OrderSlip view={view} today={now.today} />
       )}
     </div>
+  );
+}
+
+function OrderSlip({ view, today }: { readonly view: SceneView; readonly today: string }) {
+  return (
+    <Slip title="Order">
+      <SlipLines
+        title="Together"
+        lines={[
+          [
+            "hands",
+            <FigureView key="h" figure={view.plan.totals.handsMinutes} label="Hands-on time in all" />,
+          ],
+          ["ready", dayText(today, view.plan.totals.finishAt)],
+        ]}
+      />
+      <p className="text-[14px] text-ink-2">
+        Select a step to see what it waits for, what waits for it, and the films on its part.
+      </p>
+    </Slip>
   );
 }
 

@@ -54,42 +54,7 @@ export function Audit({
           </thead>
           <tbody>
             {lines.slice(0, 60).map((l) => (
-              <tr key={l.partId}>
-                <th scope="row" className="!font-normal">
-                  <Link
-                    to={`/scenes/${sceneId}/parts/${l.partId}`}
-                    className="underline decoration-primer-3 underline-offset-4"
-                  >
-                    {l.name}
-                  </Link>
-                </th>
-                <td data-figures>{l.drawnAt === null ? "–" : ratioText(Number(l.drawnAt.toFixed(1)))}</td>
-                <td data-figures>
-                  {l.madeAt === null
-                    ? "–"
-                    : l.advice === "stays as it is"
-                      ? "its own size"
-                      : ratioText(Number(l.madeAt.toFixed(1)))}
-                </td>
-                <td data-figures>
-                  {l.offShare === null || l.advice === "stays as it is"
-                    ? "–"
-                    : Math.abs(l.offShare) < 0.0005
-                      ? "true"
-                      : `${l.offShare > 0 ? "+" : "−"}${(100 * Math.abs(l.offShare)).toFixed(1)} %`}
-                </td>
-                <td>
-                  {l.evidence}
-                  {l.evidence === "a feature" && `: ${l.evidenceText}`}
-                </td>
-                <td
-                  className={
-                    l.advice === "rescale" ? "text-oxide" : l.advice === "say its scale" ? "text-ochre" : ""
-                  }
-                >
-                  {words[l.advice]}
-                </td>
-              </tr>
+              <AuditLine key={l.partId} l={l} sceneId={sceneId} />
             ))}
           </tbody>
         </table>
@@ -99,5 +64,44 @@ export function Audit({
       </div>
       <p className="sr-only">Scene at {ratioText(denominator)}</p>
     </section>
+  );
+}
+
+function AuditLine({ l, sceneId }: { readonly l: AuditLine; readonly sceneId: string }) {
+  return (
+    <tr>
+      <th scope="row" className="!font-normal">
+        <Link
+          to={`/scenes/${sceneId}/parts/${l.partId}`}
+          className="underline decoration-primer-3 underline-offset-4"
+        >
+          {l.name}
+        </Link>
+      </th>
+      <td data-figures>{l.drawnAt === null ? "–" : ratioText(Number(l.drawnAt.toFixed(1)))}</td>
+      <td data-figures>
+        {l.madeAt === null
+          ? "–"
+          : l.advice === "stays as it is"
+            ? "its own size"
+            : ratioText(Number(l.madeAt.toFixed(1)))}
+      </td>
+      <td data-figures>
+        {l.offShare === null || l.advice === "stays as it is"
+          ? "–"
+          : Math.abs(l.offShare) < 0.0005
+            ? "true"
+            : `${l.offShare > 0 ? "+" : "−"}${(100 * Math.abs(l.offShare)).toFixed(1)} %`}
+      </td>
+      <td>
+        {l.evidence}
+        {l.evidence === "a feature" && `: ${l.evidenceText}`}
+      </td>
+      <td
+        className={l.advice === "rescale" ? "text-oxide" : l.advice === "say its scale" ? "text-ochre" : ""}
+      >
+        {words[l.advice]}
+      </td>
+    </tr>
   );
 }

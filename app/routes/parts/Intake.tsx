@@ -1,5 +1,5 @@
 import { FilePlus2, FolderPlus } from "lucide-react";
-import { type DragEvent, useRef, useState } from "react";
+import { type DragEvent, type RefObject, useRef, useState } from "react";
 import { intakeLanes, takeFile } from "#workers/intake";
 import { addFiles, type FileState } from "#app/jobs/addFiles";
 import { Button } from "#ui/Button";
@@ -46,71 +46,114 @@ export function Intake({ sceneId }: { sceneId: string }) {
       onDrop={onDrop}
       className={`panel border-2 border-dashed ${over ? "border-tape" : "border-primer-3"}`}
     >
-      <div className="flex flex-wrap items-center gap-3">
-        <Button
-          kind="main"
-          data-new
-          icon={<FilePlus2 size={17} strokeWidth={1.75} aria-hidden />}
-          onClick={() => picker.current?.click()}
-        >
-          Add models
-        </Button>
-        <span className="text-[14px] text-ink-2">
-          <FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />
-          or drop them here: STL, OBJ, 3MF, PLY, many at once
-        </span>
-        <input
-          ref={picker}
-          type="file"
-          multiple
-          accept=".stl,.obj,.3mf,.ply"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Model files"
-          onChange={(e) => {
-            void take([...(e.target.files ?? [])]);
-            e.target.value = "";
-          }}
-        />
-        <Tick
-          label="Groups of an OBJ as parts of their own"
-          checked={objGroupsApart}
-          onChange={(e) => setApart(e.target.checked)}
-        />
-        {busy && (
-          <Button kind="quiet" className="ml-auto" onClick={() => cancel.current?.abort()}>
-            Cancel all
-          </Button>
-        )}
-        {!busy && states.length > 0 && (
-          <Button kind="quiet" className="ml-auto" onClick={() => setStates([])}>
-            Clear this list
-          </Button>
-        )}
-      </div>
-      {states.length > 0 && (
-        <ul className="mt-3 grid gap-2" aria-live="polite">
-          {told.length < states.length && (
-            <li className="text-[14px] text-ink-2">
-              {states.filter((s) => s.done).length} of {states.length} files done
-            </li>
-          )}
-          {told.map(({ s, i }) => (
-            <li key={`${s.name}${i}`}>
-              {s.problem ? (
-                <p className="border-l-4 border-oxide pl-2">{s.problem.message}</p>
-              ) : s.done ? (
-                <p className="text-[14px]">
-                  {s.name}: {s.stage}
-                  {s.parts > 1 ? `, ${s.parts} bodies` : ""}
-                </p>
-              ) : (
-                <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
+      <IntakeButtons
+        picker={picker}
+        take={take}
+        objGroupsApart={objGroupsApart}
+        setApart={setApart}
+        busy={busy}
+        cancel={cancel}
+        states={states}
+        setStates={setStates}
+      />
+      {states.length > 0 && <IntakeStates told={told} states={states} />}
     </section>
+  );
+}
+
+function IntakeStates({
+  told,
+  states,
+}: {
+  readonly told: { s: FileState; i: number }[];
+  readonly states: readonly FileState[];
+}) {
+  return (
+    <ul className="mt-3 grid gap-2" aria-live="polite">
+      {told.length < states.length && (
+        <li className="text-[14px] text-ink-2">
+          {states.filter((s) => s.done).length} of {states.length} files done
+        </li>
+      )}
+      {told.map(({ s, i }) => (
+        <li key={`${s.name}${i}`}>
+          {s.problem ? (
+            <p className="border-l-4 border-oxide pl-2">{s.problem.message}</p>
+          ) : s.done ? (
+            <p className="text-[14px]">
+              {s.name}: {s.stage}
+              {s.parts > 1 ? `, ${s.parts} bodies` : ""}
+            </p>
+          ) : (
+            <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function IntakeButtons({
+  picker,
+  take,
+  objGroupsApart,
+  setApart,
+  busy,
+  cancel,
+  states,
+  setStates,
+}: {
+  readonly picker: RefObject<HTMLInputElement | null>;
+  readonly take: (files: readonly File[]) => Promise<void>;
+  readonly objGroupsApart: boolean;
+  readonly setApart: (value: boolean) => void;
+  readonly busy: boolean;
+  readonly cancel: RefObject<AbortController | null>;
+  readonly states: readonly FileState[];
+  readonly setStates: (value: readonly FileState[]) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <Button
+        kind="main"
+        data-new
+        icon={<FilePlus2 size={17} strokeWidth={1.75} aria-hidden />}
+        onClick={() => picker.current?.click()}
+      >
+        Add models
+      </Button>
+      <span className="text-[14px] text-ink-2">
+        <FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />
+        or drop them here: STL, OBJ, 3MF, PLY, many at once
+      </span>
+      <input
+        ref={picker}
+        type="file"
+        multiple
+        accept=".stl,.obj,.3mf,.ply"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Model files"
+        onChange={(e) => {
+          void take([...(e.target.files ?? [])]);
+          e.target.value = "";
+        }}
+      />
+      <Tick
+        label="Groups of an OBJ as parts of their own"
+        checked={objGroupsApart}
+        onChange={(e) => setApart(e.target.checked)}
+      />
+      {busy && (
+        <Button kind="quiet" className="ml-auto" onClick={() => cancel.current?.abort()}>
+          Cancel all
+        </Button>
+      )}
+      {!busy && states.length > 0 && (
+        <Button kind="quiet" className="ml-auto" onClick={() => setStates([])}>
+          Clear this list
+        </Button>
+      )}
+    </div>
   );
 }

@@ -1,11 +1,11 @@
-import { useSubmit } from "react-router";
+import { useSubmit, type SubmitFunction } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { Listing, Part } from "#core/scene/part";
 import { undoAction } from "#app/jobs/keep";
 import { KeptForm } from "#route/KeptForm";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
-import { useToast } from "#ui/Toasts";
+import { type Say, useToast } from "#ui/Toasts";
 import { ListingFields } from "./ListingFields";
 
 /** What was read of a file or kit that is not bought, to be set right, and the step to having it. */
@@ -55,20 +55,34 @@ export function ListingPanel({
         <Field label="Depth" name="depth" defaultValue={mm(depth)} problems={problems} />
         <Field label="Height" name="height" defaultValue={mm(height)} problems={problems} />
         <ListingFields listing={listing} problems={problems} />
-        <div className="col-span-full flex gap-2">
-          <Button kind="main" type="submit" name="intent" value="listing">
-            Set
-          </Button>
-          <Button
-            onClick={() => {
-              void submit({ intent: "buy", id: part.id }, { method: "post" });
-              say(`${part.name} was bought.`, undoAction);
-            }}
-          >
-            Buy
-          </Button>
-        </div>
+        <ListingButtons submit={submit} part={part} say={say} />
       </KeptForm>
     </section>
+  );
+}
+
+function ListingButtons({
+  submit,
+  part,
+  say,
+}: {
+  readonly submit: SubmitFunction;
+  readonly part: Part;
+  readonly say: Say;
+}) {
+  return (
+    <div className="col-span-full flex gap-2">
+      <Button kind="main" type="submit" name="intent" value="listing">
+        Set
+      </Button>
+      <Button
+        onClick={() => {
+          void submit({ intent: "buy", id: part.id }, { method: "post" });
+          say(`${part.name} was bought.`, undoAction);
+        }}
+      >
+        Buy
+      </Button>
+    </div>
   );
 }

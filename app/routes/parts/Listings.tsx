@@ -37,33 +37,16 @@ export function Listings() {
   return (
     <section className="grid gap-3" aria-label="Not bought yet">
       <h2>Not bought yet</h2>
-      <div className="flex flex-wrap items-end gap-3">
-        <Choice
-          label="Supports"
-          name="listingSupports"
-          value={supports}
-          onChange={(e) => setSupports(e.target.value as Listing["supports"] | "")}
-          options={[
-            ["", "any"],
-            ["none needed", "none needed"],
-            ["supported", "comes supported"],
-            ["not told", "not told"],
-          ]}
-        />
-        <Field
-          label="Price at most"
-          name="listingMost"
-          inputMode="decimal"
-          value={most}
-          onChange={(e) => setMost(e.target.value)}
-        />
-        <Tick label="Whole on a bed" checked={wholeOnly} onChange={(e) => setWholeOnly(e.target.checked)} />
-        {rows.length < plans.length && (
-          <p className="pb-2 text-[14px] text-ink-2">
-            {rows.length} of {plans.length}
-          </p>
-        )}
-      </div>
+      <ShortlistFilter
+        supports={supports}
+        setSupports={setSupports}
+        most={most}
+        setMost={setMost}
+        wholeOnly={wholeOnly}
+        setWholeOnly={setWholeOnly}
+        rows={rows}
+        plans={plans}
+      />
       <Table
         rows={rows}
         columns={columnsOf(scene.id, workshop.currency, buy)}
@@ -75,6 +58,56 @@ export function Listings() {
         calendar before it is bought.
       </p>
     </section>
+  );
+}
+
+function ShortlistFilter({
+  supports,
+  setSupports,
+  most,
+  setMost,
+  wholeOnly,
+  setWholeOnly,
+  rows,
+  plans,
+}: {
+  readonly supports: "" | "none needed" | "supported" | "not told";
+  readonly setSupports: (value: "" | "none needed" | "supported" | "not told") => void;
+  readonly most: string;
+  readonly setMost: (value: string) => void;
+  readonly wholeOnly: boolean;
+  readonly setWholeOnly: (value: boolean) => void;
+  readonly rows: readonly ListingPlan[];
+  readonly plans: readonly ListingPlan[];
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Choice
+        label="Supports"
+        name="listingSupports"
+        value={supports}
+        onChange={(e) => setSupports(e.target.value as Listing["supports"] | "")}
+        options={[
+          ["", "any"],
+          ["none needed", "none needed"],
+          ["supported", "comes supported"],
+          ["not told", "not told"],
+        ]}
+      />
+      <Field
+        label="Price at most"
+        name="listingMost"
+        inputMode="decimal"
+        value={most}
+        onChange={(e) => setMost(e.target.value)}
+      />
+      <Tick label="Whole on a bed" checked={wholeOnly} onChange={(e) => setWholeOnly(e.target.checked)} />
+      {rows.length < plans.length && (
+        <p className="pb-2 text-[14px] text-ink-2">
+          {rows.length} of {plans.length}
+        </p>
+      )}
+    </div>
   );
 }
 

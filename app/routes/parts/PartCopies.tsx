@@ -2,12 +2,12 @@ import { counted } from "#core/words";
 import { moneyText } from "#core/money";
 import { guessMaterial } from "#core/materials/guessMaterial";
 import { materialOf } from "#core/materials/materials";
-import { type CutPiece, cutPiecesOf } from "#core/scene/part";
+import { type CutPiece, cutPiecesOf, type Part, type OtherWays } from "#core/scene/part";
 import { MadeOf } from "./MadeOf";
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import { cutList } from "#core/plan/parts/cutList";
-import { compareWays } from "#core/plan/parts/makeOrBuy";
+import { compareWays, type Comparison } from "#core/plan/parts/makeOrBuy";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { copyStates } from "#core/scene/part";
 import { statesOf } from "#core/plan/stores/bill";
@@ -77,86 +77,112 @@ export function PartWays({
   return (
     <section className="panel grid content-start gap-3">
       <h2>Print, buy or build by hand</h2>
-      <KeptForm
-        className="grid grid-cols-2 items-start gap-3 md:grid-cols-3"
-        key={part.id}
-        version={JSON.stringify(ways)}
-      >
-        <Field
-          label={`Bought, each, ${currency}`}
-          name="buyEach"
-          inputMode="decimal"
-          defaultValue={typed(ways?.buyEachMinor)}
-          placeholder="not to be had"
-          problems={problems}
-        />
-        <Field
-          label={`Built, material each, ${currency}`}
-          name="buildEach"
-          inputMode="decimal"
-          defaultValue={typed(ways?.buildEachMinor)}
-          problems={problems}
-        />
-        <Field
-          label="Built, hours each"
-          name="buildHours"
-          inputMode="decimal"
-          defaultValue={ways?.buildEachHours ?? ""}
-          problems={problems}
-        />
-        <Field
-          label="Printed, hours once"
-          name="onceHours"
-          inputMode="decimal"
-          defaultValue={ways?.makeOnceHours ?? 1}
-          hint="finding, mending, a trial"
-          problems={problems}
-        />
-        <Field
-          label={`An hour of yours, ${currency}`}
-          name="hourWorth"
-          inputMode="decimal"
-          defaultValue={typed(ways?.hourWorthMinor ?? 0)}
-          problems={problems}
-        />
-        <Button type="submit" name="intent" value="ways" className="mt-6">
-          Compare
-        </Button>
-      </KeptForm>
-      {compared && (
-        <>
-          <PlainTable
-            label="Ways to have it"
-            heads={[
-              `way, ${part.count === 1 ? "one copy" : `${part.count} copies`}`,
-              figures("money"),
-              figures("hands"),
-              "together",
-            ]}
-          >
-            {compared.ways.map((w, i) => (
-              <tr key={w.way} data-selected={i === 0 ? true : undefined}>
-                <th scope="row">{w.way}</th>
-                <td data-figures>{money(w.moneyMinor, currency)}</td>
-                <td data-figures>{w.hours.toFixed(1)} h</td>
-                <td>
-                  <FigureView figure={w.together} label={w.way} />
-                </td>
-              </tr>
-            ))}
-          </PlainTable>
-          <ul className="text-[14px]">
-            {compared.breakEven.map((b) => (
-              <li key={b.against}>
-                {b.count === null
-                  ? `Printing never beats “${b.against}” in money: ${b.working}.`
-                  : `Printing beats “${b.against}” from ${counted(b.count, "copy", "copies")}: ${b.working}.`}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      <WaysForm key={part.id} ways={ways} currency={currency} problems={problems} />
+      {compared && <WaysCompared part={part} compared={compared} currency={currency} />}
     </section>
+  );
+}
+
+function WaysCompared({
+  part,
+  compared,
+  currency,
+}: {
+  readonly part: Part;
+  readonly compared: Comparison;
+  readonly currency: string;
+}) {
+  return (
+    <>
+      <PlainTable
+        label="Ways to have it"
+        heads={[
+          `way, ${part.count === 1 ? "one copy" : `${part.count} copies`}`,
+          figures("money"),
+          figures("hands"),
+          "together",
+        ]}
+      >
+        {compared.ways.map((w, i) => (
+          <tr key={w.way} data-selected={i === 0 ? true : undefined}>
+            <th scope="row">{w.way}</th>
+            <td data-figures>{money(w.moneyMinor, currency)}</td>
+            <td data-figures>{w.hours.toFixed(1)} h</td>
+            <td>
+              <FigureView figure={w.together} label={w.way} />
+            </td>
+          </tr>
+        ))}
+      </PlainTable>
+      <ul className="text-[14px]">
+        {compared.breakEven.map((b) => (
+          <li key={b.against}>
+            {b.count === null
+              ? `Printing never beats “${b.against}” in money: ${b.working}.`
+              : `Printing beats “${b.against}” from ${counted(b.count, "copy", "copies")}: ${b.working}.`}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function WaysForm({
+  ways,
+  currency,
+  problems,
+}: {
+  readonly ways: OtherWays | null;
+  readonly currency: string;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <KeptForm
+      className="grid grid-cols-2 items-start gap-3 md:grid-cols-3"
+
+      version={JSON.stringify(ways)}
+    >
+      <Field
+        label={`Bought, each, ${currency}`}
+        name="buyEach"
+        inputMode="decimal"
+        defaultValue={typed(ways?.buyEachMinor)}
+        placeholder="not to be had"
+        problems={problems}
+      />
+      <Field
+        label={`Built, material each, ${currency}`}
+        name="buildEach"
+        inputMode="decimal"
+        defaultValue={typed(ways?.buildEachMinor)}
+        problems={problems}
+      />
+      <Field
+        label="Built, hours each"
+        name="buildHours"
+        inputMode="decimal"
+        defaultValue={ways?.buildEachHours ?? ""}
+        problems={problems}
+      />
+      <Field
+        label="Printed, hours once"
+        name="onceHours"
+        inputMode="decimal"
+        defaultValue={ways?.makeOnceHours ?? 1}
+        hint="finding, mending, a trial"
+        problems={problems}
+      />
+      <Field
+        label={`An hour of yours, ${currency}`}
+        name="hourWorth"
+        inputMode="decimal"
+        defaultValue={typed(ways?.hourWorthMinor ?? 0)}
+        problems={problems}
+      />
+      <Button type="submit" name="intent" value="ways" className="mt-6">
+        Compare
+      </Button>
+    </KeptForm>
   );
 }
 
@@ -176,24 +202,7 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
           heads={["piece", figures("size, mm"), figures("of it"), buttons("remove")]}
         >
           {cutPieces.map((c) => (
-            <tr key={c.id}>
-              <th scope="row" className="!font-normal">
-                {c.form}, {c.material}
-                {c.madeOf === null && <PieceGuess piece={c} />}
-              </th>
-              <td data-figures>
-                {c.lengthMm} × {c.widthMm} × {c.thicknessMm}
-              </td>
-              <td data-figures>{c.count}</td>
-              <td>
-                <Form method="post">
-                  <input type="hidden" name="pieceId" value={c.id} />
-                  <Button kind="quiet" type="submit" name="intent" value="cut-remove">
-                    Remove
-                  </Button>
-                </Form>
-              </td>
-            </tr>
+            <CutPieceLine key={c.id} c={c} />
           ))}
         </PlainTable>
       )}
@@ -203,34 +212,56 @@ export function PartCuts({ p, problems }: { p: PartPlan; problems: readonly Prob
           {list.surfaceCm2.toFixed(0)} cm² of surface to paint.
         </p>
       )}
-      <Form method="post" className="grid grid-cols-4 items-start gap-3">
-        <Choice
-          label="Form"
-          name="form"
-          options={[
-            ["sheet", "sheet"],
-            ["strip", "strip"],
-            ["rod", "rod"],
-          ]}
-        />
-        <MadeOf />
-        <Field label="As you call it" name="material" placeholder="0.5 mm sheet" />
-        <Field
-          label="How many"
-          name="pieceCount"
-          type="number"
-          min={1}
-          defaultValue={1}
-          problems={problems}
-        />
-        <Field label="Length, mm" name="lengthMm" inputMode="decimal" problems={problems} />
-        <Field label="Width, mm" name="widthMm" inputMode="decimal" problems={problems} />
-        <Field label="Thickness, mm" name="thicknessMm" inputMode="decimal" problems={problems} />
-        <Button type="submit" name="intent" value="cut-add">
-          Add it
-        </Button>
-      </Form>
+      <CutPieceForm problems={problems} />
     </section>
+  );
+}
+
+function CutPieceForm({ problems }: { readonly problems: readonly Problem[] | undefined }) {
+  return (
+    <Form method="post" className="grid grid-cols-4 items-start gap-3">
+      <Choice
+        label="Form"
+        name="form"
+        options={[
+          ["sheet", "sheet"],
+          ["strip", "strip"],
+          ["rod", "rod"],
+        ]}
+      />
+      <MadeOf />
+      <Field label="As you call it" name="material" placeholder="0.5 mm sheet" />
+      <Field label="How many" name="pieceCount" type="number" min={1} defaultValue={1} problems={problems} />
+      <Field label="Length, mm" name="lengthMm" inputMode="decimal" problems={problems} />
+      <Field label="Width, mm" name="widthMm" inputMode="decimal" problems={problems} />
+      <Field label="Thickness, mm" name="thicknessMm" inputMode="decimal" problems={problems} />
+      <Button type="submit" name="intent" value="cut-add">
+        Add it
+      </Button>
+    </Form>
+  );
+}
+
+function CutPieceLine({ c }: { readonly c: CutPiece }) {
+  return (
+    <tr>
+      <th scope="row" className="!font-normal">
+        {c.form}, {c.material}
+        {c.madeOf === null && <PieceGuess piece={c} />}
+      </th>
+      <td data-figures>
+        {c.lengthMm} × {c.widthMm} × {c.thicknessMm}
+      </td>
+      <td data-figures>{c.count}</td>
+      <td>
+        <Form method="post">
+          <input type="hidden" name="pieceId" value={c.id} />
+          <Button kind="quiet" type="submit" name="intent" value="cut-remove">
+            Remove
+          </Button>
+        </Form>
+      </td>
+    </tr>
   );
 }
 

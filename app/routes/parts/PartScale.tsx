@@ -2,14 +2,12 @@ import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { WORTH_SAYING } from "#core/scale/rescale";
-import { meshUnits } from "#core/units";
 import type { ReferenceFeature } from "#core/scale/features";
 import { Button } from "#ui/Button";
-import { Choice, Field, Problems } from "#ui/Field";
-import { KeptForm } from "#route/KeptForm";
+import { Choice, Field } from "#ui/Field";
 import { figures, PlainTable } from "#ui/PlainTable";
-
-const unitChoices = Object.entries(meshUnits).map(([name, mm]) => [String(mm), name] as const);
+import { SourceForm } from "./SourceScale";
+import type { Part } from "#core/scene/part";
 
 /** What the part was drawn at, by word or by features of known size; what disagrees, and by how much. */
 export function PartScale({
@@ -35,91 +33,8 @@ export function PartScale({
       <p>
         {p.rescale.sentence}: <span className="figures font-semibold">× {p.rescale.factor.toFixed(5)}</span>
       </p>
-      <KeptForm
-        className="grid grid-cols-2 items-start gap-3"
-        key={part.id}
-        version={JSON.stringify([source, part.size.unitMm, part.size.ownFactor])}
-      >
-        <Problems
-          problems={problems}
-          fields={["ratio", "fileSize", "realSize", "name", "count", "ownFactor"]}
-        />
-        <Choice
-          label="It was drawn"
-          name="kind"
-          defaultValue={["full", "real-object"].includes(source.kind) ? source.kind : "ratio"}
-          options={[
-            ["ratio", "at the scale typed here"],
-            ["full", "at full size"],
-            ["real-object", "as a thing that stays 1:1"],
-            ["unknown", "I do not know"],
-          ]}
-        />
-        <Field
-          label="Scale"
-          name="ratio"
-          defaultValue={
-            source.kind === "ratio"
-              ? `1:${source.denominator}`
-              : source.kind === "figure"
-                ? `${source.figureMm}mm figure to the ${source.convention}`
-                : ""
-          }
-          placeholder="1:48"
-          hint="1:48, 4 mm/ft, 28mm figure"
-          problems={problems}
-        />
-        <Choice
-          label="Its file counts in"
-          name="unit"
-          defaultValue={String(part.size.unitMm)}
-          options={unitChoices}
-          {...(part.size.unitSure ? {} : { hint: "guessed: confirm it" })}
-        />
-        <Field
-          label="Made larger or smaller on purpose, %"
-          name="ownFactor"
-          defaultValue={Number((100 * part.size.ownFactor).toFixed(3))}
-          inputMode="decimal"
-          hint="100 for true to scale"
-          problems={problems}
-        />
-        <div className="col-span-2 flex flex-wrap gap-2">
-          <Button kind="main" type="submit" name="intent" value="scale">
-            Set the scale
-          </Button>
-          <Button type="submit" name="intent" value="variant">
-            Add a variant at this per cent
-          </Button>
-        </div>
-      </KeptForm>
-      <Form method="post" className="grid grid-cols-3 items-start gap-3 border-t border-primer-3 pt-3">
-        <Choice
-          label="Or a feature"
-          name="featureId"
-          options={features.map((f) => [f.id, f.name] as const)}
-        />
-        <Field
-          label="Size in the file"
-          name="fileSize"
-          placeholder="39.4"
-          inputMode="decimal"
-          problems={problems}
-          hint="in the file's units, or measure it above"
-        />
-        <Field
-          label="Its real size"
-          name="realSize"
-          placeholder={`6'6"`}
-          problems={problems}
-          hint="empty: the usual one"
-        />
-        <div className="flex flex-wrap gap-2">
-          <Button type="submit" name="intent" value="feature">
-            Scale by it
-          </Button>
-        </div>
-      </Form>
+      <SourceForm key={part.id} part={part} source={source} problems={problems} />
+      <FeatureForm features={features} problems={problems} />
       {factors.length > 0 && (
         <div className="border-t border-primer-3 pt-2">
           {apart > WORTH_SAYING && (
@@ -128,26 +43,72 @@ export function PartScale({
               is not true in itself, or one of them was measured elsewhere than it seemed.
             </p>
           )}
-          <PlainTable
-            label="Features of known size"
-            heads={["evidence", figures("in the file"), figures("really"), figures("factor"), figures("off")]}
-          >
-            {factors.map((f) => (
-              <tr key={f.featureId}>
-                <th scope="row" className="!font-normal">
-                  {f.name}
-                </th>
-                <td data-figures>{Number(f.fileSize.toPrecision(5))}</td>
-                <td data-figures>{f.realMm} mm</td>
-                <td data-figures>{f.factor.toFixed(5)}</td>
-                <td data-figures>
-                  {(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %
-                </td>
-              </tr>
-            ))}
-          </PlainTable>
+          <FeatureTable factors={factors} p={p} part={part} />
         </div>
       )}
     </section>
+  );
+}
+
+function FeatureTable({
+  factors,
+  p,
+  part,
+}: {
+  readonly factors: { factor: number; featureId: string; name: string; realMm: number; fileSize: number }[];
+  readonly p: PartPlan;
+  readonly part: Part;
+}) {
+  return (
+    <PlainTable
+      label="Features of known size"
+      heads={["evidence", figures("in the file"), figures("really"), figures("factor"), figures("off")]}
+    >
+      {factors.map((f) => (
+        <tr key={f.featureId}>
+          <th scope="row" className="!font-normal">
+            {f.name}
+          </th>
+          <td data-figures>{Number(f.fileSize.toPrecision(5))}</td>
+          <td data-figures>{f.realMm} mm</td>
+          <td data-figures>{f.factor.toFixed(5)}</td>
+          <td data-figures>{(100 * (p.rescale.factor / part.size.ownFactor / f.factor - 1)).toFixed(1)} %</td>
+        </tr>
+      ))}
+    </PlainTable>
+  );
+}
+
+function FeatureForm({
+  features,
+  problems,
+}: {
+  readonly features: readonly ReferenceFeature[];
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <Form method="post" className="grid grid-cols-3 items-start gap-3 border-t border-primer-3 pt-3">
+      <Choice label="Or a feature" name="featureId" options={features.map((f) => [f.id, f.name] as const)} />
+      <Field
+        label="Size in the file"
+        name="fileSize"
+        placeholder="39.4"
+        inputMode="decimal"
+        problems={problems}
+        hint="in the file's units, or measure it above"
+      />
+      <Field
+        label="Its real size"
+        name="realSize"
+        placeholder={`6'6"`}
+        problems={problems}
+        hint="empty: the usual one"
+      />
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit" name="intent" value="feature">
+          Scale by it
+        </Button>
+      </div>
+    </Form>
   );
 }

@@ -85,24 +85,15 @@ export function Shelf({
           role="group"
           aria-label={`${places.length} parts at one scale`}
         >
-          <g transform={`translate(0 ${height + 8}) scale(${pxPerMm} ${-pxPerMm})`}>
-            <g transform={`translate(${adult * 0.3} 0)`} fill="var(--chalk)">
-              <path
-                d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
-              />
-              <circle cy={adult * 0.89} r={adult * 0.1} />
-            </g>
-            {inSight.map(({ p, x }) => (
-              <ShelfPart
-                key={p.part.id}
-                p={p}
-                x={x}
-                chosen={selected === p.part.id}
-                odd={odd.has(p.part.id)}
-                onSelect={onSelect}
-              />
-            ))}
-          </g>
+          <ShelfPlaces
+            height={height}
+            pxPerMm={pxPerMm}
+            adult={adult}
+            inSight={inSight}
+            selected={selected}
+            odd={odd}
+            onSelect={onSelect}
+          />
           <line x1="0" x2={width} y1={height + 8} y2={height + 8} stroke="var(--chalk)" strokeWidth="2" />
           {shelfLabels(
             places.map(({ p, x }) => ({ name: p.part.name, xPx: x * pxPerMm })),
@@ -110,20 +101,68 @@ export function Shelf({
           )
             .filter((_, i) => inSight.includes(places[i]!))
             .map(({ text, xPx, row }) => (
-              <text
-                key={`${text} ${xPx}`}
-                x={xPx}
-                y={height + 28 + 20 * row}
-                fill="var(--chalk)"
-                fontSize="13"
-                aria-hidden="true"
-              >
-                {text}
-              </text>
+              <ShelfName key={`${text} ${xPx}`} text={text} xPx={xPx} height={height} row={row} />
             ))}
         </svg>
       </div>
     </div>
+  );
+}
+
+function ShelfName({
+  text,
+  xPx,
+  height,
+  row,
+}: {
+  readonly text: string;
+  readonly xPx: number;
+  readonly height: number;
+  readonly row: 0 | 1;
+}) {
+  return (
+    <text x={xPx} y={height + 28 + 20 * row} fill="var(--chalk)" fontSize="13" aria-hidden="true">
+      {text}
+    </text>
+  );
+}
+
+function ShelfPlaces({
+  height,
+  pxPerMm,
+  adult,
+  inSight,
+  selected,
+  odd,
+  onSelect,
+}: {
+  readonly height: number;
+  readonly pxPerMm: number;
+  readonly adult: number;
+  readonly inSight: Place[];
+  readonly selected: string | null;
+  readonly odd: ReadonlySet<string>;
+  readonly onSelect: (id: string) => void;
+}) {
+  return (
+    <g transform={`translate(0 ${height + 8}) scale(${pxPerMm} ${-pxPerMm})`}>
+      <g transform={`translate(${adult * 0.3} 0)`} fill="var(--chalk)">
+        <path
+          d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
+        />
+        <circle cy={adult * 0.89} r={adult * 0.1} />
+      </g>
+      {inSight.map(({ p, x }) => (
+        <ShelfPart
+          key={p.part.id}
+          p={p}
+          x={x}
+          chosen={selected === p.part.id}
+          odd={odd.has(p.part.id)}
+          onSelect={onSelect}
+        />
+      ))}
+    </g>
   );
 }
 

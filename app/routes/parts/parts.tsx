@@ -20,6 +20,9 @@ import { Listings } from "./Listings";
 import { Shelf } from "./Shelf";
 import { TakeAway } from "./TakeAway";
 import { ByHandForm } from "./ByHandForm";
+import type { Finding, Mend } from "#core/plan/finding";
+import type { Plan } from "#core/plan/plan";
+import type { Scene } from "#core/scene/scene";
 
 export { partsAction as clientAction } from "./partsAction";
 
@@ -127,124 +130,176 @@ export default function Parts() {
   ];
   return (
     <div className="grid content-start">
-      <section className="on-mat px-5 pt-4 pb-2">
-        <div className="mb-1 flex items-baseline gap-4">
-          <h1>The shelf</h1>
-          <p className="text-[14px] opacity-85">
-            {plan.parts.length} parts, {plan.parts.reduce((sum, x) => sum + x.part.count, 0)} copies, all
-            drawn at 1:{Number(scene.denominator.toFixed(2))} beside an adult
-          </p>
-        </div>
-        {plan.parts.length > 0 ? (
-          <Shelf
-            plan={plan}
-            denominator={scene.denominator}
-            odd={odd}
-            selected={selected}
-            onSelect={select}
-          />
-        ) : (
-          <EmptyState title="The shelf is empty">
-            Add the models of this scene. Each is measured, brought to one scale, and set beside the others,
-            so that the one that is wrong is seen at once.
-          </EmptyState>
-        )}
-      </section>
+      <ShelfOfParts plan={plan} scene={scene} odd={odd} selected={selected} select={select} />
       <div className="sheet grid gap-5">
         <Intake sceneId={scene.id} />
         <Listings />
         {plan.parts.length > 0 && (
-          <section className="grid gap-3" aria-label="All parts">
-            <div className="flex flex-wrap items-end gap-3">
-              <div className="w-72">
-                <Field
-                  label="Only parts with"
-                  name="filter"
-                  value={filter}
-                  onChange={(e) => setFilter(e.target.value)}
-                  placeholder="name, file, source, printer"
-                />
-              </div>
-              {rows.length < plan.parts.length && (
-                <p className="pb-2 text-[14px] text-ink-2">
-                  {rows.length} of {plan.parts.length}
-                </p>
-              )}
-            </div>
-            <TakeAway
-              plan={plan}
-              sceneName={scene.name}
-              {...(ticked.size > 0 ? { partIds: [...ticked] } : {})}
-            />
-            {ticked.size > 0 && <BulkBar ids={[...ticked]} onClear={() => setTicked(new Set())} />}
-            <Table
-              rows={rows}
-              columns={columns}
-              idOf={(r) => r.part.id}
-              nameOf={(r) => r.part.name}
-              caption="Parts and where their scale comes from"
-              selected={selected}
-              onSelect={select}
-              ticked={ticked}
-              onTick={setTicked}
-            />
-          </section>
+          <AllParts
+            filter={filter}
+            setFilter={setFilter}
+            rows={rows}
+            plan={plan}
+            scene={scene}
+            ticked={ticked}
+            setTicked={setTicked}
+            columns={columns}
+            selected={selected}
+            select={select}
+          />
         )}
         {audit.lines.length > 0 && <Audit audit={audit} denominator={scene.denominator} sceneId={scene.id} />}
         <ByHandForm />
       </div>
       {p ? (
-        <Slip
-          title={p.part.name}
-          subtitle={`${cameAs(p)} · ${p.part.count} of it · ${p.chosen?.printer.name ?? p.part.made}`}
-        >
-          {p.sizeMm && (
-            <SlipLines
-              title="Size"
-              lines={[
-                ["width", <Length key="w" modelMm={p.sizeMm[0]} />],
-                ["depth", <Length key="d" modelMm={p.sizeMm[1]} />],
-                ["height", <Length key="h" modelMm={p.sizeMm[2]} />],
-                ...(p.thinnestMm
-                  ? [
-                      [
-                        "thinnest",
-                        <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />,
-                      ] as const,
-                    ]
-                  : []),
-              ]}
-            />
-          )}
-          {p.chosen && (
-            <SlipLines
-              title={`On ${p.chosen.printer.name}, ${p.chosen.printer.layerMm} mm layers`}
-              lines={[
-                ["time", <FigureView key="t" figure={p.chosen.all.minutes} label="Printing time" />],
-                ["material", <FigureView key="g" figure={p.chosen.all.grams} label="Material" />],
-                ["money", <FigureView key="c" figure={p.chosen.all.cost} label="Material cost" />],
-              ]}
-            />
-          )}
-          <FindingList
-            findings={p.findings}
-            onMend={(f, m) => void mend(f, m)}
-            empty="Nothing wrong with it."
-          />
-          <Link
-            to={`/scenes/${scene.id}/parts/${p.part.id}`}
-            className="button justify-self-start"
-            data-kind="main"
-          >
-            Open it
-          </Link>
-        </Slip>
+        <ChosenPart p={p} mend={mend} scene={scene} />
       ) : (
         <Slip title="Parts">
           <p>Select a part to see its size, its printer and what is wrong with it.</p>
         </Slip>
       )}
     </div>
+  );
+}
+
+function ChosenPart({
+  p,
+  mend,
+  scene,
+}: {
+  readonly p: PartPlan;
+  readonly mend: (finding: Finding, mend: Mend) => Promise<void>;
+  readonly scene: Scene;
+}) {
+  return (
+    <Slip
+      title={p.part.name}
+      subtitle={`${cameAs(p)} · ${p.part.count} of it · ${p.chosen?.printer.name ?? p.part.made}`}
+    >
+      {p.sizeMm && (
+        <SlipLines
+          title="Size"
+          lines={[
+            ["width", <Length key="w" modelMm={p.sizeMm[0]} />],
+            ["depth", <Length key="d" modelMm={p.sizeMm[1]} />],
+            ["height", <Length key="h" modelMm={p.sizeMm[2]} />],
+            ...(p.thinnestMm
+              ? [["thinnest", <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />] as const]
+              : []),
+          ]}
+        />
+      )}
+      {p.chosen && (
+        <SlipLines
+          title={`On ${p.chosen.printer.name}, ${p.chosen.printer.layerMm} mm layers`}
+          lines={[
+            ["time", <FigureView key="t" figure={p.chosen.all.minutes} label="Printing time" />],
+            ["material", <FigureView key="g" figure={p.chosen.all.grams} label="Material" />],
+            ["money", <FigureView key="c" figure={p.chosen.all.cost} label="Material cost" />],
+          ]}
+        />
+      )}
+      <FindingList findings={p.findings} onMend={(f, m) => void mend(f, m)} empty="Nothing wrong with it." />
+      <Link
+        to={`/scenes/${scene.id}/parts/${p.part.id}`}
+        className="button justify-self-start"
+        data-kind="main"
+      >
+        Open it
+      </Link>
+    </Slip>
+  );
+}
+
+function AllParts({
+  filter,
+  setFilter,
+  rows,
+  plan,
+  scene,
+  ticked,
+  setTicked,
+  columns,
+  selected,
+  select,
+}: {
+  readonly filter: string;
+  readonly setFilter: (value: string) => void;
+  readonly rows: PartPlan[];
+  readonly plan: Plan;
+  readonly scene: Scene;
+  readonly ticked: ReadonlySet<string>;
+  readonly setTicked: (value: ReadonlySet<string>) => void;
+  readonly columns: Column<PartPlan>[];
+  readonly selected: string | null;
+  readonly select: (id: string) => void;
+}) {
+  return (
+    <section className="grid gap-3" aria-label="All parts">
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="w-72">
+          <Field
+            label="Only parts with"
+            name="filter"
+            value={filter}
+            onChange={(e) => setFilter(e.target.value)}
+            placeholder="name, file, source, printer"
+          />
+        </div>
+        {rows.length < plan.parts.length && (
+          <p className="pb-2 text-[14px] text-ink-2">
+            {rows.length} of {plan.parts.length}
+          </p>
+        )}
+      </div>
+      <TakeAway plan={plan} sceneName={scene.name} {...(ticked.size > 0 ? { partIds: [...ticked] } : {})} />
+      {ticked.size > 0 && <BulkBar ids={[...ticked]} onClear={() => setTicked(new Set())} />}
+      <Table
+        rows={rows}
+        columns={columns}
+        idOf={(r) => r.part.id}
+        nameOf={(r) => r.part.name}
+        caption="Parts and where their scale comes from"
+        selected={selected}
+        onSelect={select}
+        ticked={ticked}
+        onTick={setTicked}
+      />
+    </section>
+  );
+}
+
+function ShelfOfParts({
+  plan,
+  scene,
+  odd,
+  selected,
+  select,
+}: {
+  readonly plan: Plan;
+  readonly scene: Scene;
+  readonly odd: Set<string>;
+  readonly selected: string | null;
+  readonly select: (id: string) => void;
+}) {
+  return (
+    <section className="on-mat px-5 pt-4 pb-2">
+      <div className="mb-1 flex items-baseline gap-4">
+        <h1>The shelf</h1>
+        <p className="text-[14px] opacity-85">
+          {plan.parts.length} parts, {plan.parts.reduce((sum, x) => sum + x.part.count, 0)} copies, all drawn
+          at 1:{Number(scene.denominator.toFixed(2))} beside an adult
+        </p>
+      </div>
+      {plan.parts.length > 0 ? (
+        <Shelf plan={plan} denominator={scene.denominator} odd={odd} selected={selected} onSelect={select} />
+      ) : (
+        <EmptyState title="The shelf is empty">
+          Add the models of this scene. Each is measured, brought to one scale, and set beside the others, so
+          that the one that is wrong is seen at once.
+        </EmptyState>
+      )}
+    </section>
   );
 }
 

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
 import { apart } from "#core/print/nest";
-import { boundsOf } from "#core/print/nestShape";
+import { boundsOf, type Bounds2 } from "#core/print/nestShape";
 import { usableBed } from "#core/print/printer";
 import { type LaidPiece, type PlatePlan, SPACING_MM } from "#core/plan/plates/planPlates";
 import { Mat, outlinePath } from "#ui/Mat";
@@ -87,16 +87,7 @@ export function BedMat({
       label={`Bed of ${printer.name}, ${plate.laid.length} pieces`}
     >
       <g ref={bedArea} transform={`translate(${m} ${m})`}>
-        <rect
-          width={w}
-          height={d}
-          fill="none"
-          stroke="var(--chalk)"
-          strokeDasharray="4 4"
-          strokeWidth={0.4}
-          onPointerDown={() => onSelect(null)}
-          pointerEvents="all"
-        />
+        <BedGround w={w} d={d} onSelect={onSelect} />
         {plate.laid.map((l, i) => {
           const p = shown(l);
           const b = boundsOf(p.lines.length > 0 ? p.lines : [[p.xMm, p.yMm]]);
@@ -132,30 +123,77 @@ export function BedMat({
               }}
               onPointerCancel={() => setDragged(null)}
             >
-              <path
-                d={outlinePath(p.lines)}
-                fill={on ? "var(--tape)" : "var(--chalk)"}
-                fillOpacity={on ? 0.45 : 0.22}
-                fillRule="evenodd"
-                stroke={on ? "var(--tape)" : "var(--chalk)"}
-                strokeWidth={on ? 0.9 : 0.5}
-                strokeDasharray={l.spare ? "3 2" : undefined}
-              />
-              {locked.has(l.id) && <circle cx={b.x0 + 2.2} cy={b.y0 + 2.2} r={1.4} fill="var(--tape)" />}
-              <text
-                transform={`translate(${(b.x0 + b.x1) / 2} ${(b.y0 + b.y1) / 2 - size / 3}) scale(1 -1)`}
-                fontSize={size}
-                textAnchor="middle"
-                fill="var(--chalk)"
-                pointerEvents="none"
-              >
-                {i + 1}
-              </text>
+              <PieceMark p={p} on={on} l={l} locked={locked} b={b} size={size} i={i} />
             </g>
           );
         })}
       </g>
     </Mat>
+  );
+}
+
+function PieceMark({
+  p,
+  on,
+  l,
+  locked,
+  b,
+  size,
+  i,
+}: {
+  readonly p: LaidPiece;
+  readonly on: boolean;
+  readonly l: LaidPiece;
+  readonly locked: ReadonlySet<string>;
+  readonly b: Bounds2;
+  readonly size: number;
+  readonly i: number;
+}) {
+  return (
+    <>
+      <path
+        d={outlinePath(p.lines)}
+        fill={on ? "var(--tape)" : "var(--chalk)"}
+        fillOpacity={on ? 0.45 : 0.22}
+        fillRule="evenodd"
+        stroke={on ? "var(--tape)" : "var(--chalk)"}
+        strokeWidth={on ? 0.9 : 0.5}
+        strokeDasharray={l.spare ? "3 2" : undefined}
+      />
+      {locked.has(l.id) && <circle cx={b.x0 + 2.2} cy={b.y0 + 2.2} r={1.4} fill="var(--tape)" />}
+      <text
+        transform={`translate(${(b.x0 + b.x1) / 2} ${(b.y0 + b.y1) / 2 - size / 3}) scale(1 -1)`}
+        fontSize={size}
+        textAnchor="middle"
+        fill="var(--chalk)"
+        pointerEvents="none"
+      >
+        {i + 1}
+      </text>
+    </>
+  );
+}
+
+function BedGround({
+  w,
+  d,
+  onSelect,
+}: {
+  readonly w: number;
+  readonly d: number;
+  readonly onSelect: (id: string | null) => void;
+}) {
+  return (
+    <rect
+      width={w}
+      height={d}
+      fill="none"
+      stroke="var(--chalk)"
+      strokeDasharray="4 4"
+      strokeWidth={0.4}
+      onPointerDown={() => onSelect(null)}
+      pointerEvents="all"
+    />
   );
 }
 

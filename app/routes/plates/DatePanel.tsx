@@ -6,6 +6,9 @@ import { useJob } from "#app/hooks/useJob";
 import type { SceneView } from "#app/jobs/sceneView";
 import { stagePath } from "#app/stages";
 import { askSpares } from "#workers/plan";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
+import type { SpareWorth } from "#core/print/dateChance";
+import type { Scene } from "#core/scene/scene";
 
 /** How likely the date is with the failures that are to be expected, and which spare helps most. */
 export function DatePanel({ view }: { view: SceneView }) {
@@ -83,28 +86,40 @@ export function DatePanel({ view }: { view: SceneView }) {
         (job.value.length === 0 || job.value.every((s) => s.gain < 0.005) ? (
           <p>No spare changes the chance by more than a half per cent.</p>
         ) : (
-          <ul className="grid gap-1">
-            {job.value
-              .filter((s) => s.gain >= 0.005)
-              .slice(0, 4)
-              .map((s) => {
-                const plate = numberOf(s.plateId);
-                return (
-                  plate && (
-                    <li key={s.plateId}>
-                      <Link
-                        to={`${stagePath(scene.id, "plates")}/plate?plate=${encodeURIComponent(s.plateId)}`}
-                      >
-                        Plate {plate.number}
-                      </Link>{" "}
-                      twice: <b className="figures">+ {Math.round(100 * s.gain)} %</b> for{" "}
-                      {durationText(s.minutes)} of {plate.printer.name}
-                    </li>
-                  )
-                );
-              })}
-          </ul>
+          <Slack spares={job.value} numberOf={numberOf} scene={scene} />
         ))}
     </section>
+  );
+}
+
+function Slack({
+  spares,
+  numberOf,
+  scene,
+}: {
+  readonly spares: readonly SpareWorth[];
+  readonly numberOf: (plateId: string) => PlatePlan | undefined;
+  readonly scene: Scene;
+}) {
+  return (
+    <ul className="grid gap-1">
+      {spares
+        .filter((s) => s.gain >= 0.005)
+        .slice(0, 4)
+        .map((s) => {
+          const plate = numberOf(s.plateId);
+          return (
+            plate && (
+              <li key={s.plateId}>
+                <Link to={`${stagePath(scene.id, "plates")}/plate?plate=${encodeURIComponent(s.plateId)}`}>
+                  Plate {plate.number}
+                </Link>{" "}
+                twice: <b className="figures">+ {Math.round(100 * s.gain)} %</b> for {durationText(s.minutes)}{" "}
+                of {plate.printer.name}
+              </li>
+            )
+          );
+        })}
+    </ul>
   );
 }

@@ -1,6 +1,7 @@
 import type { Plan } from "#core/plan/plan";
 import { durationText } from "#ui/Duration";
 import { axisDay } from "#app/clock";
+import type { DayLoad } from "#core/plan/plates/printing";
 
 const MOST_DAYS = 28;
 const BAR_PX = 96;
@@ -37,24 +38,7 @@ export function EveningLoad({ plan, today }: { plan: Plan; today: string }) {
                     {axisDay(today, d.day * 1440)}
                   </th>
                   <td>
-                    <svg width={BAR_PX + 2} height={14} aria-hidden>
-                      <rect
-                        x={0.5}
-                        y={1.5}
-                        width={px(d.presentMinutes)}
-                        height={11}
-                        fill="none"
-                        stroke="var(--ink-2)"
-                      />
-                      <rect x={0.5} y={1.5} width={px(d.plateMinutes)} height={11} fill="var(--mat)" />
-                      <rect
-                        x={0.5 + px(d.plateMinutes)}
-                        y={1.5}
-                        width={px(d.stepMinutes)}
-                        height={11}
-                        fill="var(--slate-blue)"
-                      />
-                    </svg>
+                    <LoadBar px={px} d={d} />
                   </td>
                   <td data-figures className={full ? "font-semibold" : ""}>
                     {durationText(d.plateMinutes + d.stepMinutes)}{" "}
@@ -70,5 +54,21 @@ export function EveningLoad({ plan, today }: { plan: Plan; today: string }) {
         <p className="text-[13px] text-ink-2">and {days.length - MOST_DAYS} days after these.</p>
       )}
     </section>
+  );
+}
+
+function LoadBar({ px, d }: { readonly px: (m: number) => number; readonly d: DayLoad }) {
+  return (
+    <svg width={BAR_PX + 2} height={14} aria-hidden>
+      <rect x={0.5} y={1.5} width={px(d.presentMinutes)} height={11} fill="none" stroke="var(--ink-2)" />
+      <rect x={0.5} y={1.5} width={px(d.plateMinutes)} height={11} fill="var(--mat)" />
+      <rect
+        x={0.5 + px(d.plateMinutes)}
+        y={1.5}
+        width={px(d.stepMinutes)}
+        height={11}
+        fill="var(--slate-blue)"
+      />
+    </svg>
   );
 }

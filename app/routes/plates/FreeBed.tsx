@@ -11,6 +11,7 @@ import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import type { SceneView } from "#app/jobs/sceneView";
 import { placeOnPlate } from "#workers/plan";
+import type { Plan } from "#core/plan/plan";
 
 /**
  * What would still go on this bed: spares of what is printed in the same material, fragile things first. On
@@ -87,24 +88,40 @@ export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: Sce
       ) : found.length === 0 ? (
         <p>None of the parts of this material finds a place.</p>
       ) : (
-        <ul className="grid gap-1.5">
-          {found.map((id) => {
-            const p = plan.parts.find((x) => x.part.id === id)!;
-            return (
-              <li key={id} className="flex flex-wrap items-center gap-3">
-                <span>{p.part.name}</span>
-                <span className="figures text-[14px] text-ink-2">
-                  {resin ? "no time" : `+ ${Math.round(p.chosen!.one.minutes.value)} min`},{" "}
-                  {p.chosen!.one.grams.value.toFixed(1)} g
-                </span>
-                <Button className="ml-auto" onClick={() => void add(id)}>
-                  One spare
-                </Button>
-              </li>
-            );
-          })}
-        </ul>
+        <FreeBedParts found={found} plan={plan} resin={resin} add={add} />
       )}
     </section>
+  );
+}
+
+function FreeBedParts({
+  found,
+  plan,
+  resin,
+  add,
+}: {
+  readonly found: readonly string[];
+  readonly plan: Plan;
+  readonly resin: boolean;
+  readonly add: (partId: string) => Promise<void>;
+}) {
+  return (
+    <ul className="grid gap-1.5">
+      {found.map((id) => {
+        const p = plan.parts.find((x) => x.part.id === id)!;
+        return (
+          <li key={id} className="flex flex-wrap items-center gap-3">
+            <span>{p.part.name}</span>
+            <span className="figures text-[14px] text-ink-2">
+              {resin ? "no time" : `+ ${Math.round(p.chosen!.one.minutes.value)} min`},{" "}
+              {p.chosen!.one.grams.value.toFixed(1)} g
+            </span>
+            <Button className="ml-auto" onClick={() => void add(id)}>
+              One spare
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
   );
 }

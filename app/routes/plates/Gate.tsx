@@ -5,6 +5,7 @@ import { Choice } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { GateRecords } from "./GateRecords";
 import { startPlate } from "#app/jobs/plateRuns";
+import type { GateStep } from "#core/print/gate";
 
 const speeds = [
   [1, "as slow as life"],
@@ -27,6 +28,8 @@ export function Gate({
   onStarted: () => void;
 }) {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const tick = (id: string, on: boolean) =>
+    setTicked((all) => new Set(on ? [...all, id] : [...all].filter((x) => x !== id)));
   const [speed, setSpeed] = useState(3600);
   const [said, setSaid] = useState("");
   const say = useToast();
@@ -52,27 +55,7 @@ export function Gate({
       <h2>Before the run</h2>
       <ol className="grid gap-1">
         {before.map((g) => (
-          <li key={g.id}>
-            <label className="grid grid-cols-[22px_1fr] items-baseline gap-2 py-0.5">
-              <input
-                type="checkbox"
-                className="size-[18px] translate-y-[3px] accent-[var(--ink)]"
-                checked={ticked.has(g.id)}
-                onChange={(e) =>
-                  setTicked((all) => {
-                    const next = new Set(all);
-                    if (e.target.checked) next.add(g.id);
-                    else next.delete(g.id);
-                    return next;
-                  })
-                }
-              />
-              <span>
-                {g.text} <span className="text-[13px] text-ink-2">{g.why}</span>
-                {g.warn && <span className="block text-[14px] font-semibold text-ochre">◆ {g.warn}</span>}
-              </span>
-            </label>
-          </li>
+          <GateLine key={g.id} g={g} ticked={ticked} onTick={tick} />
         ))}
       </ol>
       <GateRecords plate={plate} />
@@ -96,23 +79,68 @@ export function Gate({
           {said}
         </p>
       )}
-      <div className="flex flex-wrap items-end gap-3">
-        <Button kind="main" disabled={cut.length > 0} onClick={() => void start("real")}>
-          {left.length > 0 ? "Start without the rest of the list" : "I have started it"}
-        </Button>
-        <div className="w-48">
-          <Choice
-            label="Simulated clock"
-            name="speed"
-            value={speed}
-            onChange={(e) => setSpeed(Number(e.target.value))}
-            options={speeds.map(([v, words]) => [String(v), words] as const)}
-          />
-        </div>
-        <Button disabled={cut.length > 0} onClick={() => void start("simulated")}>
-          Run it simulated
-        </Button>
-      </div>
+      <GateStart cut={cut} start={start} left={left} speed={speed} setSpeed={setSpeed} />
     </section>
+  );
+}
+
+function GateStart({
+  cut,
+  start,
+  left,
+  speed,
+  setSpeed,
+}: {
+  readonly cut: readonly string[];
+  readonly start: (machine: "real" | "simulated") => Promise<void>;
+  readonly left: GateStep[];
+  readonly speed: number;
+  readonly setSpeed: (value: number) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Button kind="main" disabled={cut.length > 0} onClick={() => void start("real")}>
+        {left.length > 0 ? "Start without the rest of the list" : "I have started it"}
+      </Button>
+      <div className="w-48">
+        <Choice
+          label="Simulated clock"
+          name="speed"
+          value={speed}
+          onChange={(e) => setSpeed(Number(e.target.value))}
+          options={speeds.map(([v, words]) => [String(v), words] as const)}
+        />
+      </div>
+      <Button disabled={cut.length > 0} onClick={() => void start("simulated")}>
+        Run it simulated
+      </Button>
+    </div>
+  );
+}
+
+function GateLine({
+  g,
+  ticked,
+  onTick,
+}: {
+  readonly g: GateStep;
+  readonly ticked: ReadonlySet<string>;
+  readonly onTick: (id: string, on: boolean) => void;
+}) {
+  return (
+    <li>
+      <label className="grid grid-cols-[22px_1fr] items-baseline gap-2 py-0.5">
+        <input
+          type="checkbox"
+          className="size-[18px] translate-y-[3px] accent-[var(--ink)]"
+          checked={ticked.has(g.id)}
+          onChange={(e) => onTick(g.id, e.target.checked)}
+        />
+        <span>
+          {g.text} <span className="text-[13px] text-ink-2">{g.why}</span>
+          {g.warn && <span className="block text-[14px] font-semibold text-ochre">◆ {g.warn}</span>}
+        </span>
+      </label>
+    </li>
   );
 }

@@ -1,5 +1,5 @@
-import { useRef } from "react";
-import { usualMachine } from "#core/print/gcode";
+import { useRef, type RefObject, type JSX } from "react";
+import { usualMachine, type GcodeReport } from "#core/print/gcode";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { PlateGcode } from "#core/scene/plateGcode";
 import { keep, undoAction } from "#app/jobs/keep";
@@ -78,32 +78,7 @@ export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readon
           <p>
             {plate.gcode.fileName} stands in place of the estimate for as long as the same pieces lie here.
           </p>
-          <PlainTable
-            label="What the file says"
-            heads={["", figures("by its moves"), figures("its comments say")]}
-          >
-            {row(
-              "time",
-              durationText(r.minutes),
-              r.reported.minutes === null ? null : durationText(r.reported.minutes),
-            )}
-            {row(
-              "filament",
-              `${(r.filamentMm / 1000).toFixed(2)} m`,
-              r.reported.filamentMm === null
-                ? r.reported.grams === null
-                  ? null
-                  : `${r.reported.grams.toFixed(1)} g`
-                : `${(r.reported.filamentMm / 1000).toFixed(2)} m`,
-            )}
-            {row(
-              "layers",
-              `${r.layers.toLocaleString("en")}${r.layerMm ? ` of ${r.layerMm.toFixed(2)} mm` : ""}`,
-              r.reported.layerMm === null ? null : `${r.reported.layerMm} mm`,
-            )}
-            {row("height", `${r.heightMm.toFixed(1)} mm`, null)}
-            {row("heat", `${r.hottestNozzleC ?? "?"} °C nozzle, ${r.hottestBedC ?? "?"} °C bed`, null)}
-          </PlainTable>
+          <FileAgainstPlan row={row} r={r} />
           {r.strange > 0 && (
             <p className="text-[14px] text-ochre">
               ◆ {r.strange.toLocaleString("en")} lines were of no language that machines of this kind speak.
@@ -128,19 +103,7 @@ export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readon
           </div>
         </>
       )}
-      <input
-        ref={picker}
-        type="file"
-        className="sr-only"
-        aria-label="Machine file"
-        tabIndex={-1}
-        accept=".gcode,.gco,.g,.nc,.txt"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          if (file) take(file);
-          e.target.value = "";
-        }}
-      />
+      <FilePicker picker={picker} take={take} />
       {job.state === "running" && <ProgressLine what="Reading its moves" share={job.share} onCancel={stop} />}
       {(job.said || job.value) && (
         <p role="alert" className="text-oxide">
@@ -148,5 +111,63 @@ export function GcodePanel({ plate, gcodes }: { plate: PlatePlan; gcodes: readon
         </p>
       )}
     </section>
+  );
+}
+
+function FilePicker({
+  picker,
+  take,
+}: {
+  readonly picker: RefObject<HTMLInputElement | null>;
+  readonly take: (file: File) => undefined;
+}) {
+  return (
+    <input
+      ref={picker}
+      type="file"
+      className="sr-only"
+      aria-label="Machine file"
+      tabIndex={-1}
+      accept=".gcode,.gco,.g,.nc,.txt"
+      onChange={(e) => {
+        const file = e.target.files?.[0];
+        if (file) take(file);
+        e.target.value = "";
+      }}
+    />
+  );
+}
+
+function FileAgainstPlan({
+  row,
+  r,
+}: {
+  readonly row: (what: string, moves: string, comments: string | null) => JSX.Element;
+  readonly r: GcodeReport;
+}) {
+  return (
+    <PlainTable label="What the file says" heads={["", figures("by its moves"), figures("its comments say")]}>
+      {row(
+        "time",
+        durationText(r.minutes),
+        r.reported.minutes === null ? null : durationText(r.reported.minutes),
+      )}
+      {row(
+        "filament",
+        `${(r.filamentMm / 1000).toFixed(2)} m`,
+        r.reported.filamentMm === null
+          ? r.reported.grams === null
+            ? null
+            : `${r.reported.grams.toFixed(1)} g`
+          : `${(r.reported.filamentMm / 1000).toFixed(2)} m`,
+      )}
+      {row(
+        "layers",
+        `${r.layers.toLocaleString("en")}${r.layerMm ? ` of ${r.layerMm.toFixed(2)} mm` : ""}`,
+        r.reported.layerMm === null ? null : `${r.reported.layerMm} mm`,
+      )}
+      {row("height", `${r.heightMm.toFixed(1)} mm`, null)}
+      {row("heat", `${r.hottestNozzleC ?? "?"} °C nozzle, ${r.hottestBedC ?? "?"} °C bed`, null)}
+    </PlainTable>
   );
 }

@@ -34,30 +34,7 @@ export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string })
               )}
             </th>
             {p.chosen ? (
-              <>
-                <td>
-                  {p.chosen.printer.name}
-                  {p.chosen.fit.kind === "cut" && (
-                    <Link to={path(p)} className="block text-[14px] text-oxide underline">
-                      cut into {pieceCount(p.chosen.fit)} first
-                    </Link>
-                  )}
-                </td>
-                <td>
-                  <FigureView
-                    figure={p.chosen.all.minutes}
-                    label={`${p.part.name} on ${p.chosen.printer.name}`}
-                  />
-                </td>
-                <td>
-                  <FigureView figure={p.chosen.all.hands} label={`Hands on ${p.part.name}`} />
-                </td>
-                <td>
-                  <FigureView figure={p.chosen.all.cost} label={`Cost of ${p.part.name}`} />
-                </td>
-                <td className="max-w-[34ch]">{p.reason}</td>
-                <td className="text-[14px]">{otherwise(p)}</td>
-              </>
+              <ChosenMachine p={p} chosen={p.chosen} path={path} />
             ) : (
               <td colSpan={6}>{p.reason}</td>
             )}
@@ -65,6 +42,40 @@ export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string })
         ))}
       </PlainTable>
     </section>
+  );
+}
+
+function ChosenMachine({
+  p,
+  chosen,
+  path,
+}: {
+  readonly p: PartPlan;
+  readonly chosen: Candidate;
+  readonly path: (p: PartPlan) => string;
+}) {
+  return (
+    <>
+      <td>
+        {chosen.printer.name}
+        {chosen.fit.kind === "cut" && (
+          <Link to={path(p)} className="block text-[14px] text-oxide underline">
+            cut into {pieceCount(chosen.fit)} first
+          </Link>
+        )}
+      </td>
+      <td>
+        <FigureView figure={chosen.all.minutes} label={`${p.part.name} on ${chosen.printer.name}`} />
+      </td>
+      <td>
+        <FigureView figure={chosen.all.hands} label={`Hands on ${p.part.name}`} />
+      </td>
+      <td>
+        <FigureView figure={chosen.all.cost} label={`Cost of ${p.part.name}`} />
+      </td>
+      <td className="max-w-[34ch]">{p.reason}</td>
+      <td className="text-[14px]">{otherwise(p)}</td>
+    </>
   );
 }
 

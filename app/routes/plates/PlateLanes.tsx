@@ -6,6 +6,8 @@ import { outlinePath } from "#ui/Mat";
 import { axisDay, momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";
 import { lanePicture, type LaneBed, NARROWEST } from "./lanes";
+import type { PlateRun } from "#core/scene/plateRun";
+import type { WeekHours } from "#core/steps/hours";
 
 const BAR = 16;
 const HEAD = 26;
@@ -53,27 +55,17 @@ export function PlateLanes({
       <div style={{ width: Math.max(picture.width, 300) }}>
         <svg width={picture.width} height={HEAD} aria-hidden className="block text-chalk">
           {days.map((d, i) => (
-            <g key={d}>
-              <line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />
-              {i % every === 0 && !(xOf(d) < 0 && xOf(days[i + every] ?? Infinity) < LABEL_PX) && (
-                <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">
-                  {axisDay(today, d)}
-                </text>
-              )}
-              {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => (
-                <rect
-                  key={k}
-                  x={xOf(d + w.from)}
-                  width={Math.max(1, xOf(d + w.to) - xOf(d + w.from))}
-                  y={HEAD - 6}
-                  height={5}
-                  fill="var(--chalk)"
-                  opacity={0.75}
-                >
-                  <title>You are there</title>
-                </rect>
-              ))}
-            </g>
+            <DayHead
+              key={d}
+              d={d}
+              xOf={xOf}
+              i={i}
+              every={every}
+              days={days}
+              today={today}
+              windows={windows}
+              plan={plan}
+            />
           ))}
         </svg>
         {picture.lanes.map(({ printer, beds, height, others }) => (
@@ -100,73 +92,163 @@ export function PlateLanes({
                   opacity={0.4}
                 />
                 {others.map((o, i) => (
-                  <rect
-                    key={i}
-                    x={o.x}
-                    width={o.width}
-                    y={height + WORDS + 6}
-                    height={BAR}
-                    fill="none"
-                    stroke="var(--chalk)"
-                    strokeDasharray="3 3"
-                    opacity={0.7}
-                  >
-                    <title>{o.name}</title>
-                  </rect>
+                  <OtherRun key={i} o={o} height={height} />
                 ))}
                 {beds.map(
                   (b) =>
-                    b.bar && (
-                      <g key={b.plate.id}>
-                        <path
-                          d={`M${b.x + 6} ${height + WORDS - 3}L${b.bar.x + Math.min(6, b.bar.width / 2)} ${height + WORDS + 6}`}
-                          stroke="var(--chalk)"
-                          opacity={0.55}
-                          fill="none"
-                        />
-                        <rect
-                          x={b.bar.x}
-                          width={b.bar.width}
-                          y={height + WORDS + 6}
-                          height={BAR}
-                          fill={b.plate.id === chosen ? "var(--tape)" : "var(--chalk)"}
-                          opacity={b.plate.running ? 1 : 0.8}
-                        />
-                        {b.bar.width > 16 && (
-                          <text
-                            x={b.bar.x + 4}
-                            y={height + WORDS + 18}
-                            fontSize={12}
-                            fontWeight={600}
-                            fill="#10383a"
-                          >
-                            {b.plate.number}
-                          </text>
-                        )}
-                      </g>
-                    ),
+                    b.bar && <BedColumn key={b.plate.id} b={b} bar={b.bar} height={height} chosen={chosen} />,
                 )}
               </svg>
               {beds.map((b) => (
-                <button
+                <BedButton
                   key={b.plate.id}
-                  type="button"
-                  className="absolute top-1.5 text-left"
-                  style={{ left: b.x, width: Math.max(b.width, NARROWEST) }}
-                  aria-pressed={b.plate.id === chosen}
-                  onClick={() => onChoose(b.plate.id)}
-                >
-                  <span className="block" style={{ width: b.width }}>
-                    <Bed plate={b.plate} chosen={b.plate.id === chosen} />
-                  </span>
-                  <BedWords bed={b} today={today} nowMs={nowMs} decides={decides.has(b.plate.id)} />
-                </button>
+                  b={b}
+                  chosen={chosen}
+                  onChoose={onChoose}
+                  today={today}
+                  nowMs={nowMs}
+                  decides={decides}
+                />
               ))}
             </div>
           </section>
         ))}
       </div>
     </div>
+  );
+}
+
+function BedButton({
+  b,
+  chosen,
+  onChoose,
+  today,
+  nowMs,
+  decides,
+}: {
+  readonly b: LaneBed;
+  readonly chosen: string | null;
+  readonly onChoose: (plateId: string) => void;
+  readonly today: string;
+  readonly nowMs: number;
+  readonly decides: Set<string>;
+}) {
+  return (
+    <button
+      type="button"
+      className="absolute top-1.5 text-left"
+      style={{ left: b.x, width: Math.max(b.width, NARROWEST) }}
+      aria-pressed={b.plate.id === chosen}
+      onClick={() => onChoose(b.plate.id)}
+    >
+      <span className="block" style={{ width: b.width }}>
+        <Bed plate={b.plate} chosen={b.plate.id === chosen} />
+      </span>
+      <BedWords bed={b} today={today} nowMs={nowMs} decides={decides.has(b.plate.id)} />
+    </button>
+  );
+}
+
+function BedColumn({
+  b,
+  bar,
+  height,
+  chosen,
+}: {
+  readonly b: LaneBed;
+  readonly bar: NonNullable<LaneBed["bar"]>;
+  readonly height: number;
+  readonly chosen: string | null;
+}) {
+  return (
+    <g>
+      <path
+        d={`M${b.x + 6} ${height + WORDS - 3}L${bar.x + Math.min(6, bar.width / 2)} ${height + WORDS + 6}`}
+        stroke="var(--chalk)"
+        opacity={0.55}
+        fill="none"
+      />
+      <rect
+        x={bar.x}
+        width={bar.width}
+        y={height + WORDS + 6}
+        height={BAR}
+        fill={b.plate.id === chosen ? "var(--tape)" : "var(--chalk)"}
+        opacity={b.plate.running ? 1 : 0.8}
+      />
+      {bar.width > 16 && (
+        <text x={bar.x + 4} y={height + WORDS + 18} fontSize={12} fontWeight={600} fill="#10383a">
+          {b.plate.number}
+        </text>
+      )}
+    </g>
+  );
+}
+
+function OtherRun({
+  o,
+  height,
+}: {
+  readonly o: { readonly x: number; readonly width: number; readonly name: string };
+  readonly height: number;
+}) {
+  return (
+    <rect
+      x={o.x}
+      width={o.width}
+      y={height + WORDS + 6}
+      height={BAR}
+      fill="none"
+      stroke="var(--chalk)"
+      strokeDasharray="3 3"
+      opacity={0.7}
+    >
+      <title>{o.name}</title>
+    </rect>
+  );
+}
+
+function DayHead({
+  d,
+  xOf,
+  i,
+  every,
+  days,
+  today,
+  windows,
+  plan,
+}: {
+  readonly d: number;
+  readonly xOf: (minute: number) => number;
+  readonly i: number;
+  readonly every: number;
+  readonly days: number[];
+  readonly today: string;
+  readonly windows: WeekHours;
+  readonly plan: Plan;
+}) {
+  return (
+    <g>
+      <line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />
+      {i % every === 0 && !(xOf(d) < 0 && xOf(days[i + every] ?? Infinity) < LABEL_PX) && (
+        <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">
+          {axisDay(today, d)}
+        </text>
+      )}
+      {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => (
+        <rect
+          key={k}
+          x={xOf(d + w.from)}
+          width={Math.max(1, xOf(d + w.to) - xOf(d + w.from))}
+          y={HEAD - 6}
+          height={5}
+          fill="var(--chalk)"
+          opacity={0.75}
+        >
+          <title>You are there</title>
+        </rect>
+      ))}
+    </g>
   );
 }
 
@@ -247,24 +329,38 @@ export function Bed({ plate, chosen }: { plate: PlatePlan; chosen: boolean }) {
             strokeWidth={i % 5 === 4 ? 0.9 : 0.35}
           />
         ))}
-        <g
-          transform={`translate(${m} ${m})`}
-          fill="var(--chalk)"
-          fillOpacity={state ? 0.45 : 0.2}
-          stroke="var(--chalk)"
-          strokeWidth={1.2}
-          fillRule="evenodd"
-        >
-          {plate.laid.map((l) => (
-            <path
-              key={l.id}
-              d={outlinePath(l.lines)}
-              vectorEffect="non-scaling-stroke"
-              strokeDasharray={l.spare ? "5 3" : undefined}
-            />
-          ))}
-        </g>
+        <BedPieces m={m} state={state} plate={plate} />
       </g>
     </svg>
+  );
+}
+
+function BedPieces({
+  m,
+  state,
+  plate,
+}: {
+  readonly m: number;
+  readonly state: PlateRun | null;
+  readonly plate: PlatePlan;
+}) {
+  return (
+    <g
+      transform={`translate(${m} ${m})`}
+      fill="var(--chalk)"
+      fillOpacity={state ? 0.45 : 0.2}
+      stroke="var(--chalk)"
+      strokeWidth={1.2}
+      fillRule="evenodd"
+    >
+      {plate.laid.map((l) => (
+        <path
+          key={l.id}
+          d={outlinePath(l.lines)}
+          vectorEffect="non-scaling-stroke"
+          strokeDasharray={l.spare ? "5 3" : undefined}
+        />
+      ))}
+    </g>
   );
 }

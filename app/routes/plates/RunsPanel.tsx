@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { failureCauses, runStateAt } from "#core/print/simulatedRun";
+import { failureCauses, runStateAt, type RunState } from "#core/print/simulatedRun";
 import type { PlateRun } from "#core/scene/plateRun";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
@@ -52,46 +52,9 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
               : "var(--tape)",
       }}
     >
-      <div className="flex flex-wrap items-baseline gap-x-3">
-        <h3>
-          Plate {run.plateNumber} on {run.printerName}
-        </h3>
-        {run.simulated && (
-          <span className="text-[14px] text-ink-2">
-            simulated, {run.speed === 1 ? "as slow as life" : `${run.speed} times faster than life`}
-          </span>
-        )}
-      </div>
-      <p className="text-[17px]">
-        <b className="font-head">{phaseWords[state.phase]}</b>
-        {state.phase === "printing" || state.phase === "failed" ? (
-          <>
-            {" "}
-            · layer <span className="figures">{state.layer}</span> of{" "}
-            <span className="figures">{state.layers}</span>
-          </>
-        ) : null}
-        {state.leftMinutes > 0 && (
-          <span className="text-ink-2">
-            {" "}
-            · {durationText(state.leftMinutes)} left
-            {run.speed > 1 ? ` on its clock, ${shortly(state.leftMinutes / run.speed)} on yours` : ""}
-          </span>
-        )}
-      </p>
-      <div
-        className="h-2.5 bg-primer-3"
-        role="progressbar"
-        aria-valuenow={percent}
-        aria-valuemin={0}
-        aria-valuemax={100}
-        aria-label={`Plate ${run.plateNumber}`}
-      >
-        <div
-          className={`h-full ${state.phase === "failed" ? "bg-oxide" : "bg-verdigris"}`}
-          style={{ width: `${percent}%` }}
-        />
-      </div>
+      <RunHead run={run} />
+      <RunSentence state={state} run={run} />
+      <RunBar percent={percent} run={run} state={state} />
       {state.phase === "failed" && cause && (
         <p className="text-oxide">
           {cause.looks[0]!.toUpperCase()}
@@ -125,5 +88,68 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
         elapsedMinutes={Math.max(1, (nowMs - run.startedAtMs) / 60_000)}
       />
     </li>
+  );
+}
+
+function RunBar({
+  percent,
+  run,
+  state,
+}: {
+  readonly percent: number;
+  readonly run: PlateRun;
+  readonly state: RunState;
+}) {
+  return (
+    <div
+      className="h-2.5 bg-primer-3"
+      role="progressbar"
+      aria-valuenow={percent}
+      aria-valuemin={0}
+      aria-valuemax={100}
+      aria-label={`Plate ${run.plateNumber}`}
+    >
+      <div
+        className={`h-full ${state.phase === "failed" ? "bg-oxide" : "bg-verdigris"}`}
+        style={{ width: `${percent}%` }}
+      />
+    </div>
+  );
+}
+
+function RunSentence({ state, run }: { readonly state: RunState; readonly run: PlateRun }) {
+  return (
+    <p className="text-[17px]">
+      <b className="font-head">{phaseWords[state.phase]}</b>
+      {state.phase === "printing" || state.phase === "failed" ? (
+        <>
+          {" "}
+          · layer <span className="figures">{state.layer}</span> of{" "}
+          <span className="figures">{state.layers}</span>
+        </>
+      ) : null}
+      {state.leftMinutes > 0 && (
+        <span className="text-ink-2">
+          {" "}
+          · {durationText(state.leftMinutes)} left
+          {run.speed > 1 ? ` on its clock, ${shortly(state.leftMinutes / run.speed)} on yours` : ""}
+        </span>
+      )}
+    </p>
+  );
+}
+
+function RunHead({ run }: { readonly run: PlateRun }) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-3">
+      <h3>
+        Plate {run.plateNumber} on {run.printerName}
+      </h3>
+      {run.simulated && (
+        <span className="text-[14px] text-ink-2">
+          simulated, {run.speed === 1 ? "as slow as life" : `${run.speed} times faster than life`}
+        </span>
+      )}
+    </div>
   );
 }

@@ -1,8 +1,8 @@
-import { printOf } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { useState } from "react";
 import { pieceRisk } from "#core/plan/plates/pieceRisk";
 import { failureOdds } from "#core/print/simulatedRun";
-import { reprintOrRepair, expectedRuns, recordOf } from "#core/print/reprints";
+import { reprintOrRepair, expectedRuns, recordOf, type RepairAdvice } from "#core/print/reprints";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
@@ -87,44 +87,68 @@ function Spoilt({
         {part.name}
         {n > 1 ? `, copy ${copy + 1}` : ""}
       </h3>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-        <dt>Print again</dt>
-        <dd>
-          <FigureView figure={advice.reprint} label={`Printing ${part.name} again`} />
-          {advice.better === "reprint" && <b className="ml-2 font-head text-verdigris">better</b>}
-        </dd>
-        <dt>Repair</dt>
-        <dd>
-          <FigureView figure={advice.repair} label={`Repairing ${part.name}`} />
-          {advice.better === "repair" && <b className="ml-2 font-head text-verdigris">better</b>}
-        </dd>
-      </dl>
+      <AdviceList advice={advice} part={part} />
       <ul className="list-disc pl-5 text-[14px]">
         {advice.reasons.map((r) => (
           <li key={r}>{r}</li>
         ))}
       </ul>
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="w-36">
-          <Field
-            label="A repair takes, min"
-            name="repairMinutes"
-            inputMode="decimal"
-            value={minutes}
-            onChange={(e) => setMinutes(e.target.value)}
-          />
-        </div>
-        <label className="flex items-center gap-2 pb-2">
-          <input
-            type="checkbox"
-            className="size-[18px] accent-[var(--ink)]"
-            checked={seen}
-            onChange={(e) => setSeen(e.target.checked)}
-          />
-          the fault will be seen
-        </label>
-        <Button onClick={() => void repair()}>Keep it and repair it</Button>
-      </div>
+      <RepairForm minutes={minutes} setMinutes={setMinutes} seen={seen} setSeen={setSeen} repair={repair} />
     </li>
+  );
+}
+
+function RepairForm({
+  minutes,
+  setMinutes,
+  seen,
+  setSeen,
+  repair,
+}: {
+  readonly minutes: string;
+  readonly setMinutes: (value: string) => void;
+  readonly seen: boolean;
+  readonly setSeen: (value: boolean) => void;
+  readonly repair: () => Promise<void>;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <div className="w-36">
+        <Field
+          label="A repair takes, min"
+          name="repairMinutes"
+          inputMode="decimal"
+          value={minutes}
+          onChange={(e) => setMinutes(e.target.value)}
+        />
+      </div>
+      <label className="flex items-center gap-2 pb-2">
+        <input
+          type="checkbox"
+          className="size-[18px] accent-[var(--ink)]"
+          checked={seen}
+          onChange={(e) => setSeen(e.target.checked)}
+        />
+        the fault will be seen
+      </label>
+      <Button onClick={() => void repair()}>Keep it and repair it</Button>
+    </div>
+  );
+}
+
+function AdviceList({ advice, part }: { readonly advice: RepairAdvice; readonly part: Part }) {
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+      <dt>Print again</dt>
+      <dd>
+        <FigureView figure={advice.reprint} label={`Printing ${part.name} again`} />
+        {advice.better === "reprint" && <b className="ml-2 font-head text-verdigris">better</b>}
+      </dd>
+      <dt>Repair</dt>
+      <dd>
+        <FigureView figure={advice.repair} label={`Repairing ${part.name}`} />
+        {advice.better === "repair" && <b className="ml-2 font-head text-verdigris">better</b>}
+      </dd>
+    </dl>
   );
 }

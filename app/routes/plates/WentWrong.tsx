@@ -1,5 +1,5 @@
 import { type FormEvent, useState } from "react";
-import { failureCauses } from "#core/print/simulatedRun";
+import { failureCauses, type FailureCause } from "#core/print/simulatedRun";
 import type { PlateRun } from "#core/scene/plateRun";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
@@ -61,38 +61,13 @@ export function WentWrong({
             {problem}
           </p>
         )}
-        <fieldset>
-          <legend className="mb-1 text-[13px] text-ink-2">What does it look like?</legend>
-          {[...causes, { code: "other", looks: "something else", because: "", nextTime: "" }].map((c) => (
-            <label key={c.code} className="flex items-baseline gap-2 py-1">
-              <input
-                type="radio"
-                name="cause"
-                checked={code === c.code}
-                onChange={() => setCode(c.code)}
-                className="accent-[var(--ink)]"
-              />
-              <span>{c.looks}</span>
-            </label>
-          ))}
-        </fieldset>
+        <CauseChoice causes={causes} code={code} setCode={setCode} />
         {cause && (
           <p className="panel">
             Probably {cause.because}. Next time: {cause.nextTime}.
           </p>
         )}
-        <fieldset className="max-h-52 overflow-auto" tabIndex={0}>
-          <legend className="mb-1 text-[13px] text-ink-2">Which pieces are lost?</legend>
-          {run.pieces.map((p) => (
-            <Tick
-              key={p.pieceId}
-              label={`${p.partName}${run.pieces.filter((q) => q.partId === p.partId).length > 1 ? `, copy ${p.copy + 1}` : ""}`}
-              name="lost"
-              value={p.pieceId}
-              defaultChecked={run.pieces.length === 1}
-            />
-          ))}
-        </fieldset>
+        <SpoiltChoice run={run} />
         <Field
           label="It ran for, minutes"
           name="minutes"
@@ -110,5 +85,50 @@ export function WentWrong({
         </div>
       </form>
     </Dialog>
+  );
+}
+
+function SpoiltChoice({ run }: { readonly run: PlateRun }) {
+  return (
+    <fieldset className="max-h-52 overflow-auto" tabIndex={0}>
+      <legend className="mb-1 text-[13px] text-ink-2">Which pieces are lost?</legend>
+      {run.pieces.map((p) => (
+        <Tick
+          key={p.pieceId}
+          label={`${p.partName}${run.pieces.filter((q) => q.partId === p.partId).length > 1 ? `, copy ${p.copy + 1}` : ""}`}
+          name="lost"
+          value={p.pieceId}
+          defaultChecked={run.pieces.length === 1}
+        />
+      ))}
+    </fieldset>
+  );
+}
+
+function CauseChoice({
+  causes,
+  code,
+  setCode,
+}: {
+  readonly causes: readonly FailureCause[];
+  readonly code: string;
+  readonly setCode: (value: string) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-[13px] text-ink-2">What does it look like?</legend>
+      {[...causes, { code: "other", looks: "something else", because: "", nextTime: "" }].map((c) => (
+        <label key={c.code} className="flex items-baseline gap-2 py-1">
+          <input
+            type="radio"
+            name="cause"
+            checked={code === c.code}
+            onChange={() => setCode(c.code)}
+            className="accent-[var(--ink)]"
+          />
+          <span>{c.looks}</span>
+        </label>
+      ))}
+    </fieldset>
   );
 }

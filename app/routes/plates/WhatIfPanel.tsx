@@ -65,31 +65,47 @@ export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
             </thead>
             <tbody>
               {job.value.map((l, i) => (
-                <tr key={l.what}>
-                  <th scope="row">
-                    {l.what}
-                    {l.because && (
-                      <span className="block text-[13px] font-normal text-ink-2">{l.because}</span>
-                    )}
-                  </th>
-                  <td>{dayText(today, l.printedAt)}</td>
-                  <td>
-                    {dayText(today, l.finishAt)}
-                    {i > 0 && <Earlier minutes={base.finishAt - l.finishAt} />}
-                  </td>
-                  {base.chance !== null && (
-                    <td data-figures>{l.chance === null ? "" : `${Math.round(100 * l.chance)} %`}</td>
-                  )}
-                  <td data-figures>{(l.machineMinutes / 60).toFixed(0)} h</td>
-                  <td data-figures>{money(l.costMinor)}</td>
-                  <td data-figures>{l.plainCm2.toFixed(0)} cm²</td>
-                </tr>
+                <WhatIfLine key={l.what} l={l} today={today} i={i} base={base} money={money} />
               ))}
             </tbody>
           </table>
         </div>
       )}
     </section>
+  );
+}
+
+function WhatIfLine({
+  l,
+  today,
+  i,
+  base,
+  money,
+}: {
+  readonly l: WhatIfLine;
+  readonly today: string;
+  readonly i: number;
+  readonly base: WhatIfLine;
+  readonly money: (minor: number) => string;
+}) {
+  return (
+    <tr>
+      <th scope="row">
+        {l.what}
+        {l.because && <span className="block text-[13px] font-normal text-ink-2">{l.because}</span>}
+      </th>
+      <td>{dayText(today, l.printedAt)}</td>
+      <td>
+        {dayText(today, l.finishAt)}
+        {i > 0 && <Earlier minutes={base.finishAt - l.finishAt} />}
+      </td>
+      {base.chance !== null && (
+        <td data-figures>{l.chance === null ? "" : `${Math.round(100 * l.chance)} %`}</td>
+      )}
+      <td data-figures>{(l.machineMinutes / 60).toFixed(0)} h</td>
+      <td data-figures>{money(l.costMinor)}</td>
+      <td data-figures>{l.plainCm2.toFixed(0)} cm²</td>
+    </tr>
   );
 }
 

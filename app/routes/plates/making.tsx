@@ -1,13 +1,11 @@
-import { printOf } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { data, Link } from "react-router";
 import type { Route } from "./+types/making";
 import { appDatabase } from "#data/db";
 import { loadMesh } from "#data/meshes";
-import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { useWorkingOut } from "#app/hooks/useWorkingOut";
 import { stagePath } from "#app/stages";
-import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { CutPanel } from "./making/CutPanel";
@@ -16,6 +14,9 @@ import { MachineChoice } from "./making/MachineChoice";
 import { MakingForm } from "./making/MakingForm";
 import { TimePanel } from "./making/TimePanel";
 import { WaysPanel } from "./making/WaysPanel";
+import { MakingSlip } from "./MakingSlip";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Scene } from "#core/scene/scene";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const part = await appDatabase().parts.get(params.partId);
@@ -42,20 +43,7 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
   return (
     <div className="sheet grid gap-6">
       <div>
-        <div className="flex flex-wrap items-baseline gap-x-4">
-          <h1>Making {part.name}</h1>
-          <Link to={back} className="text-[14px]">
-            all plates
-          </Link>
-          <Link to={`${stagePath(scene.id, "parts")}/${part.id}`} className="text-[14px]">
-            the part itself
-          </Link>
-          {whole && (
-            <Link to={`${back}/part/${whole.part.id}`} className="text-[14px]">
-              piece of {whole.part.name}
-            </Link>
-          )}
-        </div>
+        <MakingHead part={part} back={back} scene={scene} whole={whole} />
         {meanwhile.name === part.name && (
           <p role="status" className="text-[14px] text-ink-2">
             Its walls are being followed; the figures get narrower in a moment.
@@ -77,53 +65,36 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
           </div>
         )}
       </div>
-      <Slip title={part.name} subtitle={chosen ? `on ${chosen.printer.name}` : p.reason}>
-        {chosen && (
-          <SlipLines
-            title="One copy"
-            lines={[
-              ["time", <FigureView key="t" figure={chosen.one.minutes} label="Time of one copy" />],
-              ["material", <FigureView key="g" figure={chosen.one.grams} label="Material of one copy" />],
-              ["layers", chosen.one.layers.toLocaleString("en")],
-              [
-                "supports",
-                chosen.supports.needless
-                  ? "none"
-                  : `${chosen.supports.contacts} contacts, ${(chosen.supports.scarMm2 / 100).toFixed(1)} cm²`,
-              ],
-              ["worked out", chosen.exact ? "on its walls" : "reckoned so far"],
-            ]}
-          />
-        )}
-        {chosen && (
-          <SlipLines
-            title="Because"
-            lines={p.reasons.map((r, i) => [
-              <span key={i} className="col-span-2 text-left">
-                {r}
-              </span>,
-              "",
-            ])}
-          />
-        )}
-        {chosen?.risk && (
-          <SlipLines
-            title="In resin"
-            lines={[
-              [
-                "largest section",
-                `${chosen.risk.largestMm2.toFixed(0)} mm² at ${chosen.risk.largestAtMm.toFixed(1)} mm`,
-              ],
-              [
-                "largest jump",
-                `${chosen.risk.jumpMm2.toFixed(0)} mm² at ${chosen.risk.jumpAtMm.toFixed(1)} mm`,
-              ],
-              ["islands", chosen.risk.islands],
-              ["cups", chosen.risk.cups.length],
-            ]}
-          />
-        )}
-      </Slip>
+      <MakingSlip part={part} chosen={chosen} p={p} />
+    </div>
+  );
+}
+
+function MakingHead({
+  part,
+  back,
+  scene,
+  whole,
+}: {
+  readonly part: Part;
+  readonly back: string;
+  readonly scene: Scene;
+  readonly whole: PartPlan | null | undefined;
+}) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4">
+      <h1>Making {part.name}</h1>
+      <Link to={back} className="text-[14px]">
+        all plates
+      </Link>
+      <Link to={`${stagePath(scene.id, "parts")}/${part.id}`} className="text-[14px]">
+        the part itself
+      </Link>
+      {whole && (
+        <Link to={`${back}/part/${whole.part.id}`} className="text-[14px]">
+          piece of {whole.part.name}
+        </Link>
+      )}
     </div>
   );
 }

@@ -1,33 +1,32 @@
 import { plateRef } from "#core/reference";
-import { Download, RotateCcw, RotateCw } from "lucide-react";
+import { Download } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { NestPiece } from "#core/print/nest";
 import { usableBed } from "#core/print/printer";
-import { failureCauses } from "#core/print/simulatedRun";
+import { failureCauses, type FailureCause } from "#core/print/simulatedRun";
 import { type LaidPiece, outlineOf, type PlatePlan, SPACING_MM } from "#core/plan/plates/planPlates";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
-import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
-import { momentText } from "#app/clock";
 import { undoAction } from "#app/jobs/keep";
 import { layByHand, layByPlan, unlockPiece } from "#app/jobs/plateLayouts";
 import { plateSvg } from "#app/jobs/exports";
 import { saveFile } from "#app/jobs/saveFile";
 import { stagePath } from "#app/stages";
 import { placeOnPlate } from "#workers/plan";
-import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { BedMat, refusal } from "./BedMat";
 import { Gate } from "./Gate";
 import { GcodePanel } from "./GcodePanel";
 import { FreeBed } from "./FreeBed";
 import { PlateFileButtons } from "./PlateFileButtons";
-import { movedPiece, turnedPiece } from "./movePiece";
 import { figures, PlainTable } from "#ui/PlainTable";
+import { TurnButtons, NudgeButtons } from "./PieceTools";
+import { PlateSlip } from "./PlateSlip";
+import type { Plan } from "#core/plan/plan";
 
 /** One plate: its bed to lay by hand, what it takes, the list before it, and its start. */
 export default function PlatePage() {
@@ -44,16 +43,7 @@ export default function PlatePage() {
   if (!plate)
     return (
       <div className="sheet">
-        <EmptyState
-          title="This plate is no more"
-          action={
-            <Link className="button" data-kind="main" to={back}>
-              All plates
-            </Link>
-          }
-        >
-          The plan was made again and what lay on it lies elsewhere now.
-        </EmptyState>
+        <NoPlate back={back} />
       </div>
     );
   const layout = input.layouts.find((l) => l.id === plate.layoutId) ?? null;
@@ -126,19 +116,7 @@ export default function PlatePage() {
   return (
     <div className="grid content-start">
       <section className="on-mat grid gap-3 px-5 pt-4 pb-4">
-        <div className="flex flex-wrap items-baseline gap-x-4">
-          <h1>
-            Plate {plate.number} on {plate.printer.name}
-          </h1>
-          <Link to={`${back}?plate=${encodeURIComponent(plate.id)}`} className="text-[14px]">
-            all plates
-          </Link>
-          <p className="text-[14px] opacity-85">
-            {plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"} of{" "}
-            {plate.material?.name ?? "no told material"}
-            {plate.bound > 1 ? `; no way of laying takes fewer than ${plate.bound} plates` : ""}
-          </p>
-        </div>
+        <PlateHead plate={plate} back={back} />
         <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_230px]">
           <div className="mx-auto w-full max-w-[620px]">
             <BedMat
@@ -168,38 +146,8 @@ export default function PlatePage() {
                   {piece.xMm.toFixed(1)}, {piece.yMm.toFixed(1)} mm, turned {piece.turnDeg.toFixed(0)}°,{" "}
                   {piece.heightMm.toFixed(1)} mm high
                 </p>
-                <div className="flex flex-wrap gap-2">
-                  <Button
-                    icon={<RotateCcw size={15} aria-hidden />}
-                    onClick={() => settle(turnedPiece(piece, 90))}
-                  >
-                    Turn left
-                  </Button>
-                  <Button
-                    icon={<RotateCw size={15} aria-hidden />}
-                    onClick={() => settle(turnedPiece(piece, -90))}
-                  >
-                    Turn right
-                  </Button>
-                </div>
-                <div className="grid grid-cols-4 gap-1.5">
-                  {(
-                    [
-                      ["left", -5, 0],
-                      ["right", 5, 0],
-                      ["back", 0, 5],
-                      ["front", 0, -5],
-                    ] as const
-                  ).map(([word, x, y]) => (
-                    <Button
-                      key={word}
-                      className="!px-1 justify-center"
-                      onClick={() => settle(movedPiece(piece, x, y))}
-                    >
-                      {word}
-                    </Button>
-                  ))}
-                </div>
+                <TurnButtons settle={settle} piece={piece} />
+                <NudgeButtons settle={settle} piece={piece} />
                 {locked.has(piece.id) && (
                   <Button kind="quiet" onClick={() => void unlockPiece(layout!, piece)}>
                     Let the plan move this one
@@ -242,86 +190,97 @@ export default function PlatePage() {
           <Gate key={plate.contents} plate={plate} cut={cut} onStarted={() => void navigate(back)} />
         )}
         <div className="grid content-start gap-5">
-          <section>
-            <h2 className="mb-2">On it</h2>
-            <PlainTable
-              label="On the plate"
-              heads={["part", figures("pieces"), figures("height"), figures("fails"), "likeliest"]}
-            >
-              {[...new Map(plate.laid.map((l) => [l.partId, l])).values()].map((l) => {
-                const own = plate.odds.byPiece.find((o) => o.pieceId === l.id);
-                return (
-                  <tr key={l.partId}>
-                    <th scope="row">
-                      <Link to={`${back}/part/${l.partId}`}>{l.partName}</Link>
-                    </th>
-                    <td data-figures>{plate.laid.filter((x) => x.partId === l.partId).length}</td>
-                    <td data-figures>{l.heightMm.toFixed(1)} mm</td>
-                    <td data-figures>{own ? `${Math.round(100 * own.odds)} %` : ""}</td>
-                    <td>{own ? odds.find((o) => o.code === own.likeliest)?.looks : ""}</td>
-                  </tr>
-                );
-              })}
-            </PlainTable>
-          </section>
+          <OnPlate plate={plate} back={back} odds={odds} />
           {!plate.running && <FreeBed plate={plate} view={view} />}
           {plate.printer.process === "filament" && !plate.running && (
             <GcodePanel plate={plate} gcodes={input.gcodes} />
           )}
-          <section className="flex flex-wrap gap-2" aria-label="Take this plate away">
-            <PlateFileButtons plate={plate} />
-            <Button
-              icon={<Download size={15} aria-hidden />}
-              onClick={() => saveFile(plateSvg(plan, plate.id), `plate-${plate.number}.svg`, "image/svg+xml")}
-            >
-              Drawing, SVG
-            </Button>
-          </section>
+          <TakePlateAway plate={plate} plan={plan} />
         </div>
       </div>
-      <Slip title={`Plate ${plate.number}`} subtitle={`${plate.printer.name}, ${plate.laid.length} pieces`}>
-        <SlipLines
-          title="It takes"
-          lines={[
-            ["time", <FigureView key="t" figure={plate.minutes} label="Time of this plate" />],
-            ["material", <FigureView key="g" figure={plate.grams} label="Material" />],
-            ["runs to expect", <FigureView key="r" figure={plate.runs} label="Runs for one good plate" />],
-            [
-              "fails",
-              `${Math.round(100 * plate.odds.total)} in 100 (common practice and this machine's record)`,
-            ],
-            ["layers", plate.layers.toLocaleString("en")],
-          ]}
-        />
-        {run && (
-          <SlipLines
-            title="When"
-            lines={[
-              ["set up", momentText(now.today, run.setupAt)],
-              ["runs until", momentText(now.today, run.endsAt)],
-              ["cleared", momentText(now.today, run.clearedAt)],
-            ]}
-          />
-        )}
-        <SlipLines
-          title="Printed with"
-          lines={Object.entries(plate.settings)
-            .filter(([k]) => k !== "kind")
-            .slice(0, 6)
-            .map(([k, v]) => [settingWord(k), String(v)])}
-        />
-        <p className="text-[13px] text-ink-2">
-          {workshop.unattended
-            ? "Runs may go on while nobody is there."
-            : "It runs only while you are there."}
-        </p>
-      </Slip>
+      <PlateSlip plate={plate} run={run} today={now.today} workshop={workshop} />
     </div>
   );
 }
 
-const settingWord = (key: string) =>
-  key
-    .replace(/Mm$/, ", mm")
-    .replace(/Seconds$/, ", s")
-    .replaceAll(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+function TakePlateAway({ plate, plan }: { readonly plate: PlatePlan; readonly plan: Plan }) {
+  return (
+    <section className="flex flex-wrap gap-2" aria-label="Take this plate away">
+      <PlateFileButtons plate={plate} />
+      <Button
+        icon={<Download size={15} aria-hidden />}
+        onClick={() => saveFile(plateSvg(plan, plate.id), `plate-${plate.number}.svg`, "image/svg+xml")}
+      >
+        Drawing, SVG
+      </Button>
+    </section>
+  );
+}
+
+function OnPlate({
+  plate,
+  back,
+  odds,
+}: {
+  readonly plate: PlatePlan;
+  readonly back: string;
+  readonly odds: readonly FailureCause[];
+}) {
+  return (
+    <section>
+      <h2 className="mb-2">On it</h2>
+      <PlainTable
+        label="On the plate"
+        heads={["part", figures("pieces"), figures("height"), figures("fails"), "likeliest"]}
+      >
+        {[...new Map(plate.laid.map((l) => [l.partId, l])).values()].map((l) => {
+          const own = plate.odds.byPiece.find((o) => o.pieceId === l.id);
+          return (
+            <tr key={l.partId}>
+              <th scope="row">
+                <Link to={`${back}/part/${l.partId}`}>{l.partName}</Link>
+              </th>
+              <td data-figures>{plate.laid.filter((x) => x.partId === l.partId).length}</td>
+              <td data-figures>{l.heightMm.toFixed(1)} mm</td>
+              <td data-figures>{own ? `${Math.round(100 * own.odds)} %` : ""}</td>
+              <td>{own ? odds.find((o) => o.code === own.likeliest)?.looks : ""}</td>
+            </tr>
+          );
+        })}
+      </PlainTable>
+    </section>
+  );
+}
+
+function PlateHead({ plate, back }: { readonly plate: PlatePlan; readonly back: string }) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4">
+      <h1>
+        Plate {plate.number} on {plate.printer.name}
+      </h1>
+      <Link to={`${back}?plate=${encodeURIComponent(plate.id)}`} className="text-[14px]">
+        all plates
+      </Link>
+      <p className="text-[14px] opacity-85">
+        {plate.laid.length} {plate.laid.length === 1 ? "piece" : "pieces"} of{" "}
+        {plate.material?.name ?? "no told material"}
+        {plate.bound > 1 ? `; no way of laying takes fewer than ${plate.bound} plates` : ""}
+      </p>
+    </div>
+  );
+}
+
+function NoPlate({ back }: { readonly back: string }) {
+  return (
+    <EmptyState
+      title="This plate is no more"
+      action={
+        <Link className="button" data-kind="main" to={back}>
+          All plates
+        </Link>
+      }
+    >
+      The plan was made again and what lay on it lies elsewhere now.
+    </EmptyState>
+  );
+}

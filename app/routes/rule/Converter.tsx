@@ -1,11 +1,12 @@
 import { useState } from "react";
-import { convert } from "#core/scale/converter";
+import { convert, type Conversion } from "#core/scale/converter";
 import { modelText, realText } from "#core/scale/lengthFormat";
-import { nearestNamedScale } from "#core/scale/namedScales";
-import { ratioText } from "#core/scale/ratio";
+import { nearestNamedScale, type NamedScale } from "#core/scale/namedScales";
+import { ratioText, type TypedRatio } from "#core/scale/ratio";
 import { Dialog } from "#ui/Dialog";
 import { Field } from "#ui/Field";
 import { useLengths } from "#ui/LengthContext";
+import type { FigureConvention } from "#core/scale/figureSize";
 
 /** What was typed, understood and turned both ways, as it is typed. */
 export function ConverterPanel({ focus = false }: { focus?: boolean }) {
@@ -68,38 +69,10 @@ function Answer({
     case "ratio": {
       const { denominator: n, band } = value.ratio;
       const near = nearestNamedScale(n);
-      return (
-        <>
-          <p className="text-ink-2">{value.understood}</p>
-          <p className={big}>
-            {band && band.low !== band.high
-              ? `${ratioText(Number(band.low.toFixed(1)))} to ${ratioText(Number(band.high.toFixed(1)))}`
-              : ratioText(n)}
-          </p>
-          <p>
-            Nearest by name: {near.scale.name}, {ratioText(Number(near.scale.denominator.toFixed(2)))}
-            {Math.abs(near.offShare) > 0.0005 && ` (${(100 * near.offShare).toFixed(1)} % off)`}. A mesh drawn
-            at this scale is multiplied by <span className="figures">{(n / denominator).toFixed(4)}</span>{" "}
-            here.
-          </p>
-        </>
-      );
+      return <InScale value={value} big={big} band={band} n={n} near={near} denominator={denominator} />;
     }
     case "factor":
-      return (
-        <>
-          <p className="text-ink-2">{value.understood}</p>
-          <p className={big}>
-            × {value.factor.toFixed(4)}
-            {value.low !== value.high && (
-              <span className="text-ink-2">
-                {" "}
-                · {value.low.toFixed(3)} to {value.high.toFixed(3)}
-              </span>
-            )}
-          </p>
-        </>
-      );
+      return <OutOfScale value={value} big={big} />;
     case "ratio-from-sizes":
       return (
         <>
@@ -108,6 +81,68 @@ function Answer({
         </>
       );
   }
+}
+
+function OutOfScale({
+  value,
+  big,
+}: {
+  readonly value: Extract<Conversion, { kind: "factor" }>;
+  readonly big: "figures text-[17px] font-semibold whitespace-nowrap";
+}) {
+  return (
+    <>
+      <p className="text-ink-2">{value.understood}</p>
+      <p className={big}>
+        × {value.factor.toFixed(4)}
+        {value.low !== value.high && (
+          <span className="text-ink-2">
+            {" "}
+            · {value.low.toFixed(3)} to {value.high.toFixed(3)}
+          </span>
+        )}
+      </p>
+    </>
+  );
+}
+
+function InScale({
+  value,
+  big,
+  band,
+  n,
+  near,
+  denominator,
+}: {
+  readonly value: { readonly kind: "ratio"; readonly understood: string; readonly ratio: TypedRatio };
+  readonly big: "figures text-[17px] font-semibold whitespace-nowrap";
+  readonly band:
+    | {
+        readonly low: number;
+        readonly high: number;
+        readonly figureMm: number;
+        readonly convention: FigureConvention | "either";
+      }
+    | undefined;
+  readonly n: number;
+  readonly near: { readonly scale: NamedScale; readonly offShare: number };
+  readonly denominator: number;
+}) {
+  return (
+    <>
+      <p className="text-ink-2">{value.understood}</p>
+      <p className={big}>
+        {band && band.low !== band.high
+          ? `${ratioText(Number(band.low.toFixed(1)))} to ${ratioText(Number(band.high.toFixed(1)))}`
+          : ratioText(n)}
+      </p>
+      <p>
+        Nearest by name: {near.scale.name}, {ratioText(Number(near.scale.denominator.toFixed(2)))}
+        {Math.abs(near.offShare) > 0.0005 && ` (${(100 * near.offShare).toFixed(1)} % off)`}. A mesh drawn at
+        this scale is multiplied by <span className="figures">{(n / denominator).toFixed(4)}</span> here.
+      </p>
+    </>
+  );
 }
 
 export function Converter({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {

@@ -1,7 +1,7 @@
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { OwnFeature } from "#core/scene/ledger";
-import { featuresWith } from "#core/scale/features";
+import { featuresWith, type ReferenceFeature } from "#core/scale/features";
 import { realText } from "#core/scale/lengthFormat";
 import { Button } from "#ui/Button";
 import { Field } from "#ui/Field";
@@ -30,35 +30,7 @@ export function Features({
         className="max-h-96 overflow-auto"
       >
         {featuresWith(own).map((f) => (
-          <tr key={f.id}>
-            <th scope="row" className="!font-normal">
-              {f.name}
-            </th>
-            <td data-figures>
-              {realText(f.lowMm, system)} – {realText(f.highMm, system)}
-            </td>
-            <td data-figures>
-              <Length modelMm={(f.lowMm + f.highMm) / 2 / denominator} only="first" />
-            </td>
-            <td className="text-[13px] text-ink-2">
-              {f.source}
-              {own.some((o) => o.id === f.id) && (
-                <Form method="post" className="inline">
-                  <input type="hidden" name="featureId" value={f.id} />
-                  <Button
-                    kind="quiet"
-                    className="!min-h-7"
-                    type="submit"
-                    name="intent"
-                    value="feature-remove"
-                    aria-label={`Remove ${f.name}`}
-                  >
-                    Remove
-                  </Button>
-                </Form>
-              )}
-            </td>
-          </tr>
+          <FeatureLine key={f.id} f={f} system={system} denominator={denominator} own={own} />
         ))}
       </PlainTable>
       <KeptForm className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-5" version={own.length}>
@@ -71,5 +43,49 @@ export function Features({
         </Button>
       </KeptForm>
     </section>
+  );
+}
+
+function FeatureLine({
+  f,
+  system,
+  denominator,
+  own,
+}: {
+  readonly f: ReferenceFeature;
+  readonly system: "metric" | "inch";
+  readonly denominator: number;
+  readonly own: readonly OwnFeature[];
+}) {
+  return (
+    <tr>
+      <th scope="row" className="!font-normal">
+        {f.name}
+      </th>
+      <td data-figures>
+        {realText(f.lowMm, system)} – {realText(f.highMm, system)}
+      </td>
+      <td data-figures>
+        <Length modelMm={(f.lowMm + f.highMm) / 2 / denominator} only="first" />
+      </td>
+      <td className="text-[13px] text-ink-2">
+        {f.source}
+        {own.some((o) => o.id === f.id) && (
+          <Form method="post" className="inline">
+            <input type="hidden" name="featureId" value={f.id} />
+            <Button
+              kind="quiet"
+              className="!min-h-7"
+              type="submit"
+              name="intent"
+              value="feature-remove"
+              aria-label={`Remove ${f.name}`}
+            >
+              Remove
+            </Button>
+          </Form>
+        )}
+      </td>
+    </tr>
   );
 }

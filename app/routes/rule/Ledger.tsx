@@ -11,6 +11,7 @@ import { saveFile } from "#app/jobs/saveFile";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { KeptForm } from "#route/KeptForm";
+import type { LedgerLine } from "#core/scale/ledger";
 
 /** Real dimensions to draw by: exact on the bench, and what the chosen printer makes of each. */
 export function Ledger({
@@ -43,18 +44,7 @@ export function Ledger({
             onChange={(e) => setPrinter(e.target.value)}
           />
         )}
-        <Button
-          disabled={rows.length === 0}
-          onClick={() =>
-            saveFile(
-              writeLedgerCsv(rows),
-              `${sceneName.toLowerCase().replaceAll(/\W+/g, "-")}-ledger.csv`,
-              "text/csv",
-            )
-          }
-        >
-          As CSV
-        </Button>
+        <CsvButton rows={rows} sceneName={sceneName} />
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ledger, lines">
         <table className="table">
@@ -86,52 +76,7 @@ export function Ledger({
             {rows.map((row) => {
               const line = printer && ledgerLine(row.realMm, row.along, denominator, detailLimit(printer));
               return (
-                <tr key={row.id}>
-                  <th scope="row" className="!font-normal">
-                    {row.name}
-                    {row.along === "height" && <span className="text-ink-2">, up</span>}
-                  </th>
-                  <td data-figures>{realText(row.realMm, system)}</td>
-                  <td data-figures className="font-semibold">
-                    {(row.realMm / denominator).toFixed(3)} mm
-                  </td>
-                  {line && (
-                    <td data-figures>
-                      {line.madeMm.toFixed(2)} mm
-                      {line.step.what !== "none" && (
-                        <span className="text-ink-2">
-                          {" "}
-                          ({line.step.count} {line.step.what}
-                          {line.step.count === 1 ? "" : "s"})
-                        </span>
-                      )}
-                    </td>
-                  )}
-                  {line && (
-                    <td
-                      data-figures
-                      className={Math.abs(line.errorRealMm) > 0.1 * row.realMm ? "text-oxide" : ""}
-                    >
-                      {line.errorRealMm === 0
-                        ? "0"
-                        : `${line.errorRealMm > 0 ? "+" : "−"}${Math.abs(line.errorRealMm) < 10 ? Math.abs(line.errorRealMm).toFixed(1) : Math.abs(line.errorRealMm).toFixed(0)} mm`}
-                    </td>
-                  )}
-                  <td>
-                    <Form method="post">
-                      <input type="hidden" name="rowId" value={row.id} />
-                      <Button
-                        kind="quiet"
-                        type="submit"
-                        name="intent"
-                        value="ledger-remove"
-                        aria-label={`Remove ${row.name}`}
-                      >
-                        Remove
-                      </Button>
-                    </Form>
-                  </td>
-                </tr>
+                <LedgerRow key={row.id} row={row} system={system} denominator={denominator} line={line} />
               );
             })}
             {rows.length === 0 && (
@@ -144,27 +89,7 @@ export function Ledger({
           </tbody>
         </table>
       </div>
-      <KeptForm className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-4" version={rows.length}>
-        <Problems problems={problems} fields={["ledgerName", "ledgerReal"]} />
-        <Field label="What it is" name="ledgerName" problems={problems} />
-        <Field
-          label="How long in the world"
-          name="ledgerReal"
-          placeholder={`6'8" or 2.1 m`}
-          problems={problems}
-        />
-        <Choice
-          label="It runs"
-          name="along"
-          options={[
-            ["bed", "along the bed"],
-            ["height", "up"],
-          ]}
-        />
-        <Button type="submit" name="intent" value="ledger-add" className="mt-6">
-          Add to the ledger
-        </Button>
-      </KeptForm>
+      <LedgerForm rows={rows} problems={problems} />
       <Form
         method="post"
         encType="multipart/form-data"
@@ -179,5 +104,112 @@ export function Ledger({
         </Button>
       </Form>
     </section>
+  );
+}
+
+function LedgerForm({
+  rows,
+  problems,
+}: {
+  readonly rows: readonly LedgerRow[];
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <KeptForm className="mt-3 grid grid-cols-2 items-start gap-3 md:grid-cols-4" version={rows.length}>
+      <Problems problems={problems} fields={["ledgerName", "ledgerReal"]} />
+      <Field label="What it is" name="ledgerName" problems={problems} />
+      <Field
+        label="How long in the world"
+        name="ledgerReal"
+        placeholder={`6'8" or 2.1 m`}
+        problems={problems}
+      />
+      <Choice
+        label="It runs"
+        name="along"
+        options={[
+          ["bed", "along the bed"],
+          ["height", "up"],
+        ]}
+      />
+      <Button type="submit" name="intent" value="ledger-add" className="mt-6">
+        Add to the ledger
+      </Button>
+    </KeptForm>
+  );
+}
+
+function LedgerRow({
+  row,
+  system,
+  denominator,
+  line,
+}: {
+  readonly row: LedgerRow;
+  readonly system: "metric" | "inch";
+  readonly denominator: number;
+  readonly line: LedgerLine | undefined;
+}) {
+  return (
+    <tr>
+      <th scope="row" className="!font-normal">
+        {row.name}
+        {row.along === "height" && <span className="text-ink-2">, up</span>}
+      </th>
+      <td data-figures>{realText(row.realMm, system)}</td>
+      <td data-figures className="font-semibold">
+        {(row.realMm / denominator).toFixed(3)} mm
+      </td>
+      {line && (
+        <td data-figures>
+          {line.madeMm.toFixed(2)} mm
+          {line.step.what !== "none" && (
+            <span className="text-ink-2">
+              {" "}
+              ({line.step.count} {line.step.what}
+              {line.step.count === 1 ? "" : "s"})
+            </span>
+          )}
+        </td>
+      )}
+      {line && (
+        <td data-figures className={Math.abs(line.errorRealMm) > 0.1 * row.realMm ? "text-oxide" : ""}>
+          {line.errorRealMm === 0
+            ? "0"
+            : `${line.errorRealMm > 0 ? "+" : "−"}${Math.abs(line.errorRealMm) < 10 ? Math.abs(line.errorRealMm).toFixed(1) : Math.abs(line.errorRealMm).toFixed(0)} mm`}
+        </td>
+      )}
+      <td>
+        <Form method="post">
+          <input type="hidden" name="rowId" value={row.id} />
+          <Button
+            kind="quiet"
+            type="submit"
+            name="intent"
+            value="ledger-remove"
+            aria-label={`Remove ${row.name}`}
+          >
+            Remove
+          </Button>
+        </Form>
+      </td>
+    </tr>
+  );
+}
+
+function CsvButton({ rows, sceneName }: { readonly rows: readonly LedgerRow[]; readonly sceneName: string }) {
+  return (
+    <Button
+      disabled={rows.length === 0}
+      onClick={() =>
+        saveFile(
+          writeLedgerCsv(rows),
+          `${sceneName.toLowerCase().replaceAll(/\W+/g, "-")}-ledger.csv`,
+          "text/csv",
+        )
+      }
+    >
+      As CSV
+    </Button>
   );
 }

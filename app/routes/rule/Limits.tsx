@@ -1,10 +1,17 @@
 import { useState } from "react";
 import type { Printer } from "#core/print/printer";
 import { detailLimit } from "#core/print/printer";
-import { detailAdvice, sightLimits, smallestPrinted } from "#core/scale/limits";
-import { parseLength } from "#core/scale/lengthText";
+import {
+  detailAdvice,
+  sightLimits,
+  smallestPrinted,
+  type SightLimits,
+  type DetailAdvice,
+} from "#core/scale/limits";
+import { parseLength, type TypedLength, type LengthProblem } from "#core/scale/lengthText";
 import { Choice, Field } from "#ui/Field";
 import { figures, PlainTable } from "#ui/PlainTable";
+import type { Outcome } from "#core/outcome";
 
 /** A brick joint, a handrail, a plank, and smaller: what happens to them at this scale. */
 const details = [
@@ -45,30 +52,17 @@ export function Limits({
   return (
     <section aria-label="Detail: made and seen">
       <h2 className="mb-2">Detail: made and seen</h2>
-      <div className="mb-2 grid grid-cols-3 items-start gap-3">
-        <Choice
-          label="On"
-          name="limit-printer"
-          value={printerId}
-          options={[["finest", "the finest printer here"], ...printers.map((p) => [p.id, p.name] as const)]}
-          onChange={(e) => setPrinter(e.target.value)}
-        />
-        <Field
-          label="Seen from"
-          name="limit-distance"
-          value={distance}
-          onChange={(e) => setDistance(e.target.value)}
-          hint={far.ok ? undefined : far.problems[0]!.message}
-        />
-        <Field
-          label="A detail of yours, real"
-          name="limit-own"
-          value={own}
-          placeholder="30 mm"
-          onChange={(e) => setOwn(e.target.value)}
-          hint={own !== "" && !typed.ok ? typed.problems[0]!.message : undefined}
-        />
-      </div>
+      <LimitsChoice
+        printerId={printerId}
+        printers={printers}
+        setPrinter={setPrinter}
+        distance={distance}
+        setDistance={setDistance}
+        far={far}
+        own={own}
+        setOwn={setOwn}
+        typed={typed}
+      />
       <PlainTable
         label="Details, lines"
         heads={["detail", figures("true at scale"), "printed", "seen", "so", figures("make it")]}
@@ -77,21 +71,7 @@ export function Limits({
         {rows.map(([name, realMm]) => {
           const size = realMm / denominator;
           const advice = detailAdvice(size, least, sight);
-          return (
-            <tr key={name}>
-              <th scope="row" className="!font-normal">
-                {name}
-              </th>
-              <td data-figures>{size.toFixed(2)} mm</td>
-              <td>{size >= least ? "yes" : "no"}</td>
-              <td>{size >= sight.shapeMm ? "its shape" : size >= sight.lineMm ? "as a line" : "no"}</td>
-              <td>
-                {advice.verdict}
-                {advice.exaggeration > 1 && `, ${advice.exaggeration.toFixed(1)} times`}
-              </td>
-              <td data-figures>{advice.makeMm.toFixed(2)} mm</td>
-            </tr>
-          );
+          return <LimitLine key={name} name={name} size={size} least={least} sight={sight} advice={advice} />;
         })}
       </PlainTable>
       <p className="mt-1 text-[13px] text-ink-2">
@@ -99,5 +79,84 @@ export function Limits({
         {sight.shapeMm.toFixed(2)} mm. More than 3 times too thick: paint it or leave it off.
       </p>
     </section>
+  );
+}
+
+function LimitLine({
+  name,
+  size,
+  least,
+  sight,
+  advice,
+}: {
+  readonly name: string;
+  readonly size: number;
+  readonly least: number;
+  readonly sight: SightLimits;
+  readonly advice: DetailAdvice;
+}) {
+  return (
+    <tr>
+      <th scope="row" className="!font-normal">
+        {name}
+      </th>
+      <td data-figures>{size.toFixed(2)} mm</td>
+      <td>{size >= least ? "yes" : "no"}</td>
+      <td>{size >= sight.shapeMm ? "its shape" : size >= sight.lineMm ? "as a line" : "no"}</td>
+      <td>
+        {advice.verdict}
+        {advice.exaggeration > 1 && `, ${advice.exaggeration.toFixed(1)} times`}
+      </td>
+      <td data-figures>{advice.makeMm.toFixed(2)} mm</td>
+    </tr>
+  );
+}
+
+function LimitsChoice({
+  printerId,
+  printers,
+  setPrinter,
+  distance,
+  setDistance,
+  far,
+  own,
+  setOwn,
+  typed,
+}: {
+  readonly printerId: string;
+  readonly printers: readonly Printer[];
+  readonly setPrinter: (value: string) => void;
+  readonly distance: string;
+  readonly setDistance: (value: string) => void;
+  readonly far: Outcome<TypedLength, LengthProblem>;
+  readonly own: string;
+  readonly setOwn: (value: string) => void;
+  readonly typed: Outcome<TypedLength, LengthProblem>;
+}) {
+  return (
+    <div className="mb-2 grid grid-cols-3 items-start gap-3">
+      <Choice
+        label="On"
+        name="limit-printer"
+        value={printerId}
+        options={[["finest", "the finest printer here"], ...printers.map((p) => [p.id, p.name] as const)]}
+        onChange={(e) => setPrinter(e.target.value)}
+      />
+      <Field
+        label="Seen from"
+        name="limit-distance"
+        value={distance}
+        onChange={(e) => setDistance(e.target.value)}
+        hint={far.ok ? undefined : far.problems[0]!.message}
+      />
+      <Field
+        label="A detail of yours, real"
+        name="limit-own"
+        value={own}
+        placeholder="30 mm"
+        onChange={(e) => setOwn(e.target.value)}
+        hint={own !== "" && !typed.ok ? typed.problems[0]!.message : undefined}
+      />
+    </div>
   );
 }

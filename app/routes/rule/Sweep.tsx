@@ -41,17 +41,7 @@ export function Sweep() {
   if (input.parts.length === 0) return null;
   return (
     <section aria-label="Other scales">
-      <div className="mb-2 flex flex-wrap items-end gap-4">
-        <h2 className="mr-auto">This scene at other scales</h2>
-        <div className="w-72">
-          <Field
-            label="Scales to compare"
-            name="sweep"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
-        </div>
-      </div>
+      <SweepText text={text} setText={setText} />
       {swept === null ? (
         <p className="text-ink-2">Working it out…</p>
       ) : (
@@ -72,28 +62,7 @@ export function Sweep() {
             className="overflow-x-auto"
           >
             {swept.lines.map((l) => (
-              <tr key={l.denominator} data-selected={l.denominator === n ? true : undefined}>
-                <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
-                <td data-figures>
-                  {l.whole} of {l.whole + l.cut}
-                  {l.cut > 0 && <span className="text-ink-2">, {l.pieces} pieces</span>}
-                </td>
-                <td data-figures>{l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}</td>
-                <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
-                  {l.tooThin === 0 ? "–" : `${l.tooThin} parts`}
-                </td>
-                <td>
-                  <FigureView figure={l.minutes} label={`Prints at 1:${l.denominator}`} />
-                </td>
-                <td>
-                  <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
-                </td>
-                <td>
-                  <FigureView figure={l.cost} label={`Money at 1:${l.denominator}`} />
-                </td>
-                <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
-                <td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>
-              </tr>
+              <SweepLine key={l.denominator} l={l} n={n} />
             ))}
           </PlainTable>
           <p className="mt-1 text-[13px] text-ink-2">
@@ -113,5 +82,48 @@ export function Sweep() {
         </>
       )}
     </section>
+  );
+}
+
+function SweepLine({ l, n }: { readonly l: SweepLine; readonly n: number }) {
+  return (
+    <tr data-selected={l.denominator === n ? true : undefined}>
+      <th scope="row">{ratioText(Number(l.denominator.toFixed(2)))}</th>
+      <td data-figures>
+        {l.whole} of {l.whole + l.cut}
+        {l.cut > 0 && <span className="text-ink-2">, {l.pieces} pieces</span>}
+      </td>
+      <td data-figures>{l.thinnestMm === null ? "–" : `${l.thinnestMm.toFixed(2)} mm`}</td>
+      <td data-figures className={l.tooThin > 0 ? "text-oxide" : ""}>
+        {l.tooThin === 0 ? "–" : `${l.tooThin} parts`}
+      </td>
+      <td>
+        <FigureView figure={l.minutes} label={`Prints at 1:${l.denominator}`} />
+      </td>
+      <td>
+        <FigureView figure={l.grams} label={`Material at 1:${l.denominator}`} />
+      </td>
+      <td>
+        <FigureView figure={l.cost} label={`Money at 1:${l.denominator}`} />
+      </td>
+      <td data-figures>{l.areaCm2.toFixed(0)} cm²</td>
+      <td data-figures>{(l.footprintCm2 / 100).toFixed(0)} dm²</td>
+    </tr>
+  );
+}
+
+function SweepText({ text, setText }: { readonly text: string; readonly setText: (value: string) => void }) {
+  return (
+    <div className="mb-2 flex flex-wrap items-end gap-4">
+      <h2 className="mr-auto">This scene at other scales</h2>
+      <div className="w-72">
+        <Field
+          label="Scales to compare"
+          name="sweep"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </div>
+    </div>
   );
 }

@@ -1,13 +1,11 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { Form, redirect, useSubmit } from "react-router";
+import { redirect, useSubmit } from "react-router";
 import type { Route } from "./+types/list";
 import { under } from "#core/outcome";
 import { keptLines } from "#data/keptPlans";
 import { createScene, deleteScene, duplicateScene, listScenes, patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
-import { Dialog } from "#ui/Dialog";
-import { Field, Problems, Tick } from "#ui/Field";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
@@ -19,6 +17,7 @@ import { useKeys } from "#app/hooks/useKeys";
 import { Cleared } from "./Cleared";
 import { SceneCard } from "./SceneCard";
 import { useSceneLines } from "./useSceneLines";
+import { NewSceneDialog, RenameDialog } from "./SceneDialogs";
 
 export async function clientLoader() {
   const start = await firstStart();
@@ -131,63 +130,8 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
           />
         ))}
       </ul>
-      <Dialog
-        open={making}
-        onOpenChange={setMaking}
-        title="New scene"
-        description="Everything in it will obey one scale. It can be changed at any time."
-      >
-        <Form method="post" className="grid gap-3">
-          <Problems problems={actionData?.problems} fields={["name", "ratio", "viewing"]} />
-          <Field label="Name" name="name" defaultValue="" autoFocus problems={actionData?.problems} />
-          <Field
-            label="Scale"
-            name="ratio"
-            defaultValue="1:72"
-            hint="1:72, 35th, 4 mm/ft, 28mm figure"
-            problems={actionData?.problems}
-          />
-          <Field
-            label="Seen from"
-            name="viewing"
-            defaultValue="60 cm"
-            hint="How far the eye will be: 60 cm, 2 ft"
-            problems={actionData?.problems}
-          />
-          {scenes.some((s) => demoScenes.includes(s.id) && !s.aside) && (
-            <Tick
-              label="Set the sample scenes aside: they take no hours from it"
-              name="samplesAside"
-              defaultChecked
-            />
-          )}
-          <div className="mt-1 flex gap-2">
-            <Button kind="main" type="submit" name="intent" value="new">
-              Make the scene
-            </Button>
-            <Button kind="quiet" onClick={() => setMaking(false)}>
-              Cancel
-            </Button>
-          </div>
-        </Form>
-      </Dialog>
-      <Dialog
-        open={named !== undefined}
-        onOpenChange={(open) => !open && setRenaming(null)}
-        title="Rename the scene"
-      >
-        {named && (
-          <Form method="post" className="grid gap-3" onSubmit={() => setRenaming(null)}>
-            <input type="hidden" name="id" value={named.id} />
-            <Field label="Name" name="name" defaultValue={named.name} required autoFocus />
-            <div className="flex gap-2">
-              <Button kind="main" type="submit" name="intent" value="rename">
-                Rename
-              </Button>
-            </div>
-          </Form>
-        )}
-      </Dialog>
+      <NewSceneDialog making={making} setMaking={setMaking} actionData={actionData} scenes={scenes} />
+      <RenameDialog named={named} setRenaming={setRenaming} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { useSelected } from "#app/hooks/useSelected";
-import { useFetcher } from "react-router";
+import { useFetcher, type FetcherWithComponents } from "react-router";
 import type { Route } from "./+types/stores";
 import { amountText, type StockLine, type StockUnit, toBuy } from "#core/stores/draw";
 import { appDatabase } from "#data/db";
@@ -14,6 +14,7 @@ import { readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { figures, PlainTable } from "#ui/PlainTable";
+import type { Plan } from "#core/plan/plan";
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -76,90 +77,109 @@ export default function Stores({ actionData }: Route.ComponentProps) {
       <Problems problems={actionData?.problems ?? fetcher.data?.problems} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-4">
         {plan.stores.map((l) => (
-          <li key={l.needKey} className="panel grid grid-cols-[54px_1fr] gap-x-4" {...mark(l.needKey)}>
-            <Bottle line={l} />
-            <div>
-              <h2 className="text-[16px]">{l.name}</h2>
-              <p className={`font-head font-semibold ${colours[l.state]}`}>{words[l.state]}</p>
-              <p className="figures text-[14px]">
-                {amountText(l.needed, l.unit)} of {amountText(l.left, l.unit)}
-              </p>
-              {l.runsOutIn && <p className="text-[13px] text-ink-2">in {l.runsOutIn}</p>}
-              <fetcher.Form method="post" className="mt-1.5 flex items-center gap-1.5">
-                <input type="hidden" name="needKey" value={l.needKey} />
-                <input type="hidden" name="name" value={l.name} />
-                <input type="hidden" name="unit" value={l.unit} />
-                <input
-                  className="input figures !min-h-8 !w-20"
-                  name="left"
-                  aria-label={`${l.name}: left on the shelf, ${l.unit}`}
-                  defaultValue={Number(l.left.toFixed(1))}
-                  key={l.left}
-                  inputMode="decimal"
-                />
-                <span className="text-[13px] whitespace-nowrap">{l.unit} left</span>
-                <Button type="submit" className="!min-h-8">
-                  Set
-                </Button>
-              </fetcher.Form>
-            </div>
-          </li>
+          <NeedCard key={l.needKey} l={l} mark={mark} fetcher={fetcher} />
         ))}
       </ul>
-      <section>
-        <h2 className="mb-2">To buy for this scene</h2>
-        {buy.length === 0 ? (
-          <p>Nothing: the shelf is enough, even at the high estimate.</p>
-        ) : (
-          <PlainTable
-            label="Needs"
-            heads={["what", figures("left"), figures("needed, high"), figures("buy at least")]}
-          >
-            {buy.map((l) => (
-              <tr key={l.needKey}>
-                <th scope="row">{l.name}</th>
-                <td data-figures>{amountText(l.left, l.unit)}</td>
-                <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
-                <td data-figures>{amountText(l.buy, l.unit)}</td>
-              </tr>
-            ))}
-          </PlainTable>
-        )}
-      </section>
-      <Slip title="Cost">
-        <SlipLines
-          title="This scene still takes"
-          lines={[
-            [
-              "print material",
-              <FigureView
-                key="m"
-                figure={plan.totals.material}
-                label="Print material, reprints counted in"
-              />,
-            ],
-            ["products", <FigureView key="p" figure={plan.totals.products} label="Products and paints" />],
-            [
-              "power and wear",
-              <FigureView key="w" figure={plan.totals.machineCost} label="Power and wear" />,
-            ],
-            [
-              "together",
-              <FigureView key="t" figure={plan.totals.cost} label="Material, products, power and wear" />,
-            ],
-            ...(plan.totals.notPriced.length > 0
-              ? [["not priced", <NotPriced key="n" names={plan.totals.notPriced} />] as const]
-              : []),
-          ]}
-        />
-        <SlipLines
-          title="Of the shelf"
-          lines={plan.stores
-            .filter((l) => l.priced)
-            .map((l) => [l.name, <FigureView key={l.needKey} figure={l.cost} label={l.name} />] as const)}
-        />
-      </Slip>
+      <ToBuy buy={buy} />
+      <CostSlip plan={plan} />
     </div>
+  );
+}
+
+function CostSlip({ plan }: { readonly plan: Plan }) {
+  return (
+    <Slip title="Cost">
+      <SlipLines
+        title="This scene still takes"
+        lines={[
+          [
+            "print material",
+            <FigureView key="m" figure={plan.totals.material} label="Print material, reprints counted in" />,
+          ],
+          ["products", <FigureView key="p" figure={plan.totals.products} label="Products and paints" />],
+          ["power and wear", <FigureView key="w" figure={plan.totals.machineCost} label="Power and wear" />],
+          [
+            "together",
+            <FigureView key="t" figure={plan.totals.cost} label="Material, products, power and wear" />,
+          ],
+          ...(plan.totals.notPriced.length > 0
+            ? [["not priced", <NotPriced key="n" names={plan.totals.notPriced} />] as const]
+            : []),
+        ]}
+      />
+      <SlipLines
+        title="Of the shelf"
+        lines={plan.stores
+          .filter((l) => l.priced)
+          .map((l) => [l.name, <FigureView key={l.needKey} figure={l.cost} label={l.name} />] as const)}
+      />
+    </Slip>
+  );
+}
+
+function ToBuy({ buy }: { readonly buy: ReturnType<typeof toBuy> }) {
+  return (
+    <section>
+      <h2 className="mb-2">To buy for this scene</h2>
+      {buy.length === 0 ? (
+        <p>Nothing: the shelf is enough, even at the high estimate.</p>
+      ) : (
+        <PlainTable
+          label="Needs"
+          heads={["what", figures("left"), figures("needed, high"), figures("buy at least")]}
+        >
+          {buy.map((l) => (
+            <tr key={l.needKey}>
+              <th scope="row">{l.name}</th>
+              <td data-figures>{amountText(l.left, l.unit)}</td>
+              <td data-figures>{amountText(l.neededHigh, l.unit)}</td>
+              <td data-figures>{amountText(l.buy, l.unit)}</td>
+            </tr>
+          ))}
+        </PlainTable>
+      )}
+    </section>
+  );
+}
+
+function NeedCard({
+  l,
+  mark,
+  fetcher,
+}: {
+  readonly l: StockLine;
+  readonly mark: ReturnType<typeof useSelected>;
+  readonly fetcher: FetcherWithComponents<{ problems: Parameters<typeof Problems>[0]["problems"] }>;
+}) {
+  return (
+    <li className="panel grid grid-cols-[54px_1fr] gap-x-4" {...mark(l.needKey)}>
+      <Bottle line={l} />
+      <div>
+        <h2 className="text-[16px]">{l.name}</h2>
+        <p className={`font-head font-semibold ${colours[l.state]}`}>{words[l.state]}</p>
+        <p className="figures text-[14px]">
+          {amountText(l.needed, l.unit)} of {amountText(l.left, l.unit)}
+        </p>
+        {l.runsOutIn && <p className="text-[13px] text-ink-2">in {l.runsOutIn}</p>}
+        <fetcher.Form method="post" className="mt-1.5 flex items-center gap-1.5">
+          <input type="hidden" name="needKey" value={l.needKey} />
+          <input type="hidden" name="name" value={l.name} />
+          <input type="hidden" name="unit" value={l.unit} />
+          <input
+            className="input figures !min-h-8 !w-20"
+            name="left"
+            aria-label={`${l.name}: left on the shelf, ${l.unit}`}
+            defaultValue={Number(l.left.toFixed(1))}
+            key={l.left}
+            inputMode="decimal"
+          />
+          <span className="text-[13px] whitespace-nowrap">{l.unit} left</span>
+          <Button type="submit" className="!min-h-8">
+            Set
+          </Button>
+        </fetcher.Form>
+      </div>
+    </li>
   );
 }
 

@@ -1,7 +1,7 @@
 import { thinners } from "#core/materials/thinner";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
-import { under } from "#core/outcome";
+import { under, type Problem } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
 import type { Paint } from "#core/paint/paint";
 import { type ProductId, productName, products } from "#core/materials/products";
@@ -16,6 +16,7 @@ import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
 import { keepSwatch } from "./keepSwatch";
 import { SwatchForm } from "./SwatchForm";
+import type { Workshop } from "#core/scene/workshop";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -101,56 +102,68 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
   return (
     <div className="grid gap-5">
       <h1>Paints</h1>
-      <KeptForm
-        className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7"
-        version={workshop.paints.length}
-      >
-        <div className="sm:col-span-3 lg:col-span-7">
-          <Problems problems={actionData?.problems} fields={["name", "hex", "pot", "swatch"]} />
-        </div>
-        <Field label="Name" name="name" problems={actionData?.problems} />
-        <Field
-          label="Colour when dry"
-          name="hex"
-          type="color"
-          defaultValue="#8a6a4a"
-          problems={actionData?.problems}
-        />
-        <div className="lg:col-span-2">
-          <Choice
-            label="Family"
-            name="product"
-            options={products
-              .filter((p) => ["water", "lacquer", "enamel or oil"].includes(p.chemistry))
-              .map((p) => [p.id, p.name] as const)}
-          />
-        </div>
-        <Choice label="Thinned with" name="thinner" options={thinnerOptions} />
-        <Choice
-          label="Covers"
-          name="opacity"
-          options={[
-            ["opaque", "opaque"],
-            ["semi", "semi"],
-            ["translucent", "translucent"],
-          ]}
-        />
-        <Choice
-          label="Sheen"
-          name="sheen"
-          options={[
-            ["matte", "matte"],
-            ["satin", "satin"],
-            ["gloss", "gloss"],
-          ]}
-        />
-        <Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
-        <Button kind="main" type="submit" name="intent" value="add">
-          Add a pot
-        </Button>
-      </KeptForm>
+      <PaintForm workshop={workshop} actionData={actionData} />
       <SwatchForm paints={workshop.paints} problems={actionData?.problems} />
       <Table rows={workshop.paints} columns={columns} idOf={(p) => p.id} caption="Paints in the workshop" />
     </div>
+  );
+}
+
+function PaintForm({
+  workshop,
+  actionData,
+}: {
+  readonly workshop: Workshop;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+}) {
+  return (
+    <KeptForm
+      className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7"
+      version={workshop.paints.length}
+    >
+      <div className="sm:col-span-3 lg:col-span-7">
+        <Problems problems={actionData?.problems} fields={["name", "hex", "pot", "swatch"]} />
+      </div>
+      <Field label="Name" name="name" problems={actionData?.problems} />
+      <Field
+        label="Colour when dry"
+        name="hex"
+        type="color"
+        defaultValue="#8a6a4a"
+        problems={actionData?.problems}
+      />
+      <div className="lg:col-span-2">
+        <Choice
+          label="Family"
+          name="product"
+          options={products
+            .filter((p) => ["water", "lacquer", "enamel or oil"].includes(p.chemistry))
+            .map((p) => [p.id, p.name] as const)}
+        />
+      </div>
+      <Choice label="Thinned with" name="thinner" options={thinnerOptions} />
+      <Choice
+        label="Covers"
+        name="opacity"
+        options={[
+          ["opaque", "opaque"],
+          ["semi", "semi"],
+          ["translucent", "translucent"],
+        ]}
+      />
+      <Choice
+        label="Sheen"
+        name="sheen"
+        options={[
+          ["matte", "matte"],
+          ["satin", "satin"],
+          ["gloss", "gloss"],
+        ]}
+      />
+      <Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
+      <Button kind="main" type="submit" name="intent" value="add">
+        Add a pot
+      </Button>
+    </KeptForm>
   );
 }

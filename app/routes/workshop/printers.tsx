@@ -1,7 +1,5 @@
 import { Link, useFetcher, useSearchParams } from "react-router";
 import type { Route } from "./+types/printers";
-import { levelOf } from "#core/print/bedLevel";
-import type { Workshop } from "#core/scene/workshop";
 import type { Printer } from "#core/print/printer";
 import { appDatabase } from "#data/db";
 import { putRow } from "#data/scenes";
@@ -11,10 +9,13 @@ import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
-import { keep, undoAction } from "#app/jobs/keep";
+import { keep } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { fieldGroups, newFilament, newResin } from "./printerFields";
 import { KeptForm } from "#route/KeptForm";
+import { PrinterCard } from "./PrinterCard";
+import type { Problem } from "#core/outcome";
+import type { FieldGroup } from "./printerFields";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -75,35 +76,6 @@ function bedProblems({ bedMm, marginMm }: Printer) {
   });
 }
 
-/** How its bed was read last, and the last trial pieces, in a line each. */
-function MachineRecords({
-  printer: { level, pieces, process },
-  materials,
-}: {
-  printer: Printer;
-  materials: Workshop["materials"];
-}) {
-  const last = level?.at(-1);
-  const tried = pieces?.slice(-2) ?? [];
-  if (!last && tried.length === 0) return null;
-  return (
-    <ul className="text-[13px] text-ink-2">
-      {last && (
-        <li>
-          Bed {last.at.slice(0, 10)}: {levelOf(last, process).warn ?? "level"}
-        </li>
-      )}
-      {tried.map((t) => (
-        <li key={t.at}>
-          {materials.find((m) => m.id === t.materialId)?.name ?? "Trial piece"} {t.at.slice(0, 10)}:{" "}
-          {t.verdict}
-          {t.changed && `, ${t.changed}`}
-        </li>
-      ))}
-    </ul>
-  );
-}
-
 export default function Printers({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
   const fetcher = useFetcher();
@@ -137,31 +109,16 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
           const runs = runsOf(p.id);
           const good = runs.filter((r) => r.outcome === "good").length;
           return (
-            <li key={p.id} className="panel">
-              <h2>{p.name}</h2>
-              <p className="text-[14px] text-ink-2">
-                {p.process}, {p.bedMm.join(" × ")} mm, {p.layerMm} mm layers,{" "}
-                {p.process === "filament" ? `${p.nozzleMm} mm nozzle` : `${p.pixelMm} mm pixels`}
-              </p>
-              <p className="text-[14px]">
-                {runs.length === 0
-                  ? "Nothing on record: taken for what lies on each plate, four good runs in five of a plain one."
-                  : `${good} of ${runs.length} runs came out.`}
-              </p>
-              <MachineRecords printer={p} materials={workshop.materials} />
-              <div className="mt-2 flex gap-2">
-                <Button onClick={() => setSearch({ printer: p.id })}>Change</Button>
-                <Button
-                  kind="quiet"
-                  onClick={() => {
-                    void fetcher.submit({ intent: "remove", id: p.id }, { method: "post" });
-                    say(`${p.name} was removed.`, undoAction);
-                  }}
-                >
-                  Remove
-                </Button>
-              </div>
-            </li>
+            <PrinterCard
+              key={p.id}
+              p={p}
+              runs={runs}
+              good={good}
+              workshop={workshop}
+              setSearch={setSearch}
+              fetcher={fetcher}
+              say={say}
+            />
           );
         })}
       </ul>
@@ -181,66 +138,9 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
           />
           <input type="hidden" name="id" value={edited.id} />
           <input type="hidden" name="process" value={edited.process} />
-          <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
-            <Field label="Name" name="name" defaultValue={edited.name} problems={problems} autoFocus />
-            <Field
-              label="Bed width, mm"
-              name="bedX"
-              inputMode="decimal"
-              defaultValue={edited.bedMm[0]}
-              problems={problems}
-            />
-            <Field
-              label="Bed depth, mm"
-              name="bedY"
-              inputMode="decimal"
-              defaultValue={edited.bedMm[1]}
-              problems={problems}
-            />
-            <Field
-              label="Height, mm"
-              name="bedZ"
-              inputMode="decimal"
-              defaultValue={edited.bedMm[2]}
-              problems={problems}
-            />
-            <Field
-              label="Margin kept free, mm"
-              name="marginMm"
-              inputMode="decimal"
-              defaultValue={edited.marginMm}
-              problems={problems}
-            />
-            <Choice
-              label="Its plate"
-              name="plate"
-              defaultValue={edited.plate}
-              options={[
-                ["flexible", "bends"],
-                ["rigid", "stiff"],
-              ]}
-            />
-          </div>
+          <BedFields edited={edited} problems={problems} />
           {fieldGroups[edited.process].map((group) => (
-            <fieldset key={group.title} className="grid gap-2">
-              <legend className="mb-1 font-head font-semibold">{group.title}</legend>
-              <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
-                {group.fields.map(([key, label]) => (
-                  <Field
-                    key={key}
-                    label={label}
-                    name={key}
-                    inputMode="decimal"
-                    defaultValue={
-                      key === "price"
-                        ? (edited.priceMinor / 100).toFixed(2)
-                        : String((edited as unknown as Record<string, number>)[key])
-                    }
-                    problems={problems}
-                  />
-                ))}
-              </div>
-            </fieldset>
+            <FieldsOfGroup key={group.title} group={group} edited={edited} problems={problems} />
           ))}
           {edited.process === "resin" && (
             <Tick label="Anti-aliasing" name="antiAliasing" defaultChecked={edited.antiAliasing} />
@@ -260,6 +160,89 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
         <Link to="/workshop/print-recipes">print recipes</Link>. Where and when:{" "}
         <Link to="/workshop/rooms">rooms</Link>.
       </p>
+    </div>
+  );
+}
+
+function FieldsOfGroup({
+  group,
+  edited,
+  problems,
+}: {
+  readonly group: FieldGroup;
+  readonly edited: Printer;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <fieldset className="grid gap-2">
+      <legend className="mb-1 font-head font-semibold">{group.title}</legend>
+      <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
+        {group.fields.map(([key, label]) => (
+          <Field
+            key={key}
+            label={label}
+            name={key}
+            inputMode="decimal"
+            defaultValue={
+              key === "price"
+                ? (edited.priceMinor / 100).toFixed(2)
+                : String((edited as unknown as Record<string, number>)[key])
+            }
+            problems={problems}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function BedFields({
+  edited,
+  problems,
+}: {
+  readonly edited: Printer;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
+      <Field label="Name" name="name" defaultValue={edited.name} problems={problems} autoFocus />
+      <Field
+        label="Bed width, mm"
+        name="bedX"
+        inputMode="decimal"
+        defaultValue={edited.bedMm[0]}
+        problems={problems}
+      />
+      <Field
+        label="Bed depth, mm"
+        name="bedY"
+        inputMode="decimal"
+        defaultValue={edited.bedMm[1]}
+        problems={problems}
+      />
+      <Field
+        label="Height, mm"
+        name="bedZ"
+        inputMode="decimal"
+        defaultValue={edited.bedMm[2]}
+        problems={problems}
+      />
+      <Field
+        label="Margin kept free, mm"
+        name="marginMm"
+        inputMode="decimal"
+        defaultValue={edited.marginMm}
+        problems={problems}
+      />
+      <Choice
+        label="Its plate"
+        name="plate"
+        defaultValue={edited.plate}
+        options={[
+          ["flexible", "bends"],
+          ["rigid", "stiff"],
+        ]}
+      />
     </div>
   );
 }

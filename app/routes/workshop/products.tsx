@@ -1,10 +1,10 @@
 import type { Product } from "#core/materials/product";
-import { useSearchParams } from "react-router";
+import { useSearchParams, type SetURLSearchParams } from "react-router";
 import type { Route } from "./+types/products";
 import { attackedBy } from "#core/materials/attacks";
 import { isProductId, productOf, products } from "#core/materials/products";
 import { thinnerOf } from "#core/materials/thinner";
-import { airOf } from "#core/scene/rooms";
+import { airOf, type Rooms } from "#core/scene/rooms";
 import { putRow } from "#data/scenes";
 import { getRooms } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -14,6 +14,8 @@ import { localNow } from "#app/clock";
 import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
 import { figures, PlainTable } from "#ui/PlainTable";
+import type { OwnTimes } from "#core/materials/weather";
+import type { Problem } from "#core/outcome";
 
 export const clientLoader = async () => ({ rooms: await getRooms() });
 
@@ -78,7 +80,7 @@ const attacked = (p: Product) =>
     .join(", ");
 
 /**
- * Every product product: what it is thinned with, how long it takes in this room's air, what it attacks. Each
+ * Every product: what it is thinned with, how long it takes in this room's air, what it attacks. Each
  * time can be corrected.
  */
 export default function Products({ loaderData: { rooms }, actionData }: Route.ComponentProps) {
@@ -97,57 +99,15 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
         comes first.
       </p>
       {chosen && base && (
-        <KeptForm
-          className="panel grid max-w-3xl gap-3"
+        <ProductForm
           key={chosen.id}
-          version={JSON.stringify(own ?? null)}
-        >
-          <h2>{chosen.name}</h2>
-          <p className="text-[14px]">
-            {chosen.note}. {attacked(chosen) !== "" && `Attacks ${attacked(chosen)}. `}
-            {chosen.closed &&
-              `Takes no second solvent coat between ${durationText(chosen.closed.fromMinutes)} and ${durationText(chosen.closed.untilMinutes)}. `}
-            {chosen.reopens && "Opens again with its thinner."}
-          </p>
-          <input type="hidden" name="product" value={chosen.id} />
-          <Problems problems={actionData?.problems} fields={["recoat", "handle", "cure"]} />
-          <div className="grid items-start gap-3 sm:grid-cols-3">
-            <Field
-              label="Next coat after, h at 20 C"
-              name="recoat"
-              inputMode="decimal"
-              defaultValue={hours(base.recoatMinutes)}
-              problems={actionData?.problems}
-            />
-            <Field
-              label="Handled after, h"
-              name="handle"
-              inputMode="decimal"
-              defaultValue={hours(base.handleMinutes)}
-              problems={actionData?.problems}
-            />
-            <Field
-              label="Cured after, h"
-              name="cure"
-              inputMode="decimal"
-              defaultValue={hours(base.cureMinutes)}
-              problems={actionData?.problems}
-            />
-          </div>
-          <div className="flex gap-2">
-            <Button kind="main" type="submit" name="intent" value="own">
-              Keep these times
-            </Button>
-            {own && (
-              <Button type="submit" name="intent" value="usual">
-                Back to the usual
-              </Button>
-            )}
-            <Button kind="quiet" onClick={() => setSearch({}, { replace: true })}>
-              Close
-            </Button>
-          </div>
-        </KeptForm>
+          chosen={chosen}
+          own={own}
+          actionData={actionData}
+          hours={hours}
+          base={base}
+          setSearch={setSearch}
+        />
       )}
       <PlainTable
         label="Product families"
@@ -168,32 +128,123 @@ export default function Products({ loaderData: { rooms }, actionData }: Route.Co
         {products.map((f) => {
           const now = productOf(f.id, air);
           return (
-            <tr key={f.id} data-selected={f === chosen ? true : undefined}>
-              <th scope="row">
-                <button
-                  type="button"
-                  className="text-left underline decoration-primer-3 underline-offset-2"
-                  onClick={() => setSearch({ product: f.id }, { replace: true })}
-                >
-                  {f.name}
-                </button>
-                {rooms.productTimes[f.id] && (
-                  <span className="block text-[13px] font-normal text-ochre">your times</span>
-                )}
-              </th>
-              <td>{`${thinnerOf(f.thinner).name} ${f.thinnerUse}`.trim()}</td>
-              <td data-figures>{durationText(now.recoatMinutes)}</td>
-              <td data-figures>{durationText(now.handleMinutes)}</td>
-              <td data-figures>{durationText(now.cureMinutes)}</td>
-              <td data-figures>{f.filmMm >= 0.1 ? `${f.filmMm} mm` : `${Math.round(1000 * f.filmMm)} µm`}</td>
-              <td className="text-[13px]">{f.needs || "clean and dry"}</td>
-              <td>{f.leaves ?? ""}</td>
-              <td className="text-[13px]">{attacked(f)}</td>
-              <td className="text-[13px] text-ink-2">{f.note}</td>
-            </tr>
+            <FamilyLine key={f.id} f={f} chosen={chosen} setSearch={setSearch} rooms={rooms} now={now} />
           );
         })}
       </PlainTable>
     </div>
+  );
+}
+
+/** A product of the table, its id among those that are known. */
+type ListedProduct = (typeof products)[number];
+
+function FamilyLine({
+  f,
+  chosen,
+  setSearch,
+  rooms,
+  now,
+}: {
+  readonly f: ListedProduct;
+  readonly chosen: ListedProduct | undefined;
+  readonly setSearch: SetURLSearchParams;
+  readonly rooms: Rooms;
+  readonly now: Product;
+}) {
+  return (
+    <tr data-selected={f === chosen ? true : undefined}>
+      <th scope="row">
+        <button
+          type="button"
+          className="text-left underline decoration-primer-3 underline-offset-2"
+          onClick={() => setSearch({ product: f.id }, { replace: true })}
+        >
+          {f.name}
+        </button>
+        {rooms.productTimes[f.id] && (
+          <span className="block text-[13px] font-normal text-ochre">your times</span>
+        )}
+      </th>
+      <td>{`${thinnerOf(f.thinner).name} ${f.thinnerUse}`.trim()}</td>
+      <td data-figures>{durationText(now.recoatMinutes)}</td>
+      <td data-figures>{durationText(now.handleMinutes)}</td>
+      <td data-figures>{durationText(now.cureMinutes)}</td>
+      <td data-figures>{f.filmMm >= 0.1 ? `${f.filmMm} mm` : `${Math.round(1000 * f.filmMm)} µm`}</td>
+      <td className="text-[13px]">{f.needs || "clean and dry"}</td>
+      <td>{f.leaves ?? ""}</td>
+      <td className="text-[13px]">{attacked(f)}</td>
+      <td className="text-[13px] text-ink-2">{f.note}</td>
+    </tr>
+  );
+}
+
+function ProductForm({
+  chosen,
+  own,
+  actionData,
+  hours,
+  base,
+  setSearch,
+}: {
+  readonly chosen: ListedProduct;
+  readonly own: OwnTimes | undefined;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly hours: (minutes: number) => number;
+  readonly base: Product;
+  readonly setSearch: SetURLSearchParams;
+}) {
+  return (
+    <KeptForm
+      className="panel grid max-w-3xl gap-3"
+
+      version={JSON.stringify(own ?? null)}
+    >
+      <h2>{chosen.name}</h2>
+      <p className="text-[14px]">
+        {chosen.note}. {attacked(chosen) !== "" && `Attacks ${attacked(chosen)}. `}
+        {chosen.closed &&
+          `Takes no second solvent coat between ${durationText(chosen.closed.fromMinutes)} and ${durationText(chosen.closed.untilMinutes)}. `}
+        {chosen.reopens && "Opens again with its thinner."}
+      </p>
+      <input type="hidden" name="product" value={chosen.id} />
+      <Problems problems={actionData?.problems} fields={["recoat", "handle", "cure"]} />
+      <div className="grid items-start gap-3 sm:grid-cols-3">
+        <Field
+          label="Next coat after, h at 20 C"
+          name="recoat"
+          inputMode="decimal"
+          defaultValue={hours(base.recoatMinutes)}
+          problems={actionData?.problems}
+        />
+        <Field
+          label="Handled after, h"
+          name="handle"
+          inputMode="decimal"
+          defaultValue={hours(base.handleMinutes)}
+          problems={actionData?.problems}
+        />
+        <Field
+          label="Cured after, h"
+          name="cure"
+          inputMode="decimal"
+          defaultValue={hours(base.cureMinutes)}
+          problems={actionData?.problems}
+        />
+      </div>
+      <div className="flex gap-2">
+        <Button kind="main" type="submit" name="intent" value="own">
+          Keep these times
+        </Button>
+        {own && (
+          <Button type="submit" name="intent" value="usual">
+            Back to the usual
+          </Button>
+        )}
+        <Button kind="quiet" onClick={() => setSearch({}, { replace: true })}>
+          Close
+        </Button>
+      </div>
+    </KeptForm>
   );
 }

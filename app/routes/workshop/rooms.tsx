@@ -10,6 +10,9 @@ import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
 import { type Weather, weatherBar, weatherFactor } from "#core/materials/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
 import { KeptForm } from "#route/KeptForm";
+import type { Problem } from "#core/outcome";
+import type { Printer } from "#core/print/printer";
+import type { Workshop } from "#core/scene/workshop";
 
 /** What cannot be used in an air, in a sentence. */
 function barredNow(air: Weather): string {
@@ -94,92 +97,8 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
     <KeptForm className="grid max-w-3xl gap-5" version={JSON.stringify([rooms, workshop.currency])}>
       <h1>Rooms</h1>
       <Problems problems={actionData?.problems} fields={["quietTo"]} />
-      <fieldset className="panel grid gap-3">
-        <legend className="font-head text-[19px] font-semibold">Air</legend>
-        <Choice
-          label="Ventilation"
-          name="ventilation"
-          defaultValue={rooms.ventilation}
-          options={[
-            ["none", "none to speak of"],
-            ["window", "a window"],
-            ["extraction", "an extractor to the outside"],
-          ]}
-          hint={
-            rooms.ventilation === "none"
-              ? "Brush on water-based primer and varnish; no sprays, no solvents."
-              : "Solvent sprays only with air moving outward."
-          }
-        />
-        <Tick
-          label="Dust is sucked off where it is made"
-          name="dustExtraction"
-          defaultChecked={rooms.dustExtraction}
-        />
-        <Tick label="There is a place outdoors to spray" name="outdoors" defaultChecked={rooms.outdoors} />
-        <Tick label="Liquid resin is allowed here" name="resinAllowed" defaultChecked={rooms.resinAllowed} />
-        <Field
-          label="Most time a week over resin, solvent and spray, min"
-          name="exposure"
-          inputMode="numeric"
-          defaultValue={rooms.exposureMinutesAWeek ?? ""}
-          hint="Empty: no limit of your own. Safety sheets and local rules come first."
-          problems={actionData?.problems}
-        />
-      </fieldset>
-      <fieldset className="panel grid gap-3">
-        <legend className="font-head text-[19px] font-semibold">Weather at the bench</legend>
-        <div className="grid items-start gap-3 sm:grid-cols-2">
-          <Field
-            label="Usually, degrees C"
-            name="temperature"
-            inputMode="decimal"
-            defaultValue={rooms.weather.temperatureC}
-            hint={`Water acrylic then takes ${weatherFactor("water", rooms.weather).value.toFixed(1)} times as long, enamel ${weatherFactor("enamel or oil", rooms.weather).value.toFixed(1)} (common practice).`}
-          />
-          <Field
-            label="Humidity, %"
-            name="humidity"
-            inputMode="decimal"
-            defaultValue={Math.round(100 * rooms.weather.humidity)}
-            hint={barredNow(rooms.weather)}
-          />
-        </div>
-        {rooms.days.length > 0 && (
-          <ul className="grid gap-1">
-            {rooms.days.map((d) => (
-              <li key={d.day}>
-                <Tick
-                  label={`${dateText(localNow().today, d.day)}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`}
-                  name={`drop-${d.day}`}
-                />
-              </li>
-            ))}
-          </ul>
-        )}
-        <div className="grid items-start gap-3 sm:grid-cols-3">
-          <Field
-            label="Another day"
-            name="day"
-            type="date"
-            defaultValue=""
-            hint="What cannot stand its air waits for the next."
-            problems={actionData?.problems}
-          />
-          <Field
-            label="degrees C"
-            name="dayTemperature"
-            inputMode="decimal"
-            defaultValue={rooms.weather.temperatureC}
-          />
-          <Field
-            label="humidity, %"
-            name="dayHumidity"
-            inputMode="decimal"
-            defaultValue={Math.round(100 * rooms.weather.humidity)}
-          />
-        </div>
-      </fieldset>
+      <AirFields rooms={rooms} actionData={actionData} />
+      <AloneFields rooms={rooms} actionData={actionData} />
       <fieldset className="panel grid gap-3">
         <legend className="font-head text-[19px] font-semibold">Places</legend>
         <Field
@@ -191,73 +110,209 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
           problems={actionData?.problems}
         />
       </fieldset>
-      <fieldset className="panel grid gap-3">
-        <legend className="font-head text-[19px] font-semibold">Noise</legend>
-        <div className="grid items-start gap-3 sm:grid-cols-3">
-          <Field
-            label="Quiet from"
-            name="quietFrom"
-            type="time"
-            defaultValue={rooms.quiet ? clockText(rooms.quiet.from) : ""}
-          />
-          <Field
-            label="until"
-            name="quietTo"
-            type="time"
-            defaultValue={rooms.quiet ? clockText(rooms.quiet.to) : ""}
-            problems={actionData?.problems}
-          />
-          <Field
-            label="Nothing louder then than, dB"
-            name="mostDb"
-            inputMode="numeric"
-            defaultValue={rooms.quiet?.mostDb ?? 45}
-          />
-        </div>
-        <p className="text-[14px] text-ink-2">
-          {loud.length > 0
-            ? `${loud.map((p) => `${p.name} (${p.noiseDb} dB)`).join(", ")} ${loud.length === 1 ? "stands" : "stand"} still in quiet hours.`
-            : "No machine is held back by quiet hours."}
-        </p>
-      </fieldset>
-      <fieldset className="panel grid gap-3">
-        <legend className="font-head text-[19px] font-semibold">Time and money</legend>
-        <div className="grid items-start gap-3 sm:grid-cols-3">
-          <Field
-            label="Longest filament plate, h"
-            name="longestHours"
-            inputMode="decimal"
-            defaultValue={rooms.longestPlateMinutes / 60}
-            hint="What one failure may cost."
-            problems={actionData?.problems}
-          />
-          <Choice
-            label="Money is told in"
-            name="currency"
-            defaultValue={workshop.currency}
-            options={currencyOptions()}
-            hint="Prices that were typed stay the numbers they are."
-          />
-          <Field
-            label="An hour of your hands is worth"
-            name="hourWorth"
-            inputMode="decimal"
-            defaultValue={(rooms.hourWorthMinor / 100).toFixed(2)}
-            hint="Weighs hands against machines."
-          />
-          <Field
-            label="Power, a kWh"
-            name="power"
-            inputMode="decimal"
-            defaultValue={(rooms.powerMinorPerKwh / 100).toFixed(2)}
-          />
-        </div>
-      </fieldset>
+      <HoursFields rooms={rooms} actionData={actionData} loud={loud} />
+      <MoneyFields rooms={rooms} actionData={actionData} workshop={workshop} />
       <div>
         <Button kind="main" type="submit">
           Keep these rooms
         </Button>
       </div>
     </KeptForm>
+  );
+}
+
+function MoneyFields({
+  rooms,
+  actionData,
+  workshop,
+}: {
+  readonly rooms: Rooms;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly workshop: Workshop;
+}) {
+  return (
+    <fieldset className="panel grid gap-3">
+      <legend className="font-head text-[19px] font-semibold">Time and money</legend>
+      <div className="grid items-start gap-3 sm:grid-cols-3">
+        <Field
+          label="Longest filament plate, h"
+          name="longestHours"
+          inputMode="decimal"
+          defaultValue={rooms.longestPlateMinutes / 60}
+          hint="What one failure may cost."
+          problems={actionData?.problems}
+        />
+        <Choice
+          label="Money is told in"
+          name="currency"
+          defaultValue={workshop.currency}
+          options={currencyOptions()}
+          hint="Prices that were typed stay the numbers they are."
+        />
+        <Field
+          label="An hour of your hands is worth"
+          name="hourWorth"
+          inputMode="decimal"
+          defaultValue={(rooms.hourWorthMinor / 100).toFixed(2)}
+          hint="Weighs hands against machines."
+        />
+        <Field
+          label="Power, a kWh"
+          name="power"
+          inputMode="decimal"
+          defaultValue={(rooms.powerMinorPerKwh / 100).toFixed(2)}
+        />
+      </div>
+    </fieldset>
+  );
+}
+
+function HoursFields({
+  rooms,
+  actionData,
+  loud,
+}: {
+  readonly rooms: Rooms;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly loud: Printer[];
+}) {
+  return (
+    <fieldset className="panel grid gap-3">
+      <legend className="font-head text-[19px] font-semibold">Noise</legend>
+      <div className="grid items-start gap-3 sm:grid-cols-3">
+        <Field
+          label="Quiet from"
+          name="quietFrom"
+          type="time"
+          defaultValue={rooms.quiet ? clockText(rooms.quiet.from) : ""}
+        />
+        <Field
+          label="until"
+          name="quietTo"
+          type="time"
+          defaultValue={rooms.quiet ? clockText(rooms.quiet.to) : ""}
+          problems={actionData?.problems}
+        />
+        <Field
+          label="Nothing louder then than, dB"
+          name="mostDb"
+          inputMode="numeric"
+          defaultValue={rooms.quiet?.mostDb ?? 45}
+        />
+      </div>
+      <p className="text-[14px] text-ink-2">
+        {loud.length > 0
+          ? `${loud.map((p) => `${p.name} (${p.noiseDb} dB)`).join(", ")} ${loud.length === 1 ? "stands" : "stand"} still in quiet hours.`
+          : "No machine is held back by quiet hours."}
+      </p>
+    </fieldset>
+  );
+}
+
+function AloneFields({
+  rooms,
+  actionData,
+}: {
+  readonly rooms: Rooms;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+}) {
+  return (
+    <fieldset className="panel grid gap-3">
+      <legend className="font-head text-[19px] font-semibold">Weather at the bench</legend>
+      <div className="grid items-start gap-3 sm:grid-cols-2">
+        <Field
+          label="Usually, degrees C"
+          name="temperature"
+          inputMode="decimal"
+          defaultValue={rooms.weather.temperatureC}
+          hint={`Water acrylic then takes ${weatherFactor("water", rooms.weather).value.toFixed(1)} times as long, enamel ${weatherFactor("enamel or oil", rooms.weather).value.toFixed(1)} (common practice).`}
+        />
+        <Field
+          label="Humidity, %"
+          name="humidity"
+          inputMode="decimal"
+          defaultValue={Math.round(100 * rooms.weather.humidity)}
+          hint={barredNow(rooms.weather)}
+        />
+      </div>
+      {rooms.days.length > 0 && (
+        <ul className="grid gap-1">
+          {rooms.days.map((d) => (
+            <li key={d.day}>
+              <Tick
+                label={`${dateText(localNow().today, d.day)}: ${d.temperatureC} C, ${Math.round(100 * d.humidity)} %. ${barredNow(d)} Tick to take it away.`}
+                name={`drop-${d.day}`}
+              />
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="grid items-start gap-3 sm:grid-cols-3">
+        <Field
+          label="Another day"
+          name="day"
+          type="date"
+          defaultValue=""
+          hint="What cannot stand its air waits for the next."
+          problems={actionData?.problems}
+        />
+        <Field
+          label="degrees C"
+          name="dayTemperature"
+          inputMode="decimal"
+          defaultValue={rooms.weather.temperatureC}
+        />
+        <Field
+          label="humidity, %"
+          name="dayHumidity"
+          inputMode="decimal"
+          defaultValue={Math.round(100 * rooms.weather.humidity)}
+        />
+      </div>
+    </fieldset>
+  );
+}
+
+function AirFields({
+  rooms,
+  actionData,
+}: {
+  readonly rooms: Rooms;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+}) {
+  return (
+    <fieldset className="panel grid gap-3">
+      <legend className="font-head text-[19px] font-semibold">Air</legend>
+      <Choice
+        label="Ventilation"
+        name="ventilation"
+        defaultValue={rooms.ventilation}
+        options={[
+          ["none", "none to speak of"],
+          ["window", "a window"],
+          ["extraction", "an extractor to the outside"],
+        ]}
+        hint={
+          rooms.ventilation === "none"
+            ? "Brush on water-based primer and varnish; no sprays, no solvents."
+            : "Solvent sprays only with air moving outward."
+        }
+      />
+      <Tick
+        label="Dust is sucked off where it is made"
+        name="dustExtraction"
+        defaultChecked={rooms.dustExtraction}
+      />
+      <Tick label="There is a place outdoors to spray" name="outdoors" defaultChecked={rooms.outdoors} />
+      <Tick label="Liquid resin is allowed here" name="resinAllowed" defaultChecked={rooms.resinAllowed} />
+      <Field
+        label="Most time a week over resin, solvent and spray, min"
+        name="exposure"
+        inputMode="numeric"
+        defaultValue={rooms.exposureMinutesAWeek ?? ""}
+        hint="Empty: no limit of your own. Safety sheets and local rules come first."
+        problems={actionData?.problems}
+      />
+    </fieldset>
   );
 }

@@ -1,4 +1,4 @@
-import { Form, useFetcher, useSearchParams } from "react-router";
+import { Form, useFetcher, useSearchParams, type FetcherWithComponents } from "react-router";
 import type { Route } from "./+types/trials";
 import { clearances, type FitKind, fits } from "#core/joints/clearance";
 import { couponGaps, couponMesh } from "#core/joints/coupon";
@@ -9,12 +9,16 @@ import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { EmptyState } from "#ui/States";
-import { useToast } from "#ui/Toasts";
+import { type Say, useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { saveFile } from "#app/jobs/saveFile";
 import { answer, readForm, refuse, textOf } from "#app/readForm";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
+import type { Problem } from "#core/outcome";
+import type { Printer } from "#core/print/printer";
+import type { Coupon } from "#core/scene/coupon";
+import type { Workshop } from "#core/scene/workshop";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -89,56 +93,12 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
         fits. Clearances in Joints then follow it instead of common practice.
       </p>
       <section className="panel grid gap-4">
-        <div className="grid items-end gap-3 sm:grid-cols-3">
-          <Choice
-            label="Printer"
-            name="which"
-            value={printer.id}
-            onChange={(e) => setting("printer", e.target.value)}
-            options={workshop.printers.map((p) => [p.id, p.name] as const)}
-          />
-          <Choice
-            label="Fit"
-            name="whichFit"
-            value={fit}
-            onChange={(e) => setting("fit", e.target.value)}
-            options={fits.map((f) => [f, f] as const)}
-          />
-          <Button onClick={take}>Strip and peg as STL</Button>
-        </div>
+        <TrialChoice printer={printer} setting={setting} workshop={workshop} fit={fit} take={take} />
         <p className="text-[14px]">
           Usual for {fit} in {printer.process}: {low} to {high} mm a side (common practice). The strip has{" "}
           {gaps.length} sockets, from {gaps[0]} mm to {gaps.at(-1)} mm a side; notches in its edge count them.
         </p>
-        <Form method="post" className="grid items-end gap-3 sm:grid-cols-4">
-          <input type="hidden" name="printer" value={printer.id} />
-          <input type="hidden" name="fit" value={fit} />
-          <Choice
-            label="Printed in"
-            name="material"
-            options={[
-              ["", "not told"],
-              ...workshop.materials
-                .filter((m) => m.process === printer.process)
-                .map((m) => [m.id, m.name] as const),
-            ]}
-          />
-          <Choice
-            label="What fitted"
-            name="chosen"
-            options={[
-              ["", "not tried yet"],
-              ...gaps.map(
-                (g, i) => [String(g), `${i + 1} ${i === 0 ? "notch" : "notches"}: ${g} mm a side`] as const,
-              ),
-            ]}
-            problems={actionData?.problems}
-          />
-          <Field label="Note" name="note" defaultValue="" />
-          <Button kind="main" type="submit">
-            Keep what fitted
-          </Button>
-        </Form>
+        <TrialForm printer={printer} fit={fit} workshop={workshop} gaps={gaps} actionData={actionData} />
         <Problems problems={actionData?.problems} fields={["chosen"]} />
       </section>
       {workshop.coupons.length > 0 && (
@@ -161,33 +121,141 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
               const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament";
               const usual = clearances[process][c.fit][0];
               return (
-                <tr key={c.id}>
-                  <th scope="row">{nameOf(c.printerId)}</th>
-                  <td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td>
-                  <td>{c.fit}</td>
-                  <td data-figures>{c.chosenMm} mm</td>
-                  <td data-figures>
-                    {c.chosenMm - usual >= 0 ? "+" : "−"}
-                    {Math.abs(c.chosenMm - usual).toFixed(2)} mm
-                  </td>
-                  <td>{c.at.slice(0, 10)}</td>
-                  <td>{c.note}</td>
-                  <td>
-                    <Button
-                      kind="quiet"
-                      onClick={() => {
-                        void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" });
-                        say("The trial was removed.", undoAction);
-                      }}
-                    >
-                      Remove
-                    </Button>
-                  </td>
-                </tr>
+                <TrialLine
+                  key={c.id}
+                  c={c}
+                  nameOf={nameOf}
+                  workshop={workshop}
+                  usual={usual}
+                  fetcher={fetcher}
+                  say={say}
+                />
               );
             })}
         </PlainTable>
       )}
+    </div>
+  );
+}
+
+function TrialLine({
+  c,
+  nameOf,
+  workshop,
+  usual,
+  fetcher,
+  say,
+}: {
+  readonly c: Coupon;
+  readonly nameOf: (id: string) => string;
+  readonly workshop: Workshop;
+  readonly usual: number;
+  readonly fetcher: FetcherWithComponents<unknown>;
+  readonly say: Say;
+}) {
+  return (
+    <tr>
+      <th scope="row">{nameOf(c.printerId)}</th>
+      <td>{workshop.materials.find((m) => m.id === c.materialId)?.name ?? "not told"}</td>
+      <td>{c.fit}</td>
+      <td data-figures>{c.chosenMm} mm</td>
+      <td data-figures>
+        {c.chosenMm - usual >= 0 ? "+" : "−"}
+        {Math.abs(c.chosenMm - usual).toFixed(2)} mm
+      </td>
+      <td>{c.at.slice(0, 10)}</td>
+      <td>{c.note}</td>
+      <td>
+        <Button
+          kind="quiet"
+          onClick={() => {
+            void fetcher.submit({ intent: "remove", id: c.id }, { method: "post" });
+            say("The trial was removed.", undoAction);
+          }}
+        >
+          Remove
+        </Button>
+      </td>
+    </tr>
+  );
+}
+
+function TrialForm({
+  printer,
+  fit,
+  workshop,
+  gaps,
+  actionData,
+}: {
+  readonly printer: Printer;
+  readonly fit: "clip" | "press" | "snug" | "slide" | "glued butt" | "magnet pocket" | "hinge pin";
+  readonly workshop: Workshop;
+  readonly gaps: readonly number[];
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+}) {
+  return (
+    <Form method="post" className="grid items-end gap-3 sm:grid-cols-4">
+      <input type="hidden" name="printer" value={printer.id} />
+      <input type="hidden" name="fit" value={fit} />
+      <Choice
+        label="Printed in"
+        name="material"
+        options={[
+          ["", "not told"],
+          ...workshop.materials
+            .filter((m) => m.process === printer.process)
+            .map((m) => [m.id, m.name] as const),
+        ]}
+      />
+      <Choice
+        label="What fitted"
+        name="chosen"
+        options={[
+          ["", "not tried yet"],
+          ...gaps.map(
+            (g, i) => [String(g), `${i + 1} ${i === 0 ? "notch" : "notches"}: ${g} mm a side`] as const,
+          ),
+        ]}
+        problems={actionData?.problems}
+      />
+      <Field label="Note" name="note" defaultValue="" />
+      <Button kind="main" type="submit">
+        Keep what fitted
+      </Button>
+    </Form>
+  );
+}
+
+function TrialChoice({
+  printer,
+  setting,
+  workshop,
+  fit,
+  take,
+}: {
+  readonly printer: Printer;
+  readonly setting: (key: string, value: string) => void;
+  readonly workshop: Workshop;
+  readonly fit: "clip" | "press" | "snug" | "slide" | "glued butt" | "magnet pocket" | "hinge pin";
+  readonly take: () => void;
+}) {
+  return (
+    <div className="grid items-end gap-3 sm:grid-cols-3">
+      <Choice
+        label="Printer"
+        name="which"
+        value={printer.id}
+        onChange={(e) => setting("printer", e.target.value)}
+        options={workshop.printers.map((p) => [p.id, p.name] as const)}
+      />
+      <Choice
+        label="Fit"
+        name="whichFit"
+        value={fit}
+        onChange={(e) => setting("fit", e.target.value)}
+        options={fits.map((f) => [f, f] as const)}
+      />
+      <Button onClick={take}>Strip and peg as STL</Button>
     </div>
   );
 }

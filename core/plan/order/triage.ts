@@ -169,16 +169,16 @@ export function triage(
   return result(high, at);
 }
 
-/** What the scene would take at every tier: hands and date, as it stands otherwise. */
-export const tierHours = (
-  input: PlanInput,
-  others: readonly PlanInput[],
-): readonly {
+/** What the scene would take at one tier: hands, steps, and when it is ready (plan minutes). */
+export type TierHours = {
   readonly tier: Tier;
   readonly handsMinutes: number;
   readonly finishAt: number;
   readonly steps: number;
-}[] =>
+};
+
+/** What the scene would take at every tier: hands and date, as it stands otherwise. */
+export const tierHours = (input: PlanInput, others: readonly PlanInput[]): readonly TierHours[] =>
   tiers.map((tier) => {
     const plan = makePlan(
       {

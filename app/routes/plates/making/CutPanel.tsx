@@ -1,4 +1,4 @@
-import { printOf } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Outcome } from "#core/outcome";
@@ -6,7 +6,7 @@ import { boundingBox, type Box3, type TriangleSoup } from "#core/mesh/triangleMe
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
-import { pegStress, wholeOrCut } from "#core/plan/plates/wholeOrCut";
+import { pegStress, wholeOrCut, type WholeOrCutLine } from "#core/plan/plates/wholeOrCut";
 import type { CutPlace, CutProposal, PlacedCut } from "#core/print/cutting";
 import { pegStyleOf } from "#core/print/pegPlaces";
 import { plasticOf } from "#core/materials/printMaterials";
@@ -22,6 +22,7 @@ import { stagePath } from "#app/stages";
 import { typedNumber } from "#app/readForm";
 import { findCuts, placeCuts } from "#workers/print";
 import { figures, PlainTable } from "#ui/PlainTable";
+import type { RunningJob } from "#app/hooks/useJob";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
 const axisWords = ["across its width", "across its depth", "level, at a height"] as const;
@@ -111,28 +112,16 @@ export function CutPanel({
             : `It fits ${c.printer.name} only in ${c.fit.pieces.join(" × ")} pieces.`}
         </p>
       </div>
-      <div className="flex flex-wrap items-end gap-3">
-        <Button kind="main" disabled={proposal.job.state === "running"} onClick={() => void propose()}>
-          Propose cuts
-        </Button>
-        <div className="w-48">
-          <Choice
-            label="or a plane of your own"
-            name="axis"
-            value={axis}
-            onChange={(e) => setAxis(e.target.value)}
-            options={axisWords.map((w, i) => [String(i), w] as const)}
-          />
-        </div>
-        <Button onClick={() => setPlaces([...places, { axis: Number(axis) as 0 | 1 | 2, share: 0.5 }])}>
-          Add a plane
-        </Button>
-        <Tick
-          label="pin the pieces together"
-          checked={pegged}
-          onChange={(e) => setPegged(e.target.checked)}
-        />
-      </div>
+      <CutTools
+        proposal={proposal}
+        propose={propose}
+        axis={axis}
+        setAxis={setAxis}
+        setPlaces={setPlaces}
+        places={places}
+        pegged={pegged}
+        setPegged={setPegged}
+      />
       {said.map((s) => (
         <p key={s} role="alert" className="text-oxide">
           {s}
@@ -140,16 +129,7 @@ export function CutPanel({
       ))}
       {places.length > 0 && (
         <div className="grid items-start gap-4 2xl:grid-cols-2">
-          <div className="on-mat">
-            <Suspense fallback={<p className="p-8">Drawing…</p>}>
-              <PartViewer
-                soup={soup}
-                label={`${part.name} with ${places.length} planes`}
-                mmPerUnit={factor}
-                lines={lines}
-              />
-            </Suspense>
-          </div>
+          <CutView soup={soup} part={part} places={places} factor={factor} lines={lines} />
           <div className="grid gap-3 overflow-x-auto">
             <table className="table">
               <caption className="sr-only">Planes to cut along</caption>
@@ -192,44 +172,10 @@ export function CutPanel({
                           <span className="block max-w-[40ch] text-[13px] font-normal text-ink-2">{why}</span>
                         )}
                       </th>
-                      <td className="w-24">
-                        <Field
-                          label={`Cut ${i + 1} at`}
-                          name={`at${i}`}
-                          type="number"
-                          step="0.5"
-                          min={0}
-                          max={size[k.axis]}
-                          value={Number((k.share * size[k.axis]!).toFixed(2))}
-                          onChange={(e) => {
-                            const mm = typedNumber(e.target.value);
-                            if (mm > 0) move(i, mm);
-                          }}
-                        />
-                      </td>
+                      <CutPlaceCell i={i} size={size} k={k} move={move} />
                       <td data-figures>{at ? `${at.sectionMm2.toFixed(0)} mm²` : "…"}</td>
                       <td data-figures>{at ? `${at.seamMm.toFixed(0)} mm` : ""}</td>
-                      <td>
-                        {at &&
-                          (at.pegs === 0 ? (
-                            pegged ? (
-                              "no room: glue flat"
-                            ) : (
-                              "flat"
-                            )
-                          ) : (
-                            <>
-                              {at.pegs} of {(2 * at.pegRadiusMm).toFixed(1)} mm
-                              {stress && (
-                                <span
-                                  className={`block text-[13px] ${stress.holds ? "text-ink-2" : "text-oxide"}`}
-                                >
-                                  {stress.mpa < 0.1 ? "under 0.1" : stress.mpa.toFixed(1)} of {allowable} MPa
-                                </span>
-                              )}
-                            </>
-                          ))}
-                      </td>
+                      <PegCell at={at} pegged={pegged} stress={stress} allowable={allowable} />
                       <td>
                         <Button
                           kind="quiet"
@@ -244,50 +190,7 @@ export function CutPanel({
                 })}
               </tbody>
             </table>
-            {compared.length > 0 && (
-              <div className="scroll-x" tabIndex={0} role="region" aria-label="Compared cuts">
-                <table className="table">
-                  <caption className="sr-only">Whole or in pieces</caption>
-                  <thead>
-                    <tr>
-                      <th scope="col"> </th>
-                      <th scope="col" data-figures>
-                        machine
-                      </th>
-                      <th scope="col" data-figures>
-                        longest run
-                      </th>
-                      <th scope="col" data-figures>
-                        fails
-                      </th>
-                      <th scope="col" data-figures>
-                        with failures
-                      </th>
-                      <th scope="col" data-figures>
-                        gluing
-                      </th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {compared.map((l) => (
-                      <tr key={l.what}>
-                        <th scope="row">
-                          {l.what}
-                          {!l.possible && (
-                            <span className="block text-[13px] font-normal text-oxide">does not fit</span>
-                          )}
-                        </th>
-                        <td data-figures>{durationText(l.minutes)}</td>
-                        <td data-figures>{durationText(l.longestMinutes)}</td>
-                        <td data-figures>{Math.round(100 * l.failsShare)} %</td>
-                        <td data-figures>{durationText(l.withFailures)}</td>
-                        <td data-figures>{l.gluingMinutes > 0 ? durationText(l.gluingMinutes) : "none"}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-            )}
+            {compared.length > 0 && <WholeOrCut compared={compared} />}
             {cutting.job.state === "running" ? (
               <ProgressLine
                 what="Cutting and closing the pieces"
@@ -309,6 +212,185 @@ export function CutPanel({
         </div>
       )}
     </section>
+  );
+}
+
+function WholeOrCut({ compared }: { readonly compared: readonly WholeOrCutLine[] }) {
+  return (
+    <div className="scroll-x" tabIndex={0} role="region" aria-label="Compared cuts">
+      <table className="table">
+        <caption className="sr-only">Whole or in pieces</caption>
+        <thead>
+          <tr>
+            <th scope="col"> </th>
+            <th scope="col" data-figures>
+              machine
+            </th>
+            <th scope="col" data-figures>
+              longest run
+            </th>
+            <th scope="col" data-figures>
+              fails
+            </th>
+            <th scope="col" data-figures>
+              with failures
+            </th>
+            <th scope="col" data-figures>
+              gluing
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {compared.map((l) => (
+            <tr key={l.what}>
+              <th scope="row">
+                {l.what}
+                {!l.possible && (
+                  <span className="block text-[13px] font-normal text-oxide">does not fit</span>
+                )}
+              </th>
+              <td data-figures>{durationText(l.minutes)}</td>
+              <td data-figures>{durationText(l.longestMinutes)}</td>
+              <td data-figures>{Math.round(100 * l.failsShare)} %</td>
+              <td data-figures>{durationText(l.withFailures)}</td>
+              <td data-figures>{l.gluingMinutes > 0 ? durationText(l.gluingMinutes) : "none"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function PegCell({
+  at,
+  pegged,
+  stress,
+  allowable,
+}: {
+  readonly at: PlacedCut | undefined;
+  readonly pegged: boolean;
+  readonly stress: { readonly mpa: number; readonly holds: boolean } | null;
+  readonly allowable: number;
+}) {
+  return (
+    <td>
+      {at &&
+        (at.pegs === 0 ? (
+          pegged ? (
+            "no room: glue flat"
+          ) : (
+            "flat"
+          )
+        ) : (
+          <>
+            {at.pegs} of {(2 * at.pegRadiusMm).toFixed(1)} mm
+            {stress && (
+              <span className={`block text-[13px] ${stress.holds ? "text-ink-2" : "text-oxide"}`}>
+                {stress.mpa < 0.1 ? "under 0.1" : stress.mpa.toFixed(1)} of {allowable} MPa
+              </span>
+            )}
+          </>
+        ))}
+    </td>
+  );
+}
+
+function CutPlaceCell({
+  i,
+  size,
+  k,
+  move,
+}: {
+  readonly i: number;
+  readonly size: readonly [number, number, number];
+  readonly k: CutPlace;
+  readonly move: (i: number, mm: number) => void;
+}) {
+  return (
+    <td className="w-24">
+      <Field
+        label={`Cut ${i + 1} at`}
+        name={`at${i}`}
+        type="number"
+        step="0.5"
+        min={0}
+        max={size[k.axis]}
+        value={Number((k.share * size[k.axis]!).toFixed(2))}
+        onChange={(e) => {
+          const mm = typedNumber(e.target.value);
+          if (mm > 0) move(i, mm);
+        }}
+      />
+    </td>
+  );
+}
+
+function CutView({
+  soup,
+  part,
+  places,
+  factor,
+  lines,
+}: {
+  readonly soup: TriangleSoup;
+  readonly part: Part;
+  readonly places: readonly CutPlace[];
+  readonly factor: number;
+  readonly lines: Float32Array;
+}) {
+  return (
+    <div className="on-mat">
+      <Suspense fallback={<p className="p-8">Drawing…</p>}>
+        <PartViewer
+          soup={soup}
+          label={`${part.name} with ${places.length} planes`}
+          mmPerUnit={factor}
+          lines={lines}
+        />
+      </Suspense>
+    </div>
+  );
+}
+
+function CutTools({
+  proposal,
+  propose,
+  axis,
+  setAxis,
+  setPlaces,
+  places,
+  pegged,
+  setPegged,
+}: {
+  readonly proposal: RunningJob<Outcome<CutProposal>>;
+  readonly propose: () => Promise<void>;
+  readonly axis: string;
+  readonly setAxis: (value: string) => void;
+  readonly setPlaces: (value: readonly CutPlace[]) => void;
+  readonly places: readonly CutPlace[];
+  readonly pegged: boolean;
+  readonly setPegged: (value: boolean) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Button kind="main" disabled={proposal.job.state === "running"} onClick={() => void propose()}>
+        Propose cuts
+      </Button>
+      <div className="w-48">
+        <Choice
+          label="or a plane of your own"
+          name="axis"
+          value={axis}
+          onChange={(e) => setAxis(e.target.value)}
+          options={axisWords.map((w, i) => [String(i), w] as const)}
+        />
+      </div>
+      <Button onClick={() => setPlaces([...places, { axis: Number(axis) as 0 | 1 | 2, share: 0.5 }])}>
+        Add a plane
+      </Button>
+      <Tick label="pin the pieces together" checked={pegged} onChange={(e) => setPegged(e.target.checked)} />
+    </div>
   );
 }
 

@@ -1,5 +1,5 @@
 import { counted } from "#core/words";
-import { printOf, type PartPrint } from "#core/scene/part";
+import { printOf, type Part, type PartPrint } from "#core/scene/part";
 import { moneyText } from "#core/money";
 import { useState } from "react";
 import type { Outcome } from "#core/outcome";
@@ -19,6 +19,8 @@ import { useJob } from "#app/hooks/useJob";
 import { saveFile } from "#app/jobs/saveFile";
 import { typedNumber } from "#app/readForm";
 import { findHollow, type Hollowed, hollowFile } from "#workers/print";
+import type { Job } from "#app/hooks/job";
+import type { RunningJob } from "#app/hooks/useJob";
 
 const USUAL_WALL_MM = 2;
 
@@ -104,30 +106,16 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
           ? `Hollow with walls of ${now.wallMm} mm and ${counted(now.drains, "drain hole", "drain holes")}.`
           : "Solid so far. Walls and drains are found on the mesh itself."}
       </p>
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="w-28">
-          <Field
-            label="Wall, mm"
-            name="hollowWall"
-            inputMode="decimal"
-            value={wall}
-            onChange={(e) => setWall(e.target.value)}
-          />
-        </div>
-        <Button kind="main" disabled={job.state === "running"} onClick={look}>
-          Try it hollow
-        </Button>
-        {printOf(part).hollow && (
-          <Button onClick={() => void patch(null, `${part.name} solid`, `${part.name} is solid again.`)}>
-            Make it solid
-          </Button>
-        )}
-        {printOf(part).hollow && (
-          <Button disabled={file.job.state === "running"} onClick={() => void save()}>
-            Hollow file, STL
-          </Button>
-        )}
-      </div>
+      <HollowTools
+        wall={wall}
+        setWall={setWall}
+        job={job}
+        look={look}
+        part={part}
+        patch={patch}
+        file={file}
+        save={save}
+      />
       {job.state === "running" && <ProgressLine what="Finding its walls" share={job.share} onCancel={stop} />}
       {file.job.state === "running" && (
         <ProgressLine what="Making the hollow file" share={file.job.share} onCancel={file.stop} />
@@ -139,36 +127,7 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
       )}
       {found && (
         <>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-            <dt>Saves</dt>
-            <dd className="figures">
-              {found.value.savedMl.toFixed(1)} ml of{" "}
-              {(found.value.savedMl + found.value.shell.millilitres).toFixed(1)} ml,{" "}
-              {Math.round(
-                (100 * found.value.savedMl) /
-                  Math.max(1e-9, found.value.savedMl + found.value.shell.millilitres),
-              )}{" "}
-              %, {money(found.value.savedMl)} each
-            </dd>
-            <dt>Thinnest wall</dt>
-            <dd className="figures">{found.value.shell.thinnestMm.toFixed(2)} mm</dd>
-            <dt>Rooms inside</dt>
-            <dd className="figures">{found.value.rooms}</dd>
-            <dt>Drain holes</dt>
-            <dd>
-              {found.value.holes.length === 0
-                ? "none has a place"
-                : found.value.holes
-                    .map((h) => `${(2 * h.radiusMm).toFixed(1)} mm wide ${sideOf(h.inward)}`)
-                    .join("; ")}
-            </dd>
-            <dt>Stays inside</dt>
-            <dd className={found.value.trapped > 0 ? "text-oxide" : ""}>
-              {found.value.trapped > 0
-                ? `resin in ${found.value.trapped} closed ${found.value.trapped === 1 ? "space" : "spaces"}: it must have a hole of its own`
-                : "nothing"}
-            </dd>
-          </dl>
+          <HollowFound found={found} money={money} />
           <div>
             <Button kind="main" onClick={() => void keep()}>
               Keep it hollow
@@ -181,6 +140,93 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
         </>
       )}
     </section>
+  );
+}
+
+function HollowFound({
+  found,
+  money,
+}: {
+  readonly found: { readonly ok: true; readonly value: Hollowed } & { readonly wallMm: number };
+  readonly money: (ml: number) => string;
+}) {
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+      <dt>Saves</dt>
+      <dd className="figures">
+        {found.value.savedMl.toFixed(1)} ml of{" "}
+        {(found.value.savedMl + found.value.shell.millilitres).toFixed(1)} ml,{" "}
+        {Math.round(
+          (100 * found.value.savedMl) / Math.max(1e-9, found.value.savedMl + found.value.shell.millilitres),
+        )}{" "}
+        %, {money(found.value.savedMl)} each
+      </dd>
+      <dt>Thinnest wall</dt>
+      <dd className="figures">{found.value.shell.thinnestMm.toFixed(2)} mm</dd>
+      <dt>Rooms inside</dt>
+      <dd className="figures">{found.value.rooms}</dd>
+      <dt>Drain holes</dt>
+      <dd>
+        {found.value.holes.length === 0
+          ? "none has a place"
+          : found.value.holes
+              .map((h) => `${(2 * h.radiusMm).toFixed(1)} mm wide ${sideOf(h.inward)}`)
+              .join("; ")}
+      </dd>
+      <dt>Stays inside</dt>
+      <dd className={found.value.trapped > 0 ? "text-oxide" : ""}>
+        {found.value.trapped > 0
+          ? `resin in ${found.value.trapped} closed ${found.value.trapped === 1 ? "space" : "spaces"}: it must have a hole of its own`
+          : "nothing"}
+      </dd>
+    </dl>
+  );
+}
+
+function HollowTools({
+  wall,
+  setWall,
+  job,
+  look,
+  part,
+  patch,
+  file,
+  save,
+}: {
+  readonly wall: string;
+  readonly setWall: (value: string) => void;
+  readonly job: Job<Outcome<Hollowed> & { readonly wallMm: number }>;
+  readonly look: () => void;
+  readonly part: Part;
+  readonly patch: (hollow: PartPrint["hollow"], label: string, words: string) => Promise<void>;
+  readonly file: RunningJob<Outcome<Float32Array>>;
+  readonly save: () => Promise<void>;
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <div className="w-28">
+        <Field
+          label="Wall, mm"
+          name="hollowWall"
+          inputMode="decimal"
+          value={wall}
+          onChange={(e) => setWall(e.target.value)}
+        />
+      </div>
+      <Button kind="main" disabled={job.state === "running"} onClick={look}>
+        Try it hollow
+      </Button>
+      {printOf(part).hollow && (
+        <Button onClick={() => void patch(null, `${part.name} solid`, `${part.name} is solid again.`)}>
+          Make it solid
+        </Button>
+      )}
+      {printOf(part).hollow && (
+        <Button disabled={file.job.state === "running"} onClick={() => void save()}>
+          Hollow file, STL
+        </Button>
+      )}
+    </div>
   );
 }
 

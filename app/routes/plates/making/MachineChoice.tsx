@@ -1,4 +1,4 @@
-import { printOf } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { pieceCount } from "#core/print/fit";
 import { undoAction } from "#app/jobs/keep";
@@ -64,35 +64,7 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
           const mine = c.printer.id === chosen?.printer.id;
           return (
             <tr key={c.printer.id} data-selected={mine ? true : undefined}>
-              <th scope="row" className="min-w-44">
-                {c.printer.name}
-                <span className="block text-[13px] font-normal text-ink-2">
-                  {c.material?.name ?? "no material of this kind"},{" "}
-                  {c.fit.kind === "cut" ? (
-                    <span className="text-oxide">in {pieceCount(c.fit)} pieces</span>
-                  ) : c.fit.turnDeg === 0 ? (
-                    "as it lies"
-                  ) : (
-                    `turned ${c.fit.turnDeg}°`
-                  )}
-                </span>
-                {c.row.barred ? (
-                  <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span>
-                ) : mine ? (
-                  <span className="block text-[13px] font-normal">
-                    {printOf(part).printerId ? "you chose it" : "the plan's choice"}
-                  </span>
-                ) : (
-                  <Button
-                    kind="quiet"
-                    className="!px-0 underline"
-                    onClick={() => void take(c)}
-                    aria-label={`Take this one: ${c.printer.name}`}
-                  >
-                    Take this one
-                  </Button>
-                )}
-              </th>
+              <MachineHead c={c} mine={mine} part={part} take={take} />
               <td>
                 <FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} />
               </td>
@@ -125,5 +97,49 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
         </ul>
       )}
     </section>
+  );
+}
+
+function MachineHead({
+  c,
+  mine,
+  part,
+  take,
+}: {
+  readonly c: Candidate;
+  readonly mine: boolean;
+  readonly part: Part;
+  readonly take: (c: Candidate | null) => Promise<void>;
+}) {
+  return (
+    <th scope="row" className="min-w-44">
+      {c.printer.name}
+      <span className="block text-[13px] font-normal text-ink-2">
+        {c.material?.name ?? "no material of this kind"},{" "}
+        {c.fit.kind === "cut" ? (
+          <span className="text-oxide">in {pieceCount(c.fit)} pieces</span>
+        ) : c.fit.turnDeg === 0 ? (
+          "as it lies"
+        ) : (
+          `turned ${c.fit.turnDeg}°`
+        )}
+      </span>
+      {c.row.barred ? (
+        <span className="block text-[13px] font-normal text-oxide">{c.row.barred}</span>
+      ) : mine ? (
+        <span className="block text-[13px] font-normal">
+          {printOf(part).printerId ? "you chose it" : "the plan's choice"}
+        </span>
+      ) : (
+        <Button
+          kind="quiet"
+          className="!px-0 underline"
+          onClick={() => void take(c)}
+          aria-label={`Take this one: ${c.printer.name}`}
+        >
+          Take this one
+        </Button>
+      )}
+    </th>
   );
 }

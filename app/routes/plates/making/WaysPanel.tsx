@@ -1,4 +1,4 @@
-import { printOf } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { useMemo, useState } from "react";
 import { meshPicture } from "#core/mesh/picture";
 import { type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
@@ -18,6 +18,8 @@ import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { useJob } from "#app/hooks/useJob";
 import { findWaysUp } from "#workers/print";
+import type { Job } from "#app/hooks/job";
+import type { Printer } from "#core/print/printer";
 
 const fronts: readonly (readonly [value: string, words: string, front: Vec3 | null])[] = [
   ["", "no side in particular", null],
@@ -29,6 +31,12 @@ const fronts: readonly (readonly [value: string, words: string, front: Vec3 | nu
 ];
 /** Pictures are drawn of meshes up to this size; a larger one is shown by its figures alone. */
 const DRAWN_UP_TO = 100_000;
+
+type PatchPart = (
+  change: Parameters<typeof patchRow<"parts">>[2],
+  label: string,
+  words: string,
+) => Promise<void>;
 
 /** Ways to lay a part: a few that are each best at something, with what they trade. */
 export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup; scene: Scene }) {
@@ -53,7 +61,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         signal,
       ),
     );
-  const patch = async (change: Parameters<typeof patchRow<"parts">>[2], label: string, words: string) => {
+  const patch: PatchPart = async (change, label, words) => {
     const outcome = await patchRow("parts", part.id, change, label, localNow().at);
     say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
@@ -71,47 +79,8 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
             : ""}
         .{part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
       </p>
-      <div className="grid grid-cols-2 gap-3">
-        <Choice
-          label="School"
-          name="school"
-          value={school}
-          onChange={(e) => setSchool(e.target.value as LaySchool | "")}
-          options={[["", `usual for ${printer.process}`], ...laySchools.map((s) => [s, s] as const)]}
-        />
-        <Choice
-          label="Must stay clean"
-          name="front"
-          value={part.finish.front ? part.finish.front.join(",") : ""}
-          onChange={(e) =>
-            void patch(
-              { finish: { front: fronts.find((f) => f[0] === e.target.value)?.[2] ?? null } },
-              `Front of ${part.name}`,
-              "Its clean side is kept.",
-            )
-          }
-          options={fronts.map(([v, w]) => [v, w] as const)}
-        />
-      </div>
-      <div className="flex flex-wrap gap-2">
-        <Button kind="main" disabled={job.state === "running"} onClick={look}>
-          Look for ways to lay it
-        </Button>
-        {now && (
-          <Button
-            kind="quiet"
-            onClick={() =>
-              void patch(
-                { print: { pose: null, raised: null } },
-                `Lay ${part.name} as drawn`,
-                `${part.name} lies as it was drawn.`,
-              )
-            }
-          >
-            Lay it as drawn
-          </Button>
-        )}
-      </div>
+      <WaySchool school={school} setSchool={setSchool} printer={printer} part={part} patch={patch} />
+      <WayButtons job={job} look={look} now={now} patch={patch} part={part} />
       {job.state === "running" && <ProgressLine what="Looking all round" share={job.share} onCancel={stop} />}
       {job.said && (
         <p role="alert" className="text-oxide">
@@ -122,51 +91,150 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
       {job.value && (
         <ol className="grid gap-2">
           {job.value.map((l) => (
-            <li
+            <WayLine
               key={`${l.pose.down.join(" ")} ${l.raised}`}
-              className="grid grid-cols-[76px_1fr_auto] items-center gap-3 border-t border-primer-3 pt-2"
-            >
-              {mesh ? <LayPicture mesh={mesh} pose={l.pose} /> : <span />}
-              <div>
-                <p className="font-head text-[16px] font-semibold">
-                  {l.bestAt.length > 0 ? l.bestAt.join(", ") : "as drawn"}
-                  {!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}
-                </p>
-                <p className="text-[14px]">
-                  {l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} ·{" "}
-                  {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} ·
-                  scars seen {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain{" "}
-                  {(l.plainMm2 / 100).toFixed(0)} cm²
-                  {l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}
-                  {l.raised ? " · on supports" : ""}
-                </p>
-                {!Number.isNaN(l.largestMm2) && (
-                  <p className="text-[13px] text-ink-2">
-                    largest section {l.largestMm2.toFixed(0)} mm², jump {l.jumpMm2.toFixed(0)} mm²,{" "}
-                    {l.islands} islands, {l.cups} cups
-                  </p>
-                )}
-              </div>
-              {sameWay(l.pose, now) ? (
-                <b className="font-head text-[14px]">now</b>
-              ) : (
-                <Button
-                  onClick={() =>
-                    void patch(
-                      { print: { pose: l.pose, raised: printer.process === "resin" ? l.raised : null } },
-                      `Lay ${part.name}`,
-                      `${part.name} is laid so; its plates are made again.`,
-                    )
-                  }
-                >
-                  Lay it so
-                </Button>
-              )}
-            </li>
+              l={l}
+              mesh={mesh}
+              printer={printer}
+              now={now}
+              patch={patch}
+              part={part}
+            />
           ))}
         </ol>
       )}
     </section>
+  );
+}
+
+function WayLine({
+  l,
+  mesh,
+  printer,
+  now,
+  patch,
+  part,
+}: {
+  readonly l: Lay;
+  readonly mesh: TriangleMesh | null;
+  readonly printer: Printer;
+  readonly now: Pose | null;
+  readonly patch: PatchPart;
+  readonly part: Part;
+}) {
+  return (
+    <li className="grid grid-cols-[76px_1fr_auto] items-center gap-3 border-t border-primer-3 pt-2">
+      {mesh ? <LayPicture mesh={mesh} pose={l.pose} /> : <span />}
+      <div>
+        <p className="font-head text-[16px] font-semibold">
+          {l.bestAt.length > 0 ? l.bestAt.join(", ") : "as drawn"}
+          {!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}
+        </p>
+        <p className="text-[14px]">
+          {l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} ·{" "}
+          {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} · scars seen{" "}
+          {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain {(l.plainMm2 / 100).toFixed(0)} cm²
+          {l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}
+          {l.raised ? " · on supports" : ""}
+        </p>
+        {!Number.isNaN(l.largestMm2) && (
+          <p className="text-[13px] text-ink-2">
+            largest section {l.largestMm2.toFixed(0)} mm², jump {l.jumpMm2.toFixed(0)} mm², {l.islands}{" "}
+            islands, {l.cups} cups
+          </p>
+        )}
+      </div>
+      {sameWay(l.pose, now) ? (
+        <b className="font-head text-[14px]">now</b>
+      ) : (
+        <Button
+          onClick={() =>
+            void patch(
+              { print: { pose: l.pose, raised: printer.process === "resin" ? l.raised : null } },
+              `Lay ${part.name}`,
+              `${part.name} is laid so; its plates are made again.`,
+            )
+          }
+        >
+          Lay it so
+        </Button>
+      )}
+    </li>
+  );
+}
+
+function WayButtons({
+  job,
+  look,
+  now,
+  patch,
+  part,
+}: {
+  readonly job: Job<readonly Lay[]>;
+  readonly look: () => undefined;
+  readonly now: Pose | null;
+  readonly patch: PatchPart;
+  readonly part: Part;
+}) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      <Button kind="main" disabled={job.state === "running"} onClick={look}>
+        Look for ways to lay it
+      </Button>
+      {now && (
+        <Button
+          kind="quiet"
+          onClick={() =>
+            void patch(
+              { print: { pose: null, raised: null } },
+              `Lay ${part.name} as drawn`,
+              `${part.name} lies as it was drawn.`,
+            )
+          }
+        >
+          Lay it as drawn
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function WaySchool({
+  school,
+  setSchool,
+  printer,
+  part,
+  patch,
+}: {
+  readonly school: "" | "avoid supports" | "tilt" | "flat on the plate";
+  readonly setSchool: (value: "" | "avoid supports" | "tilt" | "flat on the plate") => void;
+  readonly printer: Printer;
+  readonly part: Part;
+  readonly patch: PatchPart;
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <Choice
+        label="School"
+        name="school"
+        value={school}
+        onChange={(e) => setSchool(e.target.value as LaySchool | "")}
+        options={[["", `usual for ${printer.process}`], ...laySchools.map((s) => [s, s] as const)]}
+      />
+      <Choice
+        label="Must stay clean"
+        name="front"
+        value={part.finish.front ? part.finish.front.join(",") : ""}
+        onChange={(e) =>
+          void patch(
+            { finish: { front: fronts.find((f) => f[0] === e.target.value)?.[2] ?? null } },
+            `Front of ${part.name}`,
+            "Its clean side is kept.",
+          )
+        }
+        options={fronts.map(([v, w]) => [v, w] as const)}
+      />
+    </div>
   );
 }
 

@@ -1,0 +1,64 @@
+import { type Part } from "#core/scene/part";
+import { FigureView } from "#ui/FigureView";
+import { Slip, SlipLines } from "#route/scenes/Slip";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
+
+export function MakingSlip({
+  part,
+  chosen,
+  p,
+}: {
+  readonly part: Part;
+  readonly chosen: Candidate | null;
+  readonly p: PartPlan;
+}) {
+  return (
+    <Slip title={part.name} subtitle={chosen ? `on ${chosen.printer.name}` : p.reason}>
+      {chosen && (
+        <SlipLines
+          title="One copy"
+          lines={[
+            ["time", <FigureView key="t" figure={chosen.one.minutes} label="Time of one copy" />],
+            ["material", <FigureView key="g" figure={chosen.one.grams} label="Material of one copy" />],
+            ["layers", chosen.one.layers.toLocaleString("en")],
+            [
+              "supports",
+              chosen.supports.needless
+                ? "none"
+                : `${chosen.supports.contacts} contacts, ${(chosen.supports.scarMm2 / 100).toFixed(1)} cm²`,
+            ],
+            ["worked out", chosen.exact ? "on its walls" : "reckoned so far"],
+          ]}
+        />
+      )}
+      {chosen && (
+        <SlipLines
+          title="Because"
+          lines={p.reasons.map((r, i) => [
+            <span key={i} className="col-span-2 text-left">
+              {r}
+            </span>,
+            "",
+          ])}
+        />
+      )}
+      {chosen?.risk && (
+        <SlipLines
+          title="In resin"
+          lines={[
+            [
+              "largest section",
+              `${chosen.risk.largestMm2.toFixed(0)} mm² at ${chosen.risk.largestAtMm.toFixed(1)} mm`,
+            ],
+            [
+              "largest jump",
+              `${chosen.risk.jumpMm2.toFixed(0)} mm² at ${chosen.risk.jumpAtMm.toFixed(1)} mm`,
+            ],
+            ["islands", chosen.risk.islands],
+            ["cups", chosen.risk.cups.length],
+          ]}
+        />
+      )}
+    </Slip>
+  );
+}

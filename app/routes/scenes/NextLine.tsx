@@ -1,0 +1,39 @@
+import { Link } from "react-router";
+import { momentText } from "#app/clock";
+import { stagePath } from "#app/stages";
+import type { Plan } from "#core/plan/plan";
+import type { Scene } from "#core/scene/scene";
+
+/** What is to be done next, in one line: the next plate to start, or the next step. */
+export function NextLine({
+  plan,
+  scene,
+  today,
+}: {
+  readonly plan: Plan;
+  readonly scene: Scene;
+  readonly today: string;
+}) {
+  const slot = plan.work.schedule.slots[0];
+  const next = slot && plan.work.steps.find((s) => s.id === slot.stepId);
+  const run = plan.runs.find((r) => plan.plates.some((p) => p.id === r.plateId && !p.running));
+  const plate = run && plan.plates.find((p) => p.id === run.plateId);
+  const printFirst = run && plate && (!slot || run.setupAt < slot.startsAt);
+  return (
+    <span className="truncate">
+      {printFirst ? (
+        <Link to={stagePath(scene.id, "plates")} className="no-underline">
+          Start plate {plate.number} on {plate.printer.name}, {momentText(today, run.setupAt)}
+        </Link>
+      ) : next ? (
+        <Link to={stagePath(scene.id, "bench")} className="no-underline">
+          {next.title}: {next.onWhat}, {momentText(today, slot.startsAt)}, at the {next.place}
+        </Link>
+      ) : plan.parts.length === 0 ? (
+        <Link to={stagePath(scene.id, "parts")}>Add your models</Link>
+      ) : (
+        "Nothing left to do here."
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,71 @@
+import { plastics } from "#core/materials/printMaterials";
+import type { PrintMaterial } from "#core/print/printer";
+import { Button } from "#ui/Button";
+import { Choice, Field, Problems } from "#ui/Field";
+import { KeptForm } from "#route/KeptForm";
+import type { Problem } from "#core/outcome";
+import type { Workshop } from "#core/scene/workshop";
+
+export function MaterialForm({
+  edited,
+  workshop,
+  actionData,
+}: {
+  readonly edited: PrintMaterial | null;
+  readonly workshop: Workshop;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+}) {
+  return (
+    <KeptForm
+      className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6"
+
+      version={edited ? JSON.stringify(edited) : workshop.materials.length}
+    >
+      <div className="sm:col-span-3 lg:col-span-6">
+        <Problems problems={actionData?.problems} fields={["name", "densityGPerCm3", "pricePerKg"]} />
+      </div>
+      <input type="hidden" name="id" value={edited?.id ?? ""} />
+      <Field
+        label="Name"
+        name="name"
+        required
+        defaultValue={edited?.name ?? ""}
+        problems={actionData?.problems}
+      />
+      <Choice
+        label="Plastic"
+        name="plastic"
+        defaultValue={edited?.plastic ?? "PLA"}
+        options={plastics.map((p) => [p.id, `${p.name} (${p.print.process})`] as const)}
+      />
+      <Field
+        label="Density, g/cm³"
+        name="density"
+        inputMode="decimal"
+        defaultValue={edited?.densityGPerCm3 ?? ""}
+        placeholder="usual for it"
+      />
+      <Field
+        label="Price a kilogram"
+        name="price"
+        inputMode="decimal"
+        defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"}
+      />
+      <div className="grid gap-1">
+        <label className="text-[13px] text-ink-2" htmlFor="material-colour">
+          Colour
+        </label>
+        <input
+          id="material-colour"
+          type="color"
+          name="colour"
+          className="input !p-1"
+          defaultValue={edited?.colour ?? "#8d9296"}
+        />
+      </div>
+      <Button type="submit" kind="main" name="intent" value="material">
+        {edited ? "Keep it" : "Add a material"}
+      </Button>
+    </KeptForm>
+  );
+}
