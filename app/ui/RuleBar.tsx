@@ -77,16 +77,7 @@ export function RuleBar({
           );
         })}
         <line x1={start} x2={width} y1="38" y2="38" stroke="var(--primer-3)" strokeWidth="7" />
-        {litMm !== null && (
-          <line
-            x1={start}
-            x2={Math.min(width, start + litMm * PX_PER_MM)}
-            y1="38"
-            y2="38"
-            stroke="var(--tape)"
-            strokeWidth="7"
-          />
-        )}
+        {litMm !== null && <LitLength start={start} width={width} litMm={litMm} />}
         {Array.from({ length: realCount * real.ticks + 1 }, (_, i) => {
           const x = start + (i * realPx) / real.ticks;
           const big = i % real.ticks === 0;
@@ -94,6 +85,27 @@ export function RuleBar({
         })}
       </svg>
     </div>
+  );
+}
+
+function LitLength({
+  start,
+  width,
+  litMm,
+}: {
+  readonly start: 44;
+  readonly width: number;
+  readonly litMm: number;
+}) {
+  return (
+    <line
+      x1={start}
+      x2={Math.min(width, start + litMm * PX_PER_MM)}
+      y1="38"
+      y2="38"
+      stroke="var(--tape)"
+      strokeWidth="7"
+    />
   );
 }
 

@@ -21,6 +21,7 @@ import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
 import type { Step } from "#core/steps/step";
 import type { CautionId } from "#core/safety/cautions";
+import type { StepSlot } from "#core/order/pass";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const view = await sceneView(params.sceneId);
@@ -59,59 +60,76 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
         <CheckBar />
         {plan.runs.length > 0 && <SheetPlates plan={plan} today={now.today} />}
         {[...days].map(([day, slots]) => (
-          <section key={day} className="mt-4 break-inside-avoid">
-            <h2>{dayText(now.today, day * 1440)}</h2>
-            <DayCautions load={plan.load.find((l) => l.day === day)} />
-            {(() => {
-              const kit = layOut(slots.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!));
-              return <p className="text-[13px]">Lay out: {[...kit.tools, ...kit.products].join(", ")}.</p>;
-            })()}
-            <table className="w-full border-collapse text-[14px]">
-              <tbody>
-                {sessionsOf(slots, plan.work.steps).map((session) => {
-                  const step = asOneStep(session);
-                  const recipe = workshop.recipes.find((r) => r.id === step.recipeId);
-                  const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0;
-                  const shares = recipe?.parts.map((p) => p.parts);
-                  const hold = holdBy(step);
-                  const done = plan.work.some.get(step.id) ?? 0;
-                  const ids = [...new Set(session.steps.flatMap((s) => stepCautions(s, workshop)))];
-                  const broken = plan.work.conflicts.filter((c) =>
-                    session.steps.some((s) => c.after === s.id),
-                  );
-                  return (
-                    <tr key={session.id} className="border-b border-neutral-400 align-top">
-                      <td className="w-6 py-1">☐</td>
-                      <td className="w-14 py-1 pr-3">{momentText(now.today, session.startsAt).slice(-5)}</td>
-                      <SessionCell
-                        step={step}
-                        session={session}
-                        done={done}
-                        recipe={recipe}
-                        workshop={workshop}
-                        shares={shares}
-                        neat={neat}
-                        hold={hold}
-                        broken={broken}
-                        ids={ids}
-                      />
-                      <td className="w-36 py-1 pr-2">
-                        {durationText(step.handsMinutes.value)}
-                        {step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}
-                      </td>
-                      <td className="w-32 border-l border-neutral-300 py-1 pl-1 text-[11px] text-neutral-600">
-                        note
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          </section>
+          <SheetDay key={day} day={day} now={now} plan={plan} slots={slots} workshop={workshop} />
         ))}
         {cautions.length > 0 && <SheetCautions cautions={cautions} />}
       </div>
     </main>
+  );
+}
+
+/** One evening: what to lay out, then its sessions in order. */
+function SheetDay({
+  day,
+  now,
+  plan,
+  slots,
+  workshop,
+}: {
+  readonly day: number;
+  readonly now: { readonly today: string; readonly minute: number; readonly ms: number };
+  readonly plan: Plan;
+  readonly slots: StepSlot[];
+  readonly workshop: Workshop;
+}) {
+  return (
+    <section className="mt-4 break-inside-avoid">
+      <h2>{dayText(now.today, day * 1440)}</h2>
+      <DayCautions load={plan.load.find((l) => l.day === day)} />
+      {(() => {
+        const kit = layOut(slots.map((s) => plan.work.steps.find((x) => x.id === s.stepId)!));
+        return <p className="text-[13px]">Lay out: {[...kit.tools, ...kit.products].join(", ")}.</p>;
+      })()}
+      <table className="w-full border-collapse text-[14px]">
+        <tbody>
+          {sessionsOf(slots, plan.work.steps).map((session) => {
+            const step = asOneStep(session);
+            const recipe = workshop.recipes.find((r) => r.id === step.recipeId);
+            const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0;
+            const shares = recipe?.parts.map((p) => p.parts);
+            const hold = holdBy(step);
+            const done = plan.work.some.get(step.id) ?? 0;
+            const ids = [...new Set(session.steps.flatMap((s) => stepCautions(s, workshop)))];
+            const broken = plan.work.conflicts.filter((c) => session.steps.some((s) => c.after === s.id));
+            return (
+              <tr key={session.id} className="border-b border-neutral-400 align-top">
+                <td className="w-6 py-1">☐</td>
+                <td className="w-14 py-1 pr-3">{momentText(now.today, session.startsAt).slice(-5)}</td>
+                <SessionCell
+                  step={step}
+                  session={session}
+                  done={done}
+                  recipe={recipe}
+                  workshop={workshop}
+                  shares={shares}
+                  neat={neat}
+                  hold={hold}
+                  broken={broken}
+                  ids={ids}
+                />
+                <td className="w-36 py-1 pr-2">
+                  {durationText(step.handsMinutes.value)}
+                  {step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}
+                </td>
+                <td className="w-32 border-l border-neutral-300 py-1 pl-1 text-[11px] text-neutral-600">
+                  note
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
   );
 }
 

@@ -45,6 +45,25 @@ export function LayerForm({
         defaultValue={ground?.material}
         options={groundMaterials.map((m) => [m.id, m.name] as const)}
       />
+      <LayerDepth problems={problems} ground={ground} />
+      <Tick label="Loose grains, glued" name="loose" defaultChecked={ground?.loose} />
+      <Button kind="main" type="submit" name="intent" value="add" data-new>
+        {ground ? "Set" : "Lay it"}
+      </Button>
+      {ground && <Button onClick={onLeave}>Leave it</Button>}
+    </Form>
+  );
+}
+
+function LayerDepth({
+  problems,
+  ground,
+}: {
+  readonly problems: readonly Problem[] | undefined;
+  readonly ground: Ground | undefined;
+}) {
+  return (
+    <>
       <Field
         label="Over, % of the board"
         name="share"
@@ -66,11 +85,6 @@ export function LayerForm({
         ]}
       />
       <Choice label="Flock or plants" name="flock" defaultValue={ground?.flock} options={flockOptions} />
-      <Tick label="Loose grains, glued" name="loose" defaultChecked={ground?.loose} />
-      <Button kind="main" type="submit" name="intent" value="add" data-new>
-        {ground ? "Set" : "Lay it"}
-      </Button>
-      {ground && <Button onClick={onLeave}>Leave it</Button>}
-    </Form>
+    </>
   );
 }

@@ -57,32 +57,38 @@ export function FiguresAndButtons({
           drops={[34, 11]}
         />
       </div>
-      <div className="panel grid justify-items-start gap-2">
-        <h2>Buttons, tape</h2>
-        <div className="flex flex-wrap gap-2">
-          <Button kind="main" icon={<Plus size={16} aria-hidden />}>
-            Main
-          </Button>
-          <Button>Plain</Button>
-          <Button kind="quiet">Quiet</Button>
-          <Button disabled>Not now</Button>
-          <Menu
-            trigger={<Button icon={<Ruler size={16} aria-hidden />}>Menu</Button>}
-            items={[
-              { label: "Rename", onSelect: () => say("Renamed.") },
-              {
-                label: "Delete",
-                onSelect: () => say("Deleted.", { label: "Undo", run: () => say("Back again.") }),
-                grave: true,
-              },
-            ]}
-          />
-          <Button onClick={() => setOpen(true)}>Dialog</Button>
-          <Button onClick={() => say("Saved on this device.")}>Toast</Button>
-        </div>
-        <span className="tape">Next</span>
-      </div>
+      <SampleButtons say={say} setOpen={setOpen} />
     </section>
+  );
+}
+
+function SampleButtons({ say, setOpen }: { readonly say: Say; readonly setOpen: (value: boolean) => void }) {
+  return (
+    <div className="panel grid justify-items-start gap-2">
+      <h2>Buttons, tape</h2>
+      <div className="flex flex-wrap gap-2">
+        <Button kind="main" icon={<Plus size={16} aria-hidden />}>
+          Main
+        </Button>
+        <Button>Plain</Button>
+        <Button kind="quiet">Quiet</Button>
+        <Button disabled>Not now</Button>
+        <Menu
+          trigger={<Button icon={<Ruler size={16} aria-hidden />}>Menu</Button>}
+          items={[
+            { label: "Rename", onSelect: () => say("Renamed.") },
+            {
+              label: "Delete",
+              onSelect: () => say("Deleted.", { label: "Undo", run: () => say("Back again.") }),
+              grave: true,
+            },
+          ]}
+        />
+        <Button onClick={() => setOpen(true)}>Dialog</Button>
+        <Button onClick={() => say("Saved on this device.")}>Toast</Button>
+      </div>
+      <span className="tape">Next</span>
+    </div>
   );
 }
 

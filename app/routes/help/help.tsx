@@ -45,46 +45,7 @@ export default function Help() {
             ))}
           </dl>
         </section>
-        <section className="panel">
-          <h2 className="mb-2">To a stage</h2>
-          <dl className="grid grid-cols-[auto_1fr_auto_1fr] gap-x-3 gap-y-1.5">
-            {stageList.map((s) => (
-              <div key={s.stage} className="contents">
-                <dt>
-                  <span className="kbd">g</span> <span className="kbd">{s.key}</span>
-                </dt>
-                <dd>{s.name}</dd>
-              </div>
-            ))}
-          </dl>
-        </section>
-        <section className="panel">
-          <h2 className="mb-2">At the bench</h2>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-            {benchKeys.map(([k, what]) => (
-              <div key={k} className="contents">
-                <dt>
-                  <span className="kbd">{k}</span>
-                </dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </section>
-        <section className="panel">
-          <h2 className="mb-2">In the order of work</h2>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-            {orderKeys.map(([k, what]) => (
-              <div key={what} className="contents">
-                <dt>
-                  <span className="kbd">{k}</span>
-                </dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </section>
-        <WordList />
+        <KeyLists />
         <section className="panel">
           <h2 className="mb-2">How it is made</h2>
           <p>
@@ -94,6 +55,53 @@ export default function Help() {
         </section>
       </div>
     </div>
+  );
+}
+
+function KeyLists() {
+  return (
+    <>
+      <section className="panel">
+        <h2 className="mb-2">To a stage</h2>
+        <dl className="grid grid-cols-[auto_1fr_auto_1fr] gap-x-3 gap-y-1.5">
+          {stageList.map((s) => (
+            <div key={s.stage} className="contents">
+              <dt>
+                <span className="kbd">g</span> <span className="kbd">{s.key}</span>
+              </dt>
+              <dd>{s.name}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <section className="panel">
+        <h2 className="mb-2">At the bench</h2>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+          {benchKeys.map(([k, what]) => (
+            <div key={k} className="contents">
+              <dt>
+                <span className="kbd">{k}</span>
+              </dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <section className="panel">
+        <h2 className="mb-2">In the order of work</h2>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+          {orderKeys.map(([k, what]) => (
+            <div key={what} className="contents">
+              <dt>
+                <span className="kbd">{k}</span>
+              </dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <WordList />
+    </>
   );
 }
 

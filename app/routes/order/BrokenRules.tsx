@@ -17,6 +17,7 @@ import { useOrderChange } from "./useOrderChange";
 import { buttons, PlainTable } from "#ui/PlainTable";
 import type { Job } from "#app/hooks/job";
 import type { Work } from "#app/hooks/job";
+import type { Problem } from "#core/outcome";
 
 /**
  * Every broken rule as a strip: its sentence, the circle it stands in, and the ways out of it with what each
@@ -94,9 +95,7 @@ function StripWays({
   readonly start: (work: Work<readonly WayOut[]>) => Promise<readonly WayOut[] | null>;
   readonly view: SceneView;
   readonly stop: () => void | undefined;
-  readonly fetcher: FetcherWithComponents<{
-    problems: { path: (string | number)[]; message: string; code: string }[];
-  }>;
+  readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
 }) {
   return (
     <div className="mt-2 grid gap-2">
@@ -130,21 +129,33 @@ function StripWays({
         </p>
       )}
       {job.value && <Ways ways={job.value} onTake={take} />}
-      <details>
-        <summary className="text-[14px]">Set the rule aside</summary>
-        <fetcher.Form method="post" className="mt-1 flex flex-wrap items-end gap-2">
-          <input type="hidden" name="intent" value="aside" />
-          <input type="hidden" name="before" value={c.before ?? ""} />
-          <input type="hidden" name="after" value={c.after} />
-          <input type="hidden" name="override" value={c.ruleId} />
-          <Field label="because" name="note" problems={fetcher.data?.problems} />
-          <Button type="submit">Set aside</Button>
-        </fetcher.Form>
-        <p className="text-[13px] text-ink-2">
-          It stays in sight, with your note. Cautions stay on the step whatever is set aside.
-        </p>
-      </details>
+      <KeepAnyway fetcher={fetcher} c={c} />
     </div>
+  );
+}
+
+function KeepAnyway({
+  fetcher,
+  c,
+}: {
+  readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
+  readonly c: OrderConflict;
+}) {
+  return (
+    <details>
+      <summary className="text-[14px]">Set the rule aside</summary>
+      <fetcher.Form method="post" className="mt-1 flex flex-wrap items-end gap-2">
+        <input type="hidden" name="intent" value="aside" />
+        <input type="hidden" name="before" value={c.before ?? ""} />
+        <input type="hidden" name="after" value={c.after} />
+        <input type="hidden" name="override" value={c.ruleId} />
+        <Field label="because" name="note" problems={fetcher.data?.problems} />
+        <Button type="submit">Set aside</Button>
+      </fetcher.Form>
+      <p className="text-[13px] text-ink-2">
+        It stays in sight, with your note. Cautions stay on the step whatever is set aside.
+      </p>
+    </details>
   );
 }
 

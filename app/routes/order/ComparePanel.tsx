@@ -1,5 +1,5 @@
 import { useFetcher } from "react-router";
-import { comparePlans } from "#core/plan/order/comparePlans";
+import { comparePlans, type Compared } from "#core/plan/order/comparePlans";
 import type { SceneView } from "#app/jobs/sceneView";
 import { Button } from "#ui/Button";
 import { dayText } from "#app/clock";
@@ -50,26 +50,36 @@ export function ComparePanel({
             {compared.stayed === 1 ? "step stays" : "steps stay"} on {compared.stayed === 1 ? "its" : "their"}{" "}
             day, {compared.rows.length} changed.
           </p>
-          {compared.rows.length > 0 && (
-            <PlainTable
-              label="What changed"
-              heads={["step", "was", "is", figures("days")]}
-              className="max-h-72 overflow-auto"
-            >
-              {compared.rows.map((r) => (
-                <tr key={r.stepId}>
-                  <th scope="row">{name(r.stepId)}</th>
-                  <td>{r.was === null ? "new" : dayText(today, r.was)}</td>
-                  <td>{r.is === null ? "gone" : dayText(today, r.is)}</td>
-                  <td data-figures>
-                    {r.was !== null && r.is !== null ? `${r.days > 0 ? "+" : ""}${r.days}` : ""}
-                  </td>
-                </tr>
-              ))}
-            </PlainTable>
-          )}
+          {compared.rows.length > 0 && <ComparedTable rows={compared.rows} name={name} today={today} />}
         </>
       )}
     </section>
+  );
+}
+
+function ComparedTable({
+  rows,
+  name,
+  today,
+}: {
+  readonly rows: readonly Compared[];
+  readonly name: (id: string) => string;
+  readonly today: string;
+}) {
+  return (
+    <PlainTable
+      label="What changed"
+      heads={["step", "was", "is", figures("days")]}
+      className="max-h-72 overflow-auto"
+    >
+      {rows.map((r) => (
+        <tr key={r.stepId}>
+          <th scope="row">{name(r.stepId)}</th>
+          <td>{r.was === null ? "new" : dayText(today, r.was)}</td>
+          <td>{r.is === null ? "gone" : dayText(today, r.is)}</td>
+          <td data-figures>{r.was !== null && r.is !== null ? `${r.days > 0 ? "+" : ""}${r.days}` : ""}</td>
+        </tr>
+      ))}
+    </PlainTable>
   );
 }

@@ -35,14 +35,7 @@ export function FilmStack({
         .map((f) => f.title)
         .join(", ")}, on ${bare}`}
     >
-      <defs>
-        <pattern id="bare" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" x2="0" y1="0" y2="7" stroke="var(--ink-2)" strokeWidth="1.3" />
-        </pattern>
-        <pattern id="ground" width="6" height="6" patternUnits="userSpaceOnUse">
-          <circle cx="2" cy="2" r="1.1" fill="var(--ink-2)" />
-        </pattern>
-      </defs>
+      <FilmPatterns />
       <rect x="0" y={total - 34} width={LEFT} height="34" fill="url(#bare)" stroke="var(--ink-2)" />
       <text x={LEFT + 8} y={total - 14} fontSize="13" fill="var(--ink)">
         {bare}
@@ -67,6 +60,19 @@ export function FilmStack({
         );
       })}
     </svg>
+  );
+}
+
+function FilmPatterns() {
+  return (
+    <defs>
+      <pattern id="bare" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <line x1="0" x2="0" y1="0" y2="7" stroke="var(--ink-2)" strokeWidth="1.3" />
+      </pattern>
+      <pattern id="ground" width="6" height="6" patternUnits="userSpaceOnUse">
+        <circle cx="2" cy="2" r="1.1" fill="var(--ink-2)" />
+      </pattern>
+    </defs>
   );
 }
 
@@ -116,6 +122,26 @@ function Film({
           strokeWidth="0.5"
         />
       )}
+      <FilmWords top={top} f={f} selected={selected} at={at} moment={moment} />
+    </g>
+  );
+}
+
+function FilmWords({
+  top,
+  f,
+  selected,
+  at,
+  moment,
+}: {
+  readonly top: number;
+  readonly f: Film;
+  readonly selected: string;
+  readonly at: number;
+  readonly moment: (minute: number) => string;
+}) {
+  return (
+    <>
       <text
         x={LEFT + 8}
         y={top + 13}
@@ -136,6 +162,6 @@ function Film({
           .filter(Boolean)
           .join(", ")}
       </text>
-    </g>
+    </>
   );
 }

@@ -77,18 +77,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
   return (
     <section aria-label="Where to stop" className="grid gap-2">
       <StopHead scene={scene} change={change} open={open} setOpen={setOpen} />
-      {job.state === "running" && !job.value && (
-        <div className="max-w-md">
-          <ProgressLine
-            what="Looking at every face"
-            share={0.5}
-            onCancel={() => {
-              stop();
-              setOpen(false);
-            }}
-          />
-        </div>
-      )}
+      {job.state === "running" && !job.value && <StopProgress stop={stop} setOpen={setOpen} />}
       {job.state === "failed" && <p className="text-oxide">{job.said}</p>}
       {job.value && (
         <>
@@ -119,6 +108,27 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
         after common practice).
       </p>
     </section>
+  );
+}
+
+function StopProgress({
+  stop,
+  setOpen,
+}: {
+  readonly stop: () => void | undefined;
+  readonly setOpen: (value: boolean) => void;
+}) {
+  return (
+    <div className="max-w-md">
+      <ProgressLine
+        what="Looking at every face"
+        share={0.5}
+        onCancel={() => {
+          stop();
+          setOpen(false);
+        }}
+      />
+    </div>
   );
 }
 
@@ -202,10 +212,7 @@ function StopHead({
   setOpen,
 }: {
   readonly scene: Scene;
-  readonly change: (
-    patch: Partial<Pick<Scene, "orderWishes" | "orderChanges" | "setAside" | "theme">>,
-    label: string,
-  ) => Promise<void>;
+  readonly change: ReturnType<typeof useOrderChange>;
   readonly open: boolean;
   readonly setOpen: (value: boolean) => void;
 }) {

@@ -51,24 +51,7 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
                 ? `Without these ${t.dropped.length} it is ready ${dayText(today, t.finishAt)}, in time; ${durationText(t.minutesWon)} of hands won.`
                 : `Even without all of these it is ready only ${dayText(today, t.finishAt)}. More evenings, fewer parts, or a later date.`}
           </p>
-          {t.dropped.length > 0 && (
-            <>
-              <DroppedTable t={t} />
-              <div>
-                <Button
-                  kind="main"
-                  onClick={() =>
-                    void change(
-                      { orderChanges: withoutSteps(input.scene, t.dropped) },
-                      `Leave ${t.dropped.length} steps out`,
-                    )
-                  }
-                >
-                  Leave them out
-                </Button>
-              </div>
-            </>
-          )}
+          {t.dropped.length > 0 && <ToDrop t={t} change={change} input={input} />}
         </>
       )}
       {tiers.job.value && <TierTable tiers={tiers.job.value} input={input} today={today} />}
@@ -77,6 +60,35 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
         holds, closes or protects always stays.
       </p>
     </section>
+  );
+}
+
+function ToDrop({
+  t,
+  change,
+  input,
+}: {
+  readonly t: Triage;
+  readonly change: ReturnType<typeof useOrderChange>;
+  readonly input: PlanInput;
+}) {
+  return (
+    <>
+      <DroppedTable t={t} />
+      <div>
+        <Button
+          kind="main"
+          onClick={() =>
+            void change(
+              { orderChanges: withoutSteps(input.scene, t.dropped) },
+              `Leave ${t.dropped.length} steps out`,
+            )
+          }
+        >
+          Leave them out
+        </Button>
+      </div>
+    </>
   );
 }
 

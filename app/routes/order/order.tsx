@@ -27,8 +27,18 @@ import { StepSlip } from "./StepSlip";
 import { StopPanel } from "./StopPanel";
 import { TriagePanel } from "./TriagePanel";
 import { useOrderMove } from "./useOrderChange";
-import { emptyOrder, filterOf, isNarrow, namesOf, orderRows } from "./view";
+import {
+  emptyOrder,
+  filterOf,
+  isNarrow,
+  namesOf,
+  orderRows,
+  type OrderRow,
+  type OrderFilter,
+  type NameOf,
+} from "./view";
 import type { SceneView } from "#app/jobs/sceneView";
+import type { Scene } from "#core/scene/scene";
 
 export const clientAction = async ({ request, params }: Route.ClientActionArgs) =>
   orderAction(await readForm(request), params.sceneId);
@@ -75,30 +85,63 @@ export default function Order() {
           onMove={move}
         />
       </section>
-      <div className="sheet grid gap-5">
-        <BrokenRules view={view} name={name} onSelect={select} />
-        <Retyped />
-        <Decided name={name} />
-        <OrderTable filter={filter} rows={rows} selected={selected} onNarrow={set} onSelect={select} />
-        <ComparePanel view={view} name={name} />
-        <TriagePanel view={view} />
-        <StopPanel view={view} />
-        <Schools />
-        <LostEvenings />
-        <Exposure />
-        <div className="flex flex-wrap gap-2">
-          <ExportButtons />
-          <Link className="button" to={`/scenes/${scene.id}/sheet`}>
-            Bench sheet for paper
-          </Link>
-        </div>
-        <RuleTable />
-      </div>
+      <OrderPanels
+        view={view}
+        name={name}
+        select={select}
+        filter={filter}
+        rows={rows}
+        selected={selected}
+        set={set}
+        scene={scene}
+      />
       {step ? (
         <StepSlip step={step} name={name} onMove={move} />
       ) : (
         <OrderSlip view={view} today={now.today} />
       )}
+    </div>
+  );
+}
+
+function OrderPanels({
+  view,
+  name,
+  select,
+  filter,
+  rows,
+  selected,
+  set,
+  scene,
+}: {
+  readonly view: SceneView;
+  readonly name: NameOf;
+  readonly select: (stepId: string) => void;
+  readonly filter: OrderFilter;
+  readonly rows: readonly OrderRow[];
+  readonly selected: string | null;
+  readonly set: (key: string, value: string) => void;
+  readonly scene: Scene;
+}) {
+  return (
+    <div className="sheet grid gap-5">
+      <BrokenRules view={view} name={name} onSelect={select} />
+      <Retyped />
+      <Decided name={name} />
+      <OrderTable filter={filter} rows={rows} selected={selected} onNarrow={set} onSelect={select} />
+      <ComparePanel view={view} name={name} />
+      <TriagePanel view={view} />
+      <StopPanel view={view} />
+      <Schools />
+      <LostEvenings />
+      <Exposure />
+      <div className="flex flex-wrap gap-2">
+        <ExportButtons />
+        <Link className="button" to={`/scenes/${scene.id}/sheet`}>
+          Bench sheet for paper
+        </Link>
+      </div>
+      <RuleTable />
     </div>
   );
 }

@@ -126,19 +126,7 @@ function IntakeButtons({
         <FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />
         or drop them here: STL, OBJ, 3MF, PLY, many at once
       </span>
-      <input
-        ref={picker}
-        type="file"
-        multiple
-        accept=".stl,.obj,.3mf,.ply"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Model files"
-        onChange={(e) => {
-          void take([...(e.target.files ?? [])]);
-          e.target.value = "";
-        }}
-      />
+      <FilePicker picker={picker} take={take} />
       <Tick
         label="Groups of an OBJ as parts of their own"
         checked={objGroupsApart}
@@ -155,5 +143,29 @@ function IntakeButtons({
         </Button>
       )}
     </div>
+  );
+}
+
+function FilePicker({
+  picker,
+  take,
+}: {
+  readonly picker: RefObject<HTMLInputElement | null>;
+  readonly take: (files: readonly File[]) => Promise<void>;
+}) {
+  return (
+    <input
+      ref={picker}
+      type="file"
+      multiple
+      accept=".stl,.obj,.3mf,.ply"
+      className="sr-only"
+      tabIndex={-1}
+      aria-label="Model files"
+      onChange={(e) => {
+        void take([...(e.target.files ?? [])]);
+        e.target.value = "";
+      }}
+    />
   );
 }

@@ -22,37 +22,7 @@ export function MeshState({
     <div className="border-t border-primer-3 pt-2">
       <h3>Health</h3>
       {wrong ? (
-        <>
-          <ul className="list-disc pl-5">
-            {m.flaws.openLoops.slice(0, 4).map((l, i) => (
-              <li key={i}>
-                {l.closed ? "open rim" : "open line"} of {l.edges} edges, {(l.length * factor).toFixed(1)} mm
-                round, at {l.at.map((v) => (v * factor).toFixed(1)).join(", ")} mm
-              </li>
-            ))}
-            {m.flaws.loops > 4 && <li>and {m.flaws.loops - 4} more, shorter</li>}
-            {m.health.overSharedEdges > 0 && (
-              <li>{m.health.overSharedEdges} edges with more than two faces</li>
-            )}
-            {m.flaws.flippedPatches > 0 && (
-              <li>
-                {m.flaws.flippedPatches} {m.flaws.flippedPatches === 1 ? "patch looks" : "patches look"}{" "}
-                inward
-              </li>
-            )}
-            {m.health.zeroAreaFaces > 0 && <li>{m.health.zeroAreaFaces} faces without area</li>}
-            {m.flaws.shells.some((s) => s.kind === "inside out") && <li>inside out</li>}
-          </ul>
-          <p className="mt-2 flex flex-wrap items-center gap-2">
-            <Button disabled={mending || !soup} onClick={() => void mend()}>
-              {mending ? "Mending…" : "Mend it"}
-            </Button>
-            <span className="text-[14px] text-ink-2">
-              Joins corners closer than a hundred-thousandth of its size, drops empty faces, turns what looks
-              inward. No hole is filled.
-            </span>
-          </p>
-        </>
+        <MeshFaults m={m} factor={factor} mending={mending} soup={soup} mend={mend} />
       ) : (
         <p>Closed, every face looking outward{m.health.shells > 1 ? `, ${m.health.shells} shells` : ""}.</p>
       )}
@@ -80,5 +50,50 @@ export function MeshState({
         </p>
       )}
     </div>
+  );
+}
+
+function MeshFaults({
+  m,
+  factor,
+  mending,
+  soup,
+  mend,
+}: {
+  readonly m: MeshMeasurement;
+  readonly factor: number;
+  readonly mending: boolean;
+  readonly soup: TriangleSoup | null;
+  readonly mend: () => Promise<void>;
+}) {
+  return (
+    <>
+      <ul className="list-disc pl-5">
+        {m.flaws.openLoops.slice(0, 4).map((l, i) => (
+          <li key={i}>
+            {l.closed ? "open rim" : "open line"} of {l.edges} edges, {(l.length * factor).toFixed(1)} mm
+            round, at {l.at.map((v) => (v * factor).toFixed(1)).join(", ")} mm
+          </li>
+        ))}
+        {m.flaws.loops > 4 && <li>and {m.flaws.loops - 4} more, shorter</li>}
+        {m.health.overSharedEdges > 0 && <li>{m.health.overSharedEdges} edges with more than two faces</li>}
+        {m.flaws.flippedPatches > 0 && (
+          <li>
+            {m.flaws.flippedPatches} {m.flaws.flippedPatches === 1 ? "patch looks" : "patches look"} inward
+          </li>
+        )}
+        {m.health.zeroAreaFaces > 0 && <li>{m.health.zeroAreaFaces} faces without area</li>}
+        {m.flaws.shells.some((s) => s.kind === "inside out") && <li>inside out</li>}
+      </ul>
+      <p className="mt-2 flex flex-wrap items-center gap-2">
+        <Button disabled={mending || !soup} onClick={() => void mend()}>
+          {mending ? "Mending…" : "Mend it"}
+        </Button>
+        <span className="text-[14px] text-ink-2">
+          Joins corners closer than a hundred-thousandth of its size, drops empty faces, turns what looks
+          inward. No hole is filled.
+        </span>
+      </p>
+    </>
   );
 }

@@ -59,26 +59,40 @@ export function PartForm({
       <div className="col-span-2">
         <Field label="Note" name="note" defaultValue={part.note} />
       </div>
-      <div className="col-span-2 flex flex-wrap gap-2">
-        <Button kind="main" type="submit" name="intent" value="making">
-          Set
-        </Button>
-        {part.place.placements.length < part.count && (
-          <Button type="submit" name="intent" value="place">
-            Put it on the board
-          </Button>
-        )}
-        <Button
-          kind="quiet"
-          className="ml-auto text-oxide"
-          onClick={() => {
-            void submit({ intent: "delete" }, { method: "post" });
-            say(`${part.name} was deleted.`, undoAction);
-          }}
-        >
-          Delete
-        </Button>
-      </div>
+      <PartButtons part={part} submit={submit} say={say} />
     </KeptForm>
+  );
+}
+
+function PartButtons({
+  part,
+  submit,
+  say,
+}: {
+  readonly part: Part;
+  readonly submit: SubmitFunction;
+  readonly say: Say;
+}) {
+  return (
+    <div className="col-span-2 flex flex-wrap gap-2">
+      <Button kind="main" type="submit" name="intent" value="making">
+        Set
+      </Button>
+      {part.place.placements.length < part.count && (
+        <Button type="submit" name="intent" value="place">
+          Put it on the board
+        </Button>
+      )}
+      <Button
+        kind="quiet"
+        className="ml-auto text-oxide"
+        onClick={() => {
+          void submit({ intent: "delete" }, { method: "post" });
+          say(`${part.name} was deleted.`, undoAction);
+        }}
+      >
+        Delete
+      </Button>
+    </div>
   );
 }

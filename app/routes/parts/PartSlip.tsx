@@ -8,6 +8,7 @@ import { cameAs } from "./parts";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Printer } from "#core/print/printer";
 
 export function PartSlip({
   part,
@@ -22,19 +23,7 @@ export function PartSlip({
 }) {
   return (
     <Slip title={part.name} subtitle={cameAs(p)}>
-      {p.sizeMm && (
-        <SlipLines
-          title="Size"
-          lines={[
-            ["width", <Length key="w" modelMm={p.sizeMm[0]} />],
-            ["depth", <Length key="d" modelMm={p.sizeMm[1]} />],
-            ["height", <Length key="h" modelMm={p.sizeMm[2]} />],
-            ...(p.thinnestMm
-              ? [["thinnest", <FigureView key="t" figure={p.thinnestMm} label="Thinnest wall" />] as const]
-              : []),
-          ]}
-        />
-      )}
+      {p.sizeMm && <SizeLines sizeMm={p.sizeMm} thinnestMm={p.thinnestMm} />}
       {m && (
         <SlipLines
           title="Mesh"
@@ -55,29 +44,63 @@ export function PartSlip({
         onMend={(f, mendIt) => void mend(f, mendIt)}
         empty="Nothing wrong with it."
       />
-      {p.chosen && m && (
-        <SlipLines
-          title={`Lost on ${p.chosen.printer.name}`}
-          lines={[
-            [
-              "raised, too fine",
-              <FigureView
-                key="r"
-                figure={detailLost(m, p.rescale.factor, p.chosen.printer, "raised")}
-                label="Raised detail too fine to print"
-              />,
-            ],
-            [
-              "cut in, closes",
-              <FigureView
-                key="e"
-                figure={detailLost(m, p.rescale.factor, p.chosen.printer, "engraved")}
-                label="Engraved detail that closes"
-              />,
-            ],
-          ]}
-        />
-      )}
+      {p.chosen && m && <MeshLines factor={p.rescale.factor} printer={p.chosen.printer} m={m} />}
     </Slip>
+  );
+}
+
+function MeshLines({
+  factor,
+  printer,
+  m,
+}: {
+  readonly factor: number;
+  readonly printer: Printer;
+  readonly m: MeshMeasurement;
+}) {
+  return (
+    <SlipLines
+      title={`Lost on ${printer.name}`}
+      lines={[
+        [
+          "raised, too fine",
+          <FigureView
+            key="r"
+            figure={detailLost(m, factor, printer, "raised")}
+            label="Raised detail too fine to print"
+          />,
+        ],
+        [
+          "cut in, closes",
+          <FigureView
+            key="e"
+            figure={detailLost(m, factor, printer, "engraved")}
+            label="Engraved detail that closes"
+          />,
+        ],
+      ]}
+    />
+  );
+}
+
+function SizeLines({
+  sizeMm,
+  thinnestMm,
+}: {
+  readonly sizeMm: NonNullable<PartPlan["sizeMm"]>;
+  readonly thinnestMm: PartPlan["thinnestMm"];
+}) {
+  return (
+    <SlipLines
+      title="Size"
+      lines={[
+        ["width", <Length key="w" modelMm={sizeMm[0]} />],
+        ["depth", <Length key="d" modelMm={sizeMm[1]} />],
+        ["height", <Length key="h" modelMm={sizeMm[2]} />],
+        ...(thinnestMm
+          ? [["thinnest", <FigureView key="t" figure={thinnestMm} label="Thinnest wall" />] as const]
+          : []),
+      ]}
+    />
   );
 }

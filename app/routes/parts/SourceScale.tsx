@@ -26,31 +26,7 @@ export function SourceForm({
         problems={problems}
         fields={["ratio", "fileSize", "realSize", "name", "count", "ownFactor"]}
       />
-      <Choice
-        label="It was drawn"
-        name="kind"
-        defaultValue={["full", "real-object"].includes(source.kind) ? source.kind : "ratio"}
-        options={[
-          ["ratio", "at the scale typed here"],
-          ["full", "at full size"],
-          ["real-object", "as a thing that stays 1:1"],
-          ["unknown", "I do not know"],
-        ]}
-      />
-      <Field
-        label="Scale"
-        name="ratio"
-        defaultValue={
-          source.kind === "ratio"
-            ? `1:${source.denominator}`
-            : source.kind === "figure"
-              ? `${source.figureMm}mm figure to the ${source.convention}`
-              : ""
-        }
-        placeholder="1:48"
-        hint="1:48, 4 mm/ft, 28mm figure"
-        problems={problems}
-      />
+      <SourceRatio source={source} problems={problems} />
       <Choice
         label="Its file counts in"
         name="unit"
@@ -77,4 +53,43 @@ export function SourceForm({
     </KeptForm>
   );
 }
+
+function SourceRatio({
+  source,
+  problems,
+}: {
+  readonly source: SourceScale;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <>
+      <Choice
+        label="It was drawn"
+        name="kind"
+        defaultValue={["full", "real-object"].includes(source.kind) ? source.kind : "ratio"}
+        options={[
+          ["ratio", "at the scale typed here"],
+          ["full", "at full size"],
+          ["real-object", "as a thing that stays 1:1"],
+          ["unknown", "I do not know"],
+        ]}
+      />
+      <Field
+        label="Scale"
+        name="ratio"
+        defaultValue={
+          source.kind === "ratio"
+            ? `1:${source.denominator}`
+            : source.kind === "figure"
+              ? `${source.figureMm}mm figure to the ${source.convention}`
+              : ""
+        }
+        placeholder="1:48"
+        hint="1:48, 4 mm/ft, 28mm figure"
+        problems={problems}
+      />
+    </>
+  );
+}
+
 const unitChoices = Object.entries(meshUnits).map(([name, mm]) => [String(mm), name] as const);

@@ -48,14 +48,7 @@ export function ViewerReading({
   return (
     <div aria-live="polite" className="min-h-6 pb-2 text-[14px]">
       {share !== null && (
-        <ProgressLine
-          what={`Reading ${reading}`}
-          share={share}
-          onCancel={() => {
-            cancel.current?.abort();
-            setReading("none");
-          }}
-        />
+        <LookingLine reading={reading} share={share} cancel={cancel} setReading={setReading} />
       )}
       {result && <ReadingWords name={reading} result={result} factor={factor} least={least} />}
       {reading === "heights" && <p>A line at every {HEIGHT_MM} mm of height on the bench.</p>}
@@ -79,6 +72,29 @@ export function ViewerReading({
         />
       )}
     </div>
+  );
+}
+
+function LookingLine({
+  reading,
+  share,
+  cancel,
+  setReading,
+}: {
+  readonly reading: ReadingName;
+  readonly share: number;
+  readonly cancel: RefObject<AbortController | null>;
+  readonly setReading: (value: ReadingName) => void;
+}) {
+  return (
+    <ProgressLine
+      what={`Reading ${reading}`}
+      share={share}
+      onCancel={() => {
+        cancel.current?.abort();
+        setReading("none");
+      }}
+    />
   );
 }
 

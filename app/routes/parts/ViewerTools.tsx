@@ -33,6 +33,34 @@ export function ViewerTools({
         options={readings}
         onChange={(e) => void read(e.target.value as ReadingName)}
       />
+      <CutTools axis={axis} setAxis={setAxis} cut={cut} setCut={setCut} />
+      <Button
+        kind={picking ? "main" : "plain"}
+        aria-pressed={picking}
+        onClick={() => {
+          setPicking(!picking);
+          setPicks([]);
+        }}
+      >
+        {picking ? "Stop measuring" : "Measure a length"}
+      </Button>
+    </div>
+  );
+}
+
+function CutTools({
+  axis,
+  setAxis,
+  cut,
+  setCut,
+}: {
+  readonly axis: string;
+  readonly setAxis: (value: string) => void;
+  readonly cut: number;
+  readonly setCut: (value: number) => void;
+}) {
+  return (
+    <>
       <Choice
         label="Cut"
         name="cut-axis"
@@ -58,19 +86,10 @@ export function ViewerTools({
           />
         </label>
       )}
-      <Button
-        kind={picking ? "main" : "plain"}
-        aria-pressed={picking}
-        onClick={() => {
-          setPicking(!picking);
-          setPicks([]);
-        }}
-      >
-        {picking ? "Stop measuring" : "Measure a length"}
-      </Button>
-    </div>
+    </>
   );
 }
+
 export const readings = [
   ["none", "nothing"],
   ["thin walls", "walls too thin"],

@@ -9,6 +9,8 @@ import { askSpares } from "#workers/plan";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
 import type { SpareWorth } from "#core/print/dateChance";
 import type { Scene } from "#core/scene/scene";
+import type { Plan } from "#core/plan/plan";
+import type { PlannedChance } from "#core/plan/plates/plannedChance";
 
 /** How likely the date is with the failures that are to be expected, and which spare helps most. */
 export function DatePanel({ view }: { view: SceneView }) {
@@ -34,32 +36,7 @@ export function DatePanel({ view }: { view: SceneView }) {
           </span>
         </p>
       )}
-      <div className="scroll-x" tabIndex={0} role="region" aria-label="Dates">
-        <table className="table">
-          <tbody>
-            {(
-              [
-                ["one time in two", chance.at50],
-                ["four times in five", chance.at80],
-                ["nineteen times in twenty", chance.at95],
-              ] as const
-            ).map(([words, at]) => (
-              <tr key={words}>
-                <th scope="row" className="!font-normal">
-                  {words} done by
-                </th>
-                <td data-figures>{Number.isFinite(at) ? day(at) : "given up before"}</td>
-              </tr>
-            ))}
-            <tr>
-              <th scope="row" className="!font-normal">
-                without a failure
-              </th>
-              <td data-figures>{day(plan.totals.finishAt)}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <DateTable chance={chance} day={day} plan={plan} />
       <p className="text-[13px] text-ink-2">
         Every play prints each plate until it comes out, then does what follows it in your hours. How often a
         plate fails is drawn from what lies on it, counted as much as five runs, and from the record of its
@@ -89,6 +66,45 @@ export function DatePanel({ view }: { view: SceneView }) {
           <Slack spares={job.value} numberOf={numberOf} scene={scene} />
         ))}
     </section>
+  );
+}
+
+function DateTable({
+  chance,
+  day,
+  plan,
+}: {
+  readonly chance: PlannedChance;
+  readonly day: (minute: number) => string;
+  readonly plan: Plan;
+}) {
+  return (
+    <div className="scroll-x" tabIndex={0} role="region" aria-label="Dates">
+      <table className="table">
+        <tbody>
+          {(
+            [
+              ["one time in two", chance.at50],
+              ["four times in five", chance.at80],
+              ["nineteen times in twenty", chance.at95],
+            ] as const
+          ).map(([words, at]) => (
+            <tr key={words}>
+              <th scope="row" className="!font-normal">
+                {words} done by
+              </th>
+              <td data-figures>{Number.isFinite(at) ? day(at) : "given up before"}</td>
+            </tr>
+          ))}
+          <tr>
+            <th scope="row" className="!font-normal">
+              without a failure
+            </th>
+            <td data-figures>{day(plan.totals.finishAt)}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   );
 }
 

@@ -70,15 +70,7 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
           </button>
         </p>
       ) : (
-        <div className="flex flex-wrap gap-2">
-          <Button kind="main" onClick={() => setCameOut(true)}>
-            It came out
-          </Button>
-          <Button onClick={() => setWrong(true)}>It went wrong</Button>
-          <Button kind="quiet" onClick={() => void stop()}>
-            Started by mistake
-          </Button>
-        </div>
+        <RunButtons setCameOut={setCameOut} setWrong={setWrong} stop={stop} />
       )}
       <CameOut run={run} open={cameOut} onClose={() => setCameOut(false)} />
       <WentWrong
@@ -88,6 +80,28 @@ function RunCard({ run, nowMs }: { run: PlateRun; nowMs: number }) {
         elapsedMinutes={Math.max(1, (nowMs - run.startedAtMs) / 60_000)}
       />
     </li>
+  );
+}
+
+function RunButtons({
+  setCameOut,
+  setWrong,
+  stop,
+}: {
+  readonly setCameOut: (value: boolean) => void;
+  readonly setWrong: (value: boolean) => void;
+  readonly stop: () => Promise<void>;
+}) {
+  return (
+    <div className="flex flex-wrap gap-2">
+      <Button kind="main" onClick={() => setCameOut(true)}>
+        It came out
+      </Button>
+      <Button onClick={() => setWrong(true)}>It went wrong</Button>
+      <Button kind="quiet" onClick={() => void stop()}>
+        Started by mistake
+      </Button>
+    </div>
   );
 }
 

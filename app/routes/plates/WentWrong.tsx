@@ -55,36 +55,72 @@ export function WentWrong({
       title={`Plate ${run.plateNumber} went wrong`}
       description="What you say here goes into the log and into the odds of the next plates on this machine."
     >
-      <form className="grid gap-3" onSubmit={(e) => void keep(e)}>
-        {problem && (
-          <p role="alert" className="text-oxide">
-            {problem}
-          </p>
-        )}
-        <CauseChoice causes={causes} code={code} setCode={setCode} />
-        {cause && (
-          <p className="panel">
-            Probably {cause.because}. Next time: {cause.nextTime}.
-          </p>
-        )}
-        <SpoiltChoice run={run} />
-        <Field
-          label="It ran for, minutes"
-          name="minutes"
-          inputMode="decimal"
-          defaultValue={Math.round(Math.min(elapsedMinutes, run.minutes))}
-        />
-        <Field label="Note" name="note" defaultValue="" />
-        <div className="flex gap-2">
-          <Button kind="main" type="submit">
-            Keep it
-          </Button>
-          <Button kind="quiet" onClick={() => onOpenChange(false)}>
-            Cancel
-          </Button>
-        </div>
-      </form>
+      <WentWrongForm
+        keep={keep}
+        problem={problem}
+        causes={causes}
+        code={code}
+        setCode={setCode}
+        cause={cause}
+        run={run}
+        elapsedMinutes={elapsedMinutes}
+        onOpenChange={onOpenChange}
+      />
     </Dialog>
+  );
+}
+
+function WentWrongForm({
+  keep,
+  problem,
+  causes,
+  code,
+  setCode,
+  cause,
+  run,
+  elapsedMinutes,
+  onOpenChange,
+}: {
+  readonly keep: (event: FormEvent<HTMLFormElement>) => Promise<void>;
+  readonly problem: string;
+  readonly causes: readonly FailureCause[];
+  readonly code: string;
+  readonly setCode: (value: string) => void;
+  readonly cause: FailureCause | undefined;
+  readonly run: PlateRun;
+  readonly elapsedMinutes: number;
+  readonly onOpenChange: (open: boolean) => void;
+}) {
+  return (
+    <form className="grid gap-3" onSubmit={(e) => void keep(e)}>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+      <CauseChoice causes={causes} code={code} setCode={setCode} />
+      {cause && (
+        <p className="panel">
+          Probably {cause.because}. Next time: {cause.nextTime}.
+        </p>
+      )}
+      <SpoiltChoice run={run} />
+      <Field
+        label="It ran for, minutes"
+        name="minutes"
+        inputMode="decimal"
+        defaultValue={Math.round(Math.min(elapsedMinutes, run.minutes))}
+      />
+      <Field label="Note" name="note" defaultValue="" />
+      <div className="flex gap-2">
+        <Button kind="main" type="submit">
+          Keep it
+        </Button>
+        <Button kind="quiet" onClick={() => onOpenChange(false)}>
+          Cancel
+        </Button>
+      </div>
+    </form>
   );
 }
 

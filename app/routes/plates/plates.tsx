@@ -1,5 +1,5 @@
 import { findingLink } from "#app/referenceLink";
-import { Link, useSearchParams } from "react-router";
+import { Link, useSearchParams, type SetURLSearchParams } from "react-router";
 import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
 import { momentText } from "#app/clock";
@@ -19,6 +19,8 @@ import { ChosenPlate, PlatesTotals } from "./PlatesSlip";
 import type { Workshop } from "#core/scene/workshop";
 import type { Scene } from "#core/scene/scene";
 import type { Meanwhile } from "#app/jobs/workOut";
+import type { Plan } from "#core/plan/plan";
+import type { PlatePlan } from "#core/plan/plates/planPlates";
 
 /** Which machine, on which plate, on which evening: the mats in time, what runs, and what follows from it. */
 export default function Plates() {
@@ -44,26 +46,15 @@ export default function Plates() {
   const path = (id: string) => `${stagePath(scene.id, "plates")}/plate?plate=${encodeURIComponent(id)}`;
   return (
     <div className="grid content-start">
-      <section className="on-mat px-5 pt-4 pb-4">
-        <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
-          <h1>Plates</h1>
-          <p className="text-[14px] opacity-85">
-            {plan.plates.length} {plan.plates.length === 1 ? "plate" : "plates"} on {machines}{" "}
-            {machines === 1 ? "printer" : "printers"}, all printed{" "}
-            {momentText(now.today, plan.printing.finishAt)}, and in no order before{" "}
-            {momentText(now.today, plan.printing.boundAt)}
-          </p>
-        </div>
-        <PlateLanes
-          plan={plan}
-          printers={workshop.printers}
-          today={now.today}
-          nowMinute={now.minute}
-          chosen={chosen?.id ?? null}
-          onChoose={(id) => setSearch({ plate: id }, { replace: true, preventScrollReset: true })}
-        />
-        <MeanwhileLine meanwhile={meanwhile} />
-      </section>
+      <PlatesMat
+        plan={plan}
+        machines={machines}
+        now={now}
+        workshop={workshop}
+        chosen={chosen}
+        setSearch={setSearch}
+        meanwhile={meanwhile}
+      />
       <div className="sheet grid gap-6">
         <FindingList
           findings={findings}
@@ -90,6 +81,47 @@ export default function Plates() {
         <PlatesTotals today={now.today} plan={plan} />
       )}
     </div>
+  );
+}
+
+function PlatesMat({
+  plan,
+  machines,
+  now,
+  workshop,
+  chosen,
+  setSearch,
+  meanwhile,
+}: {
+  readonly plan: Plan;
+  readonly machines: number;
+  readonly now: { readonly today: string; readonly minute: number; readonly ms: number };
+  readonly workshop: Workshop;
+  readonly chosen: PlatePlan | null;
+  readonly setSearch: SetURLSearchParams;
+  readonly meanwhile: Meanwhile;
+}) {
+  return (
+    <section className="on-mat px-5 pt-4 pb-4">
+      <div className="mb-3 flex flex-wrap items-baseline gap-x-4">
+        <h1>Plates</h1>
+        <p className="text-[14px] opacity-85">
+          {plan.plates.length} {plan.plates.length === 1 ? "plate" : "plates"} on {machines}{" "}
+          {machines === 1 ? "printer" : "printers"}, all printed{" "}
+          {momentText(now.today, plan.printing.finishAt)}, and in no order before{" "}
+          {momentText(now.today, plan.printing.boundAt)}
+        </p>
+      </div>
+      <PlateLanes
+        plan={plan}
+        printers={workshop.printers}
+        today={now.today}
+        nowMinute={now.minute}
+        chosen={chosen?.id ?? null}
+        onChoose={(id) => setSearch({ plate: id }, { replace: true, preventScrollReset: true })}
+      />
+      <MeanwhileLine meanwhile={meanwhile} />
+    </section>
   );
 }
 

@@ -33,19 +33,13 @@ export function Ledger({
   const printer = printers.find((p) => p.id === printerId) ?? printers[0];
   return (
     <section aria-label="Ledger of real dimensions">
-      <div className="mb-2 flex flex-wrap items-end gap-3">
-        <h2 className="mr-auto">Ledger of real dimensions</h2>
-        {printers.length > 1 && (
-          <Choice
-            label="Made on"
-            name="ledger-printer"
-            value={printer?.id}
-            options={printers.map((p) => [p.id, p.name] as const)}
-            onChange={(e) => setPrinter(e.target.value)}
-          />
-        )}
-        <CsvButton rows={rows} sceneName={sceneName} />
-      </div>
+      <LedgerHead
+        printers={printers}
+        printer={printer}
+        setPrinter={setPrinter}
+        rows={rows}
+        sceneName={sceneName}
+      />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ledger, lines">
         <table className="table">
           <thead>
@@ -104,6 +98,36 @@ export function Ledger({
         </Button>
       </Form>
     </section>
+  );
+}
+
+function LedgerHead({
+  printers,
+  printer,
+  setPrinter,
+  rows,
+  sceneName,
+}: {
+  readonly printers: readonly Printer[];
+  readonly printer: Printer | undefined;
+  readonly setPrinter: (value: string) => void;
+  readonly rows: readonly LedgerRow[];
+  readonly sceneName: string;
+}) {
+  return (
+    <div className="mb-2 flex flex-wrap items-end gap-3">
+      <h2 className="mr-auto">Ledger of real dimensions</h2>
+      {printers.length > 1 && (
+        <Choice
+          label="Made on"
+          name="ledger-printer"
+          value={printer?.id}
+          options={printers.map((p) => [p.id, p.name] as const)}
+          onChange={(e) => setPrinter(e.target.value)}
+        />
+      )}
+      <CsvButton rows={rows} sceneName={sceneName} />
+    </div>
   );
 }
 

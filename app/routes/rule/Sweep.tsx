@@ -46,25 +46,7 @@ export function Sweep() {
         <p className="text-ink-2">Working it out…</p>
       ) : (
         <>
-          <PlainTable
-            label="Scales side by side"
-            heads={[
-              "scale",
-              figures("whole on a bed"),
-              figures("thinnest wall"),
-              figures("not made"),
-              "its prints: time",
-              "material",
-              "money",
-              figures("surface"),
-              figures("board"),
-            ]}
-            className="overflow-x-auto"
-          >
-            {swept.lines.map((l) => (
-              <SweepLine key={l.denominator} l={l} n={n} />
-            ))}
-          </PlainTable>
+          <SweepTable lines={swept.lines} n={n} />
           <p className="mt-1 text-[13px] text-ink-2">
             Each part by itself, before parts share plates and without failures: for comparing scales. As its
             plates lie, this scene takes{" "}
@@ -82,6 +64,30 @@ export function Sweep() {
         </>
       )}
     </section>
+  );
+}
+
+function SweepTable({ lines, n }: { readonly lines: readonly SweepLine[]; readonly n: number }) {
+  return (
+    <PlainTable
+      label="Scales side by side"
+      heads={[
+        "scale",
+        figures("whole on a bed"),
+        figures("thinnest wall"),
+        figures("not made"),
+        "its prints: time",
+        "material",
+        "money",
+        figures("surface"),
+        figures("board"),
+      ]}
+      className="overflow-x-auto"
+    >
+      {lines.map((l) => (
+        <SweepLine key={l.denominator} l={l} n={n} />
+      ))}
+    </PlainTable>
   );
 }
 

@@ -5,6 +5,9 @@ import { takeBack } from "#app/jobs/keep";
 import { stagePath } from "#app/stages";
 import { toggleTheme } from "#app/theme";
 import type { Scene } from "#core/scene/scene";
+import type { Plan } from "#core/plan/plan";
+import { RuleBar } from "#ui/RuleBar";
+import { StageMenu } from "./StageMenu";
 
 export function SceneName({ tight, scene }: { readonly tight: boolean; readonly scene: Scene }) {
   return (
@@ -85,5 +88,41 @@ export function FrameButtons({
         <span className="sr-only">Keys</span>
       </Link>
     </div>
+  );
+}
+export function FrameHead({
+  tight,
+  scene,
+  plan,
+  system,
+  litMm,
+  setConverting,
+  fold,
+  folded,
+}: {
+  readonly tight: boolean;
+  readonly scene: Scene;
+  readonly plan: Plan;
+  readonly system: "metric" | "inch";
+  readonly litMm: number | null;
+  readonly setConverting: (value: boolean) => void;
+  readonly fold: () => void;
+  readonly folded: boolean;
+}) {
+  return (
+    <header
+      style={{ gridArea: "rule" }}
+      className={`grid border-b border-primer-3 bg-primer-1 ${tight ? "grid-cols-[auto_minmax(0,1fr)_auto]" : "grid-cols-[196px_minmax(0,1fr)_auto] max-lg:grid-cols-[150px_minmax(0,1fr)_auto]"}`}
+    >
+      <SceneName tight={tight} scene={scene} />
+      {tight ? (
+        <div className="grid content-center px-2">
+          <StageMenu sceneId={scene.id} readiness={plan.readiness} />
+        </div>
+      ) : (
+        <RuleBar denominator={scene.denominator} system={system} litMm={litMm} />
+      )}
+      <FrameButtons setConverting={setConverting} fold={fold} folded={folded} />
+    </header>
   );
 }

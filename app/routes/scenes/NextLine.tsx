@@ -3,6 +3,8 @@ import { momentText } from "#app/clock";
 import { stagePath } from "#app/stages";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
+import type { TimerRow } from "#data/rows";
+import { TimerStrip } from "../bench/TimerStrip";
 
 /** What is to be done next, in one line: the next plate to start, or the next step. */
 export function NextLine({
@@ -35,5 +37,32 @@ export function NextLine({
         "Nothing left to do here."
       )}
     </span>
+  );
+}
+export function FrameFoot({
+  plan,
+  scene,
+  today,
+  again,
+  timers,
+}: {
+  readonly plan: Plan;
+  readonly scene: Scene;
+  readonly today: string;
+  readonly again: boolean;
+  readonly timers: readonly TimerRow[];
+}) {
+  return (
+    <footer
+      className="next flex items-center gap-3 overflow-hidden px-3.5"
+      style={{ background: "var(--foot)", color: "var(--foot-ink)" }}
+    >
+      <span className="tape shrink-0">Next</span>
+      <NextLine plan={plan} scene={scene} today={today} />
+      <span className="ml-auto flex shrink-0 items-center gap-3">
+        {again && <span aria-live="polite">As of earlier; being made again</span>}
+        <TimerStrip timers={timers} />
+      </span>
+    </footer>
   );
 }

@@ -3,7 +3,6 @@ import { useMemo, useRef, useState } from "react";
 import { data, Outlet, redirect, useLocation, useNavigate } from "react-router";
 import type { Route } from "./+types/frame";
 import { LengthProvider } from "#ui/LengthContext";
-import { RuleBar } from "#ui/RuleBar";
 import { firstStart } from "#app/jobs/firstStart";
 import { keep, takeBack } from "#app/jobs/keep";
 import { settleRuns } from "#app/jobs/plateRuns";
@@ -11,14 +10,12 @@ import { sceneView } from "#app/jobs/sceneView";
 import { stageList, stagePath } from "#app/stages";
 import { useKeys } from "#app/hooks/useKeys";
 import { Converter } from "#route/rule/Converter";
-import { TimerStrip } from "#route/bench/TimerStrip";
 import { SlipContext } from "./Slip";
 import { useTight } from "#app/hooks/useTight";
-import { StageMenu } from "./StageMenu";
 import { useMeanwhile } from "./useMeanwhile";
-import { SceneName, FrameButtons } from "./FrameHead";
+import { FrameHead } from "./FrameHead";
 import { Spine } from "./Spine";
-import { NextLine } from "./NextLine";
+import { FrameFoot } from "./NextLine";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   await settleRuns();
@@ -84,36 +81,22 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
             >
               To the work
             </a>
-            <header
-              style={{ gridArea: "rule" }}
-              className={`grid border-b border-primer-3 bg-primer-1 ${tight ? "grid-cols-[auto_minmax(0,1fr)_auto]" : "grid-cols-[196px_minmax(0,1fr)_auto] max-lg:grid-cols-[150px_minmax(0,1fr)_auto]"}`}
-            >
-              <SceneName tight={tight} scene={scene} />
-              {tight ? (
-                <div className="grid content-center px-2">
-                  <StageMenu sceneId={scene.id} readiness={plan.readiness} />
-                </div>
-              ) : (
-                <RuleBar denominator={scene.denominator} system={habits.lengthSystem} litMm={litMm} />
-              )}
-              <FrameButtons setConverting={setConverting} fold={fold} folded={folded} />
-            </header>
+            <FrameHead
+              tight={tight}
+              scene={scene}
+              plan={plan}
+              system={habits.lengthSystem}
+              litMm={litMm}
+              setConverting={setConverting}
+              fold={fold}
+              folded={folded}
+            />
             <Spine tight={tight} plan={plan} scene={scene} />
             <main className="work" id="work" ref={work} tabIndex={-1}>
               <Outlet />
             </main>
             <aside className="slip" id="slip" aria-label="Slip" ref={setSlip} tabIndex={0} />
-            <footer
-              className="next flex items-center gap-3 overflow-hidden px-3.5"
-              style={{ background: "var(--foot)", color: "var(--foot-ink)" }}
-            >
-              <span className="tape shrink-0">Next</span>
-              <NextLine plan={plan} scene={scene} today={now.today} />
-              <span className="ml-auto flex shrink-0 items-center gap-3">
-                {again && <span aria-live="polite">As of earlier; being made again</span>}
-                <TimerStrip timers={timers} />
-              </span>
-            </footer>
+            <FrameFoot plan={plan} scene={scene} today={now.today} again={again} timers={timers} />
           </div>
           <Converter open={converting} onOpenChange={setConverting} />
         </SlipContext>

@@ -51,21 +51,27 @@ export function MaterialForm({
         inputMode="decimal"
         defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"}
       />
-      <div className="grid gap-1">
-        <label className="text-[13px] text-ink-2" htmlFor="material-colour">
-          Colour
-        </label>
-        <input
-          id="material-colour"
-          type="color"
-          name="colour"
-          className="input !p-1"
-          defaultValue={edited?.colour ?? "#8d9296"}
-        />
-      </div>
+      <ColourChoice edited={edited} />
       <Button type="submit" kind="main" name="intent" value="material">
         {edited ? "Keep it" : "Add a material"}
       </Button>
     </KeptForm>
+  );
+}
+
+function ColourChoice({ edited }: { readonly edited: PrintMaterial | null }) {
+  return (
+    <div className="grid gap-1">
+      <label className="text-[13px] text-ink-2" htmlFor="material-colour">
+        Colour
+      </label>
+      <input
+        id="material-colour"
+        type="color"
+        name="colour"
+        className="input !p-1"
+        defaultValue={edited?.colour ?? "#8d9296"}
+      />
+    </div>
   );
 }

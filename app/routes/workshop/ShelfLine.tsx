@@ -41,39 +41,64 @@ export function ShelfLine({
       <td data-figures>{m.densityGPerCm3} g/cm³</td>
       <td data-figures>{(m.pricePerKg / 100).toFixed(2)}</td>
       <td data-figures>{leftOf(m.id) === undefined ? "not told" : `${leftOf(m.id)} g`}</td>
-      <td>
-        {m.process === "filament" ? (
-          <Button
-            kind="quiet"
-            onClick={() =>
-              void fetcher.submit(
-                { intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" },
-                { method: "post" },
-              )
-            }
-          >
-            {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
-          </Button>
-        ) : (
-          "shake and stir"
-        )}
-      </td>
-      <td>
-        <span className="flex gap-1">
-          <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
-            Change
-          </Button>
-          <Button
-            kind="quiet"
-            onClick={() => {
-              void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
-              say(`${m.name} was removed.`, undoAction);
-            }}
-          >
-            Remove
-          </Button>
-        </span>
-      </td>
+      <DampCell m={m} fetcher={fetcher} />
+      <ShelfButtons setSearch={setSearch} m={m} fetcher={fetcher} say={say} />
     </tr>
+  );
+}
+
+function ShelfButtons({
+  setSearch,
+  m,
+  fetcher,
+  say,
+}: {
+  readonly setSearch: SetURLSearchParams;
+  readonly m: PrintMaterial;
+  readonly fetcher: FetcherWithComponents<unknown>;
+  readonly say: Say;
+}) {
+  return (
+    <td>
+      <span className="flex gap-1">
+        <Button kind="quiet" onClick={() => setSearch({ material: m.id })}>
+          Change
+        </Button>
+        <Button
+          kind="quiet"
+          onClick={() => {
+            void fetcher.submit({ intent: "remove", id: m.id }, { method: "post" });
+            say(`${m.name} was removed.`, undoAction);
+          }}
+        >
+          Remove
+        </Button>
+      </span>
+    </td>
+  );
+}
+
+function DampCell({
+  m,
+  fetcher,
+}: {
+  readonly m: PrintMaterial;
+  readonly fetcher: FetcherWithComponents<unknown>;
+}) {
+  return (
+    <td>
+      {m.process === "filament" ? (
+        <Button
+          kind="quiet"
+          onClick={() =>
+            void fetcher.submit({ intent: "damp", id: m.id, damp: m.damp ? "no" : "yes" }, { method: "post" })
+          }
+        >
+          {m.damp ? "damp: it is dry again" : "dry: note it as damp"}
+        </Button>
+      ) : (
+        "shake and stir"
+      )}
+    </td>
   );
 }

@@ -308,44 +308,74 @@ function RecipeLine({
         {on?.name ?? "a printer that is gone"}
         {r.materialId && `, ${workshop.materials.find((m) => m.id === r.materialId)?.name ?? ""}`}
       </td>
-      <td>
-        {on &&
-          (recipeDifferences(on, parent, r)
-            .map((d) => `${fieldWords[d.field] ?? d.field} ${d.to} (was ${d.from})`)
-            .join("; ") ||
-            "nothing")}
-        {(r.nozzleC ?? r.bedC) !== null && (
-          <span className="block text-ink-2">
-            {[r.nozzleC === null ? "" : `nozzle ${r.nozzleC} °C`, r.bedC === null ? "" : `bed ${r.bedC} °C`]
-              .filter(Boolean)
-              .join(", ")}
-          </span>
-        )}
-      </td>
+      <StartedFrom on={on} parent={parent} r={r} />
       <td>
         {made.length === 0
           ? "nothing yet"
           : `${made.filter((e) => e.outcome === "good").length} of ${made.length} came out`}
       </td>
-      <td>
-        <span className="flex gap-1">
-          <Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>
-            Change
-          </Button>
-          <Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>
-            Another from it
-          </Button>
-          <Button
-            kind="quiet"
-            onClick={() => {
-              void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" });
-              say(`${r.name} was removed.`, undoAction);
-            }}
-          >
-            Remove
-          </Button>
-        </span>
-      </td>
+      <RecipeButtons setSearch={setSearch} r={r} fetcher={fetcher} say={say} />
     </tr>
+  );
+}
+
+function RecipeButtons({
+  setSearch,
+  r,
+  fetcher,
+  say,
+}: {
+  readonly setSearch: SetURLSearchParams;
+  readonly r: PrintRecipe;
+  readonly fetcher: FetcherWithComponents<unknown>;
+  readonly say: Say;
+}) {
+  return (
+    <td>
+      <span className="flex gap-1">
+        <Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>
+          Change
+        </Button>
+        <Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>
+          Another from it
+        </Button>
+        <Button
+          kind="quiet"
+          onClick={() => {
+            void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" });
+            say(`${r.name} was removed.`, undoAction);
+          }}
+        >
+          Remove
+        </Button>
+      </span>
+    </td>
+  );
+}
+
+function StartedFrom({
+  on,
+  parent,
+  r,
+}: {
+  readonly on: Printer | undefined;
+  readonly parent: PrintRecipe | null;
+  readonly r: PrintRecipe;
+}) {
+  return (
+    <td>
+      {on &&
+        (recipeDifferences(on, parent, r)
+          .map((d) => `${fieldWords[d.field] ?? d.field} ${d.to} (was ${d.from})`)
+          .join("; ") ||
+          "nothing")}
+      {(r.nozzleC ?? r.bedC) !== null && (
+        <span className="block text-ink-2">
+          {[r.nozzleC === null ? "" : `nozzle ${r.nozzleC} °C`, r.bedC === null ? "" : `bed ${r.bedC} °C`]
+            .filter(Boolean)
+            .join(", ")}
+        </span>
+      )}
+    </td>
   );
 }

@@ -209,29 +209,7 @@ function ProductForm({
       </p>
       <input type="hidden" name="product" value={chosen.id} />
       <Problems problems={actionData?.problems} fields={["recoat", "handle", "cure"]} />
-      <div className="grid items-start gap-3 sm:grid-cols-3">
-        <Field
-          label="Next coat after, h at 20 C"
-          name="recoat"
-          inputMode="decimal"
-          defaultValue={hours(base.recoatMinutes)}
-          problems={actionData?.problems}
-        />
-        <Field
-          label="Handled after, h"
-          name="handle"
-          inputMode="decimal"
-          defaultValue={hours(base.handleMinutes)}
-          problems={actionData?.problems}
-        />
-        <Field
-          label="Cured after, h"
-          name="cure"
-          inputMode="decimal"
-          defaultValue={hours(base.cureMinutes)}
-          problems={actionData?.problems}
-        />
-      </div>
+      <TimeFields hours={hours} base={base} actionData={actionData} />
       <div className="flex gap-2">
         <Button kind="main" type="submit" name="intent" value="own">
           Keep these times
@@ -246,5 +224,41 @@ function ProductForm({
         </Button>
       </div>
     </KeptForm>
+  );
+}
+
+function TimeFields({
+  hours,
+  base,
+  actionData,
+}: {
+  readonly hours: (minutes: number) => number;
+  readonly base: Product;
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+}) {
+  return (
+    <div className="grid items-start gap-3 sm:grid-cols-3">
+      <Field
+        label="Next coat after, h at 20 C"
+        name="recoat"
+        inputMode="decimal"
+        defaultValue={hours(base.recoatMinutes)}
+        problems={actionData?.problems}
+      />
+      <Field
+        label="Handled after, h"
+        name="handle"
+        inputMode="decimal"
+        defaultValue={hours(base.handleMinutes)}
+        problems={actionData?.problems}
+      />
+      <Field
+        label="Cured after, h"
+        name="cure"
+        inputMode="decimal"
+        defaultValue={hours(base.cureMinutes)}
+        problems={actionData?.problems}
+      />
+    </div>
   );
 }

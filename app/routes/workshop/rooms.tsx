@@ -247,29 +247,41 @@ function AloneFields({
           ))}
         </ul>
       )}
-      <div className="grid items-start gap-3 sm:grid-cols-3">
-        <Field
-          label="Another day"
-          name="day"
-          type="date"
-          defaultValue=""
-          hint="What cannot stand its air waits for the next."
-          problems={actionData?.problems}
-        />
-        <Field
-          label="degrees C"
-          name="dayTemperature"
-          inputMode="decimal"
-          defaultValue={rooms.weather.temperatureC}
-        />
-        <Field
-          label="humidity, %"
-          name="dayHumidity"
-          inputMode="decimal"
-          defaultValue={Math.round(100 * rooms.weather.humidity)}
-        />
-      </div>
+      <AloneHours actionData={actionData} rooms={rooms} />
     </fieldset>
+  );
+}
+
+function AloneHours({
+  actionData,
+  rooms,
+}: {
+  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly rooms: Rooms;
+}) {
+  return (
+    <div className="grid items-start gap-3 sm:grid-cols-3">
+      <Field
+        label="Another day"
+        name="day"
+        type="date"
+        defaultValue=""
+        hint="What cannot stand its air waits for the next."
+        problems={actionData?.problems}
+      />
+      <Field
+        label="degrees C"
+        name="dayTemperature"
+        inputMode="decimal"
+        defaultValue={rooms.weather.temperatureC}
+      />
+      <Field
+        label="humidity, %"
+        name="dayHumidity"
+        inputMode="decimal"
+        defaultValue={Math.round(100 * rooms.weather.humidity)}
+      />
+    </div>
   );
 }
 

@@ -102,39 +102,55 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
         <Problems problems={actionData?.problems} fields={["chosen"]} />
       </section>
       {workshop.coupons.length > 0 && (
-        <PlainTable
-          label="Trial pieces"
-          heads={[
-            "printer",
-            "material",
-            "fit",
-            figures("kept, a side"),
-            figures("against the usual"),
-            "when",
-            "note",
-            buttons("remove"),
-          ]}
-        >
-          {[...workshop.coupons]
-            .sort((a, b) => (a.at < b.at ? 1 : -1))
-            .map((c) => {
-              const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament";
-              const usual = clearances[process][c.fit][0];
-              return (
-                <TrialLine
-                  key={c.id}
-                  c={c}
-                  nameOf={nameOf}
-                  workshop={workshop}
-                  usual={usual}
-                  fetcher={fetcher}
-                  say={say}
-                />
-              );
-            })}
-        </PlainTable>
+        <TrialTable workshop={workshop} nameOf={nameOf} fetcher={fetcher} say={say} />
       )}
     </div>
+  );
+}
+
+function TrialTable({
+  workshop,
+  nameOf,
+  fetcher,
+  say,
+}: {
+  readonly workshop: Workshop;
+  readonly nameOf: (id: string) => string;
+  readonly fetcher: FetcherWithComponents<unknown>;
+  readonly say: Say;
+}) {
+  return (
+    <PlainTable
+      label="Trial pieces"
+      heads={[
+        "printer",
+        "material",
+        "fit",
+        figures("kept, a side"),
+        figures("against the usual"),
+        "when",
+        "note",
+        buttons("remove"),
+      ]}
+    >
+      {[...workshop.coupons]
+        .sort((a, b) => (a.at < b.at ? 1 : -1))
+        .map((c) => {
+          const process = workshop.printers.find((p) => p.id === c.printerId)?.process ?? "filament";
+          const usual = clearances[process][c.fit][0];
+          return (
+            <TrialLine
+              key={c.id}
+              c={c}
+              nameOf={nameOf}
+              workshop={workshop}
+              usual={usual}
+              fetcher={fetcher}
+              say={say}
+            />
+          );
+        })}
+    </PlainTable>
   );
 }
 

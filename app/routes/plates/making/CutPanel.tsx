@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Outcome } from "#core/outcome";
 import { boundingBox, type Box3, type TriangleSoup } from "#core/mesh/triangleMesh";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
 import { pegStress, wholeOrCut, type WholeOrCutLine } from "#core/plan/plates/wholeOrCut";
@@ -104,14 +104,7 @@ export function CutPanel({
   const allowable = plasticOf(c.material?.plastic ?? null)?.print.allowableMPa ?? USUAL_MPA;
   return (
     <section className="panel grid gap-3" aria-label="In pieces">
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h2>In one piece or several</h2>
-        <p className="text-[14px] text-ink-2">
-          {c.fit.kind === "fits"
-            ? `It fits ${c.printer.name} whole.`
-            : `It fits ${c.printer.name} only in ${c.fit.pieces.join(" × ")} pieces.`}
-        </p>
-      </div>
+      <CutHead c={c} />
       <CutTools
         proposal={proposal}
         propose={propose}
@@ -212,6 +205,19 @@ export function CutPanel({
         </div>
       )}
     </section>
+  );
+}
+
+function CutHead({ c }: { readonly c: Candidate }) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4">
+      <h2>In one piece or several</h2>
+      <p className="text-[14px] text-ink-2">
+        {c.fit.kind === "fits"
+          ? `It fits ${c.printer.name} whole.`
+          : `It fits ${c.printer.name} only in ${c.fit.pieces.join(" × ")} pieces.`}
+      </p>
+    </div>
   );
 }
 

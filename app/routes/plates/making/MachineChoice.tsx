@@ -62,31 +62,7 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
       >
         {p.candidates.map((c) => {
           const mine = c.printer.id === chosen?.printer.id;
-          return (
-            <tr key={c.printer.id} data-selected={mine ? true : undefined}>
-              <MachineHead c={c} mine={mine} part={part} take={take} />
-              <td>
-                <FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} />
-              </td>
-              <td>
-                <FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} />
-              </td>
-              <td>
-                <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
-              </td>
-              <td data-figures>
-                {c.row.smallestMm.toFixed(2)} mm
-                {!c.row.printable && (
-                  <span className="block text-[13px] text-oxide">its walls are finer</span>
-                )}
-              </td>
-              <td data-figures>{c.row.plainCm2.toFixed(1)} cm²</td>
-              <td data-figures className="whitespace-nowrap">
-                {c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}
-              </td>
-              <td>{strength[c.row.toughness]}</td>
-            </tr>
-          );
+          return <MachineRow key={c.printer.id} c={c} mine={mine} part={part} take={take} />;
         })}
       </PlainTable>
       {chosen && (
@@ -97,6 +73,42 @@ export function MachineChoice({ p, distanceMm }: { p: PartPlan; distanceMm: numb
         </ul>
       )}
     </section>
+  );
+}
+
+function MachineRow({
+  c,
+  mine,
+  part,
+  take,
+}: {
+  readonly c: Candidate;
+  readonly mine: boolean;
+  readonly part: Part;
+  readonly take: (c: Candidate | null) => Promise<void>;
+}) {
+  return (
+    <tr data-selected={mine ? true : undefined}>
+      <MachineHead c={c} mine={mine} part={part} take={take} />
+      <td>
+        <FigureView figure={c.all.minutes} label={`Machine time on ${c.printer.name}`} />
+      </td>
+      <td>
+        <FigureView figure={c.all.hands} label={`Hands on ${c.printer.name}`} />
+      </td>
+      <td>
+        <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
+      </td>
+      <td data-figures>
+        {c.row.smallestMm.toFixed(2)} mm
+        {!c.row.printable && <span className="block text-[13px] text-oxide">its walls are finer</span>}
+      </td>
+      <td data-figures>{c.row.plainCm2.toFixed(1)} cm²</td>
+      <td data-figures className="whitespace-nowrap">
+        {c.supports.needless ? "none" : `${(c.row.scarMm2 / 100).toFixed(1)} cm²`}
+      </td>
+      <td>{strength[c.row.toughness]}</td>
+    </tr>
   );
 }
 

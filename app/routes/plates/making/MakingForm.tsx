@@ -1,4 +1,4 @@
-import { printOf } from "#core/scene/part";
+import { printOf, type PartPrint, type Part } from "#core/scene/part";
 import { type FormEvent, useState } from "react";
 import { type Outcome, type Problem, refused, success } from "#core/outcome";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -98,27 +98,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
           defaultValue={print.printRecipeId ?? ""}
           options={[["", "the machine's own settings"], ...recipes.map((r) => [r.id, r.name] as const)]}
         />
-        <Field
-          label="Spares beyond the count"
-          name="spares"
-          type="number"
-          min={0}
-          max={200}
-          defaultValue={print.spares}
-          problems={problems}
-        />
-        {process === "filament" && (
-          <Field
-            label="Infill by height, mm"
-            name="bands"
-            defaultValue={printOf(part)
-              .infillBands.map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`)
-              .join(", ")}
-            placeholder="0-12: 40, 60-68: 30"
-            hint="from-to: per cent, where it bears load"
-            problems={problems}
-          />
-        )}
+        <CopyFields print={print} problems={problems} process={process} part={part} />
         <Tick
           label="Other pieces are cut or fitted to it: print it first"
           name="setsSizes"
@@ -132,6 +112,44 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
         <Elsewhere fields={elsewhere} />
       </form>
     </section>
+  );
+}
+
+function CopyFields({
+  print,
+  problems,
+  process,
+  part,
+}: {
+  readonly print: PartPrint;
+  readonly problems: readonly Problem[];
+  readonly process: "filament" | "resin" | undefined;
+  readonly part: Part;
+}) {
+  return (
+    <>
+      <Field
+        label="Spares beyond the count"
+        name="spares"
+        type="number"
+        min={0}
+        max={200}
+        defaultValue={print.spares}
+        problems={problems}
+      />
+      {process === "filament" && (
+        <Field
+          label="Infill by height, mm"
+          name="bands"
+          defaultValue={printOf(part)
+            .infillBands.map((b) => `${b.fromMm}-${b.toMm}: ${Math.round(100 * b.share)}`)
+            .join(", ")}
+          placeholder="0-12: 40, 60-68: 30"
+          hint="from-to: per cent, where it bears load"
+          problems={problems}
+        />
+      )}
+    </>
   );
 }
 

@@ -70,15 +70,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
   return (
     <section className="panel grid content-start gap-3" aria-label="Which way up">
       <h2>Which way up</h2>
-      <p className="text-[14px] text-ink-2">
-        It lies {now ? `with ${downWords(now)} down` : "as it was drawn"}
-        {printOf(part).raised === true
-          ? ", raised on supports"
-          : printOf(part).raised === false
-            ? ", flat on the plate"
-            : ""}
-        .{part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
-      </p>
+      <WaysWords now={now} part={part} />
       <WaySchool school={school} setSchool={setSchool} printer={printer} part={part} patch={patch} />
       <WayButtons job={job} look={look} now={now} patch={patch} part={part} />
       {job.state === "running" && <ProgressLine what="Looking all round" share={job.share} onCancel={stop} />}
@@ -104,6 +96,20 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         </ol>
       )}
     </section>
+  );
+}
+
+function WaysWords({ now, part }: { readonly now: Pose | null; readonly part: Part }) {
+  return (
+    <p className="text-[14px] text-ink-2">
+      It lies {now ? `with ${downWords(now)} down` : "as it was drawn"}
+      {printOf(part).raised === true
+        ? ", raised on supports"
+        : printOf(part).raised === false
+          ? ", flat on the plate"
+          : ""}
+      .{part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
+    </p>
   );
 }
 

@@ -12,6 +12,7 @@ import { breather, readArchiveFile } from "#app/jobs/archiveIn";
 import { undoAction } from "#app/jobs/keep";
 import { BadRows } from "./BadRows";
 import { broughtWords } from "./view";
+import type { Job } from "#app/hooks/job";
 
 const noFile: Problem = {
   code: "archive/no-file",
@@ -58,6 +59,39 @@ export function ArchiveIn({ onDone, always }: { onDone?: () => void; always?: Im
     setProblems([]);
     void take(file, always ?? (form.get("mode") === "replace" ? "replace" : "add"));
   };
+  return (
+    <ArchiveForm
+      submit={submit}
+      job={job}
+      problems={problems}
+      always={always}
+      stop={stop}
+      asking={asking}
+      write={write}
+      setAsking={setAsking}
+    />
+  );
+}
+
+function ArchiveForm({
+  submit,
+  job,
+  problems,
+  always,
+  stop,
+  asking,
+  write,
+  setAsking,
+}: {
+  readonly submit: (event: React.FormEvent<HTMLFormElement>) => void;
+  readonly job: Job<null>;
+  readonly problems: readonly Problem[];
+  readonly always: ImportMode | undefined;
+  readonly stop: () => void | undefined;
+  readonly asking: { readonly archive: ReadArchive; readonly mode: ImportMode } | null;
+  readonly write: (archive: ReadArchive, mode: ImportMode, choice: BadRowChoice) => Promise<void>;
+  readonly setAsking: (value: { readonly archive: ReadArchive; readonly mode: ImportMode } | null) => void;
+}) {
   return (
     <form className="panel grid gap-3" onSubmit={submit}>
       <h2>Bring an archive in</h2>
