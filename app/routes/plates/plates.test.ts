@@ -10,7 +10,7 @@ import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
 import type { LaidPiece } from "#core/plan/plates/planPlates";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
-import { refusal } from "./BedMat";
+import { refusal } from "./refusal";
 import { lanePicture, NARROWEST } from "./lanes";
 import { bandsFrom } from "./making/MakingForm";
 import { movedPiece, turnedPiece } from "./movePiece";

@@ -4,7 +4,7 @@ import { stagePath } from "#app/stages";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
 import type { TimerRow } from "#data/rows";
-import { TimerStrip } from "../bench/TimerStrip";
+import { TimerStrip } from "#route/bench/TimerStrip";
 
 /** What is to be done next, in one line: the next plate to start, or the next step. */
 export function NextLine({
