@@ -28,3 +28,6 @@ export function openInspection(key: string, corners: Float32Array) {
     mend: (signal?: AbortSignal) => opened((api) => api.mend(), signal),
   };
 }
+
+/** A mesh opened for reading. */
+export type Inspection = ReturnType<typeof openInspection>;

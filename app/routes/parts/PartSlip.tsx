@@ -4,7 +4,7 @@ import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
 import { Slip, SlipLines } from "#route/scenes/Slip";
-import { cameAs } from "./parts";
+import { cameAs } from "./view";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";

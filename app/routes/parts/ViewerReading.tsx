@@ -1,9 +1,9 @@
-import { type RefObject } from "react";
-import { type Picked } from "#core/mesh/pick";
+import { type Picked, pickedLength } from "#core/mesh/pick";
 import type { ReferenceFeature } from "#core/scale/features";
 import { ProgressLine } from "#ui/States";
 import { type ReadingResult } from "#workers/inspect";
-import type { ReadingName } from "./ViewerTools";
+import { HEIGHT_MM, type ReadingName, RECESS_REACH_MM } from "./readings";
+import type { MeshReading } from "./useReading";
 import type { Problem } from "#core/outcome";
 import { counted } from "#core/words";
 import { Button } from "#ui/Button";
@@ -11,57 +11,33 @@ import { Problems, Choice, Field } from "#ui/Field";
 import { Length } from "#ui/Length";
 import { useFetcher } from "react-router";
 
-/** Recesses are felt this far, and height lines stand this far apart, model mm. */
-export const RECESS_REACH_MM = 5;
-export const HEIGHT_MM = 5;
-
-/** What was found at the last look. */
+/** What was found at the last look, and the length that is being picked. */
 export function ViewerReading({
-  share,
-  reading,
-  cancel,
-  setReading,
-  result,
+  reading: { reading, share, result, lines, stop },
   factor,
-  least,
-  lines,
-  picking,
+  leastMm,
   picks,
-  length,
   features,
   denominator,
 }: {
-  readonly share: number | null;
-  readonly reading: ReadingName;
-  readonly cancel: RefObject<AbortController | null>;
-  readonly setReading: (value: ReadingName) => void;
-  readonly result: ReadingResult | null;
+  readonly reading: MeshReading;
   readonly factor: number;
-  readonly least: number;
-  readonly lines: Float32Array | null;
-  readonly picking: boolean;
-  readonly picks: readonly Picked[];
-  readonly length: { readonly length: number; readonly square: boolean } | null;
+  readonly leastMm: number;
+  /** Null while no length is being measured. */
+  readonly picks: readonly Picked[] | null;
   readonly features: readonly ReferenceFeature[];
   readonly denominator: number;
 }) {
+  const length = picks?.length === 2 ? pickedLength(picks[0]!, picks[1]!) : null;
   return (
     <div aria-live="polite" className="min-h-6 pb-2 text-[14px]">
-      {share !== null && (
-        <LookingLine reading={reading} share={share} cancel={cancel} setReading={setReading} />
-      )}
-      {result && <ReadingWords name={reading} result={result} factor={factor} least={least} />}
+      {share !== null && <ProgressLine what={`Reading ${reading}`} share={share} onCancel={stop} />}
+      {result && <ReadingWords name={reading} result={result} factor={factor} least={leastMm} />}
       {reading === "heights" && <p>A line at every {HEIGHT_MM} mm of height on the bench.</p>}
       {lines && (
         <p>{lines.length === 0 ? "No edge is open." : `${lines.length / 6} open edges, drawn in red.`}</p>
       )}
-      {picking && picks.length < 2 && (
-        <p>
-          {picks.length === 0
-            ? "Pick a point: tap it, or turn the part and press Enter. It goes to a corner or an edge that is near."
-            : `First point on ${picks[0]!.on === "face" ? "a face" : `a${picks[0]!.on === "edge" ? "n edge" : " corner"}`}. Pick the second.`}
-        </p>
-      )}
+      {picks && !length && <p>{nextPick(picks[0])}</p>}
       {length && (
         <PickedLength
           length={length.length}
@@ -75,27 +51,11 @@ export function ViewerReading({
   );
 }
 
-function LookingLine({
-  reading,
-  share,
-  cancel,
-  setReading,
-}: {
-  readonly reading: ReadingName;
-  readonly share: number;
-  readonly cancel: RefObject<AbortController | null>;
-  readonly setReading: (value: ReadingName) => void;
-}) {
-  return (
-    <ProgressLine
-      what={`Reading ${reading}`}
-      share={share}
-      onCancel={() => {
-        cancel.current?.abort();
-        setReading("none");
-      }}
-    />
-  );
+function nextPick(first: Picked | undefined): string {
+  if (!first)
+    return "Pick a point: tap it, or turn the part and press Enter. It goes to a corner or an edge that is near.";
+  const on = { face: "a face", edge: "an edge", corner: "a corner" }[first.on];
+  return `First point on ${on}. Pick the second.`;
 }
 
 function ReadingWords({

@@ -1,6 +1,7 @@
 import { type Picked } from "#core/mesh/pick";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
+import { type ReadingName, readings } from "./readings";
 
 /** What the viewer looks for, where it cuts, whether it measures. */
 export function ViewerTools({
@@ -89,14 +90,3 @@ function CutTools({
     </>
   );
 }
-
-export const readings = [
-  ["none", "nothing"],
-  ["thin walls", "walls too thin"],
-  ["narrow gaps", "gaps that close"],
-  ["overhangs", "overhangs over 45°"],
-  ["recesses", "recesses"],
-  ["open edges", "open edges"],
-  ["heights", "lines of height"],
-] as const;
-export type ReadingName = (typeof readings)[number][0];

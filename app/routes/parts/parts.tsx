@@ -5,7 +5,6 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
-import { PartPicture } from "#ui/PartPicture";
 import { type Column, Table } from "#ui/Table";
 import { EmptyState } from "#ui/States";
 import { Slip, SlipLines } from "#route/scenes/Slip";
@@ -23,36 +22,10 @@ import { ByHandForm } from "./ByHandForm";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
+import { partColumns } from "./partColumns";
+import { partsWith, cameAs } from "./view";
 
 export { partsAction as clientAction } from "./partsAction";
-
-/** What a mesh says it came as. */
-export const cameAs = (p: PartPlan): string => {
-  const { source, unitMm, unitSure } = p.part.size;
-  const unit =
-    unitMm === 1
-      ? "mm"
-      : unitMm === 25.4
-        ? "inches"
-        : unitMm === 10
-          ? "cm"
-          : unitMm === 1000
-            ? "m"
-            : `${unitMm} mm`;
-  const what =
-    source.kind === "ratio"
-      ? `1:${Number(source.denominator.toFixed(2))}`
-      : source.kind === "figure"
-        ? `${source.figureMm} mm figures`
-        : source.kind === "full"
-          ? "1:1"
-          : source.kind === "feature"
-            ? "by a feature"
-            : source.kind === "real-object"
-              ? "stays 1:1"
-              : "not known";
-  return p.part.meshId ? `${what}, ${unit}${unitSure ? "" : "?"}` : p.part.made;
-};
 
 export default function Parts() {
   const {
@@ -75,59 +48,8 @@ export default function Parts() {
   const odd = useMemo(() => new Set(audit.odd.map((l) => l.partId)), [audit]);
   const [filter, setFilter] = useState("");
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  const wanted = filter.trim().toLowerCase();
-  const rows = plan.parts.filter(
-    (r) =>
-      wanted === "" ||
-      `${r.part.name} ${r.part.origin.fileName} ${r.part.origin.from} ${cameAs(r)} ${r.chosen?.printer.name ?? r.part.made}`
-        .toLowerCase()
-        .includes(wanted),
-  );
-  const columns: Column<PartPlan>[] = [
-    {
-      id: "picture",
-      header: "look",
-      enableSorting: false,
-      cell: ({ row }) =>
-        row.original.measurement ? <PartPicture picture={row.original.measurement.picture} /> : null,
-    },
-    {
-      id: "name",
-      header: "part",
-      accessorFn: (r) => r.part.name,
-      cell: ({ row }) => (
-        <Link
-          to={`/scenes/${scene.id}/parts/${row.original.part.id}`}
-          className="underline decoration-primer-3 underline-offset-4"
-        >
-          {row.original.part.name}
-        </Link>
-      ),
-    },
-    { id: "count", header: "of it", accessorFn: (r) => r.part.count, meta: { figures: true } },
-    { id: "came", header: "came as", accessorFn: cameAs },
-    {
-      id: "factor",
-      header: "factor",
-      accessorFn: (r) => r.rescale.factor,
-      cell: ({ row }) => (row.original.part.meshId ? row.original.rescale.factor.toFixed(5) : "–"),
-      meta: { figures: true },
-    },
-    {
-      id: "length",
-      header: "longest",
-      accessorFn: (r) => Math.max(0, ...(r.sizeMm ?? [0])),
-      cell: ({ row }) => (row.original.sizeMm ? <Length modelMm={Math.max(...row.original.sizeMm)} /> : "–"),
-      meta: { figures: true },
-    },
-    {
-      id: "evidence",
-      header: "evidence",
-      accessorFn: (r) => r.rescale.sure,
-      cell: ({ row }) => <Evidence p={row.original} />,
-    },
-    { id: "goes", header: "goes on", accessorFn: (r) => r.chosen?.printer.name ?? r.part.made },
-  ];
+  const rows = partsWith(plan.parts, filter);
+  const columns = useMemo(() => partColumns(scene.id), [scene.id]);
   return (
     <div className="grid content-start">
       <ShelfOfParts plan={plan} scene={scene} odd={odd} selected={selected} select={select} />
@@ -300,30 +222,5 @@ function ShelfOfParts({
         </EmptyState>
       )}
     </section>
-  );
-}
-
-function Evidence({ p }: { p: PartPlan }) {
-  const wrong = p.findings.find((f) =>
-    /\/(scale-unknown|unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id),
-  );
-  if (wrong)
-    return (
-      <span className="text-oxide">
-        {wrong.sentence.replace(`${p.part.name}: `, "").slice(0, 80)}
-        {wrong.sentence.length > 80 ? "…" : ""}
-      </span>
-    );
-  return (
-    <>
-      {p.rescale.sure === "stated"
-        ? "stated"
-        : p.rescale.sure === "measured"
-          ? "a feature"
-          : p.rescale.sure === "band"
-            ? "figure size, a band"
-            : "guessed"}
-      {p.part.size.features.length > 0 && `, ${p.part.size.features[0]!.name} agrees`}
-    </>
   );
 }

@@ -1,3 +1,5 @@
+import type { PartPlan } from "#core/plan/parts/partPlan";
+
 /** A name under the shelf: where it begins, px, and in which of the two lines it stands. */
 export type ShelfLabel = { readonly text: string; readonly xPx: number; readonly row: 0 | 1 };
 
@@ -27,4 +29,43 @@ export function shelfLabels(
     ends[row] = xPx + text.length * LETTER_PX + BETWEEN_PX;
     return { text, xPx, row };
   });
+}
+
+/** What a mesh says it came as. */
+export const cameAs = (p: PartPlan): string => {
+  const { source, unitMm, unitSure } = p.part.size;
+  return p.part.meshId ? `${sourceWords(source)}, ${unitName(unitMm)}${unitSure ? "" : "?"}` : p.part.made;
+};
+
+const unitNames: Readonly<Record<number, string>> = { 1: "mm", 10: "cm", 25.4: "inches", 1000: "m" };
+const unitName = (mm: number) => unitNames[mm] ?? `${mm} mm`;
+
+function sourceWords(source: PartPlan["part"]["size"]["source"]): string {
+  switch (source.kind) {
+    case "ratio":
+      return `1:${Number(source.denominator.toFixed(2))}`;
+    case "figure":
+      return `${source.figureMm} mm figures`;
+    case "full":
+      return "1:1";
+    case "feature":
+      return "by a feature";
+    case "real-object":
+      return "stays 1:1";
+    default:
+      return "not known";
+  }
+}
+
+/** Parts of which something that is looked for is said: name, file, where it came from, its printer. */
+export function partsWith(parts: readonly PartPlan[], typed: string): PartPlan[] {
+  const wanted = typed.trim().toLowerCase();
+  if (wanted === "") return [...parts];
+  const words = ({ part, chosen }: PartPlan) => [
+    part.name,
+    part.origin.fileName,
+    part.origin.from,
+    chosen?.printer.name ?? part.made,
+  ];
+  return parts.filter((p) => [...words(p), cameAs(p)].join(" ").toLowerCase().includes(wanted));
 }

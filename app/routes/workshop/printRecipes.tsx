@@ -1,32 +1,15 @@
-import {
-  useFetcher,
-  useSearchParams,
-  type SetURLSearchParams,
-  type FetcherWithComponents,
-} from "react-router";
+import { useSearchParams } from "react-router";
 import type { Route } from "./+types/printRecipes";
-import {
-  fieldWords,
-  type PrintRecipe,
-  recipeDifferences,
-  recipeFields,
-  recipeSnapshot,
-} from "#core/print/printRecipe";
+import { fieldWords, type PrintRecipe, recipeFields, recipeSnapshot } from "#core/print/printRecipe";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
-import { Choice, Field, Problems } from "#ui/Field";
 import { EmptyState } from "#ui/States";
-import { type Say, useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
-import { keep, undoAction } from "#app/jobs/keep";
+import { keep } from "#app/jobs/keep";
 import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
-import { KeptForm } from "#route/KeptForm";
-import { buttons, PlainTable } from "#ui/PlainTable";
-import type { Problem } from "#core/outcome";
-import type { Printer } from "#core/print/printer";
-import type { LogEntry } from "#core/scene/logEntry";
-import type { Workshop } from "#core/scene/workshop";
+import { RecipeTable } from "./PrintRecipeTable";
+import { RecipeForm } from "./PrintRecipeForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -78,8 +61,6 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
  */
 export default function PrintRecipes({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
-  const fetcher = useFetcher();
-  const say = useToast();
   const wanted = search.get("recipe");
   const from = workshop.printRecipes.find((r) => r.id === search.get("from")) ?? null;
   const edited = workshop.printRecipes.find((r) => r.id === wanted) ?? null;
@@ -95,17 +76,6 @@ export default function PrintRecipes({ loaderData: { workshop }, actionData }: R
     );
   const usual = recipeSnapshot(printer, null);
   const problems = actionData?.problems;
-  const madeWith = (r: PrintRecipe) => {
-    const on = workshop.printers.find((p) => p.id === r.printerId);
-    const wants = on ? recipeSnapshot(on, r) : {};
-    return workshop.log.filter(
-      (e) =>
-        e.kind === "run" &&
-        e.key === r.printerId &&
-        Object.keys(e.settings).length > 0 &&
-        Object.entries(wants).every(([k, v]) => e.settings[k] === undefined || e.settings[k] === v),
-    );
-  };
   return (
     <div className="grid gap-6">
       <div className="flex flex-wrap items-center gap-3">
@@ -120,262 +90,20 @@ export default function PrintRecipes({ loaderData: { workshop }, actionData }: R
           part: thinner layers for figures, more walls for what is handled.
         </EmptyState>
       )}
-      {workshop.printRecipes.length > 0 && (
-        <PlainTable
-          label="Print recipes"
-          heads={["recipe", "for", "otherwise than usual", "made with it", buttons("change")]}
-        >
-          {workshop.printRecipes.map((r) => {
-            const on = workshop.printers.find((p) => p.id === r.printerId);
-            const parent = workshop.printRecipes.find((x) => x.id === r.parentId) ?? null;
-            const made = madeWith(r);
-            return (
-              <RecipeLine
-                key={r.id}
-                r={r}
-                parent={parent}
-                on={on}
-                workshop={workshop}
-                made={made}
-                setSearch={setSearch}
-                fetcher={fetcher}
-                say={say}
-              />
-            );
-          })}
-        </PlainTable>
-      )}
+      {workshop.printRecipes.length > 0 && <RecipeTable workshop={workshop} />}
       {wanted && (
-        <KeptForm
-          className="panel grid gap-4"
+        <RecipeForm
           key={`${wanted} ${from?.id} ${printer.id}`}
-          version={JSON.stringify(edited)}
-        >
-          <h2>{edited ? edited.name : from ? `Another from ${from.name}` : "A new recipe"}</h2>
-          <Problems problems={problems} fields={["name", ...recipeFields[printer.process]]} />
-          <input type="hidden" name="id" value={edited?.id ?? ""} />
-          <input type="hidden" name="process" value={printer.process} />
-          <input type="hidden" name="parent" value={edited?.parentId ?? from?.id ?? ""} />
-          <RecipeHead
-            edited={edited}
-            problems={problems}
-            printer={printer}
-            base={base}
-            setSearch={setSearch}
-            workshop={workshop}
-          />
-          <RecipeSettings printer={printer} base={base} usual={usual} problems={problems} />
-          <RecipeResin printer={printer} base={base} edited={edited} />
-          <div className="flex gap-2">
-            <Button kind="main" type="submit" name="intent" value="keep">
-              Keep it
-            </Button>
-            <Button kind="quiet" onClick={() => setSearch({})}>
-              Close
-            </Button>
-          </div>
-        </KeptForm>
-      )}
-    </div>
-  );
-}
-
-function RecipeResin({
-  printer,
-  base,
-  edited,
-}: {
-  readonly printer: Printer;
-  readonly base: PrintRecipe | null;
-  readonly edited: PrintRecipe | null;
-}) {
-  return (
-    <div className="grid items-start gap-3 sm:grid-cols-3">
-      {printer.process === "filament" && (
-        <>
-          <Field label="Nozzle, °C" name="nozzleC" inputMode="numeric" defaultValue={base?.nozzleC ?? ""} />
-          <Field label="Bed, °C" name="bedC" inputMode="numeric" defaultValue={base?.bedC ?? ""} />
-        </>
-      )}
-      <Field label="Note" name="note" defaultValue={edited?.note ?? ""} />
-    </div>
-  );
-}
-
-function RecipeSettings({
-  printer,
-  base,
-  usual,
-  problems,
-}: {
-  readonly printer: Printer;
-  readonly base: PrintRecipe | null;
-  readonly usual: Readonly<Record<string, number>>;
-  readonly problems: readonly Problem[] | undefined;
-}) {
-  return (
-    <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-6">
-      {recipeFields[printer.process].map((key) => (
-        <Field
-          key={key}
-          label={fieldWords[key] ?? key}
-          name={key}
-          inputMode="decimal"
-          defaultValue={base?.settings[key] ?? ""}
-          placeholder={String(usual[key])}
+          from={from}
+          printer={printer}
+          edited={edited}
           problems={problems}
+          base={base}
+          setSearch={setSearch}
+          workshop={workshop}
+          usual={usual}
         />
-      ))}
-    </div>
-  );
-}
-
-function RecipeHead({
-  edited,
-  problems,
-  printer,
-  base,
-  setSearch,
-  workshop,
-}: {
-  readonly edited: PrintRecipe | null;
-  readonly problems: readonly Problem[] | undefined;
-  readonly printer: Printer;
-  readonly base: PrintRecipe | null;
-  readonly setSearch: SetURLSearchParams;
-  readonly workshop: Workshop;
-}) {
-  return (
-    <div className="grid items-start gap-3 sm:grid-cols-3">
-      <Field
-        label="Name"
-        name="name"
-        defaultValue={edited?.name ?? ""}
-        required
-        autoFocus
-        problems={problems}
-      />
-      <Choice
-        label="Printer"
-        name="printer"
-        defaultValue={printer.id}
-        disabled={base !== null}
-        onChange={(e) => setSearch({ recipe: "new", printer: e.target.value })}
-        options={workshop.printers.map((p) => [p.id, p.name] as const)}
-      />
-      {base !== null && <input type="hidden" name="printer" value={printer.id} />}
-      <Choice
-        label="Material"
-        name="material"
-        defaultValue={base?.materialId ?? ""}
-        options={[
-          ["", "any"],
-          ...workshop.materials
-            .filter((m) => m.process === printer.process)
-            .map((m) => [m.id, m.name] as const),
-        ]}
-      />
-    </div>
-  );
-}
-
-function RecipeLine({
-  r,
-  parent,
-  on,
-  workshop,
-  made,
-  setSearch,
-  fetcher,
-  say,
-}: {
-  readonly r: PrintRecipe;
-  readonly parent: PrintRecipe | null;
-  readonly on: Printer | undefined;
-  readonly workshop: Workshop;
-  readonly made: LogEntry[];
-  readonly setSearch: SetURLSearchParams;
-  readonly fetcher: FetcherWithComponents<unknown>;
-  readonly say: Say;
-}) {
-  return (
-    <tr>
-      <th scope="row">
-        {r.name}
-        {parent && <span className="block text-[13px] font-normal text-ink-2">from {parent.name}</span>}
-      </th>
-      <td>
-        {on?.name ?? "a printer that is gone"}
-        {r.materialId && `, ${workshop.materials.find((m) => m.id === r.materialId)?.name ?? ""}`}
-      </td>
-      <StartedFrom on={on} parent={parent} r={r} />
-      <td>
-        {made.length === 0
-          ? "nothing yet"
-          : `${made.filter((e) => e.outcome === "good").length} of ${made.length} came out`}
-      </td>
-      <RecipeButtons setSearch={setSearch} r={r} fetcher={fetcher} say={say} />
-    </tr>
-  );
-}
-
-function RecipeButtons({
-  setSearch,
-  r,
-  fetcher,
-  say,
-}: {
-  readonly setSearch: SetURLSearchParams;
-  readonly r: PrintRecipe;
-  readonly fetcher: FetcherWithComponents<unknown>;
-  readonly say: Say;
-}) {
-  return (
-    <td>
-      <span className="flex gap-1">
-        <Button kind="quiet" onClick={() => setSearch({ recipe: r.id })}>
-          Change
-        </Button>
-        <Button kind="quiet" onClick={() => setSearch({ recipe: "new", from: r.id })}>
-          Another from it
-        </Button>
-        <Button
-          kind="quiet"
-          onClick={() => {
-            void fetcher.submit({ intent: "remove", id: r.id }, { method: "post" });
-            say(`${r.name} was removed.`, undoAction);
-          }}
-        >
-          Remove
-        </Button>
-      </span>
-    </td>
-  );
-}
-
-function StartedFrom({
-  on,
-  parent,
-  r,
-}: {
-  readonly on: Printer | undefined;
-  readonly parent: PrintRecipe | null;
-  readonly r: PrintRecipe;
-}) {
-  return (
-    <td>
-      {on &&
-        (recipeDifferences(on, parent, r)
-          .map((d) => `${fieldWords[d.field] ?? d.field} ${d.to} (was ${d.from})`)
-          .join("; ") ||
-          "nothing")}
-      {(r.nozzleC ?? r.bedC) !== null && (
-        <span className="block text-ink-2">
-          {[r.nozzleC === null ? "" : `nozzle ${r.nozzleC} °C`, r.bedC === null ? "" : `bed ${r.bedC} °C`]
-            .filter(Boolean)
-            .join(", ")}
-        </span>
       )}
-    </td>
+    </div>
   );
 }

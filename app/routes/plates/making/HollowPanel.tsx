@@ -1,103 +1,25 @@
 import { counted } from "#core/words";
-import { printOf, type Part, type PartPrint } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { moneyText } from "#core/money";
-import { useState } from "react";
-import type { Outcome } from "#core/outcome";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { writeBinaryStl } from "#core/formats/stl";
-import { undoAction } from "#app/jobs/keep";
-import { storeResults } from "#data/meshes";
-import { patchRow } from "#data/scenes";
-import { shellKey } from "#core/plan/plates/derivedKeys";
 import { Button } from "#ui/Button";
 import { Field } from "#ui/Field";
 import { ProgressLine } from "#ui/States";
-import { useToast } from "#ui/Toasts";
-import { localNow } from "#app/clock";
-import { useJob } from "#app/hooks/useJob";
-import { saveFile } from "#app/jobs/saveFile";
-import { typedNumber } from "#app/readForm";
-import { findHollow, type Hollowed, hollowFile } from "#workers/print";
-import type { Job } from "#app/hooks/job";
-import type { RunningJob } from "#app/hooks/useJob";
-
-const USUAL_WALL_MM = 2;
+import { type Hollowed } from "#workers/print";
+import { type Hollowing, useHollow } from "./useHollow";
 
 /**
  * Hollowing for resin: what it saves, where it is thinnest, where its drains go, and whether anything stays
  * inside.
  */
 export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: TriangleSoup; currency: string }) {
-  const {
-    part,
-    chosen,
-    rescale: { factor },
-  } = p;
-  const c = chosen!;
-  const [wall, setWall] = useState(String(printOf(part).hollow?.wallMm ?? USUAL_WALL_MM));
-  const [refused, setRefused] = useState("");
-  const { job, start, stop } = useJob<Outcome<Hollowed> & { readonly wallMm: number }>();
-  const file = useJob<Outcome<Float32Array>>();
-  const say = useToast();
-  const look = () => {
-    const wallMm = typedNumber(wall);
-    if (!(wallMm >= 0.5 && wallMm <= 20))
-      return setRefused("A wall is between 0.5 and 20 mm. Type for instance 2.");
-    setRefused("");
-    return void start(async (tell, signal) => ({
-      ...(await findHollow(soup.corners, factor, wallMm, printOf(part).pose, c.raised, tell, signal)),
-      wallMm,
-    }));
-  };
-  const { hollow: now } = printOf(part);
-  const found = job.value?.ok ? job.value : null;
-  const patch = async (hollow: PartPrint["hollow"], label: string, words: string) => {
-    const outcome = await patchRow("parts", part.id, { print: { hollow } }, label, localNow().at);
-    say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
-  };
-  const keep = async () => {
-    const {
-      value: { shell, holes },
-      wallMm,
-    } = found!;
-    await storeResults([
-      { key: shellKey(part.meshId!, factor, wallMm), meshId: part.meshId!, value: { kind: "shell", shell } },
-    ]);
-    await patch(
-      { wallMm, drains: holes.length, holes },
-      `Hollow ${part.name}`,
-      `${part.name} is hollow with walls of ${wallMm} mm.`,
-    );
-  };
+  const hollowing = useHollow(p, soup);
+  const { looking, file, found, said } = hollowing;
+  const { hollow: now } = printOf(p.part);
+  const material = p.chosen!.material;
   const money = (ml: number) =>
-    moneyText((ml * (c.material?.densityGPerCm3 ?? 1.12) * (c.material?.pricePerKg ?? 0)) / 1000, currency);
-  const save = async () => {
-    const made = await file.start((tell, signal) =>
-      hollowFile(
-        soup.corners,
-        factor,
-        printOf(part).hollow!.wallMm,
-        printOf(part).hollow!.holes,
-        printOf(part).pose,
-        c.raised,
-        tell,
-        signal,
-      ),
-    );
-    if (made?.ok)
-      saveFile(
-        writeBinaryStl({ corners: made.value.map((v) => v * factor) }),
-        `${part.name.toLowerCase().replaceAll(/\W+/g, "-")}-hollow.stl`,
-        "model/stl",
-      );
-  };
-  const said =
-    job.value && !job.value.ok
-      ? job.value.problems[0]!.message
-      : file.job.value && !file.job.value.ok
-        ? file.job.value.problems[0]!.message
-        : job.said || file.job.said || refused;
+    moneyText((ml * (material?.densityGPerCm3 ?? 1.12) * (material?.pricePerKg ?? 0)) / 1000, currency);
   return (
     <section className="panel grid content-start gap-3" aria-label="Hollow">
       <h2>Hollow</h2>
@@ -106,17 +28,10 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
           ? `Hollow with walls of ${now.wallMm} mm and ${counted(now.drains, "drain hole", "drain holes")}.`
           : "Solid so far. Walls and drains are found on the mesh itself."}
       </p>
-      <HollowTools
-        wall={wall}
-        setWall={setWall}
-        job={job}
-        look={look}
-        part={part}
-        patch={patch}
-        file={file}
-        save={save}
-      />
-      {job.state === "running" && <ProgressLine what="Finding its walls" share={job.share} onCancel={stop} />}
+      <HollowTools part={p.part} hollowing={hollowing} />
+      {looking.job.state === "running" && (
+        <ProgressLine what="Finding its walls" share={looking.job.share} onCancel={looking.stop} />
+      )}
       {file.job.state === "running" && (
         <ProgressLine what="Making the hollow file" share={file.job.share} onCancel={file.stop} />
       )}
@@ -129,7 +44,7 @@ export function HollowPanel({ p, soup, currency }: { p: PartPlan; soup: Triangle
         <>
           <HollowFound found={found} money={money} />
           <div>
-            <Button kind="main" onClick={() => void keep()}>
+            <Button kind="main" onClick={() => void hollowing.keep()}>
               Keep it hollow
             </Button>
           </div>
@@ -184,23 +99,11 @@ function HollowFound({
 }
 
 function HollowTools({
-  wall,
-  setWall,
-  job,
-  look,
   part,
-  patch,
-  file,
-  save,
+  hollowing: { wall, setWall, looking, look, patch, file, save },
 }: {
-  readonly wall: string;
-  readonly setWall: (value: string) => void;
-  readonly job: Job<Outcome<Hollowed> & { readonly wallMm: number }>;
-  readonly look: () => void;
   readonly part: Part;
-  readonly patch: (hollow: PartPrint["hollow"], label: string, words: string) => Promise<void>;
-  readonly file: RunningJob<Outcome<Float32Array>>;
-  readonly save: () => Promise<void>;
+  readonly hollowing: Hollowing;
 }) {
   return (
     <div className="flex flex-wrap items-end gap-3">
@@ -213,7 +116,7 @@ function HollowTools({
           onChange={(e) => setWall(e.target.value)}
         />
       </div>
-      <Button kind="main" disabled={job.state === "running"} onClick={look}>
+      <Button kind="main" disabled={looking.job.state === "running"} onClick={look}>
         Try it hollow
       </Button>
       {printOf(part).hollow && (

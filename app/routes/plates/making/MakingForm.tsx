@@ -15,6 +15,7 @@ import { localNow } from "#app/clock";
 import { useKeepTyped } from "#app/hooks/useKeepTyped";
 import { typedNumber } from "#app/readForm";
 import { Elsewhere } from "#route/KeptForm";
+import type { Process } from "#core/print/printer";
 
 const useWords: Record<Use, string> = {
   handled: "to be handled or to bear load",
@@ -23,6 +24,23 @@ const useWords: Record<Use, string> = {
   bulk: "bulk, cheap by volume",
   plain: "nothing in particular",
 };
+
+/** What the form says of how a part is made, or what is wrong with its heights. */
+function makingFrom(data: FormData, process: Process | undefined) {
+  const text = (name: string) => String(data.get(name) ?? "");
+  const bands = bandsFrom(text("bands"));
+  if (!bands.ok) return bands;
+  return success({
+    print: {
+      use: (text("use") || null) as Use | null,
+      materialId: text("material") || null,
+      printRecipeId: text("recipe") || null,
+      spares: Math.round(typedNumber(text("spares")) || 0),
+      ...(process === "filament" ? { infillBands: bands.value } : {}),
+    },
+    setsSizes: data.has("setsSizes"),
+  });
+}
 
 /** In what a part is printed and how many beyond the count; heights with an infill of their own. */
 export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop }) {
@@ -43,26 +61,9 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
   const [form, elsewhere] = useKeepTyped(version);
   const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const data = new FormData(event.currentTarget);
-    const text = (name: string) => String(data.get(name) ?? "");
-    const bands = bandsFrom(text("bands"));
-    if (!bands.ok) return setProblems(bands.problems);
-    const outcome = await patchRow(
-      "parts",
-      part.id,
-      {
-        print: {
-          use: (text("use") || null) as Use | null,
-          materialId: text("material") || null,
-          printRecipeId: text("recipe") || null,
-          spares: Math.round(typedNumber(text("spares")) || 0),
-        },
-        setsSizes: data.has("setsSizes"),
-        ...(process === "filament" ? { print: { infillBands: bands.value } } : {}),
-      },
-      `How ${part.name} is made`,
-      localNow().at,
-    );
+    const making = makingFrom(new FormData(event.currentTarget), process);
+    if (!making.ok) return setProblems(making.problems);
+    const outcome = await patchRow("parts", part.id, making.value, `How ${part.name} is made`, localNow().at);
     setProblems(outcome.ok ? [] : outcome.problems);
     if (outcome.ok) say("Kept.", undoAction);
     return undefined;

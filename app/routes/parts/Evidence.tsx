@@ -1,0 +1,26 @@
+import type { PartPlan } from "#core/plan/parts/partPlan";
+
+export function Evidence({ p }: { p: PartPlan }) {
+  const wrong = p.findings.find((f) =>
+    /\/(scale-unknown|unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id),
+  );
+  if (wrong)
+    return (
+      <span className="text-oxide">
+        {wrong.sentence.replace(`${p.part.name}: `, "").slice(0, 80)}
+        {wrong.sentence.length > 80 ? "…" : ""}
+      </span>
+    );
+  return (
+    <>
+      {p.rescale.sure === "stated"
+        ? "stated"
+        : p.rescale.sure === "measured"
+          ? "a feature"
+          : p.rescale.sure === "band"
+            ? "figure size, a band"
+            : "guessed"}
+      {p.part.size.features.length > 0 && `, ${p.part.size.features[0]!.name} agrees`}
+    </>
+  );
+}
