@@ -88,6 +88,15 @@ const owners = {
   "core/mesh/solids.ts": ["manifold-3d"],
 };
 
+/** Inner loops and parsers: one walk over numbers or bytes, which reads best in one piece. */
+const kernels = [
+  "core/mesh/**",
+  "core/formats/**",
+  "core/paint/ciede2000.ts",
+  "core/print/{nest,nestShape,filamentWork,gcode,wayUp,drains}.ts",
+  "core/order/{pass,sequence,schedule}.ts",
+];
+
 const testPackages = [
   "clipper2-ts",
   "d3-polygon",
@@ -178,6 +187,13 @@ export default tseslint.config(
     files: ["core/**", "data/**", "workers/**"],
     rules: {
       "no-restricted-exports": ["error", { restrictDefaultExports: { direct: true, defaultFrom: true } }],
+    },
+  },
+  {
+    files: ["app/**", "core/**", "data/**", "workers/**"],
+    ignores: ["**/*.test.{ts,tsx}", ...kernels],
+    rules: {
+      "max-lines-per-function": ["error", { max: 60, skipBlankLines: true, skipComments: true }],
     },
   },
   {

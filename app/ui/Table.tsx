@@ -21,10 +21,21 @@ export type Column<Row> = ColumnDef<Row> & { meta?: { figures?: boolean } };
 const LONG = 60;
 const ROW_PX = 49;
 
+type Props<Row> = {
+  rows: readonly Row[];
+  columns: readonly Column<Row>[];
+  idOf: (row: Row) => string;
+  nameOf?: (row: Row) => string;
+  caption: string;
+  selected?: string | null;
+  onSelect?: (id: string) => void;
+  ticked?: ReadonlySet<string>;
+  onTick?: (ids: ReadonlySet<string>) => void;
+};
+
 /**
  * A table that sorts by its headings. A row may be selected; it is then marked. With `onTick` every row has a
- * box, and
- * the head one for all; `ticked` are the ids that have it.
+ * box, and the head one for all; `ticked` are the ids that have it.
  */
 export function Table<Row>({
   rows,
@@ -36,46 +47,13 @@ export function Table<Row>({
   onSelect,
   ticked,
   onTick,
-}: {
-  rows: readonly Row[];
-  columns: readonly Column<Row>[];
-  idOf: (row: Row) => string;
-  nameOf?: (row: Row) => string;
-  caption: string;
-  selected?: string | null;
-  onSelect?: (id: string) => void;
-  ticked?: ReadonlySet<string>;
-  onTick?: (ids: ReadonlySet<string>) => void;
-}) {
-  const [sorting, setSorting] = useState<SortingState>([]);
-  const rowSelection: RowSelectionState = Object.fromEntries([...(ticked ?? [])].map((id) => [id, true]));
-  const table = useReactTable({
-    data: rows as Row[],
-    columns: columns as ColumnDef<Row>[],
-    state: { sorting, rowSelection },
-    onSortingChange: setSorting,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getRowId: idOf,
-    enableRowSelection: onTick !== undefined,
-    onRowSelectionChange: (change) =>
-      onTick?.(
-        new Set(
-          Object.entries(typeof change === "function" ? change(rowSelection) : change).flatMap(([id, on]) =>
-            on ? [id] : [],
-          ),
-        ),
-      ),
-  });
+}: Props<Row>) {
+  const table = useSorted(rows, columns, idOf, ticked, onTick);
   const all = table.getRowModel().rows;
   const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   const long = all.length > LONG;
   const width = columns.length + (onTick ? 1 : 0);
-  const latest = useRef(onSelect);
-  useEffect(() => {
-    latest.current = onSelect;
-  }, [onSelect]);
-  const chooseRow = useCallback((id: string) => latest.current?.(id), []);
+  const chooseRow = useLatest(onSelect);
   const draw = (row: TableRow<Row>, place?: number) => (
     <BodyRow
       key={row.id}
@@ -113,6 +91,42 @@ export function Table<Row>({
       </table>
     </div>
   );
+}
+
+/** Rows as they are sorted and ticked. */
+function useSorted<Row>(
+  rows: readonly Row[],
+  columns: readonly Column<Row>[],
+  idOf: (row: Row) => string,
+  ticked: ReadonlySet<string> | undefined,
+  onTick: ((ids: ReadonlySet<string>) => void) | undefined,
+) {
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const rowSelection: RowSelectionState = Object.fromEntries([...(ticked ?? [])].map((id) => [id, true]));
+  return useReactTable({
+    data: rows as Row[],
+    columns: columns as ColumnDef<Row>[],
+    state: { sorting, rowSelection },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getRowId: idOf,
+    enableRowSelection: onTick !== undefined,
+    onRowSelectionChange: (change) =>
+      onTick?.(idsOf(typeof change === "function" ? change(rowSelection) : change)),
+  });
+}
+
+const idsOf = (selection: RowSelectionState): ReadonlySet<string> =>
+  new Set(Object.keys(selection).filter((id) => selection[id]));
+
+/** The same function for as long as the table stands, so that its rows need not be drawn again. */
+function useLatest(onSelect: ((id: string) => void) | undefined) {
+  const latest = useRef(onSelect);
+  useEffect(() => {
+    latest.current = onSelect;
+  }, [onSelect]);
+  return useCallback((id: string) => latest.current?.(id), []);
 }
 
 function HeadRow<Row>({

@@ -15,12 +15,9 @@ import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { dayText, momentText } from "#app/clock";
 import { sceneView } from "#app/jobs/sceneView";
-import type { OrderConflict } from "#core/order/conflict";
-import type { Recipe } from "#core/paint/paint";
 import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
 import type { Step } from "#core/steps/step";
-import type { CautionId } from "#core/safety/cautions";
 import type { StepSlot } from "#core/order/pass";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
@@ -92,44 +89,44 @@ function SheetDay({
       })()}
       <table className="w-full border-collapse text-[14px]">
         <tbody>
-          {sessionsOf(slots, plan.work.steps).map((session) => {
-            const step = asOneStep(session);
-            const recipe = workshop.recipes.find((r) => r.id === step.recipeId);
-            const neat = step.mixMl ? neatMillilitres(step.mixMl.value, recipe?.thinnerShare ?? 0) : 0;
-            const shares = recipe?.parts.map((p) => p.parts);
-            const hold = holdBy(step);
-            const done = plan.work.some.get(step.id) ?? 0;
-            const ids = [...new Set(session.steps.flatMap((s) => stepCautions(s, workshop)))];
-            const broken = plan.work.conflicts.filter((c) => session.steps.some((s) => c.after === s.id));
-            return (
-              <tr key={session.id} className="border-b border-neutral-400 align-top">
-                <td className="w-6 py-1">☐</td>
-                <td className="w-14 py-1 pr-3">{momentText(now.today, session.startsAt).slice(-5)}</td>
-                <SessionCell
-                  step={step}
-                  session={session}
-                  done={done}
-                  recipe={recipe}
-                  workshop={workshop}
-                  shares={shares}
-                  neat={neat}
-                  hold={hold}
-                  broken={broken}
-                  ids={ids}
-                />
-                <td className="w-36 py-1 pr-2">
-                  {durationText(step.handsMinutes.value)}
-                  {step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}
-                </td>
-                <td className="w-32 border-l border-neutral-300 py-1 pl-1 text-[11px] text-neutral-600">
-                  note
-                </td>
-              </tr>
-            );
-          })}
+          {sessionsOf(slots, plan.work.steps).map((session) => (
+            <SheetSession
+              key={session.id}
+              session={session}
+              plan={plan}
+              today={now.today}
+              workshop={workshop}
+            />
+          ))}
         </tbody>
       </table>
     </section>
+  );
+}
+
+function SheetSession({
+  session,
+  plan,
+  today,
+  workshop,
+}: {
+  readonly session: Session;
+  readonly plan: Plan;
+  readonly today: string;
+  readonly workshop: Workshop;
+}) {
+  const step = asOneStep(session);
+  return (
+    <tr className="border-b border-neutral-400 align-top">
+      <td className="w-6 py-1">☐</td>
+      <td className="w-14 py-1 pr-3">{momentText(today, session.startsAt).slice(-5)}</td>
+      <SessionCell step={step} session={session} plan={plan} workshop={workshop} />
+      <td className="w-36 py-1 pr-2">
+        {durationText(step.handsMinutes.value)}
+        {step.waitMinutes > 0 && `, wait ${durationText(step.waitMinutes)}`}
+      </td>
+      <td className="w-32 border-l border-neutral-300 py-1 pl-1 text-[11px] text-neutral-600">note</td>
+    </tr>
   );
 }
 
@@ -152,42 +149,42 @@ function SheetCautions({ cautions }: { readonly cautions: Caution[] }) {
   );
 }
 
+/** What is mixed for a step: the recipe by parts, the amount, and its drops or grams. */
+function mixWords({ recipeId, mixMl }: Step, { recipes, paints }: Workshop): string {
+  const recipe = recipes.find((r) => r.id === recipeId);
+  const named = (paintId: string) => paints.find((x) => x.id === paintId)?.name ?? "";
+  const parts = recipe?.parts.map((p) => `${p.parts} ${named(p.paintId)}`).join(" + ");
+  const words = recipe ? `, ${recipe.name} (${parts})` : "";
+  if (!mixMl) return words;
+  const amount = `${words}, ${mixMl.value.toFixed(1)} ml`;
+  if (!recipe) return amount;
+  const shares = recipe.parts.map((p) => p.parts);
+  const neat = neatMillilitres(mixMl.value, recipe.thinnerShare);
+  const grams = gramsFor(shares, neat).map((g) => g.toFixed(1));
+  return `${amount}: ${dropsFor(shares, neat).join(" + ")} drops, or ${grams.join(" + ")} g`;
+}
+
 function SessionCell({
   step,
   session,
-  done,
-  recipe,
+  plan,
   workshop,
-  shares,
-  neat,
-  hold,
-  broken,
-  ids,
 }: {
   readonly step: Step;
   readonly session: Session;
-  readonly done: number;
-  readonly recipe: Recipe | undefined;
+  readonly plan: Plan;
   readonly workshop: Workshop;
-  readonly shares: number[] | undefined;
-  readonly neat: number;
-  readonly hold: string | null;
-  readonly broken: OrderConflict[];
-  readonly ids: readonly CautionId[];
 }) {
+  const hold = holdBy(step);
+  const done = plan.work.some.get(step.id) ?? 0;
+  const ids = [...new Set(session.steps.flatMap((s) => stepCautions(s, workshop)))];
+  const broken = plan.work.conflicts.filter((c) => session.steps.some((s) => c.after === s.id));
   return (
     <td className="py-1 pr-4">
       <b>{step.title}</b>: {session.steps.length === 1 ? step.onWhat : `${session.steps.length} in one go`}
       {done > 0 && `, ${(step.pieces ?? 1) - done} left`}; with {inHand(step).what}
       {step.product && `, ${productName(step.product)}`}
-      {recipe &&
-        `, ${recipe.name} (${recipe.parts.map((p) => `${p.parts} ${workshop.paints.find((x) => x.id === p.paintId)?.name ?? ""}`).join(" + ")})`}
-      {step.mixMl && `, ${step.mixMl.value.toFixed(1)} ml`}
-      {shares &&
-        step.mixMl &&
-        `: ${dropsFor(shares, neat).join(" + ")} drops, or ${gramsFor(shares, neat)
-          .map((g) => g.toFixed(1))
-          .join(" + ")} g`}
+      {mixWords(step, workshop)}
       {session.steps.length > 1 &&
         session.steps.map((s) => (
           <span key={s.id} className="mr-3 inline-block text-[12.5px]">

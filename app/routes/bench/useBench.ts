@@ -41,21 +41,16 @@ type Stays = { readonly stepId: string; readonly openedAtMs: number };
 /** Everything that can be said of the step on the bench. */
 export type BenchActs = ReturnType<typeof useBench>;
 
-/**
- * @param session what is on the bench; what is said of it is said of all its steps
- * @param step the session as one step
- * @param next the step after it, for what has to be cleaned in between
- */
-export function useBench(
+/** What is said of the steps on the bench, as it is kept: with its time, what it drew, what moved on. */
+function useSaying(
   { input: { scene, now, accepted, workshop, grounds, parts }, plan: { work } }: SceneView,
   session: Session,
   step: Step,
-  next: Step | undefined,
+  ask: (what: Asking) => void,
 ) {
   const { steps } = session;
   const [, setSearch] = useSearchParams();
   const say = useToast();
-  const [asking, ask] = useState<Asking>(null);
   useEffect(() => {
     const key = openedKey(step.id);
     if (!localStorage.getItem(key)) localStorage.setItem(key, String(Date.now()));
@@ -102,7 +97,21 @@ export function useBench(
     const openedAtMs = Number(localStorage.getItem(openedKey(step.id))) || Date.now();
     return rest ? { stepId: rest.id, openedAtMs: openedAtMs + spent(of) * 60_000 } : null;
   };
-  const pieces = piecesOf(step, work.some);
+  return { said, saidOfAll, drawsFor, movedOn, leave, withoutOne };
+}
+
+/**
+ * @param session what is on the bench; what is said of it is said of all its steps
+ * @param step the session as one step
+ * @param next the step after it, for what has to be cleaned in between
+ */
+export function useBench(view: SceneView, session: Session, step: Step, next: Step | undefined) {
+  const { scene, workshop } = view.input;
+  const { some } = view.plan.work;
+  const { steps } = session;
+  const [asking, ask] = useState<Asking>(null);
+  const { said, saidOfAll, drawsFor, movedOn, leave, withoutOne } = useSaying(view, session, step, ask);
+  const pieces = piecesOf(step, some);
   return {
     asking,
     ask,

@@ -47,20 +47,7 @@ export function OrderTable({
       <OrderFilter filter={filter} onNarrow={onNarrow} selected={selected} rows={rows} plan={plan} />
       <div className="overflow-x-auto">
         <table className="table [&_td]:align-top [&_th]:align-top">
-          <thead>
-            <tr>
-              <th scope="col">when</th>
-              <th scope="col" className="w-[30%] min-w-40">
-                step
-              </th>
-              <th scope="col" className="w-[18%]">
-                on
-              </th>
-              <th scope="col">at</th>
-              <th scope="col">hands, then waiting</th>
-              <th scope="col">there because</th>
-            </tr>
-          </thead>
+          <OrderHead />
           <tbody>
             {sessionRows(rows, plan.work).map((s) =>
               s.rows.length === 1 ? (
@@ -89,6 +76,23 @@ export function OrderTable({
     </section>
   );
 }
+
+const OrderHead = () => (
+  <thead>
+    <tr>
+      <th scope="col">when</th>
+      <th scope="col" className="w-[30%] min-w-40">
+        step
+      </th>
+      <th scope="col" className="w-[18%]">
+        on
+      </th>
+      <th scope="col">at</th>
+      <th scope="col">hands, then waiting</th>
+      <th scope="col">there because</th>
+    </tr>
+  </thead>
+);
 
 function OrderFilter({
   filter,

@@ -36,44 +36,12 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
   const [open, setOpen] = useState(false);
   const { job, start, stop } = useJob<ReturnType<typeof stopRule>>();
   const change = useOrderChange(scene);
-  const say = useToast();
   // Asked again whenever the plan was made again: a fault that was dealt with leaves the list.
   useEffect(() => {
     if (open) void start(() => askStop(input, others));
   }, [open, plan, input, others, start]);
   const faults = job.value?.faults ?? [];
-  const out = faults.filter((f) => f.advice === "take away");
-  const needless = faults.filter((f) => f.advice === "stop here");
-  const raked = faults.filter((f) => f.light === "raking");
-  const follow = async ({ change: c, onWhat, advice }: Fault) => {
-    if (!c) return;
-    const label = advice === "take away" ? `Take the fault of ${onWhat} away` : `Leave ${onWhat} as it is`;
-    if (c.kind === "leave out")
-      return change(
-        {
-          orderChanges: [
-            ...scene.orderChanges,
-            ...c.stepIds.map((stepId) => ({
-              ruleId: null,
-              note: "hardly seen",
-              change: { kind: "leave out", stepId } as const,
-            })),
-          ],
-        },
-        label,
-      );
-    if (c.kind === "take back")
-      return change(
-        {
-          orderChanges: scene.orderChanges.filter(
-            ({ change: x }) => !(x.kind === "leave out" && c.stepIds.includes(x.stepId)),
-          ),
-        },
-        label,
-      );
-    const outcome = await patchRow("parts", c.partId, { finish: { school: c.school } }, label, localNow().at);
-    say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? undoAction : undefined);
-  };
+  const follow = useFollow(scene);
   return (
     <section aria-label="Where to stop" className="grid gap-2">
       <StopHead scene={scene} change={change} open={open} setOpen={setOpen} />
@@ -81,13 +49,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
       {job.state === "failed" && <p className="text-oxide">{job.said}</p>}
       {job.value && (
         <>
-          <StopSummary
-            faults={faults}
-            raked={raked}
-            out={out}
-            needless={needless}
-            lateDays={job.value.lateDays ?? 0}
-          />
+          <StopSummary faults={faults} lateDays={job.value.lateDays ?? 0} />
           <StillSeen faults={faults} stopMinutes={job.value.stopMinutes} />
           {faults.length > 0 && (
             <PlainTable
@@ -109,6 +71,30 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
       </p>
     </section>
   );
+}
+
+/** Does what is advised about a fault: a step left out, taken back, or another school for the part. */
+function useFollow(scene: Scene) {
+  const change = useOrderChange(scene);
+  const say = useToast();
+  return async ({ change: c, onWhat, advice }: Fault) => {
+    if (!c) return;
+    const label = advice === "take away" ? `Take the fault of ${onWhat} away` : `Leave ${onWhat} as it is`;
+    if (c.kind !== "school") return change({ orderChanges: withFollowed(scene.orderChanges, c) }, label);
+    const outcome = await patchRow("parts", c.partId, { finish: { school: c.school } }, label, localNow().at);
+    say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? undoAction : undefined);
+  };
+}
+
+/** Changes of the order with steps left out as hardly seen, or taken back into it. */
+function withFollowed(
+  changes: Scene["orderChanges"],
+  { kind, stepIds }: { readonly kind: "leave out" | "take back"; readonly stepIds: readonly string[] },
+): Scene["orderChanges"] {
+  if (kind === "take back")
+    return changes.filter(({ change: x }) => !(x.kind === "leave out" && stepIds.includes(x.stepId)));
+  const left = stepIds.map((stepId) => ({ kind: "leave out", stepId }) as const);
+  return [...changes, ...left.map((change) => ({ ruleId: null, note: "hardly seen", change }))];
 }
 
 function StopProgress({
@@ -173,19 +159,10 @@ function FaultLine({ f, follow }: { readonly f: Fault; readonly follow: (fault: 
   );
 }
 
-function StopSummary({
-  faults,
-  raked,
-  out,
-  needless,
-  lateDays,
-}: {
-  readonly faults: readonly Fault[];
-  readonly raked: Fault[];
-  readonly out: Fault[];
-  readonly needless: Fault[];
-  readonly lateDays: number;
-}) {
+function StopSummary({ faults, lateDays }: { readonly faults: readonly Fault[]; readonly lateDays: number }) {
+  const out = faults.filter((f) => f.advice === "take away");
+  const needless = faults.filter((f) => f.advice === "stop here");
+  const raked = faults.filter((f) => f.light === "raking");
   return (
     <p>
       {faults.length === raked.length ? (

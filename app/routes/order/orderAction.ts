@@ -16,12 +16,43 @@ import { ownStepOf } from "./ownStepAction";
 type Fields = Record<string, FormDataEntryValue>;
 const done = { problems: [] };
 
+type Patch = (change: Partial<Scene>, label: string) => Promise<unknown>;
+type Act = (form: Fields, scene: Scene, patch: Patch) => Promise<unknown>;
+
+/** What a form of the order page can ask for, by its intent. */
+const acts: Readonly<Record<string, Act | undefined>> = {
+  forget,
+  "undo-change": (form, scene, patch) =>
+    patch(
+      { orderChanges: scene.orderChanges.filter((_, i) => i !== Number(textOf(form, "at"))) },
+      "Take a change of the order back",
+    ),
+  "keep-rule": (form, scene, patch) =>
+    patch(
+      { setAside: scene.setAside.filter((_, i) => i !== Number(textOf(form, "at"))) },
+      "Keep a rule again",
+    ),
+  school: chooseSchool,
+  move: (form, scene, patch) =>
+    patch(
+      withMove(scene, { kind: "move", before: textOf(form, "before"), after: textOf(form, "after") }),
+      textOf(form, "label") || "Move a step",
+    ),
+  "keep-typed": keepTyped,
+  own: putIn,
+  tell,
+  aside: setAside,
+  accept,
+  away,
+  back: away,
+};
+
 /**
  * What is decided on the order: a wish, a rule set aside, a change taken back, the plan kept, an evening
  * lost.
  */
 export async function orderAction(form: Fields, sceneId: string) {
-  const { at, today } = localNow();
+  const { at } = localNow();
   const scene = await appDatabase().scenes.get(sceneId);
   if (!scene)
     return refuse([{ code: "row/gone", path: [], message: "This scene was deleted in the meantime." }]);
@@ -29,71 +60,38 @@ export async function orderAction(form: Fields, sceneId: string) {
     const outcome = await patchRow("scenes", scene.id, change, label, at);
     return outcome.ok ? done : refuse(outcome.problems);
   };
-  switch (textOf(form, "intent")) {
-    case "forget":
-      return patch(
-        {
-          orderWishes: scene.orderWishes.filter(
-            (w) => !(w.before === textOf(form, "before") && w.after === textOf(form, "after")),
-          ),
-        },
-        "Take a wish back",
-      );
-    case "undo-change":
-      return patch(
-        { orderChanges: scene.orderChanges.filter((_, i) => i !== Number(textOf(form, "at"))) },
-        "Take a change of the order back",
-      );
-    case "keep-rule":
-      return patch(
-        { setAside: scene.setAside.filter((_, i) => i !== Number(textOf(form, "at"))) },
-        "Keep a rule again",
-      );
-    case "school": {
-      const { [textOf(form, "topic") as SchoolTopic]: _, ...others } = scene.orderSchools;
-      const choice = textOf(form, "choice");
-      return patch(
-        { orderSchools: { ...others, ...(choice === "" ? {} : { [textOf(form, "topic")]: choice }) } },
-        "Choose a school",
-      );
-    }
-    case "move":
-      return patch(
-        withMove(scene, { kind: "move", before: textOf(form, "before"), after: textOf(form, "after") }),
-        textOf(form, "label") || "Move a step",
-      );
-    case "keep-typed":
-      return patch(
-        {
-          orderWishes: [
-            ...scene.orderWishes,
-            {
-              before: textOf(form, "before"),
-              after: textOf(form, "after"),
-              override: textOf(form, "rule"),
-              note: "as it was typed",
-            },
-          ],
-        },
-        "Keep the order as typed",
-      );
-    case "own":
-      return putIn(form, scene, patch);
-    case "tell":
-      return tell(form, scene, patch);
-    case "aside":
-      return setAside(form, scene, patch);
-    case "accept":
-      return accept(form, scene, at, today);
-    case "away":
-    case "back":
-      return away(form, at, today);
-    default:
-      return refuse([{ code: "order/unknown", path: [], message: "That cannot be done with an order." }]);
-  }
+  const act = acts[textOf(form, "intent")];
+  if (!act)
+    return refuse([{ code: "order/unknown", path: [], message: "That cannot be done with an order." }]);
+  return act(form, scene, patch);
 }
 
-type Patch = (change: Partial<Scene>, label: string) => Promise<unknown>;
+/** A wish is taken back. */
+function forget(form: Fields, scene: Scene, patch: Patch) {
+  const [before, after] = [textOf(form, "before"), textOf(form, "after")];
+  const orderWishes = scene.orderWishes.filter((w) => !(w.before === before && w.after === after));
+  return patch({ orderWishes }, "Take a wish back");
+}
+
+/** Which of the schools about the order holds in this scene; none said: the usual one. */
+function chooseSchool(form: Fields, scene: Scene, patch: Patch) {
+  const topic = textOf(form, "topic") as SchoolTopic;
+  const { [topic]: _, ...others } = scene.orderSchools;
+  const choice = textOf(form, "choice");
+  const orderSchools = { ...others, ...(choice === "" ? {} : { [topic]: choice }) };
+  return patch({ orderSchools }, "Choose a school");
+}
+
+/** Two layers stay as they were typed, though a rule says otherwise. */
+function keepTyped(form: Fields, scene: Scene, patch: Patch) {
+  const wish = {
+    before: textOf(form, "before"),
+    after: textOf(form, "after"),
+    override: textOf(form, "rule"),
+    note: "as it was typed",
+  };
+  return patch({ orderWishes: [...scene.orderWishes, wish] }, "Keep the order as typed");
+}
 
 /** A step of the builder's own, new or changed. */
 async function putIn(form: Fields, scene: Scene, patch: Patch) {
@@ -159,7 +157,9 @@ async function setAside(form: Fields, scene: Scene, patch: Patch) {
   );
 }
 
-async function accept(form: Fields, scene: Scene, at: string, today: string) {
+/** The plan as it stands is kept: its dates are promised from now on. */
+async function accept(form: Fields, scene: Scene) {
+  const { at, today } = localNow();
   const slots = JSON.parse(textOf(form, "slots")) as AcceptedPlan["slots"];
   const last = await appDatabase().plans.get(scene.id);
   const outcome = await putRow(
@@ -171,7 +171,9 @@ async function accept(form: Fields, scene: Scene, at: string, today: string) {
   return outcome.ok ? done : refuse(outcome.problems);
 }
 
-async function away(form: Fields, at: string, today: string) {
+/** An evening is lost, or won back. */
+async function away(form: Fields) {
+  const { at, today } = localNow();
   const rooms = await getRooms();
   const day = textOf(form, "day");
   const back = textOf(form, "intent") === "back";

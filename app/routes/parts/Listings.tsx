@@ -118,6 +118,32 @@ const saysOf = ({ listing: { kit, supports, smallestDetailMm } }: ListingPlan): 
     ...(smallestDetailMm === null ? [] : [`finest ${smallestDetailMm} mm`]),
   ].join(", ");
 
+function ListingName({ sceneId, r }: { readonly sceneId: string; readonly r: ListingPlan }) {
+  return (
+    <>
+      <Link
+        to={`/scenes/${sceneId}/parts/${r.part.id}`}
+        className="underline decoration-primer-3 underline-offset-4"
+      >
+        {r.part.name}
+      </Link>
+      <span className="block min-w-[18ch] text-[14px] text-ink-2">
+        {r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm
+        {r.listing.from !== "" && `, ${r.listing.from}`}
+      </span>
+    </>
+  );
+}
+
+function Printed({ name, way }: { readonly name: string; readonly way: ListingPlan["ways"][number] }) {
+  return (
+    <span className="grid justify-items-end gap-1">
+      <FigureView figure={way.minutes} label={`${name}: machine time`} />
+      <FigureView figure={way.grams} label={`${name}: material`} />
+    </span>
+  );
+}
+
 const columnsOf = (
   sceneId: string,
   currency: string,
@@ -127,20 +153,7 @@ const columnsOf = (
     id: "name",
     header: "listing",
     accessorFn: (r) => r.part.name,
-    cell: ({ row: { original: r } }) => (
-      <>
-        <Link
-          to={`/scenes/${sceneId}/parts/${r.part.id}`}
-          className="underline decoration-primer-3 underline-offset-4"
-        >
-          {r.part.name}
-        </Link>
-        <span className="block min-w-[18ch] text-[14px] text-ink-2">
-          {r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm
-          {r.listing.from !== "" && `, ${r.listing.from}`}
-        </span>
-      </>
-    ),
+    cell: ({ row: { original: r } }) => <ListingName sceneId={sceneId} r={r} />,
   },
   {
     id: "price",
@@ -164,15 +177,7 @@ const columnsOf = (
     id: "hours",
     header: "printed",
     accessorFn: (r) => r.ways[0]?.minutes.value ?? 0,
-    cell: ({ row: { original: r } }) =>
-      r.ways[0] ? (
-        <span className="grid justify-items-end gap-1">
-          <FigureView figure={r.ways[0].minutes} label={`${r.part.name}: machine time`} />
-          <FigureView figure={r.ways[0].grams} label={`${r.part.name}: material`} />
-        </span>
-      ) : (
-        "–"
-      ),
+    cell: ({ row: { original: r } }) => (r.ways[0] ? <Printed name={r.part.name} way={r.ways[0]} /> : "–"),
     meta: { figures: true },
   },
   {

@@ -1,10 +1,11 @@
 import { shelfLabels } from "./view";
 import { printOf } from "#core/scene/part";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { type RefObject, useEffect, useMemo, useRef, useState } from "react";
 import type { Plan } from "#core/plan/plan";
 import { adultModelMm } from "#core/scale/figureSize";
 import { outlinePath } from "#ui/Mat";
 import { MatGrid } from "#ui/MatGrid";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 
 type Place = { p: Plan["parts"][number]; x: number; w: number };
 
@@ -34,38 +35,9 @@ export function Shelf({
   const width = Math.max(lengthMm * pxPerMm, 300);
   const height = tallest * pxPerMm;
   const scroller = useRef<HTMLDivElement>(null);
-  const [sight, setSight] = useState({ from: 0, to: 2400 });
-  useEffect(() => {
-    const box = scroller.current;
-    if (!box) return;
-    const look = () =>
-      setSight((s) => {
-        const from = Math.floor(box.scrollLeft / MARGIN_PX) * MARGIN_PX - MARGIN_PX;
-        const to = from + box.clientWidth + 3 * MARGIN_PX;
-        return s.from === from && s.to === to ? s : { from, to };
-      });
-    look();
-    box.addEventListener("scroll", look, { passive: true });
-    const resized = new ResizeObserver(look);
-    resized.observe(box);
-    return () => {
-      box.removeEventListener("scroll", look);
-      resized.disconnect();
-    };
-  }, []);
+  const sight = useSight(scroller);
   const chosenAt = places.find((q) => q.p.part.id === selected);
-  const from = chosenAt ? chosenAt.x * pxPerMm : null;
-  const to = chosenAt ? (chosenAt.x + chosenAt.w) * pxPerMm : null;
-  useEffect(() => {
-    const box = scroller.current;
-    if (
-      box &&
-      from !== null &&
-      to !== null &&
-      (from < box.scrollLeft || to > box.scrollLeft + box.clientWidth)
-    )
-      box.scrollLeft = from - 40;
-  }, [from, to]);
+  useBroughtIntoSight(scroller, chosenAt, pxPerMm);
   const inSight = places.filter(
     ({ x, w, p }) => ((x + w) * pxPerMm >= sight.from && x * pxPerMm <= sight.to) || p.part.id === selected,
   );
@@ -95,18 +67,71 @@ export function Shelf({
             onSelect={onSelect}
           />
           <line x1="0" x2={width} y1={height + 8} y2={height + 8} stroke="var(--chalk)" strokeWidth="2" />
-          {shelfLabels(
-            places.map(({ p, x }) => ({ name: p.part.name, xPx: x * pxPerMm })),
-            width,
-          )
-            .filter((_, i) => inSight.includes(places[i]!))
-            .map(({ text, xPx, row }) => (
-              <ShelfName key={`${text} ${xPx}`} text={text} xPx={xPx} height={height} row={row} />
-            ))}
+          <ShelfNames places={places} inSight={inSight} pxPerMm={pxPerMm} width={width} height={height} />
         </svg>
       </div>
     </div>
   );
+}
+
+/** What of a wide shelf is in sight, px, in steps, with room on both sides. */
+function useSight(scroller: RefObject<HTMLDivElement | null>) {
+  const [sight, setSight] = useState({ from: 0, to: 2400 });
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box) return;
+    const look = () =>
+      setSight((s) => {
+        const from = Math.floor(box.scrollLeft / MARGIN_PX) * MARGIN_PX - MARGIN_PX;
+        const to = from + box.clientWidth + 3 * MARGIN_PX;
+        return s.from === from && s.to === to ? s : { from, to };
+      });
+    look();
+    box.addEventListener("scroll", look, { passive: true });
+    const resized = new ResizeObserver(look);
+    resized.observe(box);
+    return () => {
+      box.removeEventListener("scroll", look);
+      resized.disconnect();
+    };
+  }, [scroller]);
+  return sight;
+}
+
+/** Scrolls to what was selected elsewhere. */
+function useBroughtIntoSight(
+  scroller: RefObject<HTMLDivElement | null>,
+  place: Place | undefined,
+  pxPerMm: number,
+) {
+  const from = place ? place.x * pxPerMm : null;
+  const to = place ? (place.x + place.w) * pxPerMm : null;
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box || from === null || to === null) return;
+    if (from < box.scrollLeft || to > box.scrollLeft + box.clientWidth) box.scrollTo({ left: from - 40 });
+  }, [scroller, from, to]);
+}
+
+function ShelfNames({
+  places,
+  inSight,
+  pxPerMm,
+  width,
+  height,
+}: {
+  readonly places: readonly Place[];
+  readonly inSight: readonly Place[];
+  readonly pxPerMm: number;
+  readonly width: number;
+  readonly height: number;
+}) {
+  const names = places.map(({ p, x }) => ({ name: p.part.name, xPx: x * pxPerMm }));
+  return shelfLabels(names, width)
+    .filter((_, i) => inSight.includes(places[i]!))
+    .map(({ text, xPx, row }) => (
+      <ShelfName key={`${text} ${xPx}`} text={text} xPx={xPx} height={height} row={row} />
+    ));
 }
 
 function ShelfName({
@@ -202,10 +227,6 @@ function ShelfPart({
   odd: boolean;
   onSelect: (id: string) => void;
 }) {
-  const {
-    measurement: m,
-    rescale: { factor: f },
-  } = p;
   return (
     <g
       role="button"
@@ -222,31 +243,45 @@ function ShelfPart({
         }
       }}
     >
-      {m ? (
-        <path
-          className="shape"
-          d={outlinePath(m.front)}
-          fillRule="evenodd"
-          transform={`scale(${f}) translate(${-m.box.min[0]} ${-m.box.min[2]})`}
-          fill="var(--chalk)"
-          fillOpacity={chosen ? 0.35 : 0.15}
-          stroke={chosen || odd ? "var(--tape)" : "var(--chalk)"}
-          strokeWidth={chosen ? 2.5 : 1.4}
-          strokeDasharray={odd && !chosen ? "5 4" : undefined}
-          vectorEffect="non-scaling-stroke"
-        />
-      ) : (
-        <rect
-          className="shape"
-          width={p.sizeMm![0]}
-          height={p.sizeMm![2]}
-          fill="var(--chalk)"
-          fillOpacity={0.15}
-          stroke="var(--chalk)"
-          strokeDasharray="4 3"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
+      <Outline p={p} chosen={chosen} odd={odd} />
     </g>
+  );
+}
+
+function Outline({
+  p: { measurement: m, rescale, sizeMm },
+  chosen,
+  odd,
+}: {
+  readonly p: PartPlan;
+  readonly chosen: boolean;
+  readonly odd: boolean;
+}) {
+  if (!m)
+    return (
+      <rect
+        className="shape"
+        width={sizeMm![0]}
+        height={sizeMm![2]}
+        fill="var(--chalk)"
+        fillOpacity={0.15}
+        stroke="var(--chalk)"
+        strokeDasharray="4 3"
+        vectorEffect="non-scaling-stroke"
+      />
+    );
+  return (
+    <path
+      className="shape"
+      d={outlinePath(m.front)}
+      fillRule="evenodd"
+      transform={`scale(${rescale.factor}) translate(${-m.box.min[0]} ${-m.box.min[2]})`}
+      fill="var(--chalk)"
+      fillOpacity={chosen ? 0.35 : 0.15}
+      stroke={chosen || odd ? "var(--tape)" : "var(--chalk)"}
+      strokeWidth={chosen ? 2.5 : 1.4}
+      strokeDasharray={odd && !chosen ? "5 4" : undefined}
+      vectorEffect="non-scaling-stroke"
+    />
   );
 }

@@ -7,6 +7,8 @@ import { saveFile } from "#app/jobs/saveFile";
 import { Button } from "#ui/Button";
 import { useToast } from "#ui/Toasts";
 
+const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
+
 /** Parts at the scene's scale as files, and their bill: the ticked ones, one, or all. */
 export function TakeAway({
   plan,
@@ -21,17 +23,17 @@ export function TakeAway({
   const [busy, setBusy] = useState(false);
   const say = useToast();
   const name = `${sceneName.toLowerCase().replaceAll(/\W+/g, "-")}${partIds ? `-${partIds.length}` : ""}`;
-  const run = async (job: () => Promise<void>) => {
+  const write = async (bytes: () => Promise<Uint8Array>, end: string, type: string) => {
     setBusy(true);
     try {
-      await job();
+      saveFile(await bytes(), `${name}${end}`, type);
     } catch {
       say("The files could not be written. Try again, or with fewer parts.");
     } finally {
       setBusy(false);
     }
   };
-  const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
+  const run = (...file: Parameters<typeof write>) => void write(...file);
   return (
     <div
       className="flex flex-wrap items-center gap-2"
@@ -41,20 +43,14 @@ export function TakeAway({
       <Button
         icon={<Download {...icon} />}
         disabled={busy}
-        onClick={() =>
-          void run(async () =>
-            saveFile(await scaledStlZip(plan, currency, partIds), `${name}-stl.zip`, "application/zip"),
-          )
-        }
+        onClick={() => run(() => scaledStlZip(plan, currency, partIds), "-stl.zip", "application/zip")}
       >
         Scaled STL
       </Button>
       <Button
         icon={<Box {...icon} />}
         disabled={busy}
-        onClick={() =>
-          void run(async () => saveFile(await scaledThreeMf(plan, partIds), `${name}.3mf`, "model/3mf"))
-        }
+        onClick={() => run(() => scaledThreeMf(plan, partIds), ".3mf", "model/3mf")}
       >
         Scaled 3MF
       </Button>

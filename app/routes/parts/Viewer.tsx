@@ -5,7 +5,7 @@ import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import { type DetailLimit, smallestPrinted } from "#core/scale/limits";
 import type { ReferenceFeature } from "#core/scale/features";
 import type { Section, Sight } from "#ui/PartViewer";
-import { openInspection } from "#workers/inspect";
+import { type Inspection, openInspection } from "#workers/inspect";
 import { ViewerTools } from "./ViewerTools";
 import { HEIGHT_MM } from "./readings";
 import { ViewerReading } from "./ViewerReading";
@@ -36,14 +36,7 @@ export function Viewer({
   const reading = useReading(inspection, factor, leastMm);
   const [axis, setAxis] = useState("none");
   const [cut, setCut] = useState(50);
-  const [picking, setPicking] = useState(false);
-  const [picks, setPicks] = useState<readonly Picked[]>([]);
-  const pick = async (sight: Sight) => {
-    const found = await inspection.pick(sight.origin, sight.direction, sight.within);
-    if (found) setPicks((before) => (before.length === 2 ? [found] : [...before, found]));
-  };
-  const section: Section | null =
-    axis === "none" ? null : { axis: Number(axis) as 0 | 1 | 2, share: cut / 100 };
+  const { picking, setPicking, picks, setPicks, pick } = usePicks(inspection);
   return (
     <div className="grid gap-2">
       <ViewerTools
@@ -64,7 +57,7 @@ export function Viewer({
           label={`${part.name}, turn it by drag or with the arrow keys${picking ? "; Enter picks what is under the cross" : ""}`}
           marked={reading.result?.marked ?? null}
           lines={reading.lines}
-          section={section}
+          section={sectionOf(axis, cut)}
           heightEvery={reading.reading === "heights" ? HEIGHT_MM / factor : 0}
           picks={picks.map((x) => x.at)}
           {...(picking ? { onPick: (sight: Sight) => void pick(sight) } : {})}
@@ -81,3 +74,18 @@ export function Viewer({
     </div>
   );
 }
+
+/** Two points picked on the mesh; a third begins anew. */
+function usePicks(inspection: Inspection) {
+  const [picking, setPicking] = useState(false);
+  const [picks, setPicks] = useState<readonly Picked[]>([]);
+  const pick = async (sight: Sight) => {
+    const found = await inspection.pick(sight.origin, sight.direction, sight.within);
+    if (found) setPicks((before) => (before.length === 2 ? [found] : [...before, found]));
+  };
+  return { picking, setPicking, picks, setPicks, pick };
+}
+
+/** @param cut percent of the part's size along the axis */
+const sectionOf = (axis: string, cut: number): Section | null =>
+  axis === "none" ? null : { axis: Number(axis) as 0 | 1 | 2, share: cut / 100 };

@@ -1,6 +1,6 @@
 import { useCurrency } from "#ui/Currency";
 import { Box, CalendarDays, Download, FileText, Table2 } from "lucide-react";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Button } from "#ui/Button";
 import { useToast } from "#ui/Toasts";
 import { usePlatesOut } from "#app/hooks/usePlatesOut";
@@ -8,45 +8,86 @@ import { PlatesOutState } from "./PlatesOutState";
 import { calendarOf, planCsv, platesPdf, scaledStlZip, scaledThreeMf } from "#app/jobs/exports";
 import { saveFile } from "#app/jobs/saveFile";
 import { useScene } from "#app/routes/scenes/useScene";
+import type { SceneView } from "#app/jobs/sceneView";
+
+/** A file to be written, and what it is called while it is. */
+type WrittenFile = {
+  readonly label: string;
+  readonly what: string;
+  readonly icon: ReactNode;
+  readonly end: string;
+  readonly type: string;
+  readonly bytes: () => Promise<Uint8Array | string> | string;
+};
+
+const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
+
+const filesOf = (
+  { input: { scene, now, accepted }, plan }: SceneView,
+  currency: string,
+): readonly WrittenFile[] => [
+  {
+    label: "Drawings, PDF",
+    what: "drawings",
+    icon: <FileText {...icon} />,
+    end: "-plates.pdf",
+    type: "application/pdf",
+    bytes: () => platesPdf(plan, scene.name),
+  },
+  {
+    label: "Calendar",
+    what: "calendar",
+    icon: <CalendarDays {...icon} />,
+    end: ".ics",
+    type: "text/calendar",
+    bytes: () => calendarOf(plan, scene.id, scene.name, now.today, accepted),
+  },
+  {
+    label: "Table, CSV",
+    what: "table",
+    icon: <Table2 {...icon} />,
+    end: "-plates.csv",
+    type: "text/csv",
+    bytes: () => planCsv(plan, now.today),
+  },
+  {
+    label: "Scaled STL, all parts",
+    what: "STL files",
+    icon: <Download {...icon} />,
+    end: "-stl.zip",
+    type: "application/zip",
+    bytes: () => scaledStlZip(plan, currency),
+  },
+  {
+    label: "Scaled 3MF",
+    what: "3MF file",
+    icon: <Box {...icon} />,
+    end: ".3mf",
+    type: "model/3mf",
+    bytes: () => scaledThreeMf(plan),
+  },
+];
 
 /** What leaves the app for the printers, the wall and the calendar. */
 export function ExportButtons() {
   const currency = useCurrency();
-  const {
-    input: { scene, now, accepted },
-    plan,
-  } = useScene();
+  const view = useScene();
+  const { plan } = view;
   const [busy, setBusy] = useState<string | null>(null);
   const plates = usePlatesOut(plan);
   const say = useToast();
-  const name = scene.name.toLowerCase().replaceAll(/\W+/g, "-");
-  const run = async (what: string, job: () => Promise<void>) => {
+  const name = view.input.scene.name.toLowerCase().replaceAll(/\W+/g, "-");
+  const write = async ({ what, bytes, end, type }: WrittenFile) => {
     setBusy(what);
     try {
-      await job();
+      saveFile(await bytes(), `${name}${end}`, type);
     } catch {
       say(`The ${what} could not be written. Try again, or with fewer parts.`);
     } finally {
       setBusy(null);
     }
   };
-  const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
-  const file = (
-    label: string,
-    what: string,
-    symbol: React.ReactNode,
-    end: string,
-    type: string,
-    bytes: () => Promise<Uint8Array | string> | string,
-  ) => (
-    <Button
-      icon={symbol}
-      disabled={busy !== null}
-      onClick={() => void run(what, async () => saveFile(await bytes(), `${name}${end}`, type))}
-    >
-      {label}
-    </Button>
-  );
+  const files = filesOf(view, currency);
   return (
     <section aria-label="Take away" className="grid gap-2">
       <h2>Take away</h2>
@@ -65,24 +106,11 @@ export function ExportButtons() {
         >
           Plates, STL
         </Button>
-        {file("Drawings, PDF", "drawings", <FileText {...icon} />, "-plates.pdf", "application/pdf", () =>
-          platesPdf(plan, scene.name),
-        )}
-        {file("Calendar", "calendar", <CalendarDays {...icon} />, ".ics", "text/calendar", () =>
-          calendarOf(plan, scene.id, scene.name, now.today, accepted),
-        )}
-        {file("Table, CSV", "table", <Table2 {...icon} />, "-plates.csv", "text/csv", () =>
-          planCsv(plan, now.today),
-        )}
-        {file(
-          "Scaled STL, all parts",
-          "STL files",
-          <Download {...icon} />,
-          "-stl.zip",
-          "application/zip",
-          () => scaledStlZip(plan, currency),
-        )}
-        {file("Scaled 3MF", "3MF file", <Box {...icon} />, ".3mf", "model/3mf", () => scaledThreeMf(plan))}
+        {files.map((f) => (
+          <Button key={f.label} icon={f.icon} disabled={busy !== null} onClick={() => void write(f)}>
+            {f.label}
+          </Button>
+        ))}
         {busy && <span role="status">Writing the {busy}…</span>}
       </div>
       <PlatesOutState out={plates} />

@@ -12,6 +12,7 @@ import { localNow } from "#app/clock";
 import type { SceneView } from "#app/jobs/sceneView";
 import { placeOnPlate } from "#workers/plan";
 import type { Plan } from "#core/plan/plan";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /**
  * What would still go on this bed: spares of what is printed in the same material, fragile things first. On
@@ -21,55 +22,20 @@ export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: Sce
   const [found, setFound] = useState<readonly string[] | null>(null);
   const [busy, setBusy] = useState(false);
   const say = useToast();
-  const bed = usableBed(plate.printer);
   const resin = plate.printer.process === "resin";
-  const highest = Math.max(0, ...plate.laid.map((l) => l.heightMm));
-  // Lower than the plate is already, so that resin takes no longer for it.
-  const candidates = plan.parts
-    .filter(
-      (p) =>
-        p.chosen?.printer.id === plate.printer.id &&
-        p.chosen.material?.id === plate.material?.id &&
-        p.chosen.fit.kind === "fits" &&
-        p.asItLies &&
-        (!resin || (p.body?.sizeMm[2] ?? 0) <= highest + 0.05),
-    )
-    .sort((a, b) => b.part.count - a.part.count || a.chosen!.one.minutes.value - b.chosen!.one.minutes.value)
-    .slice(0, 12);
+  const candidates = couldGoOn(plan, plate);
   if (plate.freeShare < 0.08 || candidates.length === 0) return null;
   const look = async () => {
     setBusy(true);
-    const fits: string[] = [];
-    const others = plate.laid.map((l): NestPiece => ({ id: l.id, shape: l.id, outline: l.lines }));
-    for (const p of candidates) {
-      const outline = outlineOf(p);
-      const b = boundsOf(outline);
-      if (Math.min(b.x1 - b.x0, b.y1 - b.y0) > Math.max(bed[0], bed[1])) continue;
-      if (
-        await placeOnPlate(
-          { id: "spare", shape: "spare", outline },
-          others,
-          others.map((o) => ({ id: o.id, xMm: 0, yMm: 0, turnDeg: 0 })),
-          bed[0],
-          bed[1],
-          SPACING_MM[plate.printer.process],
-        )
-      )
-        fits.push(p.part.id);
-    }
-    setFound(fits);
+    setFound(await thatFit(candidates, plate));
     setBusy(false);
   };
   const add = async (partId: string) => {
-    const p = plan.parts.find((x) => x.part.id === partId)!;
-    const outcome = await patchRow(
-      "parts",
-      partId,
-      { print: { spares: printOf(p.part).spares + 1 } },
-      `One spare ${p.part.name}`,
-      localNow().at,
-    );
-    say(outcome.ok ? `One spare ${p.part.name} is planned.` : outcome.problems[0]!.message, undoAction);
+    const { part } = plan.parts.find((x) => x.part.id === partId)!;
+    const spares = printOf(part).spares + 1;
+    const label = `One spare ${part.name}`;
+    const outcome = await patchRow("parts", partId, { print: { spares } }, label, localNow().at);
+    say(outcome.ok ? `${label} is planned.` : outcome.problems[0]!.message, undoAction);
   };
   return (
     <section className="panel grid gap-2" aria-label="Free bed">
@@ -92,6 +58,43 @@ export function FreeBed({ plate, view: { plan } }: { plate: PlatePlan; view: Sce
       )}
     </section>
   );
+}
+
+const MOST_TRIED = 12;
+
+/** Parts that go on the same machine in the same material, most copies first, then the shortest. */
+function couldGoOn(plan: Plan, plate: PlatePlan): readonly PartPlan[] {
+  const resin = plate.printer.process === "resin";
+  const highest = Math.max(0, ...plate.laid.map((l) => l.heightMm));
+  return plan.parts
+    .filter(
+      (p) =>
+        p.chosen?.printer.id === plate.printer.id &&
+        p.chosen.material?.id === plate.material?.id &&
+        p.chosen.fit.kind === "fits" &&
+        p.asItLies &&
+        // Lower than the plate is already, so that resin takes no longer for it.
+        (!resin || (p.body?.sizeMm[2] ?? 0) <= highest + 0.05),
+    )
+    .sort((a, b) => b.part.count - a.part.count || a.chosen!.one.minutes.value - b.chosen!.one.minutes.value)
+    .slice(0, MOST_TRIED);
+}
+
+/** @returns ids of the parts that find a place among what lies on the plate */
+async function thatFit(candidates: readonly PartPlan[], plate: PlatePlan): Promise<readonly string[]> {
+  const [w, d] = usableBed(plate.printer);
+  const others = plate.laid.map((l): NestPiece => ({ id: l.id, shape: l.id, outline: l.lines }));
+  const where = others.map((o) => ({ id: o.id, xMm: 0, yMm: 0, turnDeg: 0 }));
+  const fits: string[] = [];
+  for (const p of candidates) {
+    const outline = outlineOf(p);
+    const b = boundsOf(outline);
+    if (Math.min(b.x1 - b.x0, b.y1 - b.y0) > Math.max(w, d)) continue;
+    const spare = { id: "spare", shape: "spare", outline };
+    if (await placeOnPlate(spare, others, where, w, d, SPACING_MM[plate.printer.process]))
+      fits.push(p.part.id);
+  }
+  return fits;
 }
 
 function FreeBedParts({

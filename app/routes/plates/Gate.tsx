@@ -44,9 +44,7 @@ export function Gate({
       gate: { skipped: left.length > 0, ticked: [...ticked] },
     });
     if (refused) return setSaid(refused);
-    say(
-      `Plate ${plate.number} was started on ${plate.printer.name}${machine === "simulated" ? ", simulated" : ""}${left.length > 0 ? `; ${left.length} of the list were passed over, and the log knows` : ""}.`,
-    );
+    say(startedWords(plate, machine, left.length));
     onStarted();
     return undefined;
   };
@@ -68,12 +66,7 @@ export function Gate({
         A machine that runs while nobody watches: smoke alarm, clear surroundings, the maker's instructions,
         local and landlord's rules.
       </p>
-      {cut.length > 0 && (
-        <p role="alert" className="text-oxide">
-          {cut.join(", ")} {cut.length === 1 ? "is" : "are"} drawn as equal boxes so far. Cut{" "}
-          {cut.length === 1 ? "it" : "them"} first; then this plate can be started.
-        </p>
-      )}
+      {cut.length > 0 && <CutFirst cut={cut} />}
       {said && (
         <p role="alert" className="text-oxide">
           {said}
@@ -82,6 +75,22 @@ export function Gate({
       <GateStart cut={cut} start={start} left={left} speed={speed} setSpeed={setSpeed} />
     </section>
   );
+}
+
+/** What is not cut yet cannot be printed. */
+function CutFirst({ cut }: { readonly cut: readonly string[] }) {
+  return (
+    <p role="alert" className="text-oxide">
+      {cut.join(", ")} {cut.length === 1 ? "is" : "are"} drawn as equal boxes so far. Cut{" "}
+      {cut.length === 1 ? "it" : "them"} first; then this plate can be started.
+    </p>
+  );
+}
+
+function startedWords(plate: PlatePlan, machine: "real" | "simulated", passedOver: number): string {
+  const how = machine === "simulated" ? ", simulated" : "";
+  const left = passedOver > 0 ? `; ${passedOver} of the list were passed over, and the log knows` : "";
+  return `Plate ${plate.number} was started on ${plate.printer.name}${how}${left}.`;
 }
 
 function GateStart({

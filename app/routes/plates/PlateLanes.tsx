@@ -5,7 +5,7 @@ import type { Printer } from "#core/print/printer";
 import { outlinePath } from "#ui/Mat";
 import { axisDay, momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";
-import { lanePicture, type LaneBed, NARROWEST } from "./lanes";
+import { lanePicture, type LaneBed, NARROWEST, type LanePicture, type Lane } from "./lanes";
 import type { PlateRun } from "#core/scene/plateRun";
 import type { WeekHours } from "#core/steps/hours";
 
@@ -41,11 +41,7 @@ export function PlateLanes({
     1000,
     plan.plates.some((p) => p.running),
   );
-  const firstDay = Math.floor(picture.startMinute / 1440) * 1440;
-  const days = Array.from(
-    { length: Math.ceil((picture.endMinute - firstDay) / 1440) + 1 },
-    (_, i) => firstDay + i * 1440,
-  );
+  const days = daysOf(picture);
   // Few labels on a long calendar.
   const every = Math.max(1, Math.ceil(LABEL_PX / (24 * picture.pxPerHour)));
   const windows = plan.clock.hours;
@@ -68,53 +64,69 @@ export function PlateLanes({
             />
           ))}
         </svg>
-        {picture.lanes.map(({ printer, beds, height, others }) => (
-          <section key={printer.id} aria-label={printer.name} className="mb-3">
-            <h2 className="text-[16px]">
-              {printer.name}{" "}
-              <span className="font-sans text-[13px] font-normal opacity-80">
-                {printer.process}, {printer.bedMm.join(" × ")} mm, {printer.layerMm} mm layers
-              </span>
-            </h2>
-            <div className="relative" style={{ height: height + WORDS + BAR + 22 }}>
-              <svg
-                className="absolute inset-0"
-                width={picture.width}
-                height={height + WORDS + BAR + 22}
-                aria-hidden
-              >
-                <line
-                  x1={0}
-                  x2={picture.width}
-                  y1={height + WORDS + BAR + 16}
-                  y2={height + WORDS + BAR + 16}
-                  stroke="var(--chalk)"
-                  opacity={0.4}
-                />
-                {others.map((o, i) => (
-                  <OtherRun key={i} o={o} height={height} />
-                ))}
-                {beds.map(
-                  (b) =>
-                    b.bar && <BedColumn key={b.plate.id} b={b} bar={b.bar} height={height} chosen={chosen} />,
-                )}
-              </svg>
-              {beds.map((b) => (
-                <BedButton
-                  key={b.plate.id}
-                  b={b}
-                  chosen={chosen}
-                  onChoose={onChoose}
-                  today={today}
-                  nowMs={nowMs}
-                  decides={decides}
-                />
-              ))}
-            </div>
-          </section>
+        {picture.lanes.map((lane) => (
+          <PrinterLane
+            key={lane.printer.id}
+            lane={lane}
+            widthPx={picture.width}
+            chosen={chosen}
+            onChoose={onChoose}
+            today={today}
+            nowMs={nowMs}
+            decides={decides}
+          />
         ))}
       </div>
     </div>
+  );
+}
+
+/** The midnights that are shown, plan minutes. */
+function daysOf({ startMinute, endMinute }: LanePicture): readonly number[] {
+  const firstDay = Math.floor(startMinute / 1440) * 1440;
+  const count = Math.ceil((endMinute - firstDay) / 1440) + 1;
+  return Array.from({ length: count }, (_, i) => firstDay + i * 1440);
+}
+
+/** One machine: its beds in a row, and under them its runs in time. */
+function PrinterLane({
+  lane: { printer, beds, height, others },
+  widthPx,
+  ...shown
+}: {
+  readonly lane: Lane;
+  readonly widthPx: number;
+  readonly chosen: string | null;
+  readonly onChoose: (plateId: string) => void;
+  readonly today: string;
+  readonly nowMs: number;
+  readonly decides: ReadonlySet<string>;
+}) {
+  const line = height + WORDS + BAR + 16;
+  return (
+    <section aria-label={printer.name} className="mb-3">
+      <h2 className="text-[16px]">
+        {printer.name}{" "}
+        <span className="font-sans text-[13px] font-normal opacity-80">
+          {printer.process}, {printer.bedMm.join(" × ")} mm, {printer.layerMm} mm layers
+        </span>
+      </h2>
+      <div className="relative" style={{ height: line + 6 }}>
+        <svg className="absolute inset-0" width={widthPx} height={line + 6} aria-hidden>
+          <line x1={0} x2={widthPx} y1={line} y2={line} stroke="var(--chalk)" opacity={0.4} />
+          {others.map((o, i) => (
+            <OtherRun key={i} o={o} height={height} />
+          ))}
+          {beds.map(
+            (b) =>
+              b.bar && <BedColumn key={b.plate.id} b={b} bar={b.bar} height={height} chosen={shown.chosen} />,
+          )}
+        </svg>
+        {beds.map((b) => (
+          <BedButton key={b.plate.id} b={b} {...shown} />
+        ))}
+      </div>
+    </section>
   );
 }
 
@@ -131,7 +143,7 @@ function BedButton({
   readonly onChoose: (plateId: string) => void;
   readonly today: string;
   readonly nowMs: number;
-  readonly decides: Set<string>;
+  readonly decides: ReadonlySet<string>;
 }) {
   return (
     <button
@@ -222,7 +234,7 @@ function DayHead({
   readonly xOf: (minute: number) => number;
   readonly i: number;
   readonly every: number;
-  readonly days: number[];
+  readonly days: readonly number[];
   readonly today: string;
   readonly windows: WeekHours;
   readonly plan: Plan;

@@ -7,6 +7,7 @@ import { dayText } from "#app/clock";
 import { useJob } from "#app/hooks/useJob";
 import type { SceneView } from "#app/jobs/sceneView";
 import { askWhatIf } from "#workers/plan";
+import { figures, PlainTable } from "#ui/PlainTable";
 
 /** Another printer, thinner layers, another evening: the plan made again for each, on demand. */
 export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
@@ -35,41 +36,23 @@ export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
         </p>
       )}
       {job.value && base && (
-        <div
+        <PlainTable
+          label="What each change would do"
           className="mt-2 overflow-x-auto"
-          tabIndex={0}
-          role="region"
-          aria-label="What each change would do"
+          heads={[
+            "change",
+            "all printed",
+            "all done",
+            ...(base.chance === null ? [] : [figures("chance of the date")]),
+            figures("machine hours"),
+            figures("money"),
+            figures("layers plain"),
+          ]}
         >
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">change</th>
-                <th scope="col">all printed</th>
-                <th scope="col">all done</th>
-                {base.chance !== null && (
-                  <th scope="col" data-figures>
-                    chance of the date
-                  </th>
-                )}
-                <th scope="col" data-figures>
-                  machine hours
-                </th>
-                <th scope="col" data-figures>
-                  money
-                </th>
-                <th scope="col" data-figures>
-                  layers plain
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {job.value.map((l, i) => (
-                <WhatIfLine key={l.what} l={l} today={today} i={i} base={base} money={money} />
-              ))}
-            </tbody>
-          </table>
-        </div>
+          {job.value.map((l, i) => (
+            <WhatIfLine key={l.what} l={l} today={today} i={i} base={base} money={money} />
+          ))}
+        </PlainTable>
       )}
     </section>
   );

@@ -35,10 +35,27 @@ export const NARROWEST = 122;
 const LEAST_PX_AN_HOUR = 3;
 const MOST_PX_AN_HOUR = 24;
 
+/** Minutes that are shown: from the hour before the first run, a day at least. */
+function spanOf(runs: readonly RunSlot[], nowMinute: number): readonly [start: number, end: number] {
+  const first = Math.min(
+    ...(runs.length > 0 ? runs.map((r) => Math.max(r.setupAt, nowMinute)) : [nowMinute]),
+  );
+  const start = Math.max(0, Math.floor(first / 60) * 60 - 60);
+  return [start, Math.max(start + 1440, ...runs.map((r) => r.clearedAt))];
+}
+
+/** Time across, px: an hour is as wide as the busiest machine's beds need, within limits. */
+function pxAnHour(plan: Plan, printers: readonly Printer[], hours: number): number {
+  const busiest = Math.max(
+    1,
+    ...printers.map((p) => plan.plates.filter((x) => x.printer.id === p.id).length),
+  );
+  return Math.max(LEAST_PX_AN_HOUR, Math.min(MOST_PX_AN_HOUR, (busiest * (WIDEST_BED + GAP)) / hours));
+}
+
 /**
  * Beds at one scale in a row for each machine, and under them their runs in time. A bed stands over the
- * beginning of its
- * run, or as near to the right of it as there is room.
+ * beginning of its run, or as near to the right of it as there is room.
  */
 export function lanePicture(plan: Plan, printers: readonly Printer[], nowMinute: number): LanePicture {
   const used = printers.filter(
@@ -46,66 +63,44 @@ export function lanePicture(plan: Plan, printers: readonly Printer[], nowMinute:
       plan.plates.some((x) => x.printer.id === p.id) || plan.otherRuns.some((o) => o.run.printerId === p.id),
   );
   const finite = plan.runs.filter((r) => Number.isFinite(r.clearedAt));
-  // From the hour before the first of it.
-  const startMinute = Math.max(
-    0,
-    Math.floor(
-      Math.min(...(finite.length > 0 ? finite.map((r) => Math.max(r.setupAt, nowMinute)) : [nowMinute])) / 60,
-    ) *
-      60 -
-      60,
-  );
-  const endMinute = Math.max(startMinute + 1440, ...finite.map((r) => r.clearedAt));
-  const hours = (endMinute - startMinute) / 60;
-  const busiest = Math.max(1, ...used.map((p) => plan.plates.filter((x) => x.printer.id === p.id).length));
-  const pxPerHour = Math.max(
-    LEAST_PX_AN_HOUR,
-    Math.min(MOST_PX_AN_HOUR, (busiest * (WIDEST_BED + GAP)) / hours),
-  );
+  const [startMinute, endMinute] = spanOf(finite, nowMinute);
+  const pxPerHour = pxAnHour(plan, used, (endMinute - startMinute) / 60);
   const xOf = (minute: number) => LEFT + ((minute - startMinute) / 60) * pxPerHour;
-  const pxPerMm = WIDEST_BED / Math.max(1, ...used.map((p) => p.bedMm[0]));
-  const lanes = used.map((printer): Lane => {
-    let free = LEFT;
-    const width = printer.bedMm[0] * pxPerMm;
-    const height = printer.bedMm[1] * pxPerMm;
-    const beds = plan.plates
-      .filter((p) => p.printer.id === printer.id)
-      .map((plate): LaneBed => {
-        const run = plan.runs.find((r) => r.plateId === plate.id) ?? null;
-        const timed = run && Number.isFinite(run.clearedAt) ? run : null;
-        const x = Math.max(free, timed ? xOf(timed.setupAt) : free);
-        free = x + Math.max(width, NARROWEST) + GAP;
-        return {
-          plate,
-          run,
-          x,
-          width,
-          height,
-          bar: timed && {
-            x: xOf(Math.max(startMinute, timed.setupAt)),
-            width: Math.max(3, xOf(timed.clearedAt) - xOf(Math.max(startMinute, timed.setupAt))),
-          },
-        };
-      });
-    const others = plan.otherRuns
-      .filter((o) => o.run.printerId === printer.id && Number.isFinite(o.run.clearedAt))
-      .map((o) => ({
-        x: xOf(o.run.setupAt),
-        width: Math.max(3, xOf(o.run.clearedAt) - xOf(o.run.setupAt)),
-        name: `${o.sceneName}, plate ${o.plateNumber}`,
-      }));
-    return { printer, beds, height, others };
-  });
-  return {
-    lanes,
-    pxPerHour,
-    startMinute,
-    endMinute,
-    xOf,
-    width:
-      Math.max(
-        xOf(endMinute),
-        ...lanes.flatMap((l) => [...l.beds.map((b) => b.x + b.width), ...l.others.map((o) => o.x + o.width)]),
-      ) + 20,
+  const barOf = ({ setupAt, clearedAt }: RunSlot, from: number) => {
+    const x = xOf(Math.max(from, setupAt));
+    return { x, width: Math.max(3, xOf(clearedAt) - x) };
   };
+  const pxPerMm = WIDEST_BED / Math.max(1, ...used.map((p) => p.bedMm[0]));
+  const lanes = used.map((printer): Lane => ({
+    printer,
+    beds: bedsOf(plan, printer, pxPerMm, xOf, (run) => barOf(run, startMinute)),
+    height: printer.bedMm[1] * pxPerMm,
+    others: plan.otherRuns
+      .filter((o) => o.run.printerId === printer.id && Number.isFinite(o.run.clearedAt))
+      .map((o) => ({ ...barOf(o.run, -Infinity), name: `${o.sceneName}, plate ${o.plateNumber}` })),
+  }));
+  const ends = lanes.flatMap((l) => [...l.beds, ...l.others].map((b) => b.x + b.width));
+  return { lanes, pxPerHour, startMinute, endMinute, xOf, width: Math.max(xOf(endMinute), ...ends) + 20 };
+}
+
+/** A machine's beds from left to right, none over another. */
+function bedsOf(
+  plan: Plan,
+  printer: Printer,
+  pxPerMm: number,
+  xOf: (minute: number) => number,
+  barOf: (run: RunSlot) => NonNullable<LaneBed["bar"]>,
+): readonly LaneBed[] {
+  const width = printer.bedMm[0] * pxPerMm;
+  const height = printer.bedMm[1] * pxPerMm;
+  let free = LEFT;
+  return plan.plates
+    .filter((p) => p.printer.id === printer.id)
+    .map((plate): LaneBed => {
+      const run = plan.runs.find((r) => r.plateId === plate.id) ?? null;
+      const timed = run && Number.isFinite(run.clearedAt) ? run : null;
+      const x = Math.max(free, timed ? xOf(timed.setupAt) : free);
+      free = x + Math.max(width, NARROWEST) + GAP;
+      return { plate, run, x, width, height, bar: timed && barOf(timed) };
+    });
 }

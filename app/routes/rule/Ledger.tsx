@@ -12,6 +12,7 @@ import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { KeptForm } from "#route/KeptForm";
 import type { LedgerLine } from "#core/scale/ledger";
+import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 /** Real dimensions to draw by: exact on the bench, and what the chosen printer makes of each. */
 export function Ledger({
@@ -40,66 +41,50 @@ export function Ledger({
         rows={rows}
         sceneName={sceneName}
       />
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ledger, lines">
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">dimension</th>
-              <th scope="col" data-figures>
-                real
-              </th>
-              <th scope="col" data-figures>
-                draw it
-              </th>
-              {printer && (
-                <>
-                  <th scope="col" data-figures>
-                    {printer.name} makes
-                  </th>
-                  <th scope="col" data-figures>
-                    off, real
-                  </th>
-                </>
-              )}
-              <th scope="col">
-                <span className="sr-only">remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row) => {
-              const line = printer && ledgerLine(row.realMm, row.along, denominator, detailLimit(printer));
-              return (
-                <LedgerRow key={row.id} row={row} system={system} denominator={denominator} line={line} />
-              );
-            })}
-            {rows.length === 0 && (
-              <tr>
-                <td colSpan={6} className="text-ink-2">
-                  No dimension yet. Add the ones you draw by: an opening, a wall, a step.
-                </td>
-              </tr>
-            )}
-          </tbody>
-        </table>
-      </div>
-      <LedgerForm rows={rows} problems={problems} />
-      <Form
-        method="post"
-        encType="multipart/form-data"
-        className="mt-3 flex flex-wrap items-end gap-3 text-[14px]"
+      <PlainTable
+        label="Ledger, lines"
+        className="overflow-x-auto"
+        heads={[
+          "dimension",
+          figures("real"),
+          figures("draw it"),
+          ...(printer ? [figures(`${printer.name} makes`), figures("off, real")] : []),
+          buttons("remove"),
+        ]}
       >
-        <label className="grid gap-1">
-          <span>A CSV with name, real, along</span>
-          <input type="file" name="csv" accept=".csv,text/csv" className="input" />
-        </label>
-        <Button type="submit" name="intent" value="ledger-csv">
-          Bring it in
-        </Button>
-      </Form>
+        {rows.map((row) => {
+          const line = printer && ledgerLine(row.realMm, row.along, denominator, detailLimit(printer));
+          return <LedgerRow key={row.id} row={row} system={system} denominator={denominator} line={line} />;
+        })}
+        {rows.length === 0 && (
+          <tr>
+            <td colSpan={6} className="text-ink-2">
+              No dimension yet. Add the ones you draw by: an opening, a wall, a step.
+            </td>
+          </tr>
+        )}
+      </PlainTable>
+      <LedgerForm rows={rows} problems={problems} />
+      <LedgerFile />
     </section>
   );
 }
+
+const LedgerFile = () => (
+  <Form
+    method="post"
+    encType="multipart/form-data"
+    className="mt-3 flex flex-wrap items-end gap-3 text-[14px]"
+  >
+    <label className="grid gap-1">
+      <span>A CSV with name, real, along</span>
+      <input type="file" name="csv" accept=".csv,text/csv" className="input" />
+    </label>
+    <Button type="submit" name="intent" value="ledger-csv">
+      Bring it in
+    </Button>
+  </Form>
+);
 
 function LedgerHead({
   printers,

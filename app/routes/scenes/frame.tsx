@@ -16,6 +16,8 @@ import { useMeanwhile } from "./useMeanwhile";
 import { FrameHead } from "./FrameHead";
 import { Spine } from "./Spine";
 import { FrameFoot } from "./NextLine";
+import type { RefObject } from "react";
+import type { SceneView } from "#app/jobs/sceneView";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   await settleRuns();
@@ -47,7 +49,6 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
   const fold = () => setFolds(!folded);
   const [converting, setConverting] = useState(false);
   const work = useRef<HTMLElement>(null);
-  const navigate = useNavigate();
   // The bench is one card with nothing beside it.
   useMeanwhile(loaderData);
   const benching = useLocation().pathname.endsWith("/bench");
@@ -55,21 +56,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
     () => ({ denominator: scene.denominator, system: habits.lengthSystem, first: habits.lengthFirst, light }),
     [scene.denominator, habits],
   );
-  const lengthFirst = habits.lengthFirst === "model" ? "real" : "model";
-  const flip = () => void keep("Flip lengths", [{ table: "settings", put: { ...habits, lengthFirst } }]);
-  useKeys({
-    ...Object.fromEntries(
-      stageList.map((s) => [`g ${s.key}`, () => void navigate(stagePath(params.sceneId, s.stage))]),
-    ),
-    "=": () => setConverting(true),
-    r: flip,
-    u: () => void takeBack(),
-    "]": fold,
-    w: () => document.querySelector<HTMLElement>("#slip [data-working], main [data-working]")?.click(),
-    "/": () => work.current?.querySelector<HTMLInputElement>("input[type=search]")?.focus(),
-    n: () => work.current?.querySelector<HTMLElement>("[data-new]")?.click(),
-    "?": () => void navigate("/help"),
-  });
+  useFrameKeys(params.sceneId, habits, work, { convert: () => setConverting(true), fold });
   return (
     <LengthProvider value={lengths}>
       <CurrencyProvider value={workshop.currency}>
@@ -103,4 +90,28 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
       </CurrencyProvider>
     </LengthProvider>
   );
+}
+
+/** Keys that work on every view of a scene. */
+function useFrameKeys(
+  sceneId: string,
+  habits: SceneView["habits"],
+  work: RefObject<HTMLElement | null>,
+  { convert, fold }: { readonly convert: () => void; readonly fold: () => void },
+) {
+  const navigate = useNavigate();
+  const lengthFirst = habits.lengthFirst === "model" ? "real" : "model";
+  useKeys({
+    ...Object.fromEntries(
+      stageList.map((s) => [`g ${s.key}`, () => void navigate(stagePath(sceneId, s.stage))]),
+    ),
+    "=": convert,
+    r: () => void keep("Flip lengths", [{ table: "settings", put: { ...habits, lengthFirst } }]),
+    u: () => void takeBack(),
+    "]": fold,
+    w: () => document.querySelector<HTMLElement>("#slip [data-working], main [data-working]")?.click(),
+    "/": () => work.current?.querySelector<HTMLInputElement>("input[type=search]")?.focus(),
+    n: () => work.current?.querySelector<HTMLElement>("[data-new]")?.click(),
+    "?": () => void navigate("/help"),
+  });
 }

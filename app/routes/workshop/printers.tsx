@@ -16,6 +16,7 @@ import { KeptForm } from "#route/KeptForm";
 import { PrinterCard } from "./PrinterCard";
 import type { Problem } from "#core/outcome";
 import type { FieldGroup } from "./printerFields";
+import type { Workshop } from "#core/scene/workshop";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -76,17 +77,19 @@ function bedProblems({ bedMm, marginMm }: Printer) {
   });
 }
 
+/** The printer that is to be edited: a new one of either kind, or one that is there. */
+function printerOf({ printers }: Workshop, wanted: string | null): Printer | null {
+  if (wanted === "new-resin") return newResin;
+  if (wanted === "new-filament") return newFilament;
+  return printers.find((p) => p.id === wanted) ?? null;
+}
+
 export default function Printers({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
   const fetcher = useFetcher();
   const say = useToast();
   const wanted = search.get("printer");
-  const edited: Printer | null =
-    wanted === "new-resin"
-      ? newResin
-      : wanted === "new-filament"
-        ? newFilament
-        : (workshop.printers.find((p) => p.id === wanted) ?? null);
+  const edited = printerOf(workshop, wanted);
   const runsOf = (id: string) => workshop.log.filter((e) => e.kind === "run" && e.key === id && !e.simulated);
   const problems = actionData?.problems;
   return (
@@ -123,37 +126,7 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
         })}
       </ul>
       {edited && (
-        <KeptForm className="panel grid gap-4" key={wanted} version={JSON.stringify(edited)}>
-          <h2>{edited.name === "" ? `A new ${edited.process} printer` : edited.name}</h2>
-          <Problems
-            problems={problems}
-            fields={[
-              "name",
-              "bedX",
-              "bedY",
-              "bedZ",
-              "marginMm",
-              ...fieldGroups[edited.process].flatMap((g) => g.fields.map(([key]) => key)),
-            ]}
-          />
-          <input type="hidden" name="id" value={edited.id} />
-          <input type="hidden" name="process" value={edited.process} />
-          <BedFields edited={edited} problems={problems} />
-          {fieldGroups[edited.process].map((group) => (
-            <FieldsOfGroup key={group.title} group={group} edited={edited} problems={problems} />
-          ))}
-          {edited.process === "resin" && (
-            <Tick label="Anti-aliasing" name="antiAliasing" defaultChecked={edited.antiAliasing} />
-          )}
-          <div className="flex gap-2">
-            <Button kind="main" type="submit" name="intent" value="printer">
-              Keep it
-            </Button>
-            <Button kind="quiet" onClick={() => setSearch({})}>
-              Close
-            </Button>
-          </div>
-        </KeptForm>
+        <PrinterForm key={wanted} edited={edited} problems={problems} onClose={() => setSearch({})} />
       )}
       <p className="text-[14px] text-ink-2">
         What they print with: <Link to="/workshop/materials">materials</Link>. How:{" "}
@@ -161,6 +134,50 @@ export default function Printers({ loaderData: { workshop }, actionData }: Route
         <Link to="/workshop/rooms">rooms</Link>.
       </p>
     </div>
+  );
+}
+
+function PrinterForm({
+  edited,
+  problems,
+  onClose,
+}: {
+  readonly edited: Printer;
+  readonly problems: readonly Problem[] | undefined;
+  readonly onClose: () => void;
+}) {
+  return (
+    <KeptForm className="panel grid gap-4" version={JSON.stringify(edited)}>
+      <h2>{edited.name === "" ? `A new ${edited.process} printer` : edited.name}</h2>
+      <Problems
+        problems={problems}
+        fields={[
+          "name",
+          "bedX",
+          "bedY",
+          "bedZ",
+          "marginMm",
+          ...fieldGroups[edited.process].flatMap((g) => g.fields.map(([key]) => key)),
+        ]}
+      />
+      <input type="hidden" name="id" value={edited.id} />
+      <input type="hidden" name="process" value={edited.process} />
+      <BedFields edited={edited} problems={problems} />
+      {fieldGroups[edited.process].map((group) => (
+        <FieldsOfGroup key={group.title} group={group} edited={edited} problems={problems} />
+      ))}
+      {edited.process === "resin" && (
+        <Tick label="Anti-aliasing" name="antiAliasing" defaultChecked={edited.antiAliasing} />
+      )}
+      <div className="flex gap-2">
+        <Button kind="main" type="submit" name="intent" value="printer">
+          Keep it
+        </Button>
+        <Button kind="quiet" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+    </KeptForm>
   );
 }
 

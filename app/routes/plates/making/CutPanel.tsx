@@ -1,13 +1,12 @@
 import { printOf, type Part } from "#core/scene/part";
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { Link } from "react-router";
-import type { Outcome } from "#core/outcome";
 import { boundingBox, type Box3, type TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
 import { pegStress, wholeOrCut, type WholeOrCutLine } from "#core/plan/plates/wholeOrCut";
-import type { CutPlace, CutProposal, PlacedCut } from "#core/print/cutting";
+import type { CutPlace, PlacedCut } from "#core/print/cutting";
 import { pegStyleOf } from "#core/print/pegPlaces";
 import { plasticOf } from "#core/materials/printMaterials";
 import { undoAction } from "#app/jobs/keep";
@@ -16,13 +15,11 @@ import { Choice, Field, Tick } from "#ui/Field";
 import { durationText } from "#ui/Duration";
 import { ProgressLine } from "#ui/States";
 import { useToast } from "#ui/Toasts";
-import { useJob } from "#app/hooks/useJob";
-import { cutPart, uncutPart } from "#app/jobs/shaping";
+import { uncutPart } from "#app/jobs/shaping";
 import { stagePath } from "#app/stages";
 import { typedNumber } from "#app/readForm";
-import { findCuts, placeCuts } from "#workers/print";
-import { figures, PlainTable } from "#ui/PlainTable";
-import type { RunningJob } from "#app/hooks/useJob";
+import { buttons, figures, PlainTable } from "#ui/PlainTable";
+import { type Cuts, useCuts } from "./useCuts";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
 const axisWords = ["across its width", "across its depth", "level, at a height"] as const;
@@ -43,146 +40,27 @@ export function CutPanel({
   plan: Plan;
   workshop: Workshop;
 }) {
-  const {
-    part,
-    finish,
-    sizeMm,
-    rescale: { factor },
-  } = p;
-  const c = finish!;
-  const size = sizeMm ?? [1, 1, 1];
-  const [places, setPlaces] = useState<readonly CutPlace[]>([]);
-  const [pegged, setPegged] = useState(true);
-  const [axis, setAxis] = useState("0");
-  const proposal = useJob<Outcome<CutProposal>>();
-  const cutting = useJob<Outcome<{ pieces: number; pegs: number }>>();
-  const looked = useJob<readonly PlacedCut[]>();
-  const say = useToast();
-  const { start: lookAt, clear } = looked;
-  useEffect(() => {
-    if (places.length === 0) return clear();
-    return void lookAt((_, signal) =>
-      placeCuts(soup.corners, places, factor, pegged ? pegStyleOf(c.printer.process) : null, signal),
-    );
-  }, [places, pegged, soup, factor, c.printer.process, lookAt, clear]);
-  const propose = async () => {
-    const found = await proposal.start((_, signal) => findCuts(soup.corners, factor, c.printer, signal));
-    if (found?.ok) setPlaces(found.value.cuts.map(({ axis: a, share }) => ({ axis: a, share })));
-  };
-  const cuts = looked.job.value ?? [];
-  const cut = async () => {
-    const made = await cutting.start((tell, signal) =>
-      cutPart(
-        p,
-        cuts.map((k) => k.plane),
-        pegged,
-        tell,
-        signal,
-      ),
-    );
-    if (!made?.ok) return;
-    setPlaces([]);
-    say(
-      `${part.name} is ${made.value.pieces} pieces now${made.value.pegs > 0 ? `, held by ${made.value.pegs} pegs` : ", to be glued flat"}.`,
-      undoAction,
-    );
-  };
+  const cuts = useCuts(p, soup);
+  const { places, placed, cutting } = cuts;
   const lines = useMemo(() => planeLines(boundingBox(soup.corners), places), [soup, places]);
-  const move = (i: number, mm: number) =>
-    setPlaces(
-      places.map((k, j) =>
-        j === i ? { ...k, share: Math.min(0.999, Math.max(0.001, mm / size[k.axis]!)) } : k,
-      ),
-    );
-  const reasons = proposal.job.value?.ok ? proposal.job.value.value.cuts : [];
-  const said = [proposal.job, cutting.job].flatMap((j) =>
-    j.value && !j.value.ok ? [j.value.problems[0]!.message] : j.said ? [j.said] : [],
-  );
-  if (part.made === "from pieces") return <Pieces p={p} plan={plan} />;
+  if (p.part.made === "from pieces") return <Pieces p={p} plan={plan} />;
+  const c = p.finish!;
   const pieces = piecesOf(places);
-  const compared = cuts.length > 0 && c ? wholeOrCut(p, c, cuts, pieces, workshop.log) : [];
-  const allowable = plasticOf(c.material?.plastic ?? null)?.print.allowableMPa ?? USUAL_MPA;
+  const compared = placed.length > 0 ? wholeOrCut(p, c, placed, pieces, workshop.log) : [];
   return (
     <section className="panel grid gap-3" aria-label="In pieces">
       <CutHead c={c} />
-      <CutTools
-        proposal={proposal}
-        propose={propose}
-        axis={axis}
-        setAxis={setAxis}
-        setPlaces={setPlaces}
-        places={places}
-        pegged={pegged}
-        setPegged={setPegged}
-      />
-      {said.map((s) => (
+      <CutTools cuts={cuts} />
+      {cuts.said.map((s) => (
         <p key={s} role="alert" className="text-oxide">
           {s}
         </p>
       ))}
       {places.length > 0 && (
         <div className="grid items-start gap-4 2xl:grid-cols-2">
-          <CutView soup={soup} part={part} places={places} factor={factor} lines={lines} />
+          <CutView soup={soup} part={p.part} places={places} factor={p.rescale.factor} lines={lines} />
           <div className="grid gap-3 overflow-x-auto">
-            <table className="table">
-              <caption className="sr-only">Planes to cut along</caption>
-              <thead>
-                <tr>
-                  <th scope="col">cut</th>
-                  <th scope="col">at, mm</th>
-                  <th scope="col" data-figures>
-                    section
-                  </th>
-                  <th scope="col" data-figures>
-                    seam
-                  </th>
-                  <th scope="col">pins</th>
-                  <th scope="col">
-                    <span className="sr-only">remove</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {places.map((k, i) => {
-                  const at = cuts[i];
-                  const stress =
-                    at && at.pegs > 0
-                      ? pegStress(
-                          c.one.grams.value * Math.max(k.share, 1 - k.share),
-                          at.pegs,
-                          at.pegRadiusMm,
-                          allowable,
-                        )
-                      : null;
-                  const why = reasons.find(
-                    (r) => r.axis === k.axis && Math.abs(r.share - k.share) < 1e-9,
-                  )?.reason;
-                  return (
-                    <tr key={i}>
-                      <th scope="row">
-                        {i + 1} <span className="font-normal">{axisWords[k.axis]}.</span>
-                        {why && (
-                          <span className="block max-w-[40ch] text-[13px] font-normal text-ink-2">{why}</span>
-                        )}
-                      </th>
-                      <CutPlaceCell i={i} size={size} k={k} move={move} />
-                      <td data-figures>{at ? `${at.sectionMm2.toFixed(0)} mm²` : "…"}</td>
-                      <td data-figures>{at ? `${at.seamMm.toFixed(0)} mm` : ""}</td>
-                      <PegCell at={at} pegged={pegged} stress={stress} allowable={allowable} />
-                      <td>
-                        <Button
-                          kind="quiet"
-                          aria-label={`Remove cut ${i + 1}`}
-                          onClick={() => setPlaces(places.filter((_, j) => j !== i))}
-                        >
-                          Remove
-                        </Button>
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
+            <CutTable cuts={cuts} c={c} />
             {compared.length > 0 && <WholeOrCut compared={compared} />}
             {cutting.job.state === "running" ? (
               <ProgressLine
@@ -192,7 +70,11 @@ export function CutPanel({
               />
             ) : (
               <div>
-                <Button kind="main" disabled={cuts.length !== places.length} onClick={() => void cut()}>
+                <Button
+                  kind="main"
+                  disabled={placed.length !== places.length}
+                  onClick={() => void cuts.cut()}
+                >
                   Cut into {pieces} pieces
                 </Button>
               </div>
@@ -205,6 +87,55 @@ export function CutPanel({
         </div>
       )}
     </section>
+  );
+}
+
+/** Every plane with where it cuts, what it cuts through, and whether its pins hold. */
+function CutTable({ cuts, c }: { readonly cuts: Cuts; readonly c: Candidate }) {
+  return (
+    <PlainTable
+      label="Planes to cut along"
+      heads={["cut", "at, mm", figures("section"), figures("seam"), "pins", buttons("remove")]}
+    >
+      {cuts.places.map((k, i) => (
+        <CutLine key={i} cuts={cuts} c={c} k={k} i={i} />
+      ))}
+    </PlainTable>
+  );
+}
+
+function CutLine({
+  cuts,
+  c,
+  k,
+  i,
+}: {
+  readonly cuts: Cuts;
+  readonly c: Candidate;
+  readonly k: CutPlace;
+  readonly i: number;
+}) {
+  const at = cuts.placed[i];
+  const allowable = plasticOf(c.material?.plastic ?? null)?.print.allowableMPa ?? USUAL_MPA;
+  const heavier = c.one.grams.value * Math.max(k.share, 1 - k.share);
+  const stress = at && at.pegs > 0 ? pegStress(heavier, at.pegs, at.pegRadiusMm, allowable) : null;
+  const why = cuts.reasons.find((r) => r.axis === k.axis && Math.abs(r.share - k.share) < 1e-9)?.reason;
+  return (
+    <tr>
+      <th scope="row">
+        {i + 1} <span className="font-normal">{axisWords[k.axis]}.</span>
+        {why && <span className="block max-w-[40ch] text-[13px] font-normal text-ink-2">{why}</span>}
+      </th>
+      <CutPlaceCell i={i} size={cuts.size} k={k} move={cuts.move} />
+      <td data-figures>{at ? `${at.sectionMm2.toFixed(0)} mm²` : "…"}</td>
+      <td data-figures>{at ? `${at.seamMm.toFixed(0)} mm` : ""}</td>
+      <PegCell at={at} pegged={cuts.pegged} stress={stress} allowable={allowable} />
+      <td>
+        <Button kind="quiet" aria-label={`Remove cut ${i + 1}`} onClick={() => cuts.remove(i)}>
+          Remove
+        </Button>
+      </td>
+    </tr>
   );
 }
 
@@ -359,25 +290,8 @@ function CutView({
   );
 }
 
-function CutTools({
-  proposal,
-  propose,
-  axis,
-  setAxis,
-  setPlaces,
-  places,
-  pegged,
-  setPegged,
-}: {
-  readonly proposal: RunningJob<Outcome<CutProposal>>;
-  readonly propose: () => Promise<void>;
-  readonly axis: string;
-  readonly setAxis: (value: string) => void;
-  readonly setPlaces: (value: readonly CutPlace[]) => void;
-  readonly places: readonly CutPlace[];
-  readonly pegged: boolean;
-  readonly setPegged: (value: boolean) => void;
-}) {
+function CutTools({ cuts: { proposal, propose, add, pegged, setPegged } }: { readonly cuts: Cuts }) {
+  const [axis, setAxis] = useState("0");
   return (
     <div className="flex flex-wrap items-end gap-3">
       <Button kind="main" disabled={proposal.job.state === "running"} onClick={() => void propose()}>
@@ -392,9 +306,7 @@ function CutTools({
           options={axisWords.map((w, i) => [String(i), w] as const)}
         />
       </div>
-      <Button onClick={() => setPlaces([...places, { axis: Number(axis) as 0 | 1 | 2, share: 0.5 }])}>
-        Add a plane
-      </Button>
+      <Button onClick={() => add(Number(axis) as 0 | 1 | 2)}>Add a plane</Button>
       <Tick label="pin the pieces together" checked={pegged} onChange={(e) => setPegged(e.target.checked)} />
     </div>
   );

@@ -15,7 +15,7 @@ import { localNow } from "#app/clock";
 import { useKeepTyped } from "#app/hooks/useKeepTyped";
 import { typedNumber } from "#app/readForm";
 import { Elsewhere } from "#route/KeptForm";
-import type { Process } from "#core/print/printer";
+import type { PrintMaterial, Process } from "#core/print/printer";
 
 const useWords: Record<Use, string> = {
   handled: "to be handled or to bear load",
@@ -46,7 +46,6 @@ function makingFrom(data: FormData, process: Process | undefined) {
 export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop }) {
   const { part, chosen } = p;
   const print = printOf(part);
-  const { use } = print;
   const process = chosen?.printer.process;
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const say = useToast();
@@ -68,9 +67,6 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
     if (outcome.ok) say("Kept.", undoAction);
     return undefined;
   };
-  const materials = workshop.materials.filter((m) => !process || m.process === process);
-  const recipes = workshop.printRecipes.filter((r) => !chosen || r.printerId === chosen.printer.id);
-  const plastic = chosen?.material ? plasticOf(chosen.material.plastic) : null;
   return (
     <section className="panel grid content-start gap-3">
       <h2>In what, and how many</h2>
@@ -82,23 +78,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
           defaultValue={print.use ?? ""}
           options={[["", "not told"], ...uses.map((u) => [u, useWords[u]] as const)]}
         />
-        <Choice
-          label="Material"
-          name="material"
-          defaultValue={print.materialId ?? ""}
-          options={[["", "what suits its use"], ...materials.map((m) => [m.id, m.name] as const)]}
-          {...(chosen?.material
-            ? {
-                hint: `${chosen.material.name}${plastic && use ? `: ${suits(plastic, use).why}` : plastic ? `: ${plastic.note}` : ""}`,
-              }
-            : {})}
-        />
-        <Choice
-          label="Print recipe"
-          name="recipe"
-          defaultValue={print.printRecipeId ?? ""}
-          options={[["", "the machine's own settings"], ...recipes.map((r) => [r.id, r.name] as const)]}
-        />
+        <MaterialFields p={p} workshop={workshop} />
         <CopyFields print={print} problems={problems} process={process} part={part} />
         <Tick
           label="Other pieces are cut or fitted to it: print it first"
@@ -114,6 +94,43 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
       </form>
     </section>
   );
+}
+
+function MaterialFields({
+  p: { part, chosen },
+  workshop,
+}: {
+  readonly p: PartPlan;
+  readonly workshop: Workshop;
+}) {
+  const { use, materialId, printRecipeId } = printOf(part);
+  const process = chosen?.printer.process;
+  const materials = workshop.materials.filter((m) => !process || m.process === process);
+  const recipes = workshop.printRecipes.filter((r) => !chosen || r.printerId === chosen.printer.id);
+  return (
+    <>
+      <Choice
+        label="Material"
+        name="material"
+        defaultValue={materialId ?? ""}
+        options={[["", "what suits its use"], ...materials.map((m) => [m.id, m.name] as const)]}
+        {...(chosen?.material ? { hint: materialHint(chosen.material, use) } : {})}
+      />
+      <Choice
+        label="Print recipe"
+        name="recipe"
+        defaultValue={printRecipeId ?? ""}
+        options={[["", "the machine's own settings"], ...recipes.map((r) => [r.id, r.name] as const)]}
+      />
+    </>
+  );
+}
+
+/** What the plan prints it in, and why. */
+function materialHint(material: PrintMaterial, use: Use | null): string {
+  const plastic = plasticOf(material.plastic);
+  if (!plastic) return material.name;
+  return `${material.name}: ${use ? suits(plastic, use).why : plastic.note}`;
 }
 
 function CopyFields({

@@ -43,7 +43,10 @@ export function useHollow({ part, chosen, rescale: { factor } }: PartPlan, soup:
     file,
     found,
     patch,
-    said: wrongWith(looking.job.value) ?? wrongWith(file.job.value) ?? (looking.job.said || file.job.said || refused),
+    said:
+      wrongWith(looking.job.value) ??
+      wrongWith(file.job.value) ??
+      (looking.job.said || file.job.said || refused),
     look: () => {
       const wallMm = typedNumber(wall);
       if (!(wallMm >= 0.5 && wallMm <= 20))
