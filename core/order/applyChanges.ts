@@ -1,5 +1,5 @@
 import { between, type Figure } from "#core/figure";
-import type { KeptChange } from "#core/order/change";
+import type { KeptChange, OrderChange } from "#core/order/change";
 import { type ProductId, productOf } from "#core/materials/products";
 import { patchFacts } from "#core/steps/facts";
 import { coatIds } from "#core/steps/coats";
@@ -61,10 +61,80 @@ function leaveOut(byId: Map<string, Step>, gone: Step): void {
       byId.set(s.id, { ...s, after: [...s.after.filter((id) => id !== gone.id), ...gone.after] });
 }
 
+type Insert = Extract<OrderChange, { kind: "insert" }>;
+
+/** A step that a rule or the builder put in beside another: like it, but for what the change says. */
+function insertStep(byId: Map<string, Step>, c: Insert, ruleId: string | null): void {
+  const anchor = byId.get(c.stepId);
+  if (!anchor || byId.has(c.id)) return;
+  const { window: _, ...like } = anchor;
+  byId.set(c.id, {
+    ...like,
+    id: c.id,
+    action: c.action,
+    title: c.title,
+    product: c.product,
+    sheen: c.sheen,
+    tool: c.tool,
+    place: c.place,
+    waitMinutes: c.waitMinutes,
+    facts: c.facts,
+    recipeId: null,
+    paintId: null,
+    mixMl: null,
+    alcohol: false,
+    after: c.loose && c.at === "after" ? [c.stepId] : [],
+    notes: [],
+    insertedBy: ruleId ?? "yours",
+    ...(c.loose ? {} : { tied: { to: c.stepId, at: c.at } }),
+    handsMinutes: between(c.minutes * (1 - SPREAD), c.minutes, c.minutes * (1 + SPREAD), "min", "practice", [
+      { text: "a step that was put in", basis: "practice" },
+    ]),
+  });
+  if (c.loose && c.at === "before") byId.set(c.stepId, { ...anchor, after: [...anchor.after, c.id] });
+}
+
+/** Another product for a layer, with its waits, and what is done while its film is workable. */
+function replaceProduct(byId: Map<string, Step>, c: Extract<OrderChange, { kind: "product" }>): void {
+  for (const step of coatsOf(byId, c.stepId)) {
+    byId.set(step.id, {
+      ...step,
+      product: c.product,
+      sheen: c.sheen ?? step.sheen,
+      tool: c.tool ?? step.tool,
+      place: c.place ?? step.place,
+      waitMinutes: productOf(c.product).recoatMinutes,
+      handsMinutes: longer(step.handsMinutes, c.minutes / (step.coat?.of ?? 1)),
+    });
+    reopen(byId, step.id, c.product);
+  }
+}
+
+/** Another way of doing it. */
+function alterWay(byId: Map<string, Step>, c: Extract<OrderChange, { kind: "facts" }>): void {
+  for (const step of coatsOf(byId, c.stepId))
+    byId.set(step.id, {
+      ...step,
+      alcohol: c.alcohol ?? step.alcohol,
+      facts: patchFacts(step.facts, c.facts),
+      handsMinutes: longer(step.handsMinutes, c.minutes / (step.coat?.of ?? 1)),
+    });
+}
+
+/** A recipe that says the opposite of a move gives way: the moved step takes its place before the other one. */
+function giveWay(byId: Map<string, Step>, c: Extract<OrderChange, { kind: "move" }>): void {
+  const later = byId.get(c.before);
+  if (!later?.after.includes(c.after)) return;
+  const before = byId.get(c.after)?.after.filter((id) => id !== c.before) ?? [];
+  byId.set(c.before, { ...later, after: [...later.after.filter((id) => id !== c.after), ...before] });
+  for (const s of byId.values())
+    if (s.id !== c.after && s.after.includes(c.before) && !s.after.includes(c.after))
+      byId.set(s.id, { ...s, after: [...s.after, c.after] });
+}
+
 /**
  * The steps with the builder's changes: products replaced, ways altered, steps put in and left out. A change
- * that names
- * a step which is no longer there changes nothing. Waits and moves are wishes, for the sequence.
+ * that names a step which is no longer there changes nothing. Waits and moves are wishes, for the sequence.
  */
 export function applyChanges(
   steps: readonly Step[],
@@ -73,78 +143,11 @@ export function applyChanges(
   if (changes.length === 0) return steps;
   const byId = new Map(steps.map((s) => [s.id, s]));
   for (const { change: c, ruleId } of changes) {
-    if (c.kind === "insert") {
-      const anchor = byId.get(c.stepId);
-      if (!anchor || byId.has(c.id)) continue;
-      const { window: _, ...like } = anchor;
-      byId.set(c.id, {
-        ...like,
-        id: c.id,
-        action: c.action,
-        title: c.title,
-        product: c.product,
-        sheen: c.sheen,
-        tool: c.tool,
-        place: c.place,
-        waitMinutes: c.waitMinutes,
-        facts: c.facts,
-        recipeId: null,
-        paintId: null,
-        mixMl: null,
-        alcohol: false,
-        after: c.loose && c.at === "after" ? [c.stepId] : [],
-        notes: [],
-        insertedBy: ruleId ?? "yours",
-        ...(c.loose ? {} : { tied: { to: c.stepId, at: c.at } }),
-        handsMinutes: between(
-          c.minutes * (1 - SPREAD),
-          c.minutes,
-          c.minutes * (1 + SPREAD),
-          "min",
-          "practice",
-          [{ text: "a step that was put in", basis: "practice" }],
-        ),
-      });
-      if (c.loose && c.at === "before") byId.set(c.stepId, { ...anchor, after: [...anchor.after, c.id] });
-    } else if (c.kind === "product") {
-      for (const step of coatsOf(byId, c.stepId)) {
-        byId.set(step.id, {
-          ...step,
-          product: c.product,
-          sheen: c.sheen ?? step.sheen,
-          tool: c.tool ?? step.tool,
-          place: c.place ?? step.place,
-          waitMinutes: productOf(c.product).recoatMinutes,
-          handsMinutes: longer(step.handsMinutes, c.minutes / (step.coat?.of ?? 1)),
-        });
-        reopen(byId, step.id, c.product);
-      }
-    } else if (c.kind === "facts") {
-      for (const step of coatsOf(byId, c.stepId))
-        byId.set(step.id, {
-          ...step,
-          alcohol: c.alcohol ?? step.alcohol,
-          facts: patchFacts(step.facts, c.facts),
-          handsMinutes: longer(step.handsMinutes, c.minutes / (step.coat?.of ?? 1)),
-        });
-    } else if (c.kind === "leave out") {
-      for (const gone of coatsOf(byId, c.stepId)) leaveOut(byId, gone);
-    } else if (c.kind === "move") {
-      const later = byId.get(c.before);
-      const earlier = byId.get(c.after);
-      // A recipe that says the opposite gives way: the moved step takes its place before the other one.
-      if (!later?.after.includes(c.after)) continue;
-      byId.set(c.before, {
-        ...later,
-        after: [
-          ...later.after.filter((id) => id !== c.after),
-          ...(earlier?.after.filter((id) => id !== c.before) ?? []),
-        ],
-      });
-      for (const s of byId.values())
-        if (s.id !== c.after && s.after.includes(c.before) && !s.after.includes(c.after))
-          byId.set(s.id, { ...s, after: [...s.after, c.after] });
-    }
+    if (c.kind === "insert") insertStep(byId, c, ruleId);
+    else if (c.kind === "product") replaceProduct(byId, c);
+    else if (c.kind === "facts") alterWay(byId, c);
+    else if (c.kind === "leave out") for (const gone of coatsOf(byId, c.stepId)) leaveOut(byId, gone);
+    else if (c.kind === "move") giveWay(byId, c);
   }
   return [...byId.values()];
 }

@@ -2,7 +2,7 @@ import type { SetAside } from "#core/order/change";
 import { edgesFrom, reaches } from "#core/order/graph";
 import { groupsOf } from "#core/order/groups";
 import { conflict, rulesBetween } from "#core/order/precedences";
-import type { OrderRule, Placed, Situation } from "#core/order/rule";
+import type { Breach, OrderRule, Placed, Situation } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import type { OrderWish } from "#core/order/sequence";
 import type { OrderConflict } from "#core/order/conflict";
@@ -26,22 +26,20 @@ const oncePerProduct = new Set(["O49", "O60"]);
 const toldOf = (ruleId: string, step: Step) =>
   oncePerProduct.has(ruleId) ? step.product : ruleId === "O24" ? step.recipeId : layerStepId(step.id);
 
-/**
- * Every rule that the plan breaks as it stands: an independent look at the result, trusting no builder of it.
- * Steps
- * without a time are left out.
- */
-export function checkPlan(
-  steps: readonly Step[],
-  times: ReadonlyMap<string, StepTime>,
-  { rules = orderRules, weatherOn = () => usualWeather, aside = [], wishes = [] }: Asked = {},
-): readonly OrderConflict[] {
-  const placed: Placed[] = steps
+/** Steps in the order of their time; one without a time is left out. */
+const placedIn = (steps: readonly Step[], times: ReadonlyMap<string, StepTime>): readonly Placed[] =>
+  steps
     .flatMap((step) => {
       const time = times.get(step.id);
       return time ? [{ step, ...time }] : [];
     })
     .sort((a, b) => a.startsAt - b.startsAt || a.endsAt - b.endsAt || (a.step.id < b.step.id ? -1 : 1));
+
+/** What each step has round it: what is done to the same things before and after it, worked out when asked. */
+function situations(
+  placed: readonly Placed[],
+  weatherOn: (day: number) => Weather,
+): (i: number) => Situation {
   const inTime = placed.map((p) => p.step);
   const { byTarget, board, wide } = groupsOf(inTime);
   const wideSet = new Set(wide);
@@ -52,67 +50,93 @@ export function checkPlan(
         if (k !== i) found.add(k);
     return [...found].sort((a, b) => a - b);
   };
-  const asideKeys = new Set([
+  return (i) => {
+    let near: number[] | null = null;
+    let earlier: Placed[] | null = null;
+    let after: Placed[] | null = null;
+    const around = () => (near ??= meeting(i));
+    const at = placed[i]!.startsAt;
+    return {
+      at,
+      wide: wideSet.has(i),
+      weather: weatherOn(Math.floor(at / 1440)),
+      get before() {
+        return (earlier ??= around().flatMap((k) => (k < i ? [placed[k]!] : [])));
+      },
+      get later() {
+        return (after ??= around().flatMap((k) => (k > i ? [placed[k]!] : [])));
+      },
+    };
+  };
+}
+
+/** Breaks that the builder has set aside or wished, as rule, step and other. */
+const setAsideKeys = (aside: readonly SetAside[], wishes: readonly OrderWish[]): ReadonlySet<string> =>
+  new Set([
     ...aside.map((a) => `${a.ruleId} ${a.stepId} ${a.other ?? ""}`),
     ...wishes
       .filter((w) => w.override)
       .flatMap((w) => [`${w.override} ${w.after} ${w.before}`, `${w.override} ${w.before} ${w.after}`]),
   ]);
+
+/** A breach as it is told: of which step, after which, and how it is mended. */
+function conflictOf(
+  rule: OrderRule,
+  breach: Breach,
+  step: Step,
+  other: Step | undefined,
+  overridden: boolean,
+): OrderConflict {
+  const where = `“${step.title}” on ${step.onWhat}${other ? `, after “${other.title}”` : ""}`;
+  return {
+    ruleId: rule.id,
+    severity: breach.severity ?? rule.severity,
+    before: other?.id ?? null,
+    after: step.id,
+    mend: rule.mend,
+    mends: breach.mends,
+    sentence: `${where}: ${breach.detail ?? rule.because}`,
+    overridden,
+    circle: [],
+  };
+}
+
+/**
+ * Every rule that the plan breaks as it stands: an independent look at the result, trusting no builder of it.
+ * Steps without a time are left out.
+ */
+export function checkPlan(
+  steps: readonly Step[],
+  times: ReadonlyMap<string, StepTime>,
+  { rules = orderRules, weatherOn = () => usualWeather, aside = [], wishes = [] }: Asked = {},
+): readonly OrderConflict[] {
+  const placed = placedIn(steps, times);
+  const inTime = placed.map((p) => p.step);
+  const situationOf = situations(placed, weatherOn);
+  const asideKeys = setAsideKeys(aside, wishes);
   const checked = rules.filter((r) => r.check);
   const told = new Set<string>();
+  const isNew = (key: string) => !told.has(key) && told.add(key) !== undefined;
   const found: OrderConflict[] = [];
   const recipe = edgesFrom(inTime.flatMap((s) => s.after.map((before) => ({ before, after: s.id }))));
-  placed.forEach((p, i) => {
-    let near: number[] | null = null;
-    let earlier: Placed[] | null = null;
-    let after: Placed[] | null = null;
-    const around = () => (near ??= meeting(i));
-    const here: Situation = {
-      at: p.startsAt,
-      wide: wideSet.has(i),
-      weather: weatherOn(Math.floor(p.startsAt / 1440)),
-      get before() {
-        return (earlier ??= around()
-          .filter((k) => k < i)
-          .map((k) => placed[k]!));
-      },
-      get later() {
-        return (after ??= around()
-          .filter((k) => k > i)
-          .map((k) => placed[k]!));
-      },
-    };
+  for (const [i, { step }] of placed.entries()) {
+    const here = situationOf(i);
     for (const rule of checked) {
-      const breach = rule.check!(p.step, here);
-      if (!breach) continue;
-      const key = `${rule.id} ${toldOf(rule.id, p.step)}`;
-      if (told.has(key)) continue;
-      told.add(key);
+      const breach = rule.check!(step, here);
+      if (!breach || !isNew(`${rule.id} ${toldOf(rule.id, step)}`)) continue;
       const other = breach.other ? inTime.find((s) => s.id === breach.other) : undefined;
-      found.push({
-        ruleId: rule.id,
-        severity: breach.severity ?? rule.severity,
-        before: other?.id ?? null,
-        after: p.step.id,
-        mend: rule.mend,
-        mends: breach.mends,
-        sentence: `“${p.step.title}” on ${p.step.onWhat}${other ? `, after “${other.title}”` : ""}: ${breach.detail ?? rule.because}`,
-        overridden: asideKeys.has(`${rule.id} ${p.step.id} ${other?.id ?? ""}`),
-        circle: [],
-      });
+      const overridden = asideKeys.has(`${rule.id} ${step.id} ${other?.id ?? ""}`);
+      found.push(conflictOf(rule, breach, step, other, overridden));
     }
     // What came earlier though a rule wants it after: done out of turn, or left out of a circle of rules.
-    for (const { step: e } of here.before) {
-      for (const { rule } of rulesBetween(p.step, e, rules)) {
-        const key = `${rule.id} ${e.id}`;
-        if (told.has(key) || (recipe.has(e.id) && reaches(recipe, e.id, p.step.id))) continue;
-        told.add(key);
-        found.push(
-          conflict(rule, p.step, e, asideKeys.has(`${rule.id} ${p.step.id} ${e.id}`), "The plan has"),
-        );
+    for (const { step: e } of here.before)
+      for (const { rule } of rulesBetween(step, e, rules)) {
+        if (recipe.has(e.id) && reaches(recipe, e.id, step.id)) continue;
+        if (!isNew(`${rule.id} ${e.id}`)) continue;
+        const overridden = asideKeys.has(`${rule.id} ${step.id} ${e.id}`);
+        found.push(conflict(rule, step, e, overridden, "The plan has"));
       }
-    }
-  });
+  }
   return found;
 }
 

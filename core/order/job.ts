@@ -61,26 +61,15 @@ export type Job = {
 
 const LONG_WAIT = 6 * 60;
 
-export function jobOf(
-  steps: readonly Step[],
-  constraints: readonly Constraint[],
-  windows: Windows,
-  from: number,
-  capacity: Capacity,
-  barred: (step: Step, day: number) => boolean,
-): Job {
-  const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1));
+/** Pairs of steps by their places, each pair once, with the longest wait and the tightest window told of it. */
+function linksOf(sorted: readonly Step[], constraints: readonly Constraint[]) {
   const place = new Map(sorted.map((s, i) => [s.id, i]));
-  const links: Link[][] = sorted.map(() => []);
-  const waits = sorted.map(() => 0);
-  const chased = sorted.map(() => -1);
   const merged = new Map<number, Link & { from: number }>();
-  const n = sorted.length;
   for (const c of constraints) {
     const a = place.get(c.before);
     const b = place.get(c.after);
     if (a === undefined || b === undefined) continue;
-    const key = a * n + b;
+    const key = a * sorted.length + b;
     const known = merged.get(key);
     merged.set(key, {
       from: a,
@@ -90,24 +79,36 @@ export function jobOf(
       closed: c.closed ?? known?.closed ?? null,
     });
   }
+  const links: Link[][] = sorted.map(() => []);
+  const chased = sorted.map(() => -1);
   const into: { from: number; lag: number }[][] = sorted.map(() => []);
-  for (const { from: a, ...link } of merged.values()) {
-    links[a]!.push(link);
-    waits[link.to]!++;
-    into[link.to]!.push({ from: a, lag: link.lag });
-    if (Number.isFinite(link.latest)) chased[a] = link.to;
+  for (const { from, ...link } of merged.values()) {
+    links[from]!.push(link);
+    into[link.to]!.push({ from, lag: link.lag });
+    if (Number.isFinite(link.latest)) chased[from] = link.to;
   }
-  // What has to follow soon must be free to: all else that it waits for comes before the step that it chases.
-  for (let a = 0; a < n; a++) {
-    const b = chased[a]!;
+  freeToFollow(links, into, chased);
+  const waits = sorted.map(() => 0);
+  for (const { to } of links.flat()) waits[to]!++;
+  return { links, chased, waits };
+}
+
+/** What has to follow soon must be free to: all else that it waits for comes before the step that it chases. */
+function freeToFollow(
+  links: Link[][],
+  into: readonly (readonly { readonly from: number; readonly lag: number }[])[],
+  chased: readonly number[],
+): void {
+  for (const [a, b] of chased.entries()) {
     if (b < 0) continue;
     for (const p of into[b]!)
-      if (p.from !== a && !links[p.from]!.some((l) => l.to === a) && !leads(links, a, p.from)) {
+      if (p.from !== a && !links[p.from]!.some((l) => l.to === a) && !leads(links, a, p.from))
         links[p.from]!.push({ to: a, lag: p.lag, latest: Infinity, closed: null });
-        waits[a]!++;
-      }
   }
-  const hands = sorted.map((s) => s.handsMinutes.value);
+}
+
+/** Batches: what is done with the same things out, each once, and which a step belongs to. */
+function batchesOf(sorted: readonly Step[]): { readonly keys: readonly Key[]; readonly keyOf: number[] } {
   const keyIndex = new Map<string, number>();
   const keys: Key[] = [];
   const keyOf = sorted.map((s) => {
@@ -115,23 +116,44 @@ export function jobOf(
     const known = keyIndex.get(name);
     if (known !== undefined) return known;
     keyIndex.set(name, keys.length);
-    return (
-      keys.push({
-        name,
-        setup: setupOf(s),
-        airbrush: s.tool === "airbrush",
-        chemistry: s.product ? productOf(s.product).chemistry : "none",
-        lightness: s.lightness ?? 50,
-      }) - 1
-    );
+    keys.push({
+      name,
+      setup: setupOf(s),
+      airbrush: s.tool === "airbrush",
+      chemistry: s.product ? productOf(s.product).chemistry : "none",
+      lightness: s.lightness ?? 50,
+    });
+    return keys.length - 1;
   });
+  return { keys, keyOf };
+}
+
+/** The place that a step's pieces take while they wait, where room there is short. */
+function holdingOf(s: Step, capacity: Capacity): Job["holding"][number] {
+  const h = holds(s);
+  const most = h ? capacity[h.place] : undefined;
+  return h && most !== undefined
+    ? { place: h.place, pieces: Math.min(h.pieces, most), until: s.waitMinutes }
+    : null;
+}
+
+export function jobOf(
+  steps: readonly Step[],
+  constraints: readonly Constraint[],
+  windows: Windows,
+  from: number,
+  capacity: Capacity,
+  barred: (step: Step, day: number) => boolean,
+): Job {
+  const sorted = [...steps].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const { links, chased, waits } = linksOf(sorted, constraints);
+  const hands = sorted.map((s) => s.handsMinutes.value);
   return {
     steps: sorted,
     links,
     waits,
     hands,
-    keyOf,
-    keys,
+    ...batchesOf(sorted),
     chased,
     capacity,
     windows,
@@ -140,13 +162,7 @@ export function jobOf(
     release: sorted.map((s) => Math.max(from, s.releaseAt)),
     tails: tailsOf(sorted, links, hands),
     longWait: links.map((list) => list.some((l) => l.lag >= LONG_WAIT)),
-    holding: sorted.map((s) => {
-      const h = holds(s);
-      const most = h ? capacity[h.place] : undefined;
-      return h && most !== undefined
-        ? { place: h.place, pieces: Math.min(h.pieces, most), until: s.waitMinutes }
-        : null;
-    }),
+    holding: sorted.map((s) => holdingOf(s, capacity)),
   };
 }
 

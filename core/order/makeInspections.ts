@@ -32,21 +32,8 @@ export type LookedAt = Pick<Step, "process" | "releaseAt"> & {
   readonly scheme: readonly unknown[];
 };
 
-/**
- * The steps of a scene with its looks: as points to tick at a step where it is in the hand anyhow, and as
- * steps of their
- * own where something else waits for them. Every print is looked over. For display the palette is agreed, the
- * primer is
- * looked at under a side light and all is put together dry; for sale also dust, a loose assembly in
- * mid-paint, and how it
- * is when picked up. Common practice.
- */
-export function withInspections(
-  made: readonly Step[],
-  parts: readonly LookedAt[],
-  care: Care,
-  speed: Speed,
-): Step[] {
+/** Every print is looked over with the last that is done to it as such. */
+function withPrintsLookedAt(made: readonly Step[], parts: readonly LookedAt[]): Step[] {
   const printed = new Set(parts.filter((p) => p.process !== null).map((p) => partRef(p.id)));
   const lasts = new Set(
     [...printed].flatMap((target) =>
@@ -56,137 +43,157 @@ export function withInspections(
         .map((s) => s.id),
     ),
   );
-  let steps = made.map((s) => (lasts.has(s.id) ? watched(s, "print") : s));
+  return made.map((s) => (lasts.has(s.id) ? watched(s, "print") : s));
+}
+
+const FOR_EVER = "Take a picture first, and see that there is a clear coat below: this cannot be undone.";
+const withPicturesFirst = (steps: readonly Step[]): Step[] =>
+  steps.map((s) => (forEver.includes(s.action) ? { ...s, notes: [FOR_EVER, ...s.notes] } : s));
+
+/** The primer of each painted part under a side light. */
+const primerLooks = (steps: readonly Step[], parts: readonly LookedAt[], speed: Speed): Step[] =>
+  parts.flatMap((p) => {
+    const target = partRef(p.id);
+    const primer = steps.find((s) => s.action === "prime" && s.targets[0] === target);
+    if (!primer || !steps.some((s) => s.action === "paint" && s.targets[0] === target)) return [];
+    const look = {
+      id: `${target}/look-primer`,
+      action: "inspect",
+      title: "Look at the primer under a side light",
+      targets: [target],
+      onWhat: primer.onWhat,
+      pieces: p.count,
+      minutes: 1 + LOOK_MIN * p.count,
+      tool: "side light",
+      releaseAt: p.releaseAt,
+      process: p.wholeProcess,
+      after: [primer.id],
+      facts: { checks: ["primer"] },
+    } as const;
+    return [draftStep(look, speed)];
+  });
+
+/** Where more than one colour is mixed, they are agreed beside each other before the first is laid. */
+function withPalette(steps: readonly Step[], speed: Speed): Step[] {
+  const painted = steps.filter((s) => s.action === "paint");
+  const mixes = new Set(painted.map((s) => s.recipeId ?? s.paintId));
+  if (mixes.size <= 1) return [...steps];
+  const palette = draftStep(
+    {
+      id: "scene/palette",
+      action: "inspect",
+      title: "Agree the palette on scrap",
+      targets: ["scene"],
+      onWhat: `${mixes.size} mixes side by side`,
+      minutes: 5 + 2 * mixes.size,
+      tool: "primed scrap",
+      facts: { checks: ["palette"] },
+    },
+    speed,
+  );
+  return [...waitsFor(steps, palette, (s) => s.action === "paint"), palette];
+}
+
+/** What is joined is put together dry first. */
+function dryAssembly(steps: readonly Step[], speed: Speed): Step[] {
+  const joined = steps.filter((s) => s.action === "glue");
+  if (joined.length <= 1) return [];
+  const look = {
+    id: "scene/dry-assembly",
+    action: "dry fit",
+    title: "Put all of it together dry",
+    targets: [...new Set(joined.flatMap((s) => s.targets))],
+    onWhat: "everything that is joined",
+    minutes: 5 + 3 * joined.length,
+    tool: "tape",
+    releaseAt: Math.max(...joined.map((s) => s.releaseAt)),
+    facts: { checks: ["assembly"] },
+  } as const;
+  return [draftStep(look, speed)];
+}
+
+/** In mid-paint, before what is fine: all of it loose beside its picture. */
+function withLooseAssembly(steps: readonly Step[], speed: Speed): Step[] {
+  const painted = steps.filter((s) => s.action === "paint");
+  const isFine = (s: Step) => fine.includes(s.action);
+  if (new Set(painted.flatMap((s) => s.targets)).size <= 1 || !steps.some(isFine)) return [...steps];
+  const loose = draftStep(
+    {
+      id: "scene/loose-assembly",
+      action: "inspect",
+      title: "Stand all of it together, loose, beside the picture it is made from",
+      targets: ["scene"],
+      onWhat: "everything with its first colours",
+      minutes: 5 + painted.length,
+      tool: "hands",
+      after: painted.map((s) => s.id),
+      facts: { checks: ["reference"] },
+    },
+    speed,
+  );
+  return [...waitsFor(steps, loose, isFine), loose];
+}
+
+/** Each painted part as it is when it is picked up, after all that is done to it. */
+const handlingLooks = (steps: readonly Step[], parts: readonly LookedAt[], speed: Speed): Step[] =>
+  parts
+    .filter((p) => p.scheme.length > 0)
+    .map((p) => {
+      const look = {
+        id: `${partRef(p.id)}/look-handling`,
+        action: "inspect",
+        title: "Pick it up and look at joints, sheen and recesses",
+        targets: [partRef(p.id)],
+        onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name,
+        pieces: p.count,
+        minutes: 1 + 0.5 * p.count,
+        releaseAt: p.releaseAt,
+        after: steps.filter((s) => s.targets[0] === partRef(p.id)).map((s) => s.id),
+        facts: { checks: ["handling", "recesses"] },
+      } as const;
+      return draftStep(look, speed);
+    });
+
+/** The last of all. */
+function finishList(steps: readonly Step[], speed: Speed): Step[] {
+  if (steps.length === 0) return [];
+  const look = {
+    id: "scene/finish-list",
+    action: "inspect",
+    title: "Go through the finish list",
+    targets: ["scene"],
+    onWhat: "the whole of it",
+    minutes: 10,
+    tool: "list",
+    after: steps.map((s) => s.id),
+    facts: { checks: ["finish list"] },
+  } as const;
+  return [draftStep(look, speed)];
+}
+
+/**
+ * The steps of a scene with its looks: as points to tick at a step where it is in the hand anyhow, and as
+ * steps of their own where something else waits for them. Every print is looked over. For display the palette
+ * is agreed, the primer is looked at under a side light and all is put together dry; for sale also dust, a
+ * loose assembly in mid-paint, and how it is when picked up. Common practice.
+ */
+export function withInspections(
+  made: readonly Step[],
+  parts: readonly LookedAt[],
+  care: Care,
+  speed: Speed,
+): Step[] {
+  let steps = withPrintsLookedAt(made, parts);
   if (care !== "play") {
-    steps = steps.map((s) =>
-      forEver.includes(s.action)
-        ? {
-            ...s,
-            notes: [
-              "Take a picture first, and see that there is a clear coat below: this cannot be undone.",
-              ...s.notes,
-            ],
-          }
-        : s,
-    );
-    for (const p of parts) {
-      const target = partRef(p.id);
-      const primer = steps.find((s) => s.action === "prime" && s.targets[0] === target);
-      const colours = steps.filter((s) => s.action === "paint" && s.targets[0] === target);
-      if (!primer || colours.length === 0) continue;
-      steps.push(
-        draftStep(
-          {
-            id: `${target}/look-primer`,
-            action: "inspect",
-            title: "Look at the primer under a side light",
-            targets: [target],
-            onWhat: primer.onWhat,
-            pieces: p.count,
-            minutes: 1 + LOOK_MIN * p.count,
-            tool: "side light",
-            releaseAt: p.releaseAt,
-            process: p.wholeProcess,
-            after: [primer.id],
-            facts: { checks: ["primer"] },
-          },
-          speed,
-        ),
-      );
-    }
-    const painted = steps.filter((s) => s.action === "paint");
-    const mixes = new Set(painted.map((s) => s.recipeId ?? s.paintId));
-    if (mixes.size > 1) {
-      const palette = draftStep(
-        {
-          id: "scene/palette",
-          action: "inspect",
-          title: "Agree the palette on scrap",
-          targets: ["scene"],
-          onWhat: `${mixes.size} mixes side by side`,
-          minutes: 5 + 2 * mixes.size,
-          tool: "primed scrap",
-          facts: { checks: ["palette"] },
-        },
-        speed,
-      );
-      steps = [...waitsFor(steps, palette, (s) => s.action === "paint"), palette];
-    }
-    const joined = steps.filter((s) => s.action === "glue");
-    if (joined.length > 1)
-      steps.push(
-        draftStep(
-          {
-            id: "scene/dry-assembly",
-            action: "dry fit",
-            title: "Put all of it together dry",
-            targets: [...new Set(joined.flatMap((s) => s.targets))],
-            onWhat: "everything that is joined",
-            minutes: 5 + 3 * joined.length,
-            tool: "tape",
-            releaseAt: Math.max(...joined.map((s) => s.releaseAt)),
-            facts: { checks: ["assembly"] },
-          },
-          speed,
-        ),
-      );
+    steps = withPicturesFirst(steps);
+    steps.push(...primerLooks(steps, parts, speed));
+    steps = withPalette(steps, speed);
+    steps.push(...dryAssembly(steps, speed));
   }
   if (care === "for sale") {
-    const painted = steps.filter((s) => s.action === "paint");
-    const fineSteps = steps.filter((s) => fine.includes(s.action));
-    if (new Set(painted.flatMap((s) => s.targets)).size > 1 && fineSteps.length > 0) {
-      const loose = draftStep(
-        {
-          id: "scene/loose-assembly",
-          action: "inspect",
-          title: "Stand all of it together, loose, beside the picture it is made from",
-          targets: ["scene"],
-          onWhat: "everything with its first colours",
-          minutes: 5 + painted.length,
-          tool: "hands",
-          after: painted.map((s) => s.id),
-          facts: { checks: ["reference"] },
-        },
-        speed,
-      );
-      steps = [...waitsFor(steps, loose, (s) => fine.includes(s.action)), loose];
-    }
+    steps = withLooseAssembly(steps, speed);
     steps = steps.map((s) => (fine.includes(s.action) ? watched(s, "dust") : s));
-    for (const p of parts.filter((q) => q.scheme.length > 0))
-      steps.push(
-        draftStep(
-          {
-            id: `${partRef(p.id)}/look-handling`,
-            action: "inspect",
-            title: "Pick it up and look at joints, sheen and recesses",
-            targets: [partRef(p.id)],
-            onWhat: p.count > 1 ? `${p.name} x ${p.count}` : p.name,
-            pieces: p.count,
-            minutes: 1 + 0.5 * p.count,
-            releaseAt: p.releaseAt,
-            after: steps.filter((s) => s.targets[0] === partRef(p.id)).map((s) => s.id),
-            facts: { checks: ["handling", "recesses"] },
-          },
-          speed,
-        ),
-      );
+    steps.push(...handlingLooks(steps, parts, speed));
   }
-  if (steps.length > 0)
-    steps.push(
-      draftStep(
-        {
-          id: "scene/finish-list",
-          action: "inspect",
-          title: "Go through the finish list",
-          targets: ["scene"],
-          onWhat: "the whole of it",
-          minutes: 10,
-          tool: "list",
-          after: steps.map((s) => s.id),
-          facts: { checks: ["finish list"] },
-        },
-        speed,
-      ),
-    );
-  return steps;
+  return [...steps, ...finishList(steps, speed)];
 }
