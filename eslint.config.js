@@ -92,9 +92,9 @@ const owners = {
 const kernels = [
   "core/mesh/**",
   "core/formats/**",
-  "core/paint/ciede2000.ts",
+  "core/paint/{ciede2000,bestMixes}.ts",
   "core/print/{nest,nestShape,filamentWork,gcode,wayUp,drains}.ts",
-  "core/order/{pass,sequence,schedule}.ts",
+  "core/order/pass.ts",
 ];
 
 const testPackages = [

@@ -55,6 +55,69 @@ const plainTaste = ({ keys, steps }: Job): Taste => ({
 export const usualPasses = (steps: number, again: boolean) =>
   Math.max(6, Math.min(again ? 24 : 160, Math.round((again ? 12_000 : 60_000) / Math.max(1, steps))));
 
+/** Steps that stand on another day than in the plan before. */
+const movedIn = (slots: readonly StepSlot[], before: ScheduleOptions["before"]): readonly string[] =>
+  before
+    ? slots
+        .filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt))
+        .map((s) => s.stepId)
+    : [];
+
+/** The best of the walks that were tried, and how many steps it moves to another day. */
+type Best = { readonly passed: Passed; readonly moved: number };
+
+/** What a walk costs, the gravest first: of two the one that costs less at the first difference is better. */
+function costsOf({ passed: p, moved }: Best, sharing: Sharing, isKnown: boolean): readonly number[] {
+  const several = sharing.tastes.length > 0;
+  return [
+    -p.slots.length,
+    sharing.lateDays(p.slots),
+    // Beside a plan before, an earlier day is worth moving things for, an earlier hour is not.
+    ...(isKnown || several ? [dayOf(p.finishAt - 1e-6)] : []),
+    ...(isKnown ? [moved] : []),
+    ...(several ? [sharing.days(p.slots), p.setups] : []),
+    Math.round(p.finishAt * 1e6),
+    p.setups,
+  ];
+}
+
+/** Walks with changing tastes, from the plain one on; the best of them. */
+function searched(job: Job, sharing: Sharing, { before, passes }: ScheduleOptions, bound: number): Best {
+  const plain = plainTaste(job);
+  const known = before !== undefined && before.size > 0;
+  const tried = (t: Taste): Best => {
+    const passed = walk(job, t);
+    return { passed, moved: movedIn(passed.slots, before).length };
+  };
+  let taste = plain;
+  let best = tried(plain);
+  const take = (t: Taste, walked = t) => {
+    const found = tried(walked);
+    const a = costsOf(found, sharing, known);
+    const b = costsOf(best, sharing, known);
+    const at = a.findIndex((x, i) => x !== b[i]);
+    if (at < 0 || a[at]! < b[at]!) [best, taste] = [found, t];
+  };
+  if (before && known) {
+    // The order of the plan before, as a taste of its own; what is new stands where its chain puts it.
+    const priority = Float64Array.from(job.steps, (s, i) =>
+      before.has(s.id) ? 1e6 - before.get(s.id)!.from - job.tails[i]! : 0,
+    );
+    take({ ...plain, priority }, { ...plain, crowd: 0, same: 1, priority });
+  }
+  for (const priority of sharing.tastes) take({ ...plain, priority });
+  const n = job.steps.length;
+  const count = passes ?? usualPasses(n, known);
+  for (let pass = 1; pass < count && n > 1; pass++) {
+    // As early as can be, with no set-up more than there are batches: no walk can do better.
+    const { finishAt, setups } = best.passed;
+    const isBest = finishAt <= bound + 1e-6 && setups <= job.keys.length && best.moved === 0;
+    if (sharing.tastes.length === 0 && isBest) break;
+    take(mutate(taste, job, pass));
+  }
+  return best;
+}
+
 /**
  * Fits steps into the hours of one pair of hands: several walks with changed tastes, of which the one that
  * finishes
@@ -69,72 +132,18 @@ export function schedule(
   constraints: readonly Constraint[],
   clock: Clock,
   from: number,
-  { busy = [], barred = () => false, capacity = {}, before, shares, passes }: ScheduleOptions = {},
+  options: ScheduleOptions = {},
 ): Schedule {
+  const { busy = [], barred = () => false, capacity = {}, before, shares } = options;
   const job = jobOf(steps, constraints, new Windows(clock, from, busy), from, capacity, barred);
-  const n = job.steps.length;
-  const plain = plainTaste(job);
   const sharing = sharingOf(job, shares);
-  const several = sharing.tastes.length > 0;
-  const moved = (p: Passed) =>
-    before
-      ? p.slots.filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt))
-          .length
-      : 0;
-  let taste = plain;
-  let best = walk(job, plain);
-  let bestMoved = moved(best);
   const bound = lowerBound(job);
-  // Beside a plan before, an earlier day is worth moving things for, an earlier hour is not.
-  const known = before !== undefined && before.size > 0;
-  const costs = (p: Passed, m: number) => [
-    -p.slots.length,
-    sharing.lateDays(p.slots),
-    ...(known || several ? [dayOf(p.finishAt - 1e-6)] : []),
-    ...(known ? [m] : []),
-    ...(several ? [sharing.days(p.slots), p.setups] : []),
-    Math.round(p.finishAt * 1e6),
-    p.setups,
-  ];
-  const better = (p: Passed, m: number) => {
-    const a = costs(p, m);
-    const b = costs(best, bestMoved);
-    const at = a.findIndex((x, i) => x !== b[i]);
-    return at < 0 || a[at]! < b[at]!;
-  };
-  const take = (p: Passed, t: Taste) => {
-    const m = moved(p);
-    if (better(p, m)) [best, taste, bestMoved] = [p, t, m];
-  };
-  if (before && known) {
-    // The order of the plan before, as a taste of its own; what is new stands where its chain puts it.
-    const priority = new Float64Array(n);
-    job.steps.forEach(
-      (s, i) => (priority[i] = before.has(s.id) ? 1e6 - before.get(s.id)!.from - job.tails[i]! : 0),
-    );
-    take(walk(job, { ...plain, crowd: 0, same: 1, priority }), { ...plain, priority });
-  }
-  for (const priority of sharing.tastes) take(walk(job, { ...plain, priority }), { ...plain, priority });
-  const count = passes ?? usualPasses(n, known);
-  for (let pass = 1; pass < count && n > 1; pass++) {
-    // As early as can be, with no set-up more than there are batches: no walk can do better.
-    if (!several && best.finishAt <= bound + 1e-6 && best.setups <= job.keys.length && bestMoved === 0) break;
-    const changed = mutate(taste, job, pass);
-    take(walk(job, changed), changed);
-  }
+  const { passed: best, moved } = searched(job, sharing, options, bound);
   // No evening holds both ends of a window: what can be is planned without it, and the plan says so.
-  const stuck = best.slots.length < n ? unheld(job, best, constraints) : null;
-  if (stuck)
-    return schedule(steps, stuck, clock, from, {
-      busy,
-      barred,
-      capacity,
-      ...(before ? { before } : {}),
-      ...(shares ? { shares } : {}),
-      ...(passes === undefined ? {} : { passes }),
-    });
+  const stuck = best.slots.length < job.steps.length ? unheld(job, best, constraints) : null;
+  if (stuck) return schedule(steps, stuck, clock, from, options);
   const kept = before
-    ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best, bestMoved)
+    ? asBefore(job, { constraints, clock, from, busy, capacity, barred, sharing }, before, best, moved)
     : null;
   const slots = kept ?? best.slots;
   const finishAt = finishOf(job, slots);
@@ -144,11 +153,7 @@ export function schedule(
     boundAt: Math.min(bound, finishAt),
     setups: slots.filter((s) => s.setupMinutes > 0).length,
     critical: criticalChain(slots, constraints, finishAt, new Map(job.steps.map((s) => [s.id, s]))),
-    moved: before
-      ? slots
-          .filter((s) => before.has(s.stepId) && dayOf(before.get(s.stepId)!.from) !== dayOf(s.startsAt))
-          .map((s) => s.stepId)
-      : [],
+    moved: movedIn(slots, before),
   };
 }
 

@@ -58,26 +58,8 @@ const lagOf = (step: Step, wait: Wait | number, weather: Weather): number => {
   return Math.max(step.waitMinutes, minutes);
 };
 
-/**
- * An order of steps that breaks no rule, or the conflicts that remain. Rules win over wishes, except where
- * the builder
- * has set the rule aside for that pair; then the wish holds and the conflict stays visible.
- * What was typed in an order stays in it where nothing stands against that.
- * Of steps that could come next the one with the smallest rank and id goes first, so that the same steps
- * always give
- * the same order, however they were listed.
- */
-export function sequence(
-  steps: readonly Step[],
-  wishes: readonly OrderWish[] = [],
-  rules: readonly OrderRule[] = orderRules,
-  weather: Weather = usualWeather,
-  typed: readonly { readonly before: string; readonly after: string }[] = [],
-): Sequence {
-  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
-  const ids = sorted.map((s) => s.id);
-  const byId = new Map(sorted.map((s) => [s.id, s]));
-  const conflicts: OrderConflict[] = [];
+/** What recipes say of their own steps: what comes before, and what has to begin while a film is workable. */
+function recipeConstraints(sorted: readonly Step[], byId: ReadonlyMap<string, Step>, weather: Weather) {
   const constraints: Constraint[] = [];
   for (const step of sorted) {
     for (const before of step.after)
@@ -100,94 +82,122 @@ export function sequence(
         ruleId: null,
       });
   }
+  return constraints;
+}
+
+/** Adds what rules say of every pair that meets; where the builder set a rule aside, its conflict. */
+function addRules(
+  sorted: readonly Step[],
+  rules: readonly OrderRule[],
+  weather: Weather,
+  waived: ReadonlySet<string>,
+  constraints: Constraint[],
+  conflicts: OrderConflict[],
+): void {
   const recipe = edgesFrom(constraints);
-  const waived = new Set(wishes.filter((w) => w.override).map((w) => `${w.override} ${w.after} ${w.before}`));
-  eachPair(sorted, (i, j) => {
-    for (const [a, b] of [
-      [sorted[i]!, sorted[j]!],
-      [sorted[j]!, sorted[i]!],
-    ] as const) {
-      for (const { rule, precedence } of rulesBetween(a, b, rules)) {
-        // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
-        if (recipe.has(b.id) && reaches(recipe, b.id, a.id)) continue;
-        if (waived.has(`${rule.id} ${a.id} ${b.id}`)) conflicts.push(conflict(rule, a, b, true));
-        else
-          constraints.push({
-            before: a.id,
-            after: b.id,
-            lagMinutes: lagOf(a, precedence.wait, weather),
-            from: "rule",
-            ruleId: rule.id,
-          });
-      }
+  const add = (a: Step, b: Step) => {
+    for (const { rule, precedence } of rulesBetween(a, b, rules)) {
+      // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
+      if (recipe.has(b.id) && reaches(recipe, b.id, a.id)) continue;
+      if (waived.has(`${rule.id} ${a.id} ${b.id}`)) conflicts.push(conflict(rule, a, b, true));
+      else
+        constraints.push({
+          before: a.id,
+          after: b.id,
+          lagMinutes: lagOf(a, precedence.wait, weather),
+          from: "rule",
+          ruleId: rule.id,
+        });
     }
+  };
+  eachPair(sorted, (i, j) => {
+    add(sorted[i]!, sorted[j]!);
+    add(sorted[j]!, sorted[i]!);
   });
+}
+
+/** What had to be left out so that rules and recipes go round in no circle. */
+const circles = (
+  dropped: readonly Constraint[],
+  held: readonly Constraint[],
+  byId: ReadonlyMap<string, Step>,
+  rules: readonly OrderRule[],
+): readonly OrderConflict[] =>
+  dropped.flatMap((c) => {
+    const rule = rules.find((r) => r.id === c.ruleId);
+    if (!rule) return [];
+    const words = "Rules and recipes go round in a circle:";
+    return [
+      {
+        ...conflict(rule, byId.get(c.before)!, byId.get(c.after)!, false, words),
+        circle: [c, ...pathBetween(held, c.after, c.before)],
+      },
+    ];
+  });
+
+/** Holds a wish, unless what is held says the opposite: then the rule on the way back is the one to name. */
+function holdWish(
+  wish: OrderWish,
+  held: Constraint[],
+  byId: ReadonlyMap<string, Step>,
+  rules: readonly OrderRule[],
+): readonly OrderConflict[] {
+  const { before, after } = wish;
+  if (!byId.has(before) || !byId.has(after) || before === after) return [];
+  if (!reaches(edgesFrom(held), after, before)) {
+    held.push({ before, after, lagMinutes: wish.minutes ?? 0, from: "wish", ruleId: null });
+    return [];
+  }
+  const path = pathBetween(held, after, before);
+  const why = strictest(path, rules);
+  const rule = rules.find((r) => r.id === why?.ruleId);
+  const circle: readonly Constraint[] = [
+    { before, after, lagMinutes: 0, from: "wish", ruleId: null },
+    ...path,
+  ];
+  return rule
+    ? [{ ...conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false), circle }]
+    : [{ ...roundWish(byId.get(before)!, byId.get(after)!), circle }];
+}
+
+/**
+ * An order of steps that breaks no rule, or the conflicts that remain. Rules win over wishes, except where
+ * the builder has set the rule aside for that pair; then the wish holds and the conflict stays visible. What
+ * was typed in an order stays in it where nothing stands against that. Of steps that could come next the one
+ * with the smallest rank and id goes first, so that the same steps always give the same order, however they
+ * were listed.
+ */
+export function sequence(
+  steps: readonly Step[],
+  wishes: readonly OrderWish[] = [],
+  rules: readonly OrderRule[] = orderRules,
+  weather: Weather = usualWeather,
+  typed: readonly { readonly before: string; readonly after: string }[] = [],
+): Sequence {
+  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
+  const ids = sorted.map((s) => s.id);
+  const byId = new Map(sorted.map((s) => [s.id, s]));
+  const conflicts: OrderConflict[] = [];
+  const constraints = recipeConstraints(sorted, byId, weather);
+  const waived = new Set(wishes.filter((w) => w.override).map((w) => `${w.override} ${w.after} ${w.before}`));
+  addRules(sorted, rules, weather, waived, constraints, conflicts);
   tie(sorted, constraints, weather);
   const { held, dropped } = withoutLoops(ids, constraints, rules);
-  for (const c of dropped) {
-    const rule = rules.find((r) => r.id === c.ruleId);
-    if (rule)
-      conflicts.push({
-        ...conflict(
-          rule,
-          byId.get(c.before)!,
-          byId.get(c.after)!,
-          false,
-          "Rules and recipes go round in a circle:",
-        ),
-        circle: [c, ...pathBetween(held, c.after, c.before)],
-      });
-  }
+  conflicts.push(...circles(dropped, held, byId, rules));
   const firstCoats = firstCoatsOf(sorted);
-  for (const { after: wanted, ...told } of wishes) {
-    const wish = { ...told, after: firstCoats.get(wanted) ?? wanted };
-    if (!byId.has(wish.before) || !byId.has(wish.after) || wish.before === wish.after) continue;
-    if (!reaches(edgesFrom(held), wish.after, wish.before)) {
-      held.push({
-        before: wish.before,
-        after: wish.after,
-        lagMinutes: wish.minutes ?? 0,
-        from: "wish",
-        ruleId: null,
-      });
-      continue;
-    }
-    // The wish goes against a rule; the rule on the way back is the one to name.
-    const path = pathBetween(held, wish.after, wish.before);
-    const why = strictest(path, rules);
-    const rule = rules.find((r) => r.id === why?.ruleId);
-    const round: readonly Constraint[] = [
-      { before: wish.before, after: wish.after, lagMinutes: 0, from: "wish", ruleId: null },
-      ...path,
-    ];
-    if (rule)
-      conflicts.push({
-        ...conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false),
-        circle: round,
-      });
-    else conflicts.push({ ...roundWish(byId.get(wish.before)!, byId.get(wish.after)!), circle: round });
-  }
+  const onFirstCoat = <T extends { readonly after: string }>(pair: T): T => ({
+    ...pair,
+    after: firstCoats.get(pair.after) ?? pair.after,
+  });
+  for (const wish of wishes) conflicts.push(...holdWish(onFirstCoat(wish), held, byId, rules));
   const retyped = asTyped(
-    typed
-      .map((t) => ({ ...t, after: firstCoats.get(t.after) ?? t.after }))
-      .filter((t) => byId.has(t.before) && byId.has(t.after)),
+    typed.map(onFirstCoat).filter((t) => byId.has(t.before) && byId.has(t.after)),
     held,
     { ids, rules, lag: (id) => lagOf(byId.get(id)!, "none", weather) },
   );
   const order = topological(ids, held);
-  return {
-    order,
-    retyped,
-    constraints: [
-      ...held,
-      ...spacings(
-        order.map((id) => byId.get(id)!),
-        rules,
-        weather,
-      ),
-    ],
-    conflicts,
-  };
+  const inOrder = order.map((id) => byId.get(id)!);
+  return { order, retyped, constraints: [...held, ...spacings(inOrder, rules, weather)], conflicts };
 }
 
 /**

@@ -72,90 +72,110 @@ export function makePlan(
   others: readonly PlanInput[] = [],
   memory: PlanMemory = planMemory(),
 ): Plan {
-  const { scene, workshop } = input;
   const clock = clockOf(input);
-  const from = Math.max(input.now.minute, daysBetween(input.now.today, scene.startOn) * 1440);
-  const there = hasHours(workshop.hours);
-  const {
-    parts,
-    plates,
-    runs,
-    others: otherRuns,
-    allPlates,
-    calendar,
-    printedBoundAt,
-    busy,
-    wanted,
-    scenes,
-  } = planPrinting(input, others, memory, clock);
-  const work = planWork(scenes, clock, busy);
+  const printing = planPrinting(input, others, memory, clock);
+  const { parts, plates, runs, others: otherRuns, busy } = printing;
+  const work = planWork(printing.scenes, clock, busy);
   const stores = planStores(input, plates, work);
   const grounds = [...input.grounds]
     .sort((a, b) => a.position - b.position)
     .map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));
-  const weight = boardWeight(input, parts);
-  const sag = boardSag(input.grounds, boardOf(input), weight);
-  const joints = input.joints.map((j) => planJoint(j, parts, workshop));
+  const boardGrams = boardWeight(input, parts);
+  const boardSagMm = boardSag(input.grounds, boardOf(input), boardGrams);
+  const joints = input.joints.map((j) => planJoint(j, parts, input.workshop));
   const lamps = lampPlans(parts);
-  const mixes = mixesOf(workshop);
-  const findings = [
-    ...parts.flatMap((p) => p.findings),
-    ...(there ? [] : [noHours]),
-    ...lampFindings(lamps, parts),
-    ...jointFindings(joints, input, parts),
-    ...plateFindings(plates, runs, there, input.now.today),
-    ...sizingFindings(parts, input, plates, runs),
-    ...printerFindings(workshop.printers),
-    ...groundFindings(weight, sag, Math.max(scene.boardWidthMm, scene.boardDepthMm)),
-    ...orderFindings(work, input, there),
-    ...storeFindings(stores),
-    ...layFindings(parts, input),
-  ].sort(worstFirst);
-  const made = { parts, plates, runs, work, joints, stores, findings };
-  const totals = totalsOf(made, workshop.rooms.powerMinorPerKwh, workshop.currency);
-  const { finishAt } = totals;
-  const dueAt = scene.finishBy ? (daysBetween(input.now.today, scene.finishBy) + 1) * 1440 : null;
-  const firstStep = work.schedule.critical[0];
-  const released = work.steps.find((s) => s.id === firstStep)?.releaseAt;
-  const gate =
-    runs.find((r) => r.clearedAt === released) ??
-    (work.schedule.critical.length === 0 ? runs.at(-1) : undefined);
+  const planned = { parts, plates, runs, work, joints, stores };
+  const made = { ...planned, findings: allFindings(planned, input, lamps, boardGrams, boardSagMm) };
+  const totals = totalsOf(made, input.workshop.rooms.powerMinorPerKwh, input.workshop.currency);
+  const from = firstMinute(input);
   return {
     otherRuns,
-    wanted,
+    wanted: printing.wanted,
     load: loadByDay(
       clock,
       busy,
       [...work.schedule.slots, ...work.otherSlots].flatMap((s) => s.parts),
     ),
-    critical: { plateIds: gate ? chainTo(calendar.runs, gate.plateId) : [], stepIds: work.schedule.critical },
-    printing: { finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)), boundAt: printedBoundAt },
-    chance:
-      there && plates.length > 0
-        ? planChance(
-            {
-              sceneId: scene.id,
-              plates: allPlates,
-              runs: calendar.runs,
-              work,
-              clock,
-              from,
-              plannedFinish: finishAt,
-            },
-            dueAt,
-            memory,
-          )
-        : null,
+    critical: { plateIds: criticalPlates(printing, work), stepIds: work.schedule.critical },
+    printing: {
+      finishAt: Math.max(from, ...runs.map((r) => r.clearedAt)),
+      boundAt: printing.printedBoundAt,
+    },
+    chance: chanceOf(input, printing, work, clock, totals.finishAt, memory),
     ...made,
     grounds,
-    boardGrams: weight,
-    boardSagMm: sag,
+    boardGrams,
+    boardSagMm,
     lamps,
-    mixes,
+    mixes: mixesOf(input.workshop),
     clock,
     readiness: readinessOf(input, made),
     totals,
   };
+}
+
+/** From when anything can be done, plan minutes. */
+const firstMinute = ({ now, scene }: PlanInput) =>
+  Math.max(now.minute, daysBetween(now.today, scene.startOn) * 1440);
+
+/** What all stages found, worst first. */
+function allFindings(
+  {
+    parts,
+    plates,
+    runs,
+    work,
+    joints,
+    stores,
+  }: Pick<Plan, "parts" | "plates" | "runs" | "work" | "joints" | "stores">,
+  input: PlanInput,
+  lamps: readonly LampPlan[],
+  boardGrams: Figure,
+  boardSagMm: Figure | null,
+): readonly Finding[] {
+  const { scene, workshop, now } = input;
+  const there = hasHours(workshop.hours);
+  return [
+    ...parts.flatMap((p) => p.findings),
+    ...(there ? [] : [noHours]),
+    ...lampFindings(lamps, parts),
+    ...jointFindings(joints, input, parts),
+    ...plateFindings(plates, runs, there, now.today),
+    ...sizingFindings(parts, input, plates, runs),
+    ...printerFindings(workshop.printers),
+    ...groundFindings(boardGrams, boardSagMm, Math.max(scene.boardWidthMm, scene.boardDepthMm)),
+    ...orderFindings(work, input, there),
+    ...storeFindings(stores),
+    ...layFindings(parts, input),
+  ].sort(worstFirst);
+}
+
+/** The runs up to the one that the first step of the critical chain waits for; to the last where none is left. */
+function criticalPlates(
+  { runs, calendar }: ReturnType<typeof planPrinting>,
+  { schedule: { critical }, steps }: WorkPlan,
+): readonly string[] {
+  const released = steps.find((s) => s.id === critical[0])?.releaseAt;
+  const gate =
+    runs.find((r) => r.clearedAt === released) ?? (critical.length === 0 ? runs.at(-1) : undefined);
+  return gate ? chainTo(calendar.runs, gate.plateId) : [];
+}
+
+/** Chance of the date; null where nothing is printed, or nobody is ever there. */
+function chanceOf(
+  input: PlanInput,
+  { plates, allPlates, calendar }: ReturnType<typeof planPrinting>,
+  work: WorkPlan,
+  clock: Clock,
+  plannedFinish: number,
+  memory: PlanMemory,
+): PlannedChance | null {
+  const { scene, workshop, now } = input;
+  if (!hasHours(workshop.hours) || plates.length === 0) return null;
+  const dueAt = scene.finishBy ? (daysBetween(now.today, scene.finishBy) + 1) * 1440 : null;
+  const from = firstMinute(input);
+  const run = { sceneId: scene.id, plates: allPlates, runs: calendar.runs, work, clock, from, plannedFinish };
+  return planChance(run, dueAt, memory);
 }
 
 /** When work starts and on which hours: from today, without the evenings that are lost. */

@@ -49,19 +49,88 @@ export function filamentEstimate(
   const solid = Math.max(body.volumeMm3, 1e-9);
   const less = Math.min(1, Math.max(0, (body.volumeMm3 - body.volumeLowMm3) / solid));
   const more = Math.max(0, (body.volumeHighMm3 - body.volumeMm3) / solid);
-  const followed = work.exactLayers > 0;
   const off = Math.hypot(timeFactor === 1 ? MOTION_OFF : LEARNED_OFF, work.wallsOff);
   // What a mesh encloses may be less or more than it seems: then so is everything in it.
   const about = (value: number, share: number, unit: string, basis: Basis) =>
     between(value * (1 - share) * (1 - less), value, value * (1 + share) * (1 + more), unit, basis, working);
-  const min = (s: number) => `${(s / 60).toFixed(0)} min`;
-  const working: WorkingLine[] = [
+  const working = workingOf({ body, work, supports, printer, material, timeFactor, mm3, grams });
+  return {
+    minutes: about(minutes, off, "min", timeFactor === 1 ? "computed" : "learned"),
+    grams: about(grams, GRAMS_OFF + work.wallsOff, "g", "computed"),
+    millilitres: exact(mm3 / 1000, "ml", "computed", working),
+    metres: (mm3 * (1 + PURGE_SHARE)) / filamentAreaMm2(FILAMENT_MM) / 1000,
+    shares: [
+      { what: "walls", minutes: seconds.walls / 60 },
+      { what: "skins and infill", minutes: (seconds.fill + seconds.skirt) / 60 },
+      { what: "supports", minutes: supports.seconds / 60 },
+      { what: "travels", minutes: seconds.travel / 60 },
+      { what: "waiting for layers to set", minutes: seconds.waits / 60 },
+    ].filter((s) => s.minutes > 0),
+    bandMinutes: work.bandSeconds.map((s) => (s / 60) * timeFactor),
+    layers: work.layers,
+  };
+}
+
+const min = (s: number) => `${(s / 60).toFixed(0)} min`;
+
+const howFollowed = ({ exactLayers, wallsOff }: FilamentWork): string =>
+  exactLayers > 0
+    ? `followed exactly in ${exactLayers} layers, off by ${(100 * wallsOff).toFixed(1)} % at most between them`
+    : "reckoned from perimeters and turns until the layers were followed";
+
+const skirtLine = ({ mm, seconds }: FilamentWork): readonly WorkingLine[] =>
+  mm.skirt > 0
+    ? [
+        {
+          text: `skirt and brim, ${(mm.skirt / 1000).toFixed(1)} m`,
+          value: min(seconds.skirt),
+          basis: "computed",
+        },
+      ]
+    : [];
+
+function supportLine(supports: SupportWork, printer: FilamentPrinter): WorkingLine {
+  if (!supports.needless)
+    return {
+      text: `supports under ${counted(supports.regions.length, "place", "places")}, ${supports.ml.toFixed(1)} ml at ${Math.round(printer.supportShare * 100)} % density`,
+      value: min(supports.seconds),
+      basis: "practice",
+    };
+  const [longest] = supports.bridgesMm;
+  return {
+    text: longest === undefined ? "no supports" : `no supports; bridges up to ${longest.toFixed(0)} mm`,
+    basis: "measured",
+  };
+}
+
+/** Where time and grams of a filament print come from. */
+function workingOf({
+  body,
+  work,
+  supports,
+  printer,
+  material,
+  timeFactor,
+  mm3,
+  grams,
+}: {
+  readonly body: PrintBody;
+  readonly work: FilamentWork;
+  readonly supports: SupportWork;
+  readonly printer: FilamentPrinter;
+  readonly material: PrintMaterial;
+  readonly timeFactor: number;
+  readonly mm3: number;
+  readonly grams: number;
+}): readonly WorkingLine[] {
+  const { mm, seconds } = work;
+  return [
     {
       text: `${work.layers} layers of ${printer.layerMm} mm in ${body.sizeMm[2].toFixed(1)} mm`,
       basis: "measured",
     },
     {
-      text: `${printer.walls} walls, ${(mm.walls / 1000).toFixed(1)} m; ${followed ? `followed exactly in ${work.exactLayers} layers, off by ${(100 * work.wallsOff).toFixed(1)} % at most between them` : "reckoned from perimeters and turns until the layers were followed"}`,
+      text: `${printer.walls} walls, ${(mm.walls / 1000).toFixed(1)} m; ${howFollowed(work)}`,
       value: min(seconds.walls),
       basis: "computed",
     },
@@ -70,28 +139,8 @@ export function filamentEstimate(
       value: min(seconds.fill),
       basis: "computed",
     },
-    ...(mm.skirt > 0
-      ? [
-          {
-            text: `skirt and brim, ${(mm.skirt / 1000).toFixed(1)} m`,
-            value: min(seconds.skirt),
-            basis: "computed" as const,
-          },
-        ]
-      : []),
-    supports.needless
-      ? {
-          text:
-            supports.bridgesMm.length > 0
-              ? `no supports; bridges up to ${supports.bridgesMm[0]!.toFixed(0)} mm`
-              : "no supports",
-          basis: "measured",
-        }
-      : {
-          text: `supports under ${counted(supports.regions.length, "place", "places")}, ${supports.ml.toFixed(1)} ml at ${Math.round(printer.supportShare * 100)} % density`,
-          value: min(supports.seconds),
-          basis: "practice",
-        },
+    ...skirtLine(work),
+    supportLine(supports, printer),
     {
       text: `travels and layer changes${seconds.waits > 0 ? `, waiting for small layers to set (${printer.minimumLayerSeconds} s each)` : ""}`,
       value: min(seconds.travel + seconds.waits),
@@ -108,19 +157,4 @@ export function filamentEstimate(
       basis: "practice",
     },
   ];
-  return {
-    minutes: about(minutes, off, "min", timeFactor === 1 ? "computed" : "learned"),
-    grams: about(grams, GRAMS_OFF + work.wallsOff, "g", "computed"),
-    millilitres: exact(mm3 / 1000, "ml", "computed", working),
-    metres: (mm3 * (1 + PURGE_SHARE)) / filamentAreaMm2(FILAMENT_MM) / 1000,
-    shares: [
-      { what: "walls", minutes: seconds.walls / 60 },
-      { what: "skins and infill", minutes: (seconds.fill + seconds.skirt) / 60 },
-      { what: "supports", minutes: supports.seconds / 60 },
-      { what: "travels", minutes: seconds.travel / 60 },
-      { what: "waiting for layers to set", minutes: seconds.waits / 60 },
-    ].filter((s) => s.minutes > 0),
-    bandMinutes: work.bandSeconds.map((s) => (s / 60) * timeFactor),
-    layers: work.layers,
-  };
 }

@@ -42,25 +42,88 @@ export type GateContext = {
 /** A foot smaller than this, mm2, holds badly (common practice). */
 const LEAST_FOOT_MM2 = 60;
 
+const step = (id: string, text: string, why: string, warn: string | null = null): GateStep => ({
+  id,
+  text,
+  why,
+  warn,
+});
+
 /**
  * The list before a run of that machine and material, in its order; and how the piece is taken off at its
  * end. Common practice.
  */
-export function gateFor(c: GateContext): readonly GateStep[] {
-  const step = (id: string, text: string, why: string, warn: string | null = null): GateStep => ({
-    id,
-    text,
-    why,
-    warn,
-  });
-  const short = c.left !== null && c.left < c.needed.high;
-  const enough = step(
+export const gateFor = (c: GateContext): readonly GateStep[] => [
+  ...(c.newMachine ? newMachine(c.printer) : []),
+  ...(c.printer.process === "filament" ? filamentGate(c) : resinGate(c)),
+  takeOff(c),
+];
+
+function filamentGate(c: GateContext): readonly GateStep[] {
+  const dryHours = c.plastic?.print.dryHours ?? 0;
+  return [
+    step("clean", "Clean the bed", "finger grease lets corners go"),
+    step("heat", "Heat bed and nozzle", "metal grows: level it hot"),
+    step("wait", "Wait five minutes at heat", "the bed warms through slower than its sensor"),
+    levelStep(c, "the first layer decides"),
+    step(
+      "dry",
+      `Dry filament${dryHours > 0 ? `: ${dryHours} h in the dryer if it was open for weeks` : ""}`,
+      "damp filament strings and splits",
+      c.damp ? "this roll is noted as damp" : null,
+    ),
+    enoughStep(c),
+    ...trialStep(c, "A trial piece first", "nothing was printed with this here yet"),
+    ...(c.leastContact ? [footStep(c.leastContact)] : []),
+    ...pastSteps(c),
+    step("first", "Watch the first layer to its end", "most failures begin there"),
+  ];
+}
+
+function resinGate(c: GateContext): readonly GateStep[] {
+  return [
+    step(
+      "film",
+      "Look through the film and the vat: no skin, no dent",
+      "what is stuck there tears the next layer",
+    ),
+    step("stir", "Stir the resin", "pigment settles"),
+    enoughStep(c),
+    ...trialStep(
+      c,
+      "A trial piece first: write down its verdict and what was changed",
+      "new or mixed resin wants its own exposure",
+    ),
+    step("plate", "Plate clean and tight", "a loose plate loses everything"),
+    levelStep(c, "a tilted plate holds on one side"),
+    ...pastSteps(c),
+    step("air", "Gloves, goggles, air moving outward", "liquid resin"),
+  ];
+}
+
+/** Whether there is enough of the material. */
+function enoughStep({ left, needed, materialName }: GateContext): GateStep {
+  const there = left === null ? "" : `, ${left.toFixed(0)} are there`;
+  const isShort = left !== null && left < needed.high;
+  return step(
     "enough",
-    `${c.materialName}: ${c.needed.value.toFixed(0)} ${c.needed.unit} are needed${c.left === null ? "" : `, ${c.left.toFixed(0)} are there`}`,
+    `${materialName}: ${needed.value.toFixed(0)} ${needed.unit} are needed${there}`,
     "a run that starves is lost whole",
-    short ? (c.left! < c.needed.low ? "there is not enough" : "it may run out") : null,
+    isShort ? (left < needed.low ? "there is not enough" : "it may run out") : null,
   );
-  const past = c.incidents
+}
+
+const footStep = ({ name, mm2 }: NonNullable<GateContext["leastContact"]>): GateStep =>
+  step(
+    "foot",
+    `Smallest foot: ${name}, ${mm2.toFixed(0)} mm2`,
+    "small feet let go",
+    mm2 < LEAST_FOOT_MM2 ? "give it a brim" : null,
+  );
+
+/** What went wrong last on this machine. */
+const pastSteps = ({ incidents }: GateContext): readonly GateStep[] =>
+  incidents
     .slice(-2)
     .map((i, k) =>
       step(
@@ -70,59 +133,6 @@ export function gateFor(c: GateContext): readonly GateStep[] {
         "see to it first",
       ),
     );
-  const start = c.newMachine ? newMachine(c.printer) : [];
-  const off = takeOff(c);
-  if (c.printer.process === "filament") {
-    return [
-      ...start,
-      step("clean", "Clean the bed", "finger grease lets corners go"),
-      step("heat", "Heat bed and nozzle", "metal grows: level it hot"),
-      step("wait", "Wait five minutes at heat", "the bed warms through slower than its sensor"),
-      levelStep(c, "the first layer decides"),
-      step(
-        "dry",
-        `Dry filament${c.plastic && c.plastic.print.dryHours > 0 ? `: ${c.plastic.print.dryHours} h in the dryer if it was open for weeks` : ""}`,
-        "damp filament strings and splits",
-        c.damp ? "this roll is noted as damp" : null,
-      ),
-      enough,
-      ...trialStep(c, "A trial piece first", "nothing was printed with this here yet"),
-      ...(c.leastContact
-        ? [
-            step(
-              "foot",
-              `Smallest foot: ${c.leastContact.name}, ${c.leastContact.mm2.toFixed(0)} mm2`,
-              "small feet let go",
-              c.leastContact.mm2 < LEAST_FOOT_MM2 ? "give it a brim" : null,
-            ),
-          ]
-        : []),
-      ...past,
-      step("first", "Watch the first layer to its end", "most failures begin there"),
-      off,
-    ];
-  }
-  return [
-    ...start,
-    step(
-      "film",
-      "Look through the film and the vat: no skin, no dent",
-      "what is stuck there tears the next layer",
-    ),
-    step("stir", "Stir the resin", "pigment settles"),
-    enough,
-    ...trialStep(
-      c,
-      "A trial piece first: write down its verdict and what was changed",
-      "new or mixed resin wants its own exposure",
-    ),
-    step("plate", "Plate clean and tight", "a loose plate loses everything"),
-    levelStep(c, "a tilted plate holds on one side"),
-    ...past,
-    step("air", "Gloves, goggles, air moving outward", "liquid resin"),
-    off,
-  ];
-}
 
 /** Level it, or as it was read last. */
 function levelStep({ level, printer }: GateContext, why: string): GateStep {

@@ -102,16 +102,49 @@ export function resinEstimate(
   const solidMl = body.volumeMm3 / 1000;
   // Until the walls are worked out: surface x wall, and never more than the solid.
   const shellMl = hollow
-    ? shell
-      ? Math.min(solidMl, shell.millilitres)
-      : Math.min(solidMl, (body.areaMm2 * hollow.wallMm) / 1000)
+    ? Math.min(solidMl, shell?.millilitres ?? (body.areaMm2 * hollow.wallMm) / 1000)
     : solidMl;
   const supportMl = supports ? supports.ml : supportShare(shellMl) * shellMl;
   const ml = (shellMl + supportMl) * (1 + RESIN_LOST_SHARE);
   const open = Math.max(body.volumeMm3, 1e-9);
   const low = (body.volumeLowMm3 / open) * ml * 0.93;
   const high = (body.volumeHighMm3 / open) * ml * 1.1;
-  const working: WorkingLine[] = [
+  const working = volumeWorking({ solidMl, shellMl, supportMl, ml }, supports, hollow, shell);
+  const heightMm = body.sizeMm[2] + (supports?.raised ? RAISED_MM : 0);
+  const minutes = resinPlateMinutes(heightMm, printer, timeFactor);
+  return {
+    minutes,
+    grams: between(
+      low * material.densityGPerCm3,
+      ml * material.densityGPerCm3,
+      high * material.densityGPerCm3,
+      "g",
+      "computed",
+      working,
+    ),
+    millilitres: between(Math.min(low, ml), ml, Math.max(high, ml), "ml", "computed", working),
+    metres: 0,
+    shares: resinShares(heightMm, printer, timeFactor),
+    bandMinutes: [],
+    layers: Math.max(1, Math.ceil(heightMm / printer.layerMm - 1e-6)),
+  };
+}
+
+type Millilitres = {
+  readonly solidMl: number;
+  readonly shellMl: number;
+  readonly supportMl: number;
+  readonly ml: number;
+};
+
+/** Where the resin of one copy goes. */
+function volumeWorking(
+  { solidMl, shellMl, supportMl, ml }: Millilitres,
+  supports: SupportWork | null,
+  hollow: Hollow | null,
+  shell: HollowShell | null,
+): readonly WorkingLine[] {
+  return [
     { text: "solid volume of the mesh", value: `${solidMl.toFixed(1)} ml`, basis: "measured" },
     ...(hollow
       ? [
@@ -141,24 +174,6 @@ export function resinEstimate(
       basis: "practice",
     },
   ];
-  const heightMm = body.sizeMm[2] + (supports?.raised ? RAISED_MM : 0);
-  const minutes = resinPlateMinutes(heightMm, printer, timeFactor);
-  return {
-    minutes,
-    grams: between(
-      low * material.densityGPerCm3,
-      ml * material.densityGPerCm3,
-      high * material.densityGPerCm3,
-      "g",
-      "computed",
-      working,
-    ),
-    millilitres: between(Math.min(low, ml), ml, Math.max(high, ml), "ml", "computed", working),
-    metres: 0,
-    shares: resinShares(heightMm, printer, timeFactor),
-    bandMinutes: [],
-    layers: Math.max(1, Math.ceil(heightMm / printer.layerMm - 1e-6)),
-  };
 }
 
 function resinShares(

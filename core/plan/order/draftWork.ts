@@ -37,10 +37,27 @@ export type WorkDraft = {
 };
 
 /** The steps of a scene in an order that breaks no rule, and what of them is still to do. */
-export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
-  const { scene, joints, grounds, records, workshop, now } = own;
+export function draftWork(scene: SceneParts): WorkDraft {
+  const { own } = scene;
+  const { workshop, now, records } = own;
   const weather = airOf(workshop.rooms);
-  const from = Math.max(now.minute, daysBetween(now.today, scene.startOn) * 1440);
+  const from = Math.max(now.minute, daysBetween(now.today, own.scene.startOn) * 1440);
+  const { planned, works } = plannedSteps(scene, from);
+  const wishes = [...own.scene.orderWishes, ...wishesOf(own.scene.orderChanges.map((c) => c.change))];
+  const ordered = sequence(planned, wishes, orderRules, weather, typedPairs(works, planned));
+  const { doneAt, skipped } = doneOf(planned, own);
+  const some = new Map(
+    records.flatMap((r) => (r.state === "some" && r.pieces !== null ? [[r.stepId, r.pieces] as const] : [])),
+  );
+  const steps = withSharedMixes(planned, workshop, new Set(doneAt.keys()), some);
+  const open = stillOpen({ steps, ordered, doneAt, skipped, some, from });
+  return { own, steps, ordered, open, doneAt, skipped, some, from };
+}
+
+/** Everything that all stages want done, with what is decided, its amounts, and the weather it is done in. */
+function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
+  const { scene, joints, grounds, workshop } = own;
+  const weather = airOf(workshop.rooms);
   const works = parts
     .filter((p) => canBeMade(p) && !lookedAt(p.part))
     .map((p) => partWork(p, scene, workshop.rooms, readyAt.get(p.part.id) ?? from));
@@ -65,13 +82,16 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
     scene.tier,
     scene.orderSchools,
   );
-  const wishes = [...scene.orderWishes, ...wishesOf(scene.orderChanges.map((c) => c.change))];
   const inRooms = decided(made, own, works, joints).map((s) => stepInRooms(s, workshop.rooms));
   const thickMm = grounds.find((g) => ["wood", "foam"].includes(groundMaterial(g.material).kind))?.depthMm;
   const planned = withAmounts(inRooms, { ...boardOf(own), thickMm: thickMm ?? null }).map((s) =>
     withCoatRound(weathered(s, weather)),
   );
-  const ordered = sequence(planned, wishes, orderRules, weather, typedPairs(works, planned));
+  return { works, planned };
+}
+
+/** When what is on record was done, and what of it was skipped; with what follows from it for other steps. */
+function doneOf(planned: readonly Step[], { records, now }: PlanInput) {
   const doneAt = new Map(
     records
       .filter((r) => r.state === "done" || r.state === "skipped")
@@ -90,19 +110,21 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
       doneAt.set(s.id, doneAt.get(s.tied.to)!);
       if (skipped.has(s.tied.to)) skipped.add(s.id);
     }
-  const some = new Map(
-    records.flatMap((r) => (r.state === "some" && r.pieces !== null ? [[r.stepId, r.pieces] as const] : [])),
-  );
-  const steps = withSharedMixes(planned, workshop, new Set(doneAt.keys()), some);
+  return { doneAt, skipped };
+}
+
+/**
+ * What is done or skipped leaves the plan; only the wait that a done step started still counts. What is done
+ * for some takes the rest of its time.
+ */
+function stillOpen({ steps, ordered, doneAt, skipped, some, from }: Omit<WorkDraft, "own" | "open">) {
   const waitsOf = new Map<string, number[]>();
   for (const c of ordered.constraints)
     if (doneAt.has(c.before) && !skipped.has(c.before))
       (waitsOf.get(c.after) ?? waitsOf.set(c.after, []).get(c.after)!).push(
         doneAt.get(c.before)! + c.lagMinutes,
       );
-  // What is done or skipped leaves the plan; only the wait that a done step started still counts. What is
-  // done for some takes the rest of its time.
-  const open = steps
+  return steps
     .filter((s) => !doneAt.has(s.id))
     .map((s) => {
       // The step that opened its window is done: then the part is there as well.
@@ -114,7 +136,6 @@ export function draftWork({ own, parts, readyAt }: SceneParts): WorkDraft {
         releaseAt: Math.max(opened === undefined ? s.releaseAt : from, from, ...(waitsOf.get(s.id) ?? [])),
       };
     });
-  return { own, steps, ordered, open, doneAt, skipped, some, from };
 }
 
 /** A coat with how it goes round its pieces. */

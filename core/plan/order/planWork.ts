@@ -33,99 +33,134 @@ export type WorkPlan = {
 
 type Span = { readonly from: number; readonly to: number };
 
-/**
- * The work of a scene: steps from all stages, in an order that breaks no rule, in the builder's hours. All
- * open scenes
- * share one pair of hands, so they are fitted into the hours together, and batches go over all of them.
- * @param scenes the scene itself first
- */
-export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: readonly Span[]): WorkPlan {
-  const drafts = scenes.map(draftWork);
-  const mine = drafts[0]!;
-  const {
-    own: { scene, workshop, now },
-    steps,
-    ordered,
-    doneAt,
-    skipped,
-    some,
-  } = mine;
-  const { days, shelfPieces } = workshop.rooms;
-  const weather = airOf(workshop.rooms);
-  const airOn = new Map(days.map((d) => [daysBetween(now.today, d.day), d]));
-  // Ids of their own, the same whichever scene is looked at.
-  const named = (d: WorkDraft) => (id: string) => `${d.own.scene.id}\u0000${id}`;
-  const all = drafts.flatMap((d) => d.open.map((s) => ({ ...s, id: named(d)(s.id) })));
+/** Between the scene's id and a step's own, so that steps of several scenes have ids of their own. */
+const OF = "\u0000";
+
+/** A step's id among those of all open scenes, the same whichever scene is looked at. */
+const nameIn = (d: WorkDraft) => (id: string) => `${d.own.scene.id}${OF}${id}`;
+
+/** The week of a day of the plan; weeks begin on Mondays. `monday`: days since the last one. */
+const weeksFrom = (today: string) => {
+  const monday = (weekdayOf(today) + 6) % 7;
+  return { monday, weekOf: (day: number) => Math.floor((day + monday) / 7) };
+};
+
+/** The work of all open scenes in the hours that they share. */
+function inSharedHours(drafts: readonly WorkDraft[], clock: Clock, busy: readonly Span[]) {
+  const { workshop, now } = drafts[0]!.own;
+  const { rooms } = workshop;
+  const all = drafts.flatMap((d) => d.open.map((s) => ({ ...s, id: nameIn(d)(s.id) })));
   const constraints = drafts.flatMap((d) =>
-    d.ordered.constraints.map((c) => ({ ...c, before: named(d)(c.before), after: named(d)(c.after) })),
+    d.ordered.constraints.map((c) => ({ ...c, before: nameIn(d)(c.before), after: nameIn(d)(c.after) })),
   );
   const dueAt = new Map(
-    drafts.flatMap((d) =>
-      d.own.scene.finishBy === null
+    drafts.flatMap(({ own: { scene } }) =>
+      scene.finishBy === null
         ? []
-        : [[d.own.scene.id, (daysBetween(now.today, d.own.scene.finishBy) + 1) * 1440] as const],
+        : [[scene.id, (daysBetween(now.today, scene.finishBy) + 1) * 1440] as const],
     ),
   );
   const before = new Map(
-    drafts.flatMap((d) => [...acceptedSpans(d.own)].map(([id, span]) => [named(d)(id), span] as const)),
+    drafts.flatMap((d) => [...acceptedSpans(d.own)].map(([id, span]) => [nameIn(d)(id), span] as const)),
   );
-  const inBadAir = (s: Step, day: number) =>
-    s.product !== null &&
-    airOn.has(day) &&
-    weatherBar(productOf(s.product, weather).weather, airOn.get(day)!) !== null;
-  // Weeks begin on Mondays.
-  const monday = (weekdayOf(now.today) + 6) % 7;
-  const weekOf = (day: number) => Math.floor((day + monday) / 7);
-  const joint = withinExposure(all, workshop.rooms.exposureMinutesAWeek, weekOf, (isOver) =>
+  const inBadAir = badAir(drafts[0]!.own);
+  const { weekOf } = weeksFrom(now.today);
+  const joint = withinExposure(all, rooms.exposureMinutesAWeek, weekOf, (isOver) =>
     schedule(all, constraints, clock, Math.min(...drafts.map((d) => d.from)), {
       busy,
       ...(before.size > 0 ? { before } : {}),
-      shares: { of: (s) => s.id.slice(0, s.id.indexOf("\u0000")), dueAt },
-      capacity: { lamp: LAMP_PIECES, ...(shelfPieces === null ? {} : { "drying shelf": shelfPieces }) },
+      shares: { of: (s) => s.id.slice(0, s.id.indexOf(OF)), dueAt },
+      capacity: {
+        lamp: LAMP_PIECES,
+        ...(rooms.shelfPieces === null ? {} : { "drying shelf": rooms.shelfPieces }),
+      },
       barred: (s, day) => inBadAir(s, day) || isOver(s, day),
     }),
   );
-  const allById = new Map(all.map((s) => [s.id, s]));
-  const prefix = named(mine)("");
+  return { all, joint };
+}
+
+/** The days with air of their own, by their number in the plan. */
+const airByDay = ({ workshop, now }: PlanInput) =>
+  new Map(workshop.rooms.days.map((d) => [daysBetween(now.today, d.day), d]));
+
+/** Whether a step's product cannot be laid in the air of a day. */
+function badAir(own: PlanInput): (s: Step, day: number) => boolean {
+  const airOn = airByDay(own);
+  const weather = airOf(own.workshop.rooms);
+  return (s, day) =>
+    s.product !== null &&
+    airOn.has(day) &&
+    weatherBar(productOf(s.product, weather).weather, airOn.get(day)!) !== null;
+}
+
+/** One scene's own part of the shared hours. */
+function ownSchedule(mine: WorkDraft, joint: Schedule, clock: Clock, busy: readonly Span[]): Schedule {
+  const prefix = nameIn(mine)("");
+  const own = (id: string) => id.slice(prefix.length);
   const slots = joint.slots
     .filter((s) => s.stepId.startsWith(prefix))
-    .map((s) => ({ ...s, stepId: s.stepId.slice(prefix.length) }));
+    .map((s) => ({ ...s, stepId: own(s.stepId) }));
   const openById = new Map(mine.open.map((s) => [s.id, s]));
+  const { constraints } = mine.ordered;
   const finishAt = slots.reduce(
     (last, s) => Math.max(last, s.endsAt + openById.get(s.stepId)!.waitMinutes),
     mine.from,
   );
-  const planned: Schedule = {
+  return {
     slots,
     finishAt,
-    boundAt: Math.min(finishAt, boundOf(mine.open, ordered.constraints, clock, mine.from, busy)),
+    boundAt: Math.min(finishAt, boundOf(mine.open, constraints, clock, mine.from, busy)),
     setups: slots.filter((s) => s.setupMinutes > 0).length,
-    critical: criticalChain(slots, ordered.constraints, finishAt, openById),
-    moved: joint.moved.filter((id) => id.startsWith(prefix)).map((id) => id.slice(prefix.length)),
+    critical: criticalChain(slots, constraints, finishAt, openById),
+    moved: joint.moved.filter((id) => id.startsWith(prefix)).map(own),
   };
-  const times = new Map<string, StepTime>([
-    ...[...doneAt]
-      .filter(([id]) => !skipped.has(id))
-      .map(([id, at]) => [id, { startsAt: at, endsAt: at }] as const),
-    ...slots.map((s) => [s.stepId, { startsAt: s.startsAt, endsAt: s.endsAt }] as const),
-  ]);
-  const wishes = [...scene.orderWishes, ...wishesOf(scene.orderChanges.map((c) => c.change))];
+}
+
+/** Every rule that the plan breaks as it stands; what the sequence tells already is told once. */
+function conflictsOf({ own, steps, ordered }: WorkDraft, times: ReadonlyMap<string, StepTime>) {
+  const { scene, workshop } = own;
+  const weather = airOf(workshop.rooms);
+  const airOn = airByDay(own);
   const found = checkPlan(steps, times, {
     weatherOn: (day) => {
       const air = airOn.get(day);
       return air ? { ...weather, ...air } : weather;
     },
     aside: scene.setAside,
-    wishes,
+    wishes: [...scene.orderWishes, ...wishesOf(scene.orderChanges.map((c) => c.change))],
   });
   // A wish that a rule stands against is told once, by the sequence, even where the plan as it stands breaks
   // the rule as well.
   const told = new Set(ordered.conflicts.map((c) => `${c.ruleId} ${c.after}`));
+  return [...ordered.conflicts, ...found.filter((c) => !told.has(`${c.ruleId} ${c.after}`))];
+}
+
+/**
+ * The work of a scene: steps from all stages, in an order that breaks no rule, in the builder's hours. All
+ * open scenes share one pair of hands, so they are fitted into the hours together, and batches go over all of
+ * them.
+ * @param scenes the scene itself first
+ */
+export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: readonly Span[]): WorkPlan {
+  const drafts = scenes.map(draftWork);
+  const mine = drafts[0]!;
+  const { own, steps, ordered, doneAt, skipped, some } = mine;
+  const { all, joint } = inSharedHours(drafts, clock, busy);
+  const allById = new Map(all.map((s) => [s.id, s]));
+  const planned = ownSchedule(mine, joint, clock, busy);
+  const times = new Map<string, StepTime>([
+    ...[...doneAt]
+      .filter(([id]) => !skipped.has(id))
+      .map(([id, at]) => [id, { startsAt: at, endsAt: at }] as const),
+    ...planned.slots.map((s) => [s.stepId, { startsAt: s.startsAt, endsAt: s.endsAt }] as const),
+  ]);
+  const { monday, weekOf } = weeksFrom(own.now.today);
   return {
     steps,
     sequence: ordered,
     schedule: planned,
-    otherSlots: joint.slots.filter((s) => !s.stepId.startsWith(prefix)),
+    otherSlots: joint.slots.filter((s) => !s.stepId.startsWith(nameIn(mine)(""))),
     times,
     some,
     exposure: exposureByWeek(
@@ -135,7 +170,7 @@ export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: read
       }),
       (minute) => weekOf(Math.floor(minute / 1440)),
     ).map(({ week, ...rest }) => ({ ...rest, week, fromDay: 7 * week - monday })),
-    conflicts: [...ordered.conflicts, ...found.filter((c) => !told.has(`${c.ruleId} ${c.after}`))],
+    conflicts: conflictsOf(mine, times),
     done: new Set(doneAt.keys()),
   };
 }

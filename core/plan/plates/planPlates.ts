@@ -1,6 +1,6 @@
 import { lastRecords } from "#core/print/bedLevel";
 import { lookedAt, printOf } from "#core/scene/part";
-import { between, exact, type Figure, sum, times } from "#core/figure";
+import { between, exact, type Figure, sum, times, type WorkingLine } from "#core/figure";
 import { plasticOf } from "#core/materials/printMaterials";
 import { posedId } from "#core/mesh/pose";
 import { straightened } from "#core/mesh/silhouette";
@@ -291,6 +291,62 @@ const laidOf = (n: Nested, p: Piece): LaidPiece => ({
   ),
 });
 
+/** Time of a plate from its pieces: those of a resin plate rise together. */
+function ownMinutes(printer: Printer, on: readonly Piece[]): Figure {
+  if (printer.process === "resin") return resinPlate(printer, on);
+  const all = [...on.map((p) => p.minutes), exact(printer.warmUpMinutes, "min", "yours")];
+  return sum(all, "min", "shared", [
+    ...on.map((p) => ({
+      text: p.partName,
+      value: `${p.minutes.value.toFixed(0)} min`,
+      basis: p.minutes.basis,
+    })),
+    { text: "warming up", value: `${printer.warmUpMinutes} min`, basis: "yours" },
+  ]);
+}
+
+/** Material of a plate from its pieces; of resin also what stays on parts and in the vat. */
+function ownGrams(printer: Printer, on: readonly Piece[], gPerCm3: number): Figure {
+  const isResin = printer.process === "resin";
+  const working: WorkingLine[] = on.map((p) => ({
+    text: p.partName,
+    value: `${p.grams.value.toFixed(1)} g`,
+  }));
+  if (isResin)
+    working.push({ text: `and ${RESIN_LEFT_ML} ml left on parts and in the vat`, basis: "practice" });
+  const ofPieces = sum(
+    on.map((p) => p.grams),
+    "g",
+    "shared",
+    working,
+  );
+  if (!isResin) return ofPieces;
+  const left = RESIN_LEFT_ML * gPerCm3;
+  return {
+    ...ofPieces,
+    value: ofPieces.value + left,
+    low: ofPieces.low + 0.7 * left,
+    high: ofPieces.high + 1.4 * left,
+  };
+}
+
+/** Chance that the plate fails, with the record of the runs that were like it. */
+function oddsOf(printer: Printer, on: readonly Piece[], runs: readonly LogEntry[]) {
+  const risky = on.map((p) => pieceRisk(p.plan, p.plan.chosen!, p.id, p.partName));
+  const kind = plateKindOf(printer.process, risky);
+  // What went with plates of its kind; runs that do not say of which kind count for all.
+  const record = recordOf(runs.filter((e) => (kindOfNumber(e.settings["kind"]) ?? kind) === kind));
+  const odds = failureOdds(printer.process, risky, record);
+  return { risky, kind, record, odds, runs: expectedRuns(record, odds.risk) };
+}
+
+/** Share of the usable bed that nothing stands on. */
+function freeShareOf(printer: Printer, laid: readonly LaidPiece[]): number {
+  const bed = usableBed(printer);
+  const used = laid.reduce((s, l) => s + l.lines.reduce((a, line) => a + areaOf(line), 0), 0);
+  return Math.max(0, 1 - used / (bed[0] * bed[1]));
+}
+
 function plateOf(
   input: PlanInput,
   printer: Printer,
@@ -305,74 +361,39 @@ function plateOf(
   const laid = nestedHere.map((n) => laidOf(n, pieces.get(n.id)!));
   const ids = on.map((p) => p.id).sort();
   const contents = `${printer.id} ${keyOf(ids.join(" ")).toString(36)}`;
-  const runs = input.workshop.log.filter((e) => e.kind === "run" && e.key === printer.id && !e.simulated);
-  const risky = on.map((p) => pieceRisk(p.plan, p.plan.chosen!, p.id, p.partName));
-  const kind = plateKindOf(printer.process, risky);
-  // What went with plates of its kind; runs that do not say of which kind count for all.
-  const record = recordOf(runs.filter((e) => (kindOfNumber(e.settings["kind"]) ?? kind) === kind));
-  const odds = failureOdds(printer.process, risky, record);
+  const log = input.workshop.log.filter((e) => e.kind === "run" && e.key === printer.id && !e.simulated);
+  const risk = oddsOf(printer, on, log);
   const attached = input.gcodes.find((g) => g.printerId === printer.id && g.contents === contents) ?? null;
-  const own =
-    printer.process === "filament"
-      ? sum([...on.map((p) => p.minutes), exact(printer.warmUpMinutes, "min", "yours")], "min", "shared", [
-          ...on.map((p) => ({
-            text: p.partName,
-            value: `${p.minutes.value.toFixed(0)} min`,
-            basis: p.minutes.basis,
-          })),
-          { text: "warming up", value: `${printer.warmUpMinutes} min`, basis: "yours" as const },
-        ])
-      : resinPlate(printer, on);
-  const minutes = attached ? gcodeMinutes(attached.report, own, printer) : own;
-  const ofPieces = sum(
-    on.map((p) => p.grams),
-    "g",
-    "shared",
-    [
-      ...on.map((p) => ({ text: p.partName, value: `${p.grams.value.toFixed(1)} g` })),
-      ...(printer.process === "resin"
-        ? [{ text: `and ${RESIN_LEFT_ML} ml left on parts and in the vat`, basis: "practice" as const }]
-        : []),
-    ],
-  );
-  const density = material?.densityGPerCm3 ?? 1.15;
-  const grams: Figure =
+  const own = ownMinutes(printer, on);
+  const gPerCm3 = material?.densityGPerCm3 ?? 1.15;
+  const grams =
     attached && attached.report.filamentMm > 0
-      ? gcodeGrams(attached.report, density)
-      : printer.process === "resin"
-        ? {
-            ...ofPieces,
-            value: ofPieces.value + RESIN_LEFT_ML * density,
-            low: ofPieces.low + RESIN_LEFT_ML * 0.7 * density,
-            high: ofPieces.high + RESIN_LEFT_ML * 1.4 * density,
-          }
-        : ofPieces;
-  const bed = usableBed(printer);
-  const used = laid.reduce((s, l) => s + l.lines.reduce((a, line) => a + areaOf(line), 0), 0);
-  // The plate is named by its first piece, so that it keeps its name while little changes on it.
+      ? gcodeGrams(attached.report, gPerCm3)
+      : ownGrams(printer, on, gPerCm3);
   return {
+    // The plate is named by its first piece, so that it keeps its name while little changes on it.
     id: `${printer.id}:${ids[0]}`,
     number,
     sceneId: input.scene.id,
     printer,
     material,
     laid,
-    minutes,
+    minutes: attached ? gcodeMinutes(attached.report, own, printer) : own,
     grams,
-    runs: expectedRuns(record, odds.risk),
+    runs: risk.runs,
     layers: Math.max(1, ...on.map((p) => p.layers)),
     contents,
     layoutId,
     bound,
-    freeShare: Math.max(0, 1 - used / (bed[0] * bed[1])),
-    odds,
-    risky,
-    kind,
-    record,
-    settings: { ...recipeSnapshot(printer, null), kind: kindNumber(kind) },
+    freeShare: freeShareOf(printer, laid),
+    odds: risk.odds,
+    risky: risk.risky,
+    kind: risk.kind,
+    record: risk.record,
+    settings: { ...recipeSnapshot(printer, null), kind: kindNumber(risk.kind) },
     gcode: attached && { id: attached.id, fileName: attached.fileName, report: attached.report },
     running: null,
-    gate: gateOf(input, printer, material, grams, on, runs),
+    gate: gateOf(input, printer, material, grams, on, log),
     tailMinutes: Math.max(0, ...on.map((p) => roughTail(p.plan))),
     first: on.some((p) => p.plan.part.setsSizes),
   };

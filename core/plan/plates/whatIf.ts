@@ -3,6 +3,7 @@ import type { PlanInput } from "#core/scene/planInput";
 import type { Workshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { planMemory, type PlanMemory } from "#core/plan/planMemory";
+import type { Printer } from "#core/print/printer";
 
 /** What one change would come to. Minutes of the plan's clock, money in minor units. */
 export type WhatIfLine = {
@@ -50,78 +51,87 @@ export function whatIf(
 
 type Change = { readonly what: string; readonly because: string; readonly workshop: Workshop };
 
-function changesFor({ workshop }: PlanInput, base: Plan): Change[] {
-  const { printers, hours } = workshop;
-  const used = printers.filter((p) => base.plates.some((x) => x.printer.id === p.id));
+const changesFor = ({ workshop }: PlanInput, base: Plan): readonly Change[] => {
+  const used = workshop.printers.filter((p) => base.plates.some((x) => x.printer.id === p.id));
+  return [
+    ...secondPrinter(workshop, base, used),
+    // A nozzle draws layers up to about three quarters of its width and down to a fifth.
+    ...otherLayers(workshop, used, 0.5, (p) =>
+      p.process === "filament" ? p.layerMm * 0.5 >= 0.2 * p.nozzleMm - 1e-9 : p.layerMm * 0.5 >= 0.02,
+    ),
+    ...otherLayers(workshop, used, 1.5, (p) =>
+      p.process === "filament" ? p.layerMm * 1.5 <= 0.75 * p.nozzleMm + 1e-9 : p.layerMm * 1.5 <= 0.1,
+    ),
+    ...anotherEvening(workshop),
+    throughTheNight(workshop),
+  ];
+};
+
+/** One more of the machine that has most to do. */
+function secondPrinter(workshop: Workshop, base: Plan, used: readonly Printer[]): readonly Change[] {
   const busiest = used
     .map((p) => ({
       p,
       minutes: base.plates.filter((x) => x.printer.id === p.id).reduce((s, x) => s + x.minutes.value, 0),
     }))
     .sort((a, b) => b.minutes - a.minutes)[0]?.p;
-  const without = hours.map((d, i) => ({ d, i })).filter(({ d }) => d.length === 0);
-  const evening =
-    hours.flat().length > 0
-      ? hours.flat().reduce((longest, w) => (w.to - w.from > longest.to - longest.from ? w : longest))
-      : null;
-  const layers = (factor: number, most: (p: (typeof printers)[number]) => boolean) =>
-    used.filter(most).map((p): Change => {
-      const layerMm = Number((p.layerMm * factor).toFixed(3));
-      return {
-        what: `${p.name} at ${layerMm} mm layers`,
-        because: factor < 1 ? "steps show less, hours grow" : "sooner done, steps show more",
-        workshop: { ...workshop, printers: printers.map((x) => (x.id === p.id ? { ...x, layerMm } : x)) },
-      };
-    });
+  if (!busiest) return [];
+  const second = { ...busiest, id: `${busiest.id} again`, name: `second ${busiest.name}` };
   return [
-    ...(busiest
-      ? [
-          {
-            what: `A second ${busiest.name}`,
-            because: "the machine with most to do",
-            workshop: {
-              ...workshop,
-              printers: [
-                ...printers,
-                { ...busiest, id: `${busiest.id} again`, name: `second ${busiest.name}` },
-              ],
-            },
-          },
-        ]
-      : []),
-    // A nozzle draws layers up to about three quarters of its width and down to a fifth.
-    ...layers(0.5, (p) =>
-      p.process === "filament" ? p.layerMm * 0.5 >= 0.2 * p.nozzleMm - 1e-9 : p.layerMm * 0.5 >= 0.02,
-    ),
-    ...layers(1.5, (p) =>
-      p.process === "filament" ? p.layerMm * 1.5 <= 0.75 * p.nozzleMm + 1e-9 : p.layerMm * 1.5 <= 0.1,
-    ),
-    ...(evening && without[0]
-      ? [
-          {
-            what: `${days[without[0].i]!}, too`,
-            because: "one more evening a week",
-            workshop: { ...workshop, hours: hours.map((d, i) => (i === without[0]!.i ? [evening] : d)) },
-          },
-        ]
-      : []),
-    ...(workshop.unattended
-      ? [
-          {
-            what: "No run that nobody watches",
-            because: "only while you are there",
-            workshop: { ...workshop, unattended: false },
-          },
-        ]
-      : [
-          {
-            what: "Runs through the night",
-            because: "smoke alarm, clear surroundings, the maker's instructions",
-            workshop: { ...workshop, unattended: true },
-          },
-        ]),
+    {
+      what: `A second ${busiest.name}`,
+      because: "the machine with most to do",
+      workshop: { ...workshop, printers: [...workshop.printers, second] },
+    },
   ];
 }
+
+/** Thinner or thicker layers on each machine that can lay them. */
+const otherLayers = (
+  workshop: Workshop,
+  used: readonly Printer[],
+  factor: number,
+  isPossible: (p: Printer) => boolean,
+): readonly Change[] =>
+  used.filter(isPossible).map((p) => {
+    const layerMm = Number((p.layerMm * factor).toFixed(3));
+    const printers = workshop.printers.map((x) => (x.id === p.id ? { ...x, layerMm } : x));
+    return {
+      what: `${p.name} at ${layerMm} mm layers`,
+      because: factor < 1 ? "steps show less, hours grow" : "sooner done, steps show more",
+      workshop: { ...workshop, printers },
+    };
+  });
+
+/** The longest of the evenings on a day that has none. */
+function anotherEvening(workshop: Workshop): readonly Change[] {
+  const { hours } = workshop;
+  const free = hours.findIndex((d) => d.length === 0);
+  if (free < 0 || hours.flat().length === 0) return [];
+  const evening = hours
+    .flat()
+    .reduce((longest, w) => (w.to - w.from > longest.to - longest.from ? w : longest));
+  return [
+    {
+      what: `${days[free]!}, too`,
+      because: "one more evening a week",
+      workshop: { ...workshop, hours: hours.map((d, i) => (i === free ? [evening] : d)) },
+    },
+  ];
+}
+
+const throughTheNight = (workshop: Workshop): Change =>
+  workshop.unattended
+    ? {
+        what: "No run that nobody watches",
+        because: "only while you are there",
+        workshop: { ...workshop, unattended: false },
+      }
+    : {
+        what: "Runs through the night",
+        because: "smoke alarm, clear surroundings, the maker's instructions",
+        workshop: { ...workshop, unattended: true },
+      };
 
 const lineOf = (what: string, because: string, plan: Plan): WhatIfLine => ({
   what,

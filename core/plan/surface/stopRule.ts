@@ -12,11 +12,12 @@ import { treatmentWork } from "#core/surface/treatmentWork";
 import { daysBetween } from "#core/plan/calendarDay";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { Plan } from "#core/plan/plan";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { dustFactor, treatmentInRooms } from "#core/plan/inRooms";
 import { speedOf } from "#core/plan/order/learnt";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Scene, Theme, Tier } from "#core/scene/scene";
+import type { Step } from "#core/steps/step";
 
 /**
  * What is to be done about a fault: `take away` and `leave` where nothing is planned, `go on` and `stop here`
@@ -112,45 +113,83 @@ export function stopRule(plan: Plan, input: PlanInput): StopRule {
   };
 }
 
+/** What the layer steps of a part show from where it is seen, flat and raked. */
+function shownSteps(
+  p: PartPlan,
+  finish: Candidate,
+  slopes: NonNullable<PartPlan["asItLies"]>["slopes"],
+  scene: Scene,
+) {
+  const over = (times: number) =>
+    stepsOver(slopes, p.rescale.factor, printedBy(finish.printer), scene.viewingDistanceMm, times);
+  const forgiven = forgivenOn(scene, p.part.tier);
+  return { forgiven, all: over(SHOWN), above: over(forgiven) };
+}
+
 function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
-  const { part, finish, asItLies, rescale } = p;
+  const { part, finish, asItLies } = p;
   const { scene } = input;
   if (printOf(part).pieceOf || printOf(part).clear || !finish || !asItLies) return [];
-  const { layerMm, process } = finish.printer;
+  const { forgiven, all, above } = shownSteps(p, finish, asItLies.slopes, scene);
   const from = Math.round(scene.viewingDistanceMm);
-  const over = (times: number) =>
-    stepsOver(asItLies.slopes, rescale.factor, printedBy(finish.printer), scene.viewingDistanceMm, times);
-  const forgiven = forgivenOn(scene, part.tier);
-  const all = over(SHOWN);
-  const above = over(forgiven);
-  const onWhat = part.count > 1 ? `${part.name} x ${part.count}` : part.name;
-  const contrast = `contrast of ${layerMm} mm layers under a lamp against the eye's threshold, from ${from} mm`;
-  const raked: Found[] =
-    all.flat.times === 0 && above.raking.times > 0
-      ? [
-          {
-            id: `${part.id}/raking`,
-            what: "Layer steps",
-            light: "raking",
-            onWhat,
-            cm2: above.raking.cm2 * part.count,
-            forgiven,
-            times: standing(above.raking.times, contrast),
-            minutes: null,
-            advice: "leave",
-            change: null,
-          },
-        ]
-      : [];
-  const steps = visibleSteps(p, scene.viewingDistanceMm);
+  const contrast = `contrast of ${finish.printer.layerMm} mm layers under a lamp against the eye's threshold, from ${from} mm`;
+  const common = {
+    what: "Layer steps",
+    onWhat: part.count > 1 ? `${part.name} x ${part.count}` : part.name,
+    forgiven,
+  };
+  const raked: Found = {
+    ...common,
+    id: `${part.id}/raking`,
+    light: "raking",
+    cm2: above.raking.cm2 * part.count,
+    times: standing(above.raking.times, contrast),
+    minutes: null,
+    advice: "leave",
+    change: null,
+  };
   const planned = plan.work.steps.filter(
     (s) => s.targets[0] === partRef(part.id) && s.partOf === "treatment",
   );
   const open = planned.filter((s) => !plan.work.done.has(s.id));
+  const steps = visibleSteps(p, scene.viewingDistanceMm);
   // What is begun is not stopped in the middle: half a treatment looks worse than none.
-  if (!steps || open.length < planned.length) return raked;
+  if (!steps || open.length < planned.length)
+    return all.flat.times === 0 && above.raking.times > 0 ? [raked] : [];
   const isOver = above.flat.times > 0;
-  const school = defaultSchool("display", process);
+  return [
+    {
+      ...common,
+      id: `${part.id}/steps`,
+      light: "flat",
+      cm2: above.flat.cm2 * part.count,
+      times: standing(Math.max(all.flat.times, above.flat.times), contrast),
+      ...(planned.length > 0 ? asPlanned(part.id, open, isOver) : asUsual(p, finish, steps, input, isOver)),
+    },
+  ];
+}
+
+type Advised = Pick<Found, "minutes" | "advice" | "change">;
+
+/** A treatment that is in the plan: go on, or stop here. */
+const asPlanned = (partId: string, open: readonly Step[], isOver: boolean): Advised => ({
+  minutes: hands(
+    open.reduce((sum, s) => sum + s.handsMinutes.value, 0),
+    [{ text: `${open.length} steps in the plan` }],
+  ),
+  advice: isOver ? "go on" : "stop here",
+  change: { kind: "school", partId, school: "live with it" },
+});
+
+/** None in the plan: what the usual one would take. */
+function asUsual(
+  { part }: PartPlan,
+  finish: Candidate,
+  steps: NonNullable<ReturnType<typeof visibleSteps>>,
+  input: PlanInput,
+  isOver: boolean,
+): Advised {
+  const school = defaultSchool("display", finish.printer.process);
   const speed = speedOf(input);
   const { rooms } = input.workshop;
   const passes = treatmentWork(
@@ -160,41 +199,20 @@ function layerSteps(p: PartPlan, plan: Plan, input: PlanInput): Found[] {
     steps.unseenMm,
   )
     .filter((t) => t.step.action !== "clip")
-    .map((t) => ({
-      ...t,
-      minutes: t.minutes * speed(t.step.action) * dustFactor(t.step.tool, rooms),
-    }));
-  const minutes =
-    planned.length > 0
-      ? open.reduce((sum, s) => sum + s.handsMinutes.value, 0)
-      : passes.reduce((sum, t) => sum + t.minutes, 0);
-  return [
-    {
-      id: `${part.id}/steps`,
-      what: "Layer steps",
-      light: "flat",
-      onWhat,
-      cm2: above.flat.cm2 * part.count,
-      forgiven,
-      times: standing(Math.max(all.flat.times, above.flat.times), contrast),
-      minutes: hands(
-        minutes,
-        planned.length > 0
-          ? [{ text: `${open.length} steps in the plan` }]
-          : passes.map((t) => ({
-              text: `${t.step.what}${t.coats > 1 ? `, ${t.coats} coats` : ""}`,
-              value: `${t.minutes.toFixed(0)} min`,
-              basis: "practice" as const,
-            })),
-      ),
-      ...(planned.length > 0
-        ? {
-            advice: isOver ? "go on" : "stop here",
-            change: { kind: "school", partId: part.id, school: "live with it" },
-          }
-        : { advice: isOver ? "take away" : "leave", change: { kind: "school", partId: part.id, school } }),
-    },
-  ];
+    .map((t) => ({ ...t, minutes: t.minutes * speed(t.step.action) * dustFactor(t.step.tool, rooms) }));
+  const working = passes.map((t) => ({
+    text: `${t.step.what}${t.coats > 1 ? `, ${t.coats} coats` : ""}`,
+    value: `${t.minutes.toFixed(0)} min`,
+    basis: "practice" as const,
+  }));
+  return {
+    minutes: hands(
+      passes.reduce((sum, t) => sum + t.minutes, 0),
+      working,
+    ),
+    advice: isOver ? "take away" : "leave",
+    change: { kind: "school", partId: part.id, school },
+  };
 }
 
 function seams(plan: Plan, input: PlanInput): Found[] {
