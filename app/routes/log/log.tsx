@@ -9,22 +9,20 @@ import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
 import { removeNote } from "#app/jobs/bench";
 import { useNotes } from "#app/hooks/useNotes";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { figures, PlainTable } from "#ui/PlainTable";
 import { Scatter } from "./Scatter";
 import { RecordForm } from "./RecordForm";
 import type { LogEntry } from "#core/scene/logEntry";
+import { runForm } from "./forms";
 
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const { at } = localNow();
-  const actual = Number(textOf(form, "actual").replace(",", "."));
-  if (!(actual > 0))
-    return refuse([
-      { code: "log/no-time", path: ["actual"], message: "Type the minutes it really took, for instance 95." },
-    ]);
+  const fields = await fieldsOf(form, runForm);
+  if (!fields.ok) return refuse(fields.problems);
   const [key = "", estimate = "0", what = ""] = textOf(form, "plate").split("|");
   const outcome = await putRow(
     "log",
@@ -36,7 +34,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       at,
       sceneId: params.sceneId,
       estimatedMinutes: Number(estimate),
-      actualMinutes: actual,
+      actualMinutes: fields.value.actual,
       outcome: textOf(form, "outcome") === "failed" ? "failed" : "good",
       cause: textOf(form, "cause"),
       note: textOf(form, "note"),

@@ -12,7 +12,7 @@ import type { LaidPiece } from "#core/plan/plates/planPlates";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { refusal } from "./refusal";
 import { lanePicture, NARROWEST } from "./lanes";
-import { bandsFrom } from "./making/MakingForm";
+import { bandsFrom } from "./making/makingFrom";
 import { movedPiece, turnedPiece } from "./movePiece";
 
 const piece = (given: Partial<LaidPiece> = {}): LaidPiece => ({

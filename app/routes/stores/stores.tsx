@@ -10,27 +10,22 @@ import { FigureView } from "#ui/FigureView";
 import { NotPriced } from "#ui/NotPriced";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf } from "#app/readForm";
+import { fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { figures, PlainTable } from "#ui/PlainTable";
 import type { Plan } from "#core/plan/plan";
+import { countForm } from "./forms";
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const { at } = localNow();
   const needKey = textOf(form, "needKey");
   const known = (await appDatabase().stock.toArray()).find((s) => s.needKey === needKey);
-  const left = Number(textOf(form, "left").replace(",", "."));
-  const price = Number(textOf(form, "price").replace(",", "."));
-  if (!(left >= 0))
-    return refuse([
-      {
-        code: "stock/left",
-        path: [needKey],
-        message: `Type how much of ${textOf(form, "name")} is left, as a number.`,
-      },
-    ]);
+  const fields = await fieldsOf(form, countForm);
+  // What is wrong is said on the card of the thing that was counted.
+  if (!fields.ok) return refuse(fields.problems.map((p) => ({ ...p, path: [needKey] })));
+  const { left, price } = fields.value;
   const outcome = await putRow(
     "stock",
     {
@@ -39,7 +34,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       name: textOf(form, "name"),
       unit: textOf(form, "unit") as StockUnit,
       left,
-      pricePerUnit: price > 0 ? price * 100 : (known?.pricePerUnit ?? 0),
+      pricePerUnit: price === null ? (known?.pricePerUnit ?? 0) : price * 100,
     },
     `Count ${textOf(form, "name")}`,
     at,

@@ -8,11 +8,12 @@ import { getWorkshop } from "#data/workshop";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, textOf, typedNumber } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
 import { ShelfLine } from "./ShelfLine";
 import { MaterialForm } from "./MaterialForm";
 import { PlasticTable, OtherMaterials } from "./KnownMaterials";
+import { materialForm } from "./forms";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -28,16 +29,17 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       return answer(await patchRow("materials", id, { damp }, "Note a roll as damp or dry", at));
     }
   }
+  const fields = await fieldsOf(form, materialForm);
+  if (!fields.ok) return refuse(fields.problems);
   const plastic = plasticOf(textOf(form, "plastic") as MaterialId);
-  const density = textOf(form, "density").trim();
   const colour = textOf(form, "colour").trim();
   const material: PrintMaterial = {
     id: id || crypto.randomUUID(),
     name: textOf(form, "name"),
     process: plastic?.print.process ?? "filament",
     plastic: plastic?.id ?? "PLA",
-    densityGPerCm3: density === "" ? (plastic?.gPerCm3.usual ?? 1.2) : typedNumber(density),
-    pricePerKg: Math.round(typedNumber(textOf(form, "price")) * 100),
+    densityGPerCm3: fields.value.density ?? plastic?.gPerCm3.usual ?? 1.2,
+    pricePerKg: Math.round(fields.value.price * 100),
     colour: colour === "" || plastic?.print.clear ? null : colour,
     damp: false,
   };

@@ -12,11 +12,12 @@ import { Choice, Field, Problems } from "#ui/Field";
 import { type Column, Table } from "#ui/Table";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
 import { keepSwatch } from "./keepSwatch";
 import { SwatchForm } from "./SwatchForm";
 import type { Workshop } from "#core/scene/workshop";
+import { potForm } from "./forms";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -29,6 +30,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   if (textOf(form, "intent") === "swatch") return keepSwatch(form, at);
   const lab = under("hex", labOfHex(textOf(form, "hex")));
   if (!lab.ok) return refuse(lab.problems);
+  const fields = await fieldsOf(form, potForm);
+  if (!fields.ok) return refuse(fields.problems);
   const paint: Paint = {
     id: crypto.randomUUID(),
     name: textOf(form, "name"),
@@ -38,7 +41,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     lab: lab.value,
     opacity: textOf(form, "opacity") as Paint["opacity"],
     sheen: textOf(form, "sheen") as Paint["sheen"],
-    millilitres: Number(textOf(form, "millilitres")),
+    millilitres: fields.value.millilitres,
     strength: null,
   };
   const outcome = await putRow("paints", paint, `Pot ${paint.name}`, at);

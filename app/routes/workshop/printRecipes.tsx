@@ -1,19 +1,18 @@
 import { useSearchParams } from "react-router";
 import type { Route } from "./+types/printRecipes";
-import { fieldWords, type PrintRecipe, recipeFields, recipeSnapshot } from "#core/print/printRecipe";
+import { type PrintRecipe, recipeSnapshot } from "#core/print/printRecipe";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { EmptyState } from "#ui/States";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { RecipeTable } from "./PrintRecipeTable";
 import { RecipeForm } from "./PrintRecipeForm";
+import { recipeForm } from "./forms";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
-
-const optional = (text: string) => (text.trim() === "" ? null : typedNumber(text));
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -23,21 +22,12 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     return answer(await keep("Remove a print recipe", [{ table: "printRecipes", remove: id }]));
   }
   const process = textOf(form, "process") === "resin" ? "resin" : "filament";
+  const fields = await fieldsOf(form, recipeForm(process));
+  if (!fields.ok) return refuse(fields.problems);
+  const { nozzleC = null, bedC = null, ...typed } = fields.value;
   const settings = Object.fromEntries(
-    recipeFields[process].flatMap((key) => {
-      const typed = optional(textOf(form, key));
-      return typed === null ? [] : [[key, typed] as const];
-    }),
+    Object.entries(typed).flatMap(([key, v]) => (v === undefined ? [] : [[key, v] as const])),
   );
-  const bad = Object.entries(settings).find(([, v]) => !(v >= 0 && v < 1e6));
-  if (bad)
-    return refuse([
-      {
-        code: "recipe/number",
-        path: [bad[0]],
-        message: `${fieldWords[bad[0]] ?? bad[0]} must be a number of zero or more, for instance 0.12.`,
-      },
-    ]);
   const material = textOf(form, "material");
   const parent = textOf(form, "parent");
   const recipe: PrintRecipe = {
@@ -47,8 +37,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     materialId: material === "" ? null : material,
     parentId: parent === "" ? null : parent,
     settings,
-    nozzleC: optional(textOf(form, "nozzleC")),
-    bedC: optional(textOf(form, "bedC")),
+    nozzleC,
+    bedC,
     note: textOf(form, "note"),
   };
   const outcome = await putRow("printRecipes", recipe, `Print recipe ${recipe.name}`, at);

@@ -10,13 +10,14 @@ import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { fieldGroups, newFilament, newResin } from "./printerFields";
 import { KeptForm } from "#route/KeptForm";
 import { PrinterCard } from "./PrinterCard";
 import type { Problem } from "#core/outcome";
 import type { FieldGroup } from "./printerFields";
 import type { Workshop } from "#core/scene/workshop";
+import { printerForm } from "./forms";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -28,23 +29,18 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     return answer(await keep("Remove a printer", [{ table: "printers", remove: id }]));
   }
   const process = textOf(form, "process") === "resin" ? "resin" : "filament";
-  // A field left empty is not a zero: the shape names it.
-  const number = (key: string) =>
-    textOf(form, key).trim() === "" ? Number.NaN : typedNumber(textOf(form, key));
-  const numbers = Object.fromEntries(
-    fieldGroups[process]
-      .flatMap((g) => g.fields)
-      .map(([key]) => (key === "price" ? ["priceMinor", Math.round(100 * number(key))] : [key, number(key)])),
-  );
+  const fields = await fieldsOf(form, printerForm(process));
+  if (!fields.ok) return refuse(fields.problems);
+  const { bedX, bedY, bedZ, price, ...numbers } = fields.value;
   const printer = {
     ...(process === "resin" ? newResin : newFilament),
     ...numbers,
     ...(process === "resin" ? { antiAliasing: textOf(form, "antiAliasing") === "on" } : {}),
+    priceMinor: Math.round(100 * price!),
     plate: textOf(form, "plate"),
     id: id || crypto.randomUUID(),
     name: textOf(form, "name"),
-    marginMm: number("marginMm"),
-    bedMm: ["bedX", "bedY", "bedZ"].map(number),
+    bedMm: [bedX, bedY, bedZ],
   } as unknown as Printer;
   const problems = bedProblems(printer);
   if (problems.length > 0) return refuse(problems);
@@ -53,29 +49,19 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   return answer(await putRow("printers", kept, `Printer ${printer.name}`, at));
 }
 
-/** A bed of no size, or one that its margin leaves nothing of. */
-function bedProblems({ bedMm, marginMm }: Printer) {
-  const field = ["bedX", "bedY", "bedZ"];
-  return bedMm.flatMap((v, k) => {
-    if (!(v > 0))
-      return [
-        {
-          code: "bed/none",
-          path: [field[k]!],
-          message: "A bed has a size: type its millimetres, for instance 220.",
-        },
-      ];
-    return k < 2 && !(v - 2 * marginMm > 0)
-      ? [
+/** A bed that its margin leaves nothing of. */
+const bedProblems = ({ bedMm, marginMm }: Printer) =>
+  bedMm.slice(0, 2).flatMap((v, k) =>
+    v - 2 * marginMm > 0
+      ? []
+      : [
           {
             code: "bed/margin",
-            path: [field[k]!],
+            path: [["bedX", "bedY"][k]!],
             message: `A margin of ${marginMm} mm on both sides leaves nothing of ${v} mm. Make the margin smaller.`,
           },
-        ]
-      : [];
-  });
-}
+        ],
+  );
 
 /** The printer that is to be edited: a new one of either kind, or one that is there. */
 function printerOf({ printers }: Workshop, wanted: string | null): Printer | null {

@@ -11,11 +11,12 @@ import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { Field, Problems } from "#ui/Field";
 import { localNow } from "#app/clock";
-import { readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
 import { figures, PlainTable } from "#ui/PlainTable";
 import type { OwnTimes } from "#core/materials/weather";
 import type { Problem } from "#core/outcome";
+import { timesForm } from "./forms";
 
 export const clientLoader = async () => ({ rooms: await getRooms() });
 
@@ -38,18 +39,10 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     );
     return { problems: [] };
   }
-  const [recoatMinutes, handleMinutes, cureMinutes] = ["recoat", "handle", "cure"].map(
-    (name) => typedNumber(textOf(form, name)) * 60,
-  ) as [number, number, number];
-  if (![recoatMinutes, handleMinutes, cureMinutes].every((m) => m >= 0 && m <= 60 * 24 * 90))
-    return refuse([
-      {
-        code: "product/time",
-        path: ["recoat"],
-        message: "Each time is a number of hours from 0 to 2160, for instance 0.5.",
-      },
-    ]);
-  if (recoatMinutes > handleMinutes || handleMinutes > cureMinutes)
+  const fields = await fieldsOf(form, timesForm);
+  if (!fields.ok) return refuse(fields.problems);
+  const { recoat, handle, cure } = fields.value;
+  if (recoat > handle || handle > cure)
     return refuse([
       {
         code: "product/order",
@@ -65,7 +58,10 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       id: "rooms",
       rooms: {
         ...rooms,
-        productTimes: { ...others, [product]: { recoatMinutes, handleMinutes, cureMinutes } },
+        productTimes: {
+          ...others,
+          [product]: { recoatMinutes: recoat * 60, handleMinutes: handle * 60, cureMinutes: cure * 60 },
+        },
       },
     },
     `Own times for ${name}`,

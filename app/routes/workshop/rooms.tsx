@@ -6,13 +6,15 @@ import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { dateText, localNow } from "#app/clock";
 import { currencyOptions, isCurrency } from "#app/currencies";
 import { keep } from "#app/jobs/keep";
-import { answer, readForm, refuse, textOf, typedNumber } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, type SentForm, textOf } from "#app/readForm";
 import { type Weather, weatherBar, weatherFactor } from "#core/materials/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
 import { KeptForm } from "#route/KeptForm";
 import type { Problem } from "#core/outcome";
 import type { Printer } from "#core/print/printer";
 import type { Workshop } from "#core/scene/workshop";
+import { roomsForm } from "./forms";
+import { type Outcome, refused, success } from "#core/outcome";
 
 /** What cannot be used in an air, in a sentence. */
 function barredNow(air: Weather): string {
@@ -30,51 +32,57 @@ function barredNow(air: Weather): string {
 
 export const clientLoader = async () => ({ rooms: await getRooms(), workshop: await getWorkshop() });
 
+/** Quiet hours as they are typed: both ends or none. */
+function quietOf(form: SentForm, mostDb: number): Outcome<Rooms["quiet"]> {
+  const typed = [textOf(form, "quietFrom"), textOf(form, "quietTo")];
+  const [from = null, to = null] = typed.map(minutesOfClock);
+  if (from !== null && to !== null) return success({ from, to, mostDb });
+  if (typed.every((t) => t === "")) return success(null);
+  const words =
+    "Quiet hours have a beginning and an end, for instance 22:00 and 07:00. Leave both empty for none.";
+  return refused("rooms/quiet", words, ["quietTo"]);
+}
+
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const old = await getRooms();
   const told = textOf(form, "day");
-  const from = textOf(form, "quietFrom");
-  const to = textOf(form, "quietTo");
-  const a = minutesOfClock(from);
-  const b = minutesOfClock(to);
-  if ((from !== "" || to !== "") && (a === null || b === null))
-    return refuse([
-      {
-        code: "rooms/quiet",
-        path: ["quietTo"],
-        message:
-          "Quiet hours have a beginning and an end, for instance 22:00 and 07:00. Leave both empty for none.",
-      },
-    ]);
-  const exposure = textOf(form, "exposure").trim();
+  const fields = await fieldsOf(form, roomsForm);
+  if (!fields.ok) return refuse(fields.problems);
+  const typed = fields.value;
+  const quiet = quietOf(form, typed.mostDb);
+  if (!quiet.ok) return refuse(quiet.problems);
   const rooms: Rooms = {
     ventilation: textOf(form, "ventilation") as Rooms["ventilation"],
     dustExtraction: textOf(form, "dustExtraction") === "on",
     outdoors: textOf(form, "outdoors") === "on",
     resinAllowed: textOf(form, "resinAllowed") === "on",
-    quiet: a === null || b === null ? null : { from: a, to: b, mostDb: typedNumber(textOf(form, "mostDb")) },
-    exposureMinutesAWeek: exposure === "" ? null : typedNumber(exposure),
-    longestPlateMinutes: typedNumber(textOf(form, "longestHours")) * 60,
-    hourWorthMinor: Math.round(typedNumber(textOf(form, "hourWorth")) * 100),
-    powerMinorPerKwh: Math.round(typedNumber(textOf(form, "power")) * 100),
-    weather: {
-      temperatureC: typedNumber(textOf(form, "temperature")),
-      humidity: typedNumber(textOf(form, "humidity")) / 100,
-    },
-    shelfPieces: textOf(form, "shelf").trim() === "" ? null : typedNumber(textOf(form, "shelf")),
+    quiet: quiet.value,
+    exposureMinutesAWeek: typed.exposure,
+    longestPlateMinutes: typed.longestHours * 60,
+    hourWorthMinor: Math.round(typed.hourWorth * 100),
+    powerMinorPerKwh: Math.round(typed.power * 100),
+    weather: { temperatureC: typed.temperature, humidity: typed.humidity / 100 },
+    shelfPieces: typed.shelf,
     away: old.away,
     productTimes: old.productTimes,
     days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
   };
-  const air = {
-    temperatureC: typedNumber(textOf(form, "dayTemperature")),
-    humidity: typedNumber(textOf(form, "dayHumidity")) / 100,
+  if (told !== "" && (typed.dayTemperature === undefined || typed.dayHumidity === undefined))
+    return refuse([
+      {
+        code: "rooms/day",
+        path: ["day"],
+        message: "Another day needs its temperature and its humidity, for instance 12 and 80.",
+      },
+    ]);
+  const day = {
+    day: told,
+    temperatureC: typed.dayTemperature ?? 0,
+    humidity: (typed.dayHumidity ?? 0) / 100,
   };
   const withDay: Rooms =
-    told === ""
-      ? rooms
-      : { ...rooms, days: [...rooms.days, { day: told, ...air }].sort((x, y) => (x.day < y.day ? -1 : 1)) };
+    told === "" ? rooms : { ...rooms, days: [...rooms.days, day].sort((x, y) => (x.day < y.day ? -1 : 1)) };
   const currency = textOf(form, "currency");
   const habits = await getHabits();
   return answer(
@@ -98,7 +106,7 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
       <h1>Rooms</h1>
       <Problems problems={actionData?.problems} fields={["quietTo"]} />
       <AirFields rooms={rooms} actionData={actionData} />
-      <AloneFields rooms={rooms} actionData={actionData} />
+      <WeatherFields rooms={rooms} actionData={actionData} />
       <fieldset className="panel grid gap-3">
         <legend className="font-head text-[19px] font-semibold">Places</legend>
         <Field
@@ -110,7 +118,7 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
           problems={actionData?.problems}
         />
       </fieldset>
-      <HoursFields rooms={rooms} actionData={actionData} loud={loud} />
+      <NoiseFields rooms={rooms} actionData={actionData} loud={loud} />
       <MoneyFields rooms={rooms} actionData={actionData} workshop={workshop} />
       <div>
         <Button kind="main" type="submit">
@@ -167,7 +175,7 @@ function MoneyFields({
   );
 }
 
-function HoursFields({
+function NoiseFields({
   rooms,
   actionData,
   loud,
@@ -209,7 +217,7 @@ function HoursFields({
   );
 }
 
-function AloneFields({
+function WeatherFields({
   rooms,
   actionData,
 }: {
@@ -247,12 +255,12 @@ function AloneFields({
           ))}
         </ul>
       )}
-      <AloneHours actionData={actionData} rooms={rooms} />
+      <OtherDay actionData={actionData} rooms={rooms} />
     </fieldset>
   );
 }
 
-function AloneHours({
+function OtherDay({
   actionData,
   rooms,
 }: {

@@ -13,12 +13,13 @@ import { type Say, useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
 import { saveFile } from "#app/jobs/saveFile";
-import { answer, readForm, refuse, textOf } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
 import type { Problem } from "#core/outcome";
 import type { Printer } from "#core/print/printer";
 import type { Coupon } from "#core/scene/coupon";
 import type { Workshop } from "#core/scene/workshop";
+import { trialForm } from "./forms";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -33,6 +34,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     return refuse([
       { code: "trial/none", path: ["chosen"], message: "Say which socket fitted: count its notches." },
     ]);
+  const fields = await fieldsOf(form, trialForm);
+  if (!fields.ok) return refuse(fields.problems);
   const material = textOf(form, "material");
   const outcome = await putRow(
     "coupons",
@@ -41,7 +44,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       printerId: textOf(form, "printer"),
       materialId: material === "" ? null : material,
       fit: textOf(form, "fit") as FitKind,
-      chosenMm: Number(chosen),
+      chosenMm: fields.value.chosen,
       at,
       note: textOf(form, "note"),
     },

@@ -1,9 +1,8 @@
 import { printOf, type PartPrint, type Part } from "#core/scene/part";
 import { type FormEvent, useState } from "react";
-import { type Outcome, type Problem, refused, success } from "#core/outcome";
+import { type Problem } from "#core/outcome";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Workshop } from "#core/scene/workshop";
-import type { InfillBand } from "#core/print/filamentWork";
 import { type Use, uses } from "#core/materials/material";
 import { plasticOf, suits } from "#core/materials/printMaterials";
 import { undoAction } from "#app/jobs/keep";
@@ -13,9 +12,9 @@ import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { useKeepTyped } from "#app/hooks/useKeepTyped";
-import { typedNumber } from "#app/readForm";
 import { Elsewhere } from "#route/KeptForm";
-import type { PrintMaterial, Process } from "#core/print/printer";
+import type { PrintMaterial } from "#core/print/printer";
+import { makingFrom } from "./makingFrom";
 
 const useWords: Record<Use, string> = {
   handled: "to be handled or to bear load",
@@ -24,23 +23,6 @@ const useWords: Record<Use, string> = {
   bulk: "bulk, cheap by volume",
   plain: "nothing in particular",
 };
-
-/** What the form says of how a part is made, or what is wrong with its heights. */
-function makingFrom(data: FormData, process: Process | undefined) {
-  const text = (name: string) => String(data.get(name) ?? "");
-  const bands = bandsFrom(text("bands"));
-  if (!bands.ok) return bands;
-  return success({
-    print: {
-      use: (text("use") || null) as Use | null,
-      materialId: text("material") || null,
-      printRecipeId: text("recipe") || null,
-      spares: Math.round(typedNumber(text("spares")) || 0),
-      ...(process === "filament" ? { infillBands: bands.value } : {}),
-    },
-    setsSizes: data.has("setsSizes"),
-  });
-}
 
 /** In what a part is printed and how many beyond the count; heights with an infill of their own. */
 export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop }) {
@@ -60,7 +42,7 @@ export function MakingForm({ p, workshop }: { p: PartPlan; workshop: Workshop })
   const [form, elsewhere] = useKeepTyped(version);
   const keep = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const making = makingFrom(new FormData(event.currentTarget), process);
+    const making = await makingFrom(Object.fromEntries(new FormData(event.currentTarget)), process);
     if (!making.ok) return setProblems(making.problems);
     const outcome = await patchRow("parts", part.id, making.value, `How ${part.name} is made`, localNow().at);
     setProblems(outcome.ok ? [] : outcome.problems);
@@ -169,29 +151,4 @@ function CopyFields({
       )}
     </>
   );
-}
-
-/** `0-12: 40, 60-68: 30` as bands of height with their infill. */
-export function bandsFrom(text: string): Outcome<readonly InfillBand[]> {
-  const bands: InfillBand[] = [];
-  for (const piece of text
-    .split(/[,;]\s+|;/)
-    .map((s) => s.trim())
-    .filter(Boolean)) {
-    const [, from, to, percent] =
-      /^([\d.,]+)\s*(?:-|to)\s*([\d.,]+)\s*(?:mm)?\s*:\s*([\d.,]+)\s*%?$/.exec(piece) ?? [];
-    const band = {
-      fromMm: typedNumber(from ?? ""),
-      toMm: typedNumber(to ?? ""),
-      share: typedNumber(percent ?? "") / 100,
-    };
-    if (from === undefined || !(band.toMm > band.fromMm) || !(band.share >= 0 && band.share <= 1))
-      return refused(
-        "bands/none",
-        `“${piece}” is no height with an infill. Write from-to: per cent, for instance 0-12: 40.`,
-        ["bands"],
-      );
-    bands.push(band);
-  }
-  return success(bands);
 }
