@@ -26,12 +26,12 @@ describe("the fields of a form", () => {
     ["nothing where something is asked", { coverage: " " }, ["coverage"], /required/],
     ["no end", { coverage: "Infinity" }, ["coverage"], /Coverage/],
   ])("are refused by their names and never replaced: %s", async (_, form, path, words) => {
-    const told = await read(form as Record<string, string>);
-    expect(told.ok ? [] : told.problems.map((p) => p.path)).toEqual([path]);
-    expect(told.ok ? "" : told.problems[0]!.message).toMatch(words);
+    const typed = await read(form as Record<string, string>);
+    expect(typed.ok ? [] : typed.problems.map((p) => p.path)).toEqual([path]);
+    expect(typed.ok ? "" : typed.problems[0]!.message).toMatch(words);
   });
   it("tells all that is wrong at once", async () => {
-    const told = await read({ coats: "x", coverage: "0", name: "a name too long" });
-    expect(told.ok ? 0 : told.problems.length).toBe(3);
+    const refusedForm = await read({ coats: "x", coverage: "0", name: "a name too long" });
+    expect(refusedForm.ok ? 0 : refusedForm.problems.length).toBe(3);
   });
 });

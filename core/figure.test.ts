@@ -10,10 +10,12 @@ describe("sum", () => {
   it("is never surer when the cause is shared than when it is not", () => {
     fc.assert(
       fc.property(fc.array(figure, { maxLength: 8 }), (figures) => {
-        const apart = sum(figures, "min", "independent");
+        const independent = sum(figures, "min", "independent");
         const together = sum(figures, "min", "shared");
-        expect(together.high - together.low).toBeGreaterThanOrEqual(apart.high - apart.low - 1e-9);
-        expect(together.value).toBeCloseTo(apart.value, 9);
+        expect(together.high - together.low).toBeGreaterThanOrEqual(
+          independent.high - independent.low - 1e-9,
+        );
+        expect(together.value).toBeCloseTo(independent.value, 9);
       }),
     );
   });

@@ -130,7 +130,7 @@ function changed(input: PlanInput, pick: Pick): { readonly input: PlanInput; rea
   };
 }
 
-const told = (plan: unknown) =>
+const asText = (plan: unknown) =>
   JSON.stringify(plan, (_, v: unknown) =>
     v instanceof Map ? [...v] : v instanceof Set ? [...v] : v === Infinity ? "never" : v,
   );
@@ -155,7 +155,7 @@ export function rememberedPlans(
     const next = changed(input, pick);
     if (!next) continue;
     made++;
-    if (told(makePlan(next.input, [], memory)) !== told(makePlan(next.input)))
+    if (asText(makePlan(next.input, [], memory)) !== asText(makePlan(next.input)))
       return { made, differs: next.what };
     // A few changes in a row, then the start again: a scene of nothing but odd values plans nothing.
     input = made % 4 === 0 ? start : next.input;

@@ -13,7 +13,7 @@ import { printBody } from "#core/print/body";
 import { type ChancePlate, dateChance } from "#core/print/dateChance";
 import { filamentWork, quickFilamentWork } from "#core/print/filamentWork";
 import { GcodeReader, usualMachine } from "#core/print/gcode";
-import { apart, nest, type NestPiece } from "#core/print/nest";
+import { isClear, nest, type NestPiece } from "#core/print/nest";
 import { boundsOf, turnedOutline } from "#core/print/nestShape";
 import { type PlateJob, printCalendar } from "#core/print/printCalendar";
 import { resinEstimate } from "#core/print/resinEstimate";
@@ -95,7 +95,7 @@ const laid = nested.last.plates.map((p) =>
   }),
 );
 const free = laid.every((p) =>
-  p.every((a, i) => p.slice(i + 1).every((o) => apart(a.lines, 0, 0, a.b, o.lines, 0, 0, 1.99))),
+  p.every((a, i) => p.slice(i + 1).every((o) => isClear(a.lines, 0, 0, a.b, o.lines, 0, 0, 1.99))),
 );
 line(
   "Nesting 500 outlines",

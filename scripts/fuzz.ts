@@ -80,7 +80,7 @@ async function batch(name: string, from: number, to: number, sum: Sum): Promise<
     let watch: NodeJS.Timeout | undefined;
     const ended = new Promise<void>((done) => child.once("exit", () => done()));
     let hung = false;
-    child.on("message", (message: { begin?: number; told?: Told }) => {
+    child.on("message", (message: { begin?: number; outcome?: Told }) => {
       if (message.begin !== undefined) {
         current = message.begin;
         clearTimeout(watch);
@@ -90,10 +90,10 @@ async function batch(name: string, from: number, to: number, sum: Sum): Promise<
           child.kill("SIGKILL");
         }, 2 * MOST_MS);
       }
-      if (message.told) {
+      if (message.outcome) {
         clearTimeout(watch);
-        note(name, message.told, sum);
-        next = message.told.seed + 1;
+        note(name, message.outcome, sum);
+        next = message.outcome.seed + 1;
       }
     });
     await ended;

@@ -21,8 +21,8 @@ describe("npm run measure", () => {
   it("tells a block at 1:72 as JSON", () => {
     const { stdout, status } = run(block, "--scale", "1:72", "--json");
     expect(status).toBe(0);
-    const [told] = JSON.parse(stdout) as [Record<string, unknown>];
-    expect(told).toMatchObject({
+    const [printed] = JSON.parse(stdout) as [Record<string, unknown>];
+    expect(printed).toMatchObject({
       file: "block.stl",
       format: "stl",
       triangles: 12,
@@ -30,9 +30,9 @@ describe("npm run measure", () => {
       shellCount: 1,
       unitMm: 1,
     });
-    expect(told.size).toEqual([50, expect.closeTo(200 / 72, 3), 40]);
-    expect(told.volume).toBeCloseTo((3600 * 200 * 2880) / 72 ** 3, 1);
-    expect((told.resting as unknown[]).length).toBe(6);
+    expect(printed.size).toEqual([50, expect.closeTo(200 / 72, 3), 40]);
+    expect(printed.volume).toBeCloseTo((3600 * 200 * 2880) / 72 ** 3, 1);
+    expect((printed.resting as unknown[]).length).toBe(6);
   });
   it("takes a source scale or a unit, and says it in words", () => {
     const { stdout } = run(block, "--scale", "1:72", "--from", "1:36");

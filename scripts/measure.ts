@@ -50,7 +50,7 @@ const fromUnit = fromText === null ? undefined : unitNames[fromText.toLowerCase(
 const drawnAt = fromText === null || fromUnit ? null : ratioOf(fromText);
 
 /** What is told of one body, on the bench when a scale was given, else in the units of the file. */
-function told(m: MeshMeasurement, factor: number) {
+function summaryOf(m: MeshMeasurement, factor: number) {
   const f2 = factor ** 2;
   const f3 = factor ** 3;
   const thin = thicknessInterval(m.thickness, 0.03);
@@ -131,7 +131,7 @@ for (const file of files) {
             unitMm,
             scale,
           );
-    const t = told(m, scaled?.factor ?? 1);
+    const t = summaryOf(m, scaled?.factor ?? 1);
     const ms = performance.now() - began;
     all.push({
       file: basename(file),

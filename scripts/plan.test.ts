@@ -53,7 +53,7 @@ describe("npm run plan", () => {
     const path = await archive();
     const { stdout, stderr, status } = run(path, "--json");
     expect(status, stderr).toBe(0);
-    const [told] = JSON.parse(stdout) as [
+    const [printed] = JSON.parse(stdout) as [
       {
         scene: { name: string };
         today: string;
@@ -65,12 +65,12 @@ describe("npm run plan", () => {
         };
       },
     ];
-    expect(told).toMatchObject({ scene: { name: "Trial" }, today: "2026-03-02" });
-    expect(told.plan.parts[0]!.sizeMm).toEqual([10, 5, 20].map((v) => expect.closeTo(v, 3) as number));
-    expect(told.plan.parts[0]!.body.sizeMm[2]).toBeCloseTo(5, 3);
-    expect(told.plan.plates.flatMap((p) => p.laid)).toHaveLength(3);
-    expect(told.plan.runs.length).toBe(told.plan.plates.length);
-    expect(told.plan.chance.chance).toBeGreaterThan(0.5);
+    expect(printed).toMatchObject({ scene: { name: "Trial" }, today: "2026-03-02" });
+    expect(printed.plan.parts[0]!.sizeMm).toEqual([10, 5, 20].map((v) => expect.closeTo(v, 3) as number));
+    expect(printed.plan.parts[0]!.body.sizeMm[2]).toBeCloseTo(5, 3);
+    expect(printed.plan.plates.flatMap((p) => p.laid)).toHaveLength(3);
+    expect(printed.plan.runs.length).toBe(printed.plan.plates.length);
+    expect(printed.plan.chance.chance).toBeGreaterThan(0.5);
     expect(run(path, "Trial", "2026-03-03").stdout).toMatch(/tower x 3: 10\.0 x 5\.0 x 20\.0 mm/);
   });
   it("says in one sentence what it cannot read or find", async () => {

@@ -15,8 +15,8 @@ import { measureAll } from "./measured";
 const args = process.argv.slice(2);
 const json = args.includes("--json");
 const file = args.find((a) => a.endsWith(".zip")) ?? "public/demo/scenes.zip";
-const told = args.find((a) => /^\d{4}-\d{2}-\d{2}$/.test(a));
-const wanted = args.find((a) => a !== file && a !== told && !a.startsWith("--"));
+const day = args.find((a) => /^\d{4}-\d{2}-\d{2}$/.test(a));
+const wanted = args.find((a) => a !== file && a !== day && !a.startsWith("--"));
 
 function stop(sentence: string): never {
   console.error(sentence);
@@ -40,7 +40,7 @@ if (wanted && !scenes.some((s) => s.id === wanted || s.name === wanted))
 await measureAll(db);
 const inputs: PlanInput[] = [];
 for (const { id, startOn } of scenes)
-  inputs.push((await getPlanInput(id, { today: told ?? startOn, minute: 9 * 60, ms: 0 }, db))!);
+  inputs.push((await getPlanInput(id, { today: day ?? startOn, minute: 9 * 60, ms: 0 }, db))!);
 const made = inputs
   .filter((i) => !wanted || wanted === i.scene.id || wanted === i.scene.name)
   .map((input) => {
@@ -74,7 +74,7 @@ function tell({ input, plan, ms }: (typeof made)[number]): void {
   );
   for (const p of plan.parts) {
     console.log(
-      `  ${p.part.name} x ${p.part.count}: ${p.sizeMm?.map((v) => v.toFixed(1)).join(" x ") ?? "no size"} mm; thinnest ${p.thinnestMm ? digits(p.thinnestMm.value) : "-"}; ${p.chosen ? `${p.chosen.printer.name} ${range(p.chosen.all.minutes)} min, ${range(p.chosen.all.grams)} g, plain ${digits(p.chosen.surface.plain.value)} cm2. ${p.reason}` : p.reason}`,
+      `  ${p.part.name} x ${p.part.count}: ${p.sizeMm?.map((v) => v.toFixed(1)).join(" x ") ?? "no size"} mm; thinnest ${p.thinnestMm ? digits(p.thinnestMm.value) : "-"}; ${p.chosen ? `${p.chosen.printer.name} ${range(p.chosen.all.minutes)} min, ${range(p.chosen.all.grams)} g, plain ${digits(p.chosen.surface.visible.value)} cm2. ${p.reason}` : p.reason}`,
     );
   }
   for (const plate of plan.plates) {

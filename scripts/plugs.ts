@@ -26,7 +26,7 @@ const dice = diceOf(option("seed") ?? 1);
 
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const failures: string[] = [];
-const told = new Map<string, { rounds: number; told: number; kept: number }>();
+const results = new Map<string, { rounds: number; told: number; kept: number }>();
 
 async function opened(profile: string): Promise<PluggedBrowser> {
   const browser = await plugIn(profile);
@@ -59,8 +59,8 @@ async function firstStart(round: number): Promise<void> {
 }
 
 function count(name: string, wasTold: boolean, isKept: boolean): void {
-  const sum = told.get(name) ?? { rounds: 0, told: 0, kept: 0 };
-  told.set(name, {
+  const sum = results.get(name) ?? { rounds: 0, told: 0, kept: 0 };
+  results.set(name, {
     rounds: sum.rounds + 1,
     told: sum.told + Number(wasTold),
     kept: sum.kept + Number(isKept),
@@ -137,7 +137,7 @@ server.close();
 rmSync(profile, { recursive: true, force: true });
 
 console.log("what was done              plugs   told   kept");
-for (const [name, s] of [...told].sort())
+for (const [name, s] of [...results].sort())
   console.log(
     `${name.padEnd(25)} ${String(s.rounds).padStart(6)} ${String(s.told).padStart(6)} ${String(s.kept).padStart(6)}`,
   );

@@ -15,8 +15,8 @@ const LARGEST_BYTES = 2e9;
 
 const listed = (json: unknown): readonly ArchiveMesh[] => {
   const meshes = (json as Partial<ArchiveJson> | null)?.meshes;
-  const told = Array.isArray(meshes) ? meshes.filter((m) => typeof m?.id === "string") : [];
-  return told.map(({ id, name }) => ({ id, name: typeof name === "string" ? name : "" }));
+  const known = Array.isArray(meshes) ? meshes.filter((m) => typeof m?.id === "string") : [];
+  return known.map(({ id, name }) => ({ id, name: typeof name === "string" ? name : "" }));
 };
 
 const api = {

@@ -55,7 +55,7 @@ const api = {
   read(reading: Reading, progress: (share: number) => void): ReadingResult {
     const { mesh, twins } = current();
     const n = mesh.triangles.length / 3;
-    const told = (share: number) => {
+    const sendShare = (share: number) => {
       progress(share);
       return true;
     };
@@ -64,8 +64,8 @@ const api = {
       reading.kind === "overhangs"
         ? overhangField(mesh, reading.limitDeg)
         : reading.kind === "recesses"
-          ? opennessField(mesh, reading.reach, RAYS, treeOf(), told)
-          : wallField(mesh, reading.kind === "thin walls" ? "inside" : "outside", limit, treeOf(), told);
+          ? opennessField(mesh, reading.reach, RAYS, treeOf(), sendShare)
+          : wallField(mesh, reading.kind === "thin walls" ? "inside" : "outside", limit, treeOf(), sendShare);
     const marked = new Uint8Array(n);
     for (let f = 0; f < n; f++) if (field[f]! < limit) marked[f] = 1;
     const places = thinPlaces(mesh, twins.twin, field, limit);

@@ -47,7 +47,7 @@ export type Hollowed = {
 let loading: Promise<Solids> | undefined;
 const solids = () => (loading ??= openSolids(wasmUrl));
 
-const told = (progress: (share: number) => void) => (share: number) => {
+const reporting = (progress: (share: number) => void) => (share: number) => {
   progress(share);
   return true;
 };
@@ -68,7 +68,7 @@ async function hollowedMesh(
     mesh,
     wall,
     factor,
-    told((s) => progress(0.8 * s)),
+    reporting((s) => progress(0.8 * s)),
   );
   if (!hollow.ok) return hollow;
   const placed =
@@ -111,7 +111,7 @@ const api = {
           lookTestStanding({ ...printedBy(printer), patchMm2: LOOKED_AT_MM2 }, normal, build, distanceMm).look
         ],
       wishes,
-      told(progress),
+      reporting(progress),
     );
   },
   proposeCuts(corners: Float32Array, factor: number, printer: Printer): Outcome<CutProposal> {
@@ -142,7 +142,7 @@ const api = {
       planes,
       factor,
       style,
-      told((s) => progress(0.6 * s)),
+      reporting((s) => progress(0.6 * s)),
     );
     if (!cut.ok) return cut;
     const pieces: CutPiece[] = [];

@@ -3,12 +3,12 @@ import { WorkerStopped } from "#workers/openWorker";
 import { type Job, runJob } from "./job";
 
 const record = () => {
-  const told: Job<string>[] = [];
-  return { told, set: (job: Job<string>) => told.push(job) };
+  const states: Job<string>[] = [];
+  return { states, set: (job: Job<string>) => states.push(job) };
 };
 
 it("tells how far it is, then its value", async () => {
-  const { told, set } = record();
+  const { states, set } = record();
   const value = await runJob(
     (tell) => {
       tell(0.5);
@@ -18,7 +18,7 @@ it("tells how far it is, then its value", async () => {
     set,
   );
   expect(value).toBe("cut");
-  expect(told.map((j) => [j.state, j.share])).toEqual([
+  expect(states.map((j) => [j.state, j.share])).toEqual([
     ["running", 0],
     ["running", 0.5],
     ["done", 1],
@@ -34,7 +34,7 @@ it("is not begun again by progress that arrives after its end, however it ended"
   ];
   stopped.abort();
   for (const [state, controller, answer] of ends) {
-    const { told, set } = record();
+    const { states, set } = record();
     let late: (share: number) => void = () => undefined;
     await runJob(
       (tell) => {
@@ -45,13 +45,13 @@ it("is not begun again by progress that arrives after its end, however it ended"
       set,
     );
     late(0.9);
-    expect(told.at(-1)!.state).toBe(state);
+    expect(states.at(-1)!.state).toBe(state);
   }
 });
 
 it("throws what is no end of a worker, so that it is seen", async () => {
-  const { told, set } = record();
+  const { states, set } = record();
   const broken = runJob(() => Promise.reject(new TypeError("broken")), new AbortController().signal, set);
   await expect(broken).rejects.toThrow("broken");
-  expect(told.at(-1)!.state).toBe("idle");
+  expect(states.at(-1)!.state).toBe("idle");
 });

@@ -168,12 +168,12 @@ function withRepairs(
 export function stepWentWrong(said: Said, mishap: Mishap): Kept {
   const { at } = localNow();
   const { scene, step } = said;
-  const told = { ...said, note: `${mishap.seen}. ${said.note}`.trim() };
+  const withMishap = { ...said, note: `${mishap.seen}. ${said.note}`.trim() };
   const repairs = mishap.repair(step).map((change) => ({ note: mishap.seen, change }));
   return keep(`Went wrong: ${step.title}`, [
     ...planKept(said),
-    record(told, mishap.again ? "went wrong" : "done", null, at),
-    ...logged(told, 1, false, at),
+    record(withMishap, mishap.again ? "went wrong" : "done", null, at),
+    ...logged(withMishap, 1, false, at),
     ...(repairs.length > 0 ? [withRepairs(scene, repairs)] : []),
   ]);
 }

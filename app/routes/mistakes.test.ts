@@ -176,7 +176,7 @@ beforeEach(async () => {
 });
 
 /** Everything that is said of the scene before its work begins. */
-async function told(): Promise<string> {
+async function conflictText(): Promise<string> {
   const input = (await getPlanInput(scene.id, { today: scene.startOn, minute: 0, ms: 0 }, db))!;
   const plan = makePlan(input);
   return [
@@ -356,10 +356,10 @@ const mistakes: readonly (readonly [what: string, done: () => Promise<unknown>, 
 ];
 
 it.each(mistakes)("%s is told before it happens", async (_, done, warned) => {
-  const before = await told();
+  const before = await conflictText();
   const sound = before.match(new RegExp(warned.source, `${warned.flags}g`))?.length ?? 0;
   await done();
-  const after = (await told()).match(new RegExp(warned.source, `${warned.flags}g`))?.length ?? 0;
+  const after = (await conflictText()).match(new RegExp(warned.source, `${warned.flags}g`))?.length ?? 0;
   // It is told for what was done, and not of the scene as it was.
   expect(after).toBeGreaterThan(sound);
 });

@@ -55,11 +55,11 @@ export function readObj(
       }
     } else if ((kind === 111 || kind === 103) && after <= SPACE) {
       const end = lineEnd(bytes, i);
-      const told = new TextDecoder().decode(bytes.subarray(i + 1, end)).trim();
+      const label = new TextDecoder().decode(bytes.subarray(i + 1, end)).trim();
       if (groupsApart) {
         flush();
-        name = told;
-      } else if (kind === 111 && name === "") name = told;
+        name = label;
+      } else if (kind === 111 && name === "") name = label;
       i = end;
     }
     i = lineEnd(bytes, i) + 1;

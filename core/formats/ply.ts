@@ -228,26 +228,26 @@ function binaryReader(bytes: Uint8Array, start: number, little: boolean): Number
   return {
     left: () => bytes.byteLength - at,
     next: (type) => {
-      const here = at;
+      const valueAt = at;
       at += byteSizes[type];
       if (at > bytes.byteLength) return Number.NaN;
       switch (type) {
         case "int8":
-          return view.getInt8(here);
+          return view.getInt8(valueAt);
         case "uint8":
-          return view.getUint8(here);
+          return view.getUint8(valueAt);
         case "int16":
-          return view.getInt16(here, little);
+          return view.getInt16(valueAt, little);
         case "uint16":
-          return view.getUint16(here, little);
+          return view.getUint16(valueAt, little);
         case "int32":
-          return view.getInt32(here, little);
+          return view.getInt32(valueAt, little);
         case "uint32":
-          return view.getUint32(here, little);
+          return view.getUint32(valueAt, little);
         case "float32":
-          return view.getFloat32(here, little);
+          return view.getFloat32(valueAt, little);
         case "float64":
-          return view.getFloat64(here, little);
+          return view.getFloat64(valueAt, little);
       }
     },
   };

@@ -209,10 +209,10 @@ export function readTextStl(bytes: Uint8Array): Outcome<readonly ReadModel[], Fo
     } else if (first === 115 && size === 5) {
       flush();
       const lineEnd = endOfLine(bytes, i);
-      const told = text(bytes, i, lineEnd).trim();
+      const solidName = text(bytes, i, lineEnd).trim();
       // Some writers put the whole file on one line: then the name ends where the first facet starts.
-      const cut = told.toLowerCase().indexOf("facet");
-      name = (cut >= 0 ? told.slice(0, cut) : told).trim();
+      const cut = solidName.toLowerCase().indexOf("facet");
+      name = (cut >= 0 ? solidName.slice(0, cut) : solidName).trim();
       if (cut < 0) i = lineEnd;
     } else if (first === 101 && size === 8 && lower(bytes[start + 3]!) === 115) {
       i = endOfLine(bytes, i);

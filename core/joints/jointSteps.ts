@@ -79,7 +79,7 @@ export function jointSteps(
   const members = membersOf(j, parts);
   if (members.length === 0 || !j.glue) return [];
   const clear = members.some((p) => p.clear);
-  const apart = isApart(j, members, schools);
+  const separate = isApart(j, members, schools);
   const shared = {
     targets: [jointRef(j.id), ...members.map((p) => partRef(p.id))],
     onWhat: j.name,
@@ -101,9 +101,9 @@ export function jointSteps(
       waitMinutes: productOf(j.glue).handleMinutes,
       mixMl: exact(GLUE_ML * j.count, "ml", "practice"),
       facts: factsOf({
-        shows: j.shows && !apart ? true : undefined,
-        first: apart ? undefined : true,
-        apart: apart ? true : undefined,
+        shows: j.shows && !separate ? true : undefined,
+        first: separate ? undefined : true,
+        apart: separate ? true : undefined,
         handled: members.some((p) => p.handled) ? true : undefined,
         gapMm: j.gapMm ?? undefined,
         bare: harmed(j.glue, members),

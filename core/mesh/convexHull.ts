@@ -363,10 +363,10 @@ function flatSides(faces: readonly Face[], points: Float32Array, cos: number): H
       const l = Math.hypot(nx, ny, nz) || 1;
       const normal = [nx / l, ny / l, nz / l] as const;
       const corners: number[] = [];
-      let here = next.keys().next().value;
-      while (here !== undefined && corners.length < next.size) {
-        corners.push(here);
-        here = next.get(here);
+      let corner = next.keys().next().value;
+      while (corner !== undefined && corners.length < next.size) {
+        corners.push(corner);
+        corner = next.get(corner);
       }
       const offset = corners.reduce(
         (most, v) =>

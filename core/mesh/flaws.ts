@@ -65,16 +65,16 @@ function openLoops(mesh: TriangleMesh, { twin, openEdges }: Twins): OpenLoop[] {
   for (const list of from.values()) {
     while (list.length > 0) {
       const start = triangles[list.at(-1)!]!;
-      let here = start;
+      let corner = start;
       let edges = 0;
       let length = 0;
       let x = 0;
       let y = 0;
       let z = 0;
       for (;;) {
-        const h = from.get(here)?.pop();
+        const h = from.get(corner)?.pop();
         if (h === undefined) break;
-        const p = vertexOf(mesh, here);
+        const p = vertexOf(mesh, corner);
         const next = triangles[nextHalfEdge(h)]!;
         const q = vertexOf(mesh, next);
         edges++;
@@ -82,10 +82,10 @@ function openLoops(mesh: TriangleMesh, { twin, openEdges }: Twins): OpenLoop[] {
         x += p[0];
         y += p[1];
         z += p[2];
-        here = next;
-        if (here === start) break;
+        corner = next;
+        if (corner === start) break;
       }
-      loops.push({ edges, length, at: [x / edges, y / edges, z / edges], closed: here === start });
+      loops.push({ edges, length, at: [x / edges, y / edges, z / edges], closed: corner === start });
     }
   }
   return loops.sort((p, q) => q.length - p.length);

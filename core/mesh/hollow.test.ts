@@ -59,11 +59,11 @@ describe("hollowing", () => {
     }
   });
   it("goes with the cube of the scale, and does not mind where the part stands", () => {
-    const here = hollowed(sphere(20, 40, 60), 2);
+    const tested = hollowed(sphere(20, 40, 60), 2);
     const small = hollowed(scaledMesh(sphere(20, 40, 60), 0.1), 0.2, 10);
-    expect(small.cavityVolume / here.cavityVolume).toBeCloseTo(0.001, 5);
+    expect(small.cavityVolume / tested.cavityVolume).toBeCloseTo(0.001, 5);
     expect(
-      hollowed(moved(sphere(20, 40, 60), 500, -300, 100), 2).cavityVolume / here.cavityVolume,
+      hollowed(moved(sphere(20, 40, 60), 500, -300, 100), 2).cavityVolume / tested.cavityVolume,
     ).toBeCloseTo(1, 2);
   });
   it("leaves out rooms too small for a drain, and takes more with a thinner wall", () => {

@@ -247,19 +247,19 @@ function roomWalls(
     return id;
   };
   // The four cells round the edge from a node along an axis; the faces look into the room.
-  const across = (node: number, a: number, b: number, here: boolean) => {
+  const across = (node: number, a: number, b: number, isInside: boolean) => {
     const q0 = vertex(node);
     const q1 = vertex(node - a);
     const q2 = vertex(node - a - b);
     const q3 = vertex(node - b);
-    if (here) triangles.push(q0, q2, q1, q0, q3, q2);
+    if (isInside) triangles.push(q0, q2, q1, q0, q3, q2);
     else triangles.push(q0, q1, q2, q0, q2, q3);
   };
   for (let node = layer; node < layer * (layers - 1); node++) {
-    const here = label[node]! > 0;
-    if (here !== label[node + 1]! > 0) across(node, columns, layer, here);
-    if (here !== label[node + columns]! > 0) across(node, layer, 1, here);
-    if (here !== label[node + layer]! > 0) across(node, 1, columns, here);
+    const isInShell = label[node]! > 0;
+    if (isInShell !== label[node + 1]! > 0) across(node, columns, layer, isInShell);
+    if (isInShell !== label[node + columns]! > 0) across(node, layer, 1, isInShell);
+    if (isInShell !== label[node + layer]! > 0) across(node, 1, columns, isInShell);
   }
   return { positions: Float32Array.from(positions), triangles: Uint32Array.from(triangles) };
 }

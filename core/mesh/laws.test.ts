@@ -9,7 +9,7 @@ import { scaledMesh, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 const measured = (m: TriangleMesh) => measureMesh(soupOf(m)).measurement;
 const base = () =>
   together(box(30, 20, 12), moved(torus(12, 3, 20, 10), 60, 10, 3), moved(sphere(8, 10, 14), 0, 50, 8));
-const here = measured(base());
+const measurement = measured(base());
 
 function shuffled(m: TriangleMesh, seed: number): TriangleMesh {
   const triangles = m.triangles.slice();
@@ -43,7 +43,7 @@ describe("measurements keep to their laws", () => {
       fc.property(fc.double({ min: 0.01, max: 300, noNaN: true }), (s) => {
         const there = measured(scaledMesh(base(), s));
         sizes(there).forEach(([name, value, power], i) =>
-          expect(value / (sizes(here)[i]![1] * s ** power), name).toBeCloseTo(1, 3),
+          expect(value / (sizes(measurement)[i]![1] * s ** power), name).toBeCloseTo(1, 3),
         );
       }),
       { numRuns: 12 },
@@ -60,10 +60,15 @@ describe("measurements keep to their laws", () => {
           // Rounding tips the slivers of the ring's hull past or under half a degree, and with that joins
           // them to its sides or not.
           sizes(there).forEach(([name, value], i) =>
-            expect(value / sizes(here)[i]![1], name).toBeCloseTo(1, name === "largest resting side" ? 1 : 2),
+            expect(value / sizes(measurement)[i]![1], name).toBeCloseTo(
+              1,
+              name === "largest resting side" ? 1 : 2,
+            ),
           );
-          there.centroid.forEach((v, k) => expect(v).toBeCloseTo(here.centroid[k]! + [dx, dy, dz][k]!, 1));
-          expect(there.health).toEqual(here.health);
+          there.centroid.forEach((v, k) =>
+            expect(v).toBeCloseTo(measurement.centroid[k]! + [dx, dy, dz][k]!, 1),
+          );
+          expect(there.health).toEqual(measurement.health);
         },
       ),
       { numRuns: 12 },
@@ -74,7 +79,7 @@ describe("measurements keep to their laws", () => {
       fc.property(fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }), (turn) => {
         const there = measured(moved(base(), 0, 0, 0, turn));
         sizes(there).forEach(([name, value], i) =>
-          expect(value / sizes(here)[i]![1], name).toBeCloseTo(1, name === "median wall" ? 1 : 3),
+          expect(value / sizes(measurement)[i]![1], name).toBeCloseTo(1, name === "median wall" ? 1 : 3),
         );
       }),
       { numRuns: 12 },
@@ -84,10 +89,10 @@ describe("measurements keep to their laws", () => {
     for (const seed of [1, 2, 3]) {
       const there = measured(shuffled(base(), seed));
       sizes(there).forEach(([name, value], i) =>
-        expect(value / sizes(here)[i]![1], name).toBeCloseTo(1, name === "median wall" ? 1 : 4),
+        expect(value / sizes(measurement)[i]![1], name).toBeCloseTo(1, name === "median wall" ? 1 : 4),
       );
-      expect(there.health).toEqual(here.health);
-      expect([...there.profile.contours]).toEqual([...here.profile.contours]);
+      expect(there.health).toEqual(measurement.health);
+      expect([...there.profile.contours]).toEqual([...measurement.profile.contours]);
     }
   });
 });

@@ -77,8 +77,8 @@ export function pickedLength(a: Picked, b: Picked): { readonly length: number; r
   const straight = distance(a.at, b.at);
   if (a.on !== "face" || b.on !== "face" || Math.abs(along) < 0.999)
     return { length: straight, square: false };
-  const apart = Math.abs(
+  const gap = Math.abs(
     (b.at[0] - a.at[0]) * a.normal[0] + (b.at[1] - a.at[1]) * a.normal[1] + (b.at[2] - a.at[2]) * a.normal[2],
   );
-  return apart > 1e-6 * straight ? { length: apart, square: true } : { length: straight, square: false };
+  return gap > 1e-6 * straight ? { length: gap, square: true } : { length: straight, square: false };
 }

@@ -130,11 +130,11 @@ function follow(raster: Uint8Array, columns: number, rows: number): number[][] {
   for (const [start, list] of next) {
     while (list.length > 0) {
       const line: number[] = [];
-      let here = start;
+      let corner = start;
       do {
-        line.push(here % (columns + 1), Math.floor(here / (columns + 1)));
-        here = next.get(here)!.pop()!;
-      } while (here !== start);
+        line.push(corner % (columns + 1), Math.floor(corner / (columns + 1)));
+        corner = next.get(corner)!.pop()!;
+      } while (corner !== start);
       lines.push(line);
     }
   }

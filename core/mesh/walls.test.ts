@@ -133,12 +133,12 @@ describe("what a sample says of the whole", () => {
       const u = 3 * Math.floor((chanceOf(3, t) * shuffled.length) / 3);
       for (let k = 0; k < 3; k++) [shuffled[t + k], shuffled[u + k]] = [shuffled[u + k]!, shuffled[t + k]!];
     }
-    const here = thicknessInterval(sampleThickness(m, 3000), 0.3);
+    const interval = thicknessInterval(sampleThickness(m, 3000), 0.3);
     expect(thicknessAt(sampleThickness({ ...m, triangles: shuffled }, 3000), 0.3)).toBeGreaterThanOrEqual(
-      here.low,
+      interval.low,
     );
     expect(thicknessAt(sampleThickness({ ...m, triangles: shuffled }, 3000), 0.3)).toBeLessThanOrEqual(
-      here.high,
+      interval.high,
     );
   });
 });

@@ -115,21 +115,21 @@ export function checkPlan(
   const situationOf = situations(placed, weatherOn);
   const asideKeys = setAsideKeys(aside, wishes);
   const checked = rules.filter((r) => r.check);
-  const told = new Set<string>();
-  const isNew = (key: string) => !told.has(key) && told.add(key) !== undefined;
+  const reported = new Set<string>();
+  const isNew = (key: string) => !reported.has(key) && reported.add(key) !== undefined;
   const found: OrderConflict[] = [];
   const recipe = edgesFrom(inTime.flatMap((s) => s.after.map((before) => ({ before, after: s.id }))));
   for (const [i, { step }] of placed.entries()) {
-    const here = situationOf(i);
+    const situation = situationOf(i);
     for (const rule of checked) {
-      const breach = rule.check!(step, here);
+      const breach = rule.check!(step, situation);
       if (!breach || !isNew(`${rule.id} ${toldOf(rule.id, step)}`)) continue;
       const other = breach.other ? inTime.find((s) => s.id === breach.other) : undefined;
       const overridden = asideKeys.has(`${rule.id} ${step.id} ${other?.id ?? ""}`);
       found.push(conflictOf(rule, breach, step, other, overridden));
     }
     // What came earlier though a rule wants it after: done out of turn, or left out of a circle of rules.
-    for (const { step: e } of here.before)
+    for (const { step: e } of situation.before)
       for (const { rule } of rulesBetween(step, e, rules)) {
         if (recipe.has(e.id) && reaches(recipe, e.id, step.id)) continue;
         if (!isNew(`${rule.id} ${e.id}`)) continue;

@@ -39,14 +39,14 @@ export function insertForgotten(steps: readonly Step[]): readonly Step[] {
   for (let round = 0; round < ROUNDS; round++) {
     const { order } = sequence(all);
     const times = new Map(order.map((id, i) => [id, { startsAt: i * APART, endsAt: i * APART + 1 }]));
-    const told = new Set<string>();
+    const reported = new Set<string>();
     const byId = new Map(all.map((s) => [s.id, s]));
     const missing = checkPlan(all, times, { rules }).flatMap(({ ruleId, after, mends }) => {
       const change = mends[0]?.change;
       const wide = isBoardWide(byId.get(after)!);
       // What is put in for one layer of the board may do for all of them: the next round will show.
-      if (change?.kind !== "insert" || (wide && told.has(ruleId))) return [];
-      told.add(ruleId);
+      if (change?.kind !== "insert" || (wide && reported.has(ruleId))) return [];
+      reported.add(ruleId);
       return [{ ruleId, change }];
     });
     if (missing.length === 0) break;

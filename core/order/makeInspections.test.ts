@@ -142,11 +142,11 @@ describe("looks", () => {
     expect(sequence(made).conflicts).toEqual([]);
   });
   it("tell to take a picture before what cannot be undone, unless it is for play", () => {
-    const told = (care: Care) =>
+    const titles = (care: Care) =>
       steps(care)
         .filter((s) => s.action === "pigment")
         .every((s) => s.notes.some((n) => n.startsWith("Take a picture first")));
-    expect([told("play"), told("display"), told("for sale")]).toEqual([false, true, true]);
+    expect([titles("play"), titles("display"), titles("for sale")]).toEqual([false, true, true]);
   });
   it("ask for no palette where there is one colour, and for no loose assembly of one thing", () => {
     const alone = steps("for sale", [

@@ -70,7 +70,7 @@ export type OrderRule = {
   readonly precedes?: readonly Precedence[];
   /** How far apart two steps are kept that meet and come in this order. */
   readonly spacing?: (below: Step, top: Step) => Spacing | null;
-  readonly check?: (step: Step, here: Situation) => Breach | null;
+  readonly check?: (step: Step, situation: Situation) => Breach | null;
   /** Ways out where `first` is wanted after `second`, beside doing it the right way round. */
   readonly mends?: (first: Step, second: Step) => readonly RuleMend[];
 };

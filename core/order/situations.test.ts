@@ -178,8 +178,8 @@ describe("an order that happens at benches and goes wrong", () => {
       const { order, conflicts } = sequence([a, b], [wish]);
       expect(conflicts.map((c) => c.ruleId)).toContain(ruleId);
       expect(order).toEqual(["b", "a"]);
-      const told = conflicts.find((c) => c.ruleId === ruleId)!;
-      expect(told.mend).toBe(ruleById(ruleId)!.mend);
+      const conflict = conflicts.find((c) => c.ruleId === ruleId)!;
+      expect(conflict.mend).toBe(ruleById(ruleId)!.mend);
       // Set aside with a note it is done as wished, and stays visible.
       const aside = sequence([a, b], [{ ...wish, override: ruleId, note: "on purpose" }]);
       expect(aside.conflicts.some((c) => c.ruleId === ruleId && c.overridden)).toBe(true);

@@ -327,11 +327,11 @@ const cases: readonly Case[] = [
 
 describe("what a plan finds in a scene", () => {
   it.each(cases)("%s", (_, given, about, code, severity, sentence) => {
-    const told = say(found(given), about, code);
-    expect(told).toMatchObject({ severity });
-    expect(told!.sentence).toMatch(sentence);
+    const finding = say(found(given), about, code);
+    expect(finding).toMatchObject({ severity });
+    expect(finding!.sentence).toMatch(sentence);
     // One or more sentences, each whole.
-    expect(told!.sentence).toMatch(/^[A-Z0-9“a-z].*[.)]$/s);
+    expect(finding!.sentence).toMatch(/^[A-Z0-9“a-z].*[.)]$/s);
   });
   it("is none of this in a scene where all is well", () => {
     const quiet = found({

@@ -103,7 +103,7 @@ describe("makePlan", () => {
           c.all.minutes,
           c.all.grams,
           c.all.cost,
-          c.surface.plain,
+          c.surface.visible,
           c.surface.raking,
           c.surface.unseen,
         ]) {

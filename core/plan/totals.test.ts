@@ -75,8 +75,8 @@ describe("what a scene still takes", () => {
   it("counts hands of a step that is done for some of its pieces by what is left of it", () => {
     const step = plan.work.steps.find((s) => (s.pieces ?? 1) > 1 && s.handsMinutes.value > 1)!;
     const record = { id: `s|${step.id}`, sceneId: "s", stepId: step.id, state: "some" as const, pieces: 1 };
-    const told = { ...record, at: "2026-03-02T18:00", actualMinutes: null, note: "" };
-    const after = makePlan(testInput({ records: [told] }));
+    const undated = { ...record, at: "2026-03-02T18:00", actualMinutes: null, note: "" };
+    const after = makePlan(testInput({ records: [undated] }));
     const setups = (of: typeof plan) => of.work.schedule.slots.reduce((sum, s) => sum + s.setupMinutes, 0);
     expect(
       totals.handsMinutes.value - setups(plan) - (after.totals.handsMinutes.value - setups(after)),

@@ -115,13 +115,13 @@ type Sections = {
 
 /** Sections square to an axis at equal steps, in mm2 and mm. */
 function sectionsAlong(mesh: TriangleMesh, twin: Int32Array, axis: 0 | 1 | 2, factor: number): Sections {
-  const lain = posedMesh(mesh, { down: downs[axis]!, turnDeg: 0 });
-  const { min, max } = boundingBox(lain.positions);
+  const posed = posedMesh(mesh, { down: downs[axis]!, turnDeg: 0 });
+  const { min, max } = boundingBox(posed.positions);
   const heights = Float64Array.from(
     { length: TRIED },
     (_, i) => min[2] + ((i + 0.5) / TRIED) * (max[2] - min[2]),
   );
-  const { areas, perimeters, corners, contours } = layerSweep(lain, twin, heights);
+  const { areas, perimeters, corners, contours } = layerSweep(posed, twin, heights);
   return {
     areas: areas.map((a) => Math.abs(a) * factor * factor),
     perimeters: perimeters.map((p) => p * factor),

@@ -103,7 +103,7 @@ describe("filament work", () => {
   });
   it("takes longer with thinner layers, more walls, more infill, more size and less acceleration", () => {
     const m = terrain(40, 60, 1);
-    const here = minutes(work(m));
+    const expected = minutes(work(m));
     for (const change of [
       { layerMm: 0.12 },
       { walls: 4 },
@@ -111,9 +111,9 @@ describe("filament work", () => {
       { acceleration: 400 },
       { brimMm: 5 },
     ])
-      expect(minutes(work(m, change))).toBeGreaterThan(here);
-    expect(minutes(work(m, {}, 1.5))).toBeGreaterThan(here);
-    expect(minutes(work(m, { minimumLayerSeconds: 200 }))).toBeGreaterThan(here);
+      expect(minutes(work(m, change))).toBeGreaterThan(expected);
+    expect(minutes(work(m, {}, 1.5))).toBeGreaterThan(expected);
+    expect(minutes(work(m, { minimumLayerSeconds: 200 }))).toBeGreaterThan(expected);
   });
   it("puts denser infill only where it was asked for, and knows which heights cost the time", () => {
     const plain = work(box(40, 40, 24));

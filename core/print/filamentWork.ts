@@ -282,7 +282,7 @@ export function filamentWork(
   if (onShare?.(0.35) === false) return null;
   const area = profile.areas.map((a) => Math.abs(a) * factor * factor);
   const perimeter = profile.perimeters.map((p) => p * factor);
-  const reckoned = (i: number) => {
+  const estimatedLayer = (i: number) => {
     const p = perimeter[i]!;
     const turning = profile.turning[i]!;
     const n = printer.walls;
@@ -307,11 +307,11 @@ export function filamentWork(
     );
   if (!follow(firstLayersOf(area, profile.contours, count, most))) return null;
   let exact = [...followed.keys()].sort((p, q) => p - q);
-  let doubt = wallDoubt(exact, followed, reckoned, count);
+  let doubt = wallDoubt(exact, followed, estimatedLayer, count);
   while (doubt.share > WANTED && exact.length < most && doubt.gaps.length > 0) {
     if (!follow(doubt.gaps.slice(0, Math.min(EXACT_BATCH, most - exact.length)))) return null;
     exact = [...followed.keys()].sort((p, q) => p - q);
-    doubt = wallDoubt(exact, followed, reckoned, count);
+    doubt = wallDoubt(exact, followed, estimatedLayer, count);
   }
 
   const l = {
@@ -333,8 +333,11 @@ export function filamentWork(
     const fa = followed.get(a)!;
     const fb = followed.get(b)!;
     const mix = (x: number, y: number) => x + (y - x) * share;
-    const ratio = mix(fa.wallMm / Math.max(1e-9, reckoned(a)), fb.wallMm / Math.max(1e-9, reckoned(b)));
-    l.wallMm[i] = Math.min(ratio * reckoned(i), area[i]! / spacing);
+    const ratio = mix(
+      fa.wallMm / Math.max(1e-9, estimatedLayer(a)),
+      fb.wallMm / Math.max(1e-9, estimatedLayer(b)),
+    );
+    l.wallMm[i] = Math.min(ratio * estimatedLayer(i), area[i]! / spacing);
     l.inner[i] = Math.min(
       area[i]!,
       area[i]! * mix(fa.inner / Math.max(1e-9, area[a]!), fb.inner / Math.max(1e-9, area[b]!)),
@@ -529,10 +532,10 @@ function solidAreas(
 function wallDoubt(
   exact: readonly number[],
   followed: ReadonlyMap<number, Followed>,
-  reckoned: (i: number) => number,
+  estimate: (i: number) => number,
   count: number,
 ): { share: number; gaps: number[] } {
-  const ratio = (i: number) => followed.get(i)!.wallMm / Math.max(1e-9, reckoned(i));
+  const ratio = (i: number) => followed.get(i)!.wallMm / Math.max(1e-9, estimate(i));
   const missed: { by: number; at: number }[] = [];
   let total = 0;
   for (let k = 1; k + 1 < exact.length; k++) {
@@ -540,16 +543,16 @@ function wallDoubt(
     // Neighbouring layers both sides of a change say nothing of a gap.
     if (n - p <= 2) continue;
     missed.push({
-      by: (ratio(p) + ((ratio(n) - ratio(p)) * (i - p)) / (n - p)) * reckoned(i) - followed.get(i)!.wallMm,
+      by: (ratio(p) + ((ratio(n) - ratio(p)) * (i - p)) / (n - p)) * estimate(i) - followed.get(i)!.wallMm,
       at: k,
     });
   }
-  for (let i = 0; i < count; i++) total += reckoned(i);
+  for (let i = 0; i < count; i++) total += estimate(i);
   total *=
     exact.reduce((s, i) => s + followed.get(i)!.wallMm, 0) /
     Math.max(
       1e-9,
-      exact.reduce((s, i) => s + reckoned(i), 0),
+      exact.reduce((s, i) => s + estimate(i), 0),
     );
   if (missed.length === 0 || total === 0) return { share: 0, gaps: [] };
   const sd = Math.sqrt(missed.reduce((s, m) => s + m.by ** 2, 0) / missed.length);

@@ -129,7 +129,7 @@ describe("machine files", () => {
         `G1 X12345${" ".repeat(4090)}`,
       ),
     );
-    const told = (text: string, cuts: readonly number[]) => {
+    const reportOf = (text: string, cuts: readonly number[]) => {
       const reader = new GcodeReader();
       const all = bytes(text);
       const at = [
@@ -147,7 +147,7 @@ describe("machine files", () => {
         fc.array(fc.nat(20_000), { minLength: 1, maxLength: 12 }),
         (lines, end, cuts) => {
           const text = lines.join(end);
-          expect(told(text, cuts)).toEqual(told(text, []));
+          expect(reportOf(text, cuts)).toEqual(reportOf(text, []));
         },
       ),
       { numRuns: 3000 },

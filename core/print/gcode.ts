@@ -361,14 +361,14 @@ export class GcodeReader {
     return by;
   }
 
-  private target(letter: number, here: number): number {
-    if (!this.has(letter)) return here;
-    const there = this.words[letter]! * this.unit + (this.absolute ? 0 : here);
+  private target(letter: number, current: number): number {
+    if (!this.has(letter)) return current;
+    const there = this.words[letter]! * this.unit + (this.absolute ? 0 : current);
     if (Math.abs(there) <= FURTHEST_MM) return there;
     this.refuse(
       `moves ${"ABCDEFGHIJKLMNOPQRSTUVWXYZ"[letter]} to ${shown(there)} mm, further than any bed reaches`,
     );
-    return here;
+    return current;
   }
 
   private takeFeed(): void {

@@ -2,7 +2,7 @@ import { intersectD, type PathsD, FillRule, areaPathsD, inflatePathsD, JoinType,
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { chanceOf } from "#core/random";
-import { apart, areaOf, nest, type NestOptions, type NestPiece, type NestResult } from "#core/print/nest";
+import { isClear, areaOf, nest, type NestOptions, type NestPiece, type NestResult } from "#core/print/nest";
 import { boundsOf, type NestOutline, turnedOutline } from "#core/print/nestShape";
 
 const rectangle = (w: number, d: number): NestOutline => [[0, 0, w, 0, w, d, 0, d]];
@@ -27,7 +27,10 @@ const piece = (id: string, outline: NestOutline, given: Partial<NestPiece> = {})
 const bed: NestOptions = { widthMm: 235, depthMm: 235, spacingMm: 2 };
 
 /** The true outline of a piece where it lies. */
-const lain = (pieces: readonly NestPiece[], n: { id: string; xMm: number; yMm: number; turnDeg: number }) =>
+const laidOutline = (
+  pieces: readonly NestPiece[],
+  n: { id: string; xMm: number; yMm: number; turnDeg: number },
+) =>
   turnedOutline(pieces.find((p) => p.id === n.id)!.outline, n.turnDeg).map((line) =>
     line.map((v, i) => v + (i % 2 === 0 ? n.xMm : n.yMm)),
   );
@@ -42,7 +45,7 @@ function checked(pieces: readonly NestPiece[], options: NestOptions, result: Nes
     pieces.map((p) => p.id).sort(),
   );
   for (const plate of result.plates) {
-    const all = plate.map((n) => lain(pieces, n));
+    const all = plate.map((n) => laidOutline(pieces, n));
     for (const lines of all) {
       const b = boundsOf(lines);
       expect(
@@ -205,7 +208,7 @@ describe("the distance test", () => {
             ),
           ),
         ) > 1e-3;
-      const free = apart(a, 0, 0, boundsOf(a), b, x, y, 3);
+      const free = isClear(a, 0, 0, boundsOf(a), b, x, y, 3);
       if (meets(2.95)) expect(free).toBe(false);
       if (!meets(3.05)) expect(free).toBe(true);
     }

@@ -399,7 +399,7 @@ function slidTogether(
     const free = (x: number, y: number) => {
       if (x + b.x0 < -1e-9 || y + b.y0 < -1e-9 || x + b.x1 > widthMm + 1e-9 || y + b.y1 > depthMm + 1e-9)
         return false;
-      return near.every((o) => apart(piece.lines, x, y, b, o.lines, o.xMm, o.yMm, spacingMm, o.b));
+      return near.every((o) => isClear(piece.lines, x, y, b, o.lines, o.xMm, o.yMm, spacingMm, o.b));
     };
     for (const [dx, dy] of [
       [0, -1],
@@ -428,7 +428,7 @@ function slidTogether(
 }
 
 /** True where two pieces at their places are at least `spacing` apart. */
-export function apart(
+export function isClear(
   a: readonly (readonly number[])[],
   ax: number,
   ay: number,

@@ -40,12 +40,12 @@ export function pegPlaces(
   style: PegStyle,
 ): readonly Peg[] {
   const turn = turnOf({ down: [-plane.normal[0], -plane.normal[1], -plane.normal[2]], turnDeg: 0 });
-  const lain = posedMesh(mesh, { down: [-plane.normal[0], -plane.normal[1], -plane.normal[2]], turnDeg: 0 });
+  const posed = posedMesh(mesh, { down: [-plane.normal[0], -plane.normal[1], -plane.normal[2]], turnDeg: 0 });
   let islands: readonly LayerPolygon[] = [];
-  layerSweep(lain, findTwins(lain).twin, Float64Array.of(plane.offset), (_, contours) => {
+  layerSweep(posed, findTwins(posed).twin, Float64Array.of(plane.offset), (_, contours) => {
     islands = layerPolygons(contours);
   });
-  const tree = buildRayTree(lain);
+  const tree = buildRayTree(posed);
   const pegs: Peg[] = [];
   for (const island of islands) {
     for (const { x, y, room } of roomyPoints(island)) {

@@ -328,14 +328,14 @@ export function chainTo(runs: readonly RunSlot[], plateId: string): string[] {
   let at = runs.find((r) => r.plateId === plateId);
   const chain: string[] = [];
   while (at && !chain.includes(at.plateId)) {
-    const here: RunSlot = at;
-    chain.unshift(here.plateId);
+    const slot: RunSlot = at;
+    chain.unshift(slot.plateId);
     const before = runs.filter(
       (r) =>
-        r.plateId !== here.plateId &&
-        ((r.printerId === here.printerId && r.clearedAt <= here.setupAt + 1e-6) ||
-          Math.abs(r.startsAt - here.setupAt) < 1e-6 ||
-          Math.abs(r.clearedAt - here.setupAt) < 1e-6),
+        r.plateId !== slot.plateId &&
+        ((r.printerId === slot.printerId && r.clearedAt <= slot.setupAt + 1e-6) ||
+          Math.abs(r.startsAt - slot.setupAt) < 1e-6 ||
+          Math.abs(r.clearedAt - slot.setupAt) < 1e-6),
     );
     at = before.reduce<RunSlot | undefined>(
       (last, r) => (!last || r.clearedAt > last.clearedAt ? r : last),

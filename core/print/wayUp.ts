@@ -332,10 +332,10 @@ function shortlist(lays: readonly Lay[], wishes: LayWishes, printer: Printer, mo
 
 /** Sections of a way to lie: largest, largest growth, peel, islands and cups, on a coarse grid. */
 function withSections(lay: Lay, mesh: TriangleMesh, twin: Int32Array, factor: number): Lay {
-  const lain = posedMesh(mesh, { down: lay.pose.down, turnDeg: 0 });
-  const box = boundingBox(lain.positions);
-  const { areas, peel } = layerSweep(lain, twin, midHeights(box.min[2], box.max[2], SECTIONS));
-  const regions = layerRegions(lain, twin, box, { cells: 80, layers: SECTIONS });
+  const posed = posedMesh(mesh, { down: lay.pose.down, turnDeg: 0 });
+  const box = boundingBox(posed.positions);
+  const { areas, peel } = layerSweep(posed, twin, midHeights(box.min[2], box.max[2], SECTIONS));
+  const regions = layerRegions(posed, twin, box, { cells: 80, layers: SECTIONS });
   const f2 = factor * factor;
   let jump = areas[0]! * (lay.raised ? 1 : 0);
   let largest = 0;

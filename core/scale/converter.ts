@@ -73,13 +73,13 @@ export function convert(text: string, denominator: number): Outcome<Conversion> 
   }
   if (ratio.ok)
     return success({ kind: "ratio", understood: `a scale: ${ratio.value.said}`, ratio: ratio.value });
-  const told: Problem =
+  const problem: Problem =
     ratio.problems[0]!.code === "ratio/not-understood" ? length.problems[0]! : ratio.problems[0]!;
   return refused(
     "convert/not-understood",
-    told.code === "length/empty"
+    problem.code === "length/empty"
       ? "Type a length or a scale: 6'8\", 2.1 m, 1:76 -> 1:72, 28mm figure."
-      : told.message,
+      : problem.message,
   );
 }
 

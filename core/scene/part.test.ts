@@ -77,11 +77,11 @@ describe("a part", () => {
     expect(cutPiecesOf(part({ made: "bought", cutPieces: [piece] }))).toEqual([]);
   });
   it("has no more states than copies and spares, after any change of either", () => {
-    const told = part({ print: { spares: 2 }, history: { copies: [...copyStates] } });
-    expect(told.history.copies).toEqual(copyStates);
-    expect(patchedPart(told, { count: 2 }).history.copies).toEqual(copyStates.slice(0, 4));
-    expect(patchedPart(told, { print: { spares: 0 } }).history.copies).toEqual(copyStates.slice(0, 3));
-    expect(patchedPart(told, { made: "bought" }).history.copies).toEqual(copyStates.slice(0, 3));
-    expect(patchedPart(told, { count: 30 }).history.copies).toEqual(copyStates);
+    const filled = part({ print: { spares: 2 }, history: { copies: [...copyStates] } });
+    expect(filled.history.copies).toEqual(copyStates);
+    expect(patchedPart(filled, { count: 2 }).history.copies).toEqual(copyStates.slice(0, 4));
+    expect(patchedPart(filled, { print: { spares: 0 } }).history.copies).toEqual(copyStates.slice(0, 3));
+    expect(patchedPart(filled, { made: "bought" }).history.copies).toEqual(copyStates.slice(0, 3));
+    expect(patchedPart(filled, { count: 30 }).history.copies).toEqual(copyStates);
   });
 });

@@ -80,9 +80,11 @@ export const ownKinds: readonly OwnKind[] = [
  * The kind that a step of one's own is of: of those of its action, the one whose facts it has, and most of them.
  */
 export function ownKindOf(action: Action, facts: StepFacts): OwnKind | undefined {
-  const told = JSON.stringify;
+  const asText = JSON.stringify;
   const has = (k: OwnKind) =>
-    Object.entries(k.facts).every(([fact, value]) => told(facts[fact as keyof StepFacts]) === told(value));
+    Object.entries(k.facts).every(
+      ([fact, value]) => asText(facts[fact as keyof StepFacts]) === asText(value),
+    );
   const count = (k: OwnKind) => Object.keys(k.facts).length;
   const like = ownKinds.filter((k) => k.action === action);
   return like.filter(has).sort((a, b) => count(b) - count(a))[0] ?? like[0];

@@ -84,10 +84,13 @@ describe("look test", () => {
       Math.sin(1.1) * Math.sin(0.7),
       Math.cos(1.1),
     ];
-    const here = lookTestStanding(face, n, b, 600);
+    const standing = lookTestStanding(face, n, b, 600);
     for (const a of [0.4, 2, -3]) {
-      expect(lookTestStanding(face, turnedBy(a, n), turnedBy(a, b), 600).flat).toBeCloseTo(here.flat, 9);
-      expect(lookTestStanding(face, turnedBy(a, n), turnedBy(a, b), 600).raking).toBeCloseTo(here.raking, 9);
+      expect(lookTestStanding(face, turnedBy(a, n), turnedBy(a, b), 600).flat).toBeCloseTo(standing.flat, 9);
+      expect(lookTestStanding(face, turnedBy(a, n), turnedBy(a, b), 600).raking).toBeCloseTo(
+        standing.raking,
+        9,
+      );
     }
     expect(lookTestStanding(face, [1, 0, 0], [1, 0, 0], 600).look).toBe("unseen");
     // Its steps look up to the viewer; risers that hang down would not be seen from above.
@@ -177,17 +180,17 @@ describe("areas by class", () => {
     const a = of(m, 0.2);
     const slopes = slopePatches(m, findTwins(m).twin);
     const total = slopes.filter((p) => !p.onBed).reduce((s, p) => s + p.area, 0) / 100;
-    expect(a.unseen.value + a.raking.value + a.plain.value).toBeCloseTo(total, 6);
-    expect(a.plain.low).toBeLessThanOrEqual(a.plain.value);
-    expect(a.plain.high).toBeGreaterThanOrEqual(a.plain.value);
+    expect(a.unseen.value + a.raking.value + a.visible.value).toBeCloseTo(total, 6);
+    expect(a.visible.low).toBeLessThanOrEqual(a.visible.value);
+    expect(a.visible.high).toBeGreaterThanOrEqual(a.visible.value);
     expect(a.worst!.times).toBeGreaterThan(3);
   });
   it("find the walls of a box plain and its top under raking light only, in filament of 0.2 mm", () => {
     const a = of(box(20, 20, 5), 0.2);
-    expect(a.plain.value).toBeCloseTo(4, 6);
+    expect(a.visible.value).toBeCloseTo(4, 6);
     expect(a.raking.value).toBeCloseTo(4, 6);
     expect(a.worst!.slopeDeg).toBe(90);
-    expect(of(box(20, 20, 5), 0.1).plain.value).toBe(0);
+    expect(of(box(20, 20, 5), 0.1).visible.value).toBe(0);
   });
 });
 

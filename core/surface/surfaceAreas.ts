@@ -7,7 +7,7 @@ import { classOf, type LookClass, lookTest, type PrintedBy } from "#core/surface
 export type SurfaceAreas = {
   readonly unseen: Figure;
   readonly raking: Figure;
-  readonly plain: Figure;
+  readonly visible: Figure;
   /** Area printed against the bed. */
   readonly onBedCm2: number;
   /** The slope that shows most and how much, or null when none shows. */
@@ -67,5 +67,11 @@ export function surfaceAreas(
         { text: "range: the same with an eye twice and half as sharp" },
       ],
     );
-  return { unseen: figure("unseen"), raking: figure("raking only"), plain: figure("plain"), onBedCm2, worst };
+  return {
+    unseen: figure("unseen"),
+    raking: figure("raking only"),
+    visible: figure("plain"),
+    onBedCm2,
+    worst,
+  };
 }

@@ -220,11 +220,11 @@ it("sets the sample scenes aside for a first scene of one's own, and takes one u
   await page.getByRole("button", { name: "Make the scene" }).click();
   await page.getByRole("heading", { name: "The shelf is empty" }).waitFor();
   await page.goto(`${ORIGIN}/scenes`);
-  const told = page.getByText("Set aside: its plates and steps take no hours from the others.");
-  await told.nth(1).waitFor();
+  const notice = page.getByText("Set aside: its plates and steps take no hours from the others.");
+  await notice.nth(1).waitFor();
   await page.getByRole("button", { name: "More for Osier Carr scatter" }).click();
   await page.getByRole("menuitem", { name: "Take up again" }).click();
-  await told.nth(1).waitFor({ state: "detached" });
+  await notice.nth(1).waitFor({ state: "detached" });
   // With none of the samples in the way the next one is not asked about those that are aside already.
   await expect
     .poll(async () => Object.fromEntries((await rowsOf(page, "scenes")).map((s) => [s.name, s.aside])), {

@@ -58,8 +58,8 @@ it("goes from three files of mixed origin to plates, an order and a date, and ba
   await page.getByText(/\d+ plates? on 1 printer/).waitFor();
   await page.getByRole("cell", { name: /Loft/ }).first().waitFor();
   await page.goto(`${url}/order`);
-  const told = await page.getByText(/\d+ steps, ready/).textContent();
-  expect(told).toMatch(/ready \w{3} \d+ \w{3}/);
+  const line = await page.getByText(/\d+ steps, ready/).textContent();
+  expect(line).toMatch(/ready \w{3} \d+ \w{3}/);
 
   // Out, wiped, and in again: everything is equal.
   const before = await everythingStored(page);
@@ -75,6 +75,6 @@ it("goes from three files of mixed origin to plates, an order and a date, and ba
   await page.getByText("Brought in: 1 scene.").first().waitFor();
   expect(await everythingStored(page)).toBe(before);
   await page.goto(`${url}/order`);
-  await page.getByText(told!).waitFor();
+  await page.getByText(line!).waitFor();
   await closeApp(app);
 });

@@ -89,9 +89,13 @@ describe("a step on the bench", () => {
     const conflict = { ruleId: "O1", before: "a", after: colour.id } as never;
     const about = { stage: "colour", about: "part:wall" } as never;
     const elsewhere = { stage: "colour", about: "part:post" } as never;
-    const told = { ...plan, work: { ...plan.work, conflicts: [conflict] }, findings: [about, elsewhere] };
-    expect(hindrances([colour], told)).toEqual({ broken: [conflict], found: [about] });
-    expect(hindrances([step("base")], told)).toEqual({ broken: [], found: [] });
+    const withFindings = {
+      ...plan,
+      work: { ...plan.work, conflicts: [conflict] },
+      findings: [about, elsewhere],
+    };
+    expect(hindrances([colour], withFindings)).toEqual({ broken: [conflict], found: [about] });
+    expect(hindrances([step("base")], withFindings)).toEqual({ broken: [], found: [] });
   });
   it("names what is still soft, last free first, and nothing once it can be handled", () => {
     const primer = step("base");

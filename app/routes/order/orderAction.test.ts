@@ -196,13 +196,13 @@ it("layers typed the other way round than a rule wants are told, and kept as typ
     });
   const { work } = (await view()).plan;
   expect(work.sequence.retyped.map((r) => r.ruleId)).toEqual(["O16"]);
-  const [told] = work.sequence.retyped;
-  expect(retypedText(told!, work.steps)).toMatch(/“Drybrush the edges” was typed before “Shade”.*O16: /);
-  await send({ intent: "keep-typed", before: told!.before, after: told!.after, rule: "O16" });
+  const [turned] = work.sequence.retyped;
+  expect(retypedText(turned!, work.steps)).toMatch(/“Drybrush the edges” was typed before “Shade”.*O16: /);
+  await send({ intent: "keep-typed", before: turned!.before, after: turned!.after, rule: "O16" });
   const kept = (await view()).plan.work;
   expect(kept.sequence.retyped).toEqual([]);
   const place = (id: string) => kept.sequence.order.indexOf(id);
-  expect(place(told!.before)).toBeLessThan(place(told!.after));
+  expect(place(turned!.before)).toBeLessThan(place(turned!.after));
   // Set aside, and in sight.
   expect(kept.conflicts.filter((c) => c.ruleId === "O16").map((c) => c.overridden)).toEqual([true]);
 });

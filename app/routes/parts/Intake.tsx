@@ -20,7 +20,7 @@ export function Intake({ sceneId }: { sceneId: string }) {
   const cancel = useRef<AbortController | null>(null);
   const busy = states.some((s) => !s.done);
   // With many files only those at work and those refused are listed, besides the count.
-  const told = states
+  const listed = states
     .map((s, i) => ({ s, i }))
     .filter(({ s }) => states.length <= MANY || s.problem !== null || (!s.done && s.stage !== "waiting"));
   const take = async (files: readonly File[]) => {
@@ -56,26 +56,26 @@ export function Intake({ sceneId }: { sceneId: string }) {
         states={states}
         setStates={setStates}
       />
-      {states.length > 0 && <IntakeStates told={told} states={states} />}
+      {states.length > 0 && <IntakeStates shown={listed} states={states} />}
     </section>
   );
 }
 
 function IntakeStates({
-  told,
+  shown,
   states,
 }: {
-  readonly told: { s: FileState; i: number }[];
+  readonly shown: { s: FileState; i: number }[];
   readonly states: readonly FileState[];
 }) {
   return (
     <ul className="mt-3 grid gap-2" aria-live="polite">
-      {told.length < states.length && (
+      {shown.length < states.length && (
         <li className="text-[14px] text-ink-2">
           {states.filter((s) => s.done).length} of {states.length} files done
         </li>
       )}
-      {told.map(({ s, i }) => (
+      {shown.map(({ s, i }) => (
         <li key={`${s.name}${i}`}>
           {s.problem ? (
             <p className="border-l-4 border-oxide pl-2">{s.problem.message}</p>

@@ -51,7 +51,7 @@ export function OnPrinters({
               <FigureView figure={c.all.cost} label={`Cost on ${c.printer.name}`} />
             </td>
             <td>
-              <FigureView figure={c.surface.plain} label="Plain layer steps, one copy" />
+              <FigureView figure={c.surface.visible} label="Plain layer steps, one copy" />
             </td>
           </tr>
         ))}

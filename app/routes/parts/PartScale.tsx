@@ -26,7 +26,7 @@ export function PartScale({
   const factors = part.size.features
     .map((f) => ({ ...f, factor: f.realMm / denominator / f.fileSize }))
     .sort((a, b) => a.factor - b.factor);
-  const apart = factors.length > 1 ? factors.at(-1)!.factor / factors[0]!.factor - 1 : 0;
+  const spread = factors.length > 1 ? factors.at(-1)!.factor / factors[0]!.factor - 1 : 0;
   return (
     <section className="panel grid content-start gap-3">
       <h2>Scale</h2>
@@ -37,10 +37,10 @@ export function PartScale({
       <FeatureForm features={features} problems={problems} />
       {factors.length > 0 && (
         <div className="border-t border-primer-3 pt-2">
-          {apart > WORTH_SAYING && (
+          {spread > WORTH_SAYING && (
             <p className="mb-1 border-l-4 border-ochre pl-2">
-              {factors[0]!.name} and {factors.at(-1)!.name} disagree by {(100 * apart).toFixed(1)} %: the part
-              is not true in itself, or one of them was measured elsewhere than it seemed.
+              {factors[0]!.name} and {factors.at(-1)!.name} disagree by {(100 * spread).toFixed(1)} %: the
+              part is not true in itself, or one of them was measured elsewhere than it seemed.
             </p>
           )}
           <FeatureTable factors={factors} p={p} part={part} />

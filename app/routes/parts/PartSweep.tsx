@@ -17,8 +17,8 @@ export function PartSweep({ p, input }: { p: PartPlan; input: PlanInput }) {
   useEffect(() => {
     let gone = false;
     const row = [...ratios.filter((r) => Math.abs(r / n - 1) > 0.02), n].sort((a, b) => a - b);
-    const here = row.indexOf(n);
-    void sweepScales(input, row.slice(Math.max(0, here - 3), here + 4), [id]).then((swept) => {
+    const chosenAt = row.indexOf(n);
+    void sweepScales(input, row.slice(Math.max(0, chosenAt - 3), chosenAt + 4), [id]).then((swept) => {
       if (!gone) setLines(swept.lines);
     });
     return () => {

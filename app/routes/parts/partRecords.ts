@@ -193,11 +193,11 @@ async function addCutPiece({ form, id, at }: Sent): Promise<Outcome<unknown>> {
 async function sayMadeOf({ form, id, at }: Sent): Promise<Outcome<unknown> | null> {
   const made = textOf(form, "madeOf");
   if (!isMaterialId(made)) return null;
-  const told = (c: CutPiece) => (c.id === textOf(form, "pieceId") ? { ...c, madeOf: made } : c);
+  const withMaterial = (c: CutPiece) => (c.id === textOf(form, "pieceId") ? { ...c, madeOf: made } : c);
   return patchRow(
     "parts",
     id,
-    (part) => ({ cutPieces: cutPiecesOf(part).map(told) }),
+    (part) => ({ cutPieces: cutPiecesOf(part).map(withMaterial) }),
     "Say what a piece is made of",
     at,
   );

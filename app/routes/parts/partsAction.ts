@@ -72,9 +72,9 @@ async function addByHand({ form, sceneId, at }: Sent) {
   const made = textOf(form, "made");
   const madeOf = textOf(form, "madeOf");
   const from = textOf(form, "from");
-  const told = made === "listing" || made === "kit" ? await listingOf(form) : success(null);
-  if (!told.ok) return refuse(told.problems);
-  const listing = told.value;
+  const asked = made === "listing" || made === "kit" ? await listingOf(form) : success(null);
+  if (!asked.ok) return refuse(asked.problems);
+  const listing = asked.value;
   return answer(
     await putRow(
       "parts",
@@ -114,11 +114,11 @@ async function listingOf(form: SentForm): Promise<Outcome<Listing>> {
 
 /** What a listing says was read otherwise, or has changed. */
 async function changeListing({ form, id, at }: Sent) {
-  const told = await listingOf(form);
+  const listing = await listingOf(form);
   const sizes = sizesOf(form);
-  if (!told.ok) return refuse(told.problems);
+  if (!listing.ok) return refuse(listing.problems);
   if (!sizes.ok) return refuse(sizes.problems);
-  const patch = { listing: told.value, size: { boxMm: sizes.value } };
+  const patch = { listing: listing.value, size: { boxMm: sizes.value } };
   return answer(await patchRow("parts", id, patch, "Change a listing", at));
 }
 
@@ -253,7 +253,7 @@ async function changeMaking({ form, id, at }: Sent) {
   };
   const printerId = textOf(form, "printer");
   const madeOf = textOf(form, "madeOf");
-  const told = form.madeOf !== undefined ? { madeOf: isMaterialId(madeOf) ? madeOf : null } : {};
+  const materialFields = form.madeOf !== undefined ? { madeOf: isMaterialId(madeOf) ? madeOf : null } : {};
   return answer(
     await patchRow(
       "parts",
@@ -269,7 +269,7 @@ async function changeMaking({ form, id, at }: Sent) {
           spans: textOf(form, "spans") === "on",
         },
         note: textOf(form, "note"),
-        ...told,
+        ...materialFields,
       }),
       `Change ${textOf(form, "name")}`,
       at,

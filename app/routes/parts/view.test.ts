@@ -1,6 +1,6 @@
 import fc from "fast-check";
-import { expect, it } from "vitest";
-import { shelfLabels } from "./view";
+import { describe, expect, it } from "vitest";
+import { cameAs, partsWith, shelfLabels } from "./view";
 
 const rowsOf = (labels: ReturnType<typeof shelfLabels>) =>
   [0, 1].map((row) =>
@@ -41,4 +41,39 @@ it("take the second line beside a narrow neighbour, and are cut short before the
   const labels = shelfLabels(things, 400);
   expect(labels.map((l) => l.row)).toEqual([0, 1, 0]);
   expect(labels[0]!.text).toBe("Chimney");
+});
+
+describe("what a mesh says it came as", () => {
+  const came = (size: object, meshId: string | null = "m") =>
+    cameAs({ part: { meshId, made: "bought", size: { unitMm: 1, unitSure: true, ...size } } } as never);
+  it("is its scale and its unit, with a mark where the unit was guessed", () => {
+    expect(came({ source: { kind: "ratio", denominator: 48 } })).toBe("1:48, mm");
+    expect(came({ source: { kind: "figure", figureMm: 28 }, unitMm: 25.4 })).toBe("28 mm figures, inches");
+    expect(came({ source: { kind: "unknown" }, unitMm: 3, unitSure: false })).toBe("not known, 3 mm?");
+    expect(came({ source: { kind: "full" }, unitMm: 1000 })).toBe("1:1, m");
+  });
+  it("is how it was made where there is none", () => {
+    expect(came({ source: { kind: "unknown" } }, null)).toBe("bought");
+  });
+});
+
+describe("the parts that are looked for", () => {
+  const named = (name: string, printer: string | null) =>
+    ({
+      part: {
+        name,
+        meshId: null,
+        made: "printed",
+        origin: { fileName: `${name}.stl`, from: "" },
+        size: { source: { kind: "unknown" }, unitMm: 1, unitSure: true },
+      },
+      chosen: printer === null ? null : { printer: { name: printer } },
+    }) as never;
+  const parts = [named("Wall", "Longbed"), named("Gate", null)];
+  it("are those of which it is said anywhere, in any case of letters; all where nothing is typed", () => {
+    expect(partsWith(parts, " LONG ")).toEqual([parts[0]]);
+    expect(partsWith(parts, "gate.stl")).toEqual([parts[1]]);
+    expect(partsWith(parts, "  ")).toEqual(parts);
+    expect(partsWith(parts, "roof")).toEqual([]);
+  });
 });

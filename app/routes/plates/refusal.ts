@@ -1,5 +1,5 @@
 import type { LaidPiece } from "#core/plan/plates/planPlates";
-import { apart } from "#core/print/nest";
+import { isClear } from "#core/print/nest";
 import { boundsOf } from "#core/print/nestShape";
 
 /** Why a piece cannot lie there; null where it can. */
@@ -18,7 +18,9 @@ export function refusal(
   ].find(([v]) => (v as number) > 1e-6);
   if (over)
     return `${piece.partName} would hang ${(over[0] as number).toFixed(1)} mm over the ${String(over[1])} of the usable bed. It stays where it was.`;
-  const near = others.find((o) => o.id !== piece.id && !apart(piece.lines, 0, 0, b, o.lines, 0, 0, spacing));
+  const near = others.find(
+    (o) => o.id !== piece.id && !isClear(piece.lines, 0, 0, b, o.lines, 0, 0, spacing),
+  );
   return near
     ? `${piece.partName} would come nearer than ${spacing} mm to ${near.partName}. It stays where it was.`
     : null;

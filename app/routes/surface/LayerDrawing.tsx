@@ -3,14 +3,14 @@ import { frontPath, layerLines, lookShares } from "./view";
 
 /** Shares of the surface: empty unseen, hatched raking only, solid plain. */
 export function AreaStrip({ p }: { p: PrintedPart }) {
-  const { plain, raking } = lookShares(p);
+  const { visible, raking } = lookShares(p);
   return (
     <span
       className="flex h-3.5 w-32 overflow-hidden rounded-cut border border-ink-2"
       role="img"
-      aria-label={`plain ${Math.round(plain)} %, raking only ${Math.round(raking)} %`}
+      aria-label={`plain ${Math.round(visible)} %, raking only ${Math.round(raking)} %`}
     >
-      <span className="bg-ink" style={{ width: `${plain}%` }} />
+      <span className="bg-ink" style={{ width: `${visible}%` }} />
       <span className="hatched text-ink-2" style={{ width: `${raking}%` }} />
     </span>
   );

@@ -26,9 +26,9 @@ export function SurfaceSlip({ p }: { p: PrintedPart }) {
 }
 
 function ByLook({ surface }: { surface: PrintedPart["finish"]["surface"] }) {
-  const { plain, raking, unseen, onBedCm2, worst } = surface;
+  const { visible, raking, unseen, onBedCm2, worst } = surface;
   const lines: (readonly [string, ReactNode])[] = [
-    ["plain", <FigureView key="p" figure={plain} label="Plain" />],
+    ["plain", <FigureView key="p" figure={visible} label="Plain" />],
     ["raking light only", <FigureView key="r" figure={raking} label="Raking only" />],
     ["unseen", <FigureView key="u" figure={unseen} label="Unseen" />],
     ["against the bed", `${onBedCm2.toFixed(1)} cm²`],

@@ -43,7 +43,7 @@ function Row({ p, isSelected }: { p: PrintedPart; isSelected: boolean }) {
       </td>
       <td>
         <div className="grid justify-items-start">
-          <FigureView figure={finish.surface.plain} label={`${part.name}: plain layer steps, one copy`} />
+          <FigureView figure={finish.surface.visible} label={`${part.name}: plain layer steps, one copy`} />
           <FigureView
             figure={finish.surface.raking}
             label={`${part.name}: steps under raking light, one copy`}

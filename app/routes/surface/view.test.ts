@@ -14,11 +14,11 @@ const { plan } = testView();
 const printed = printedParts(plan.parts);
 const wall = printed.find((p) => p.part.id === "wall")!;
 const cm2 = (value: number) => ({ value }) as never;
-const withSurface = (p: PrintedPart, plain: number, raking: number, unseen: number): PrintedPart => ({
+const withSurface = (p: PrintedPart, visible: number, raking: number, unseen: number): PrintedPart => ({
   ...p,
   finish: {
     ...p.finish,
-    surface: { ...p.finish.surface, plain: cm2(plain), raking: cm2(raking), unseen: cm2(unseen) },
+    surface: { ...p.finish.surface, visible: cm2(visible), raking: cm2(raking), unseen: cm2(unseen) },
   },
 });
 
@@ -34,8 +34,8 @@ describe("printed parts", () => {
 
 describe("the surface by look", () => {
   it("is told in shares of a hundred, and as nothing where there is no area", () => {
-    expect(lookShares(withSurface(wall, 1, 2, 7))).toEqual({ plain: 10, raking: 20 });
-    expect(lookShares(withSurface(wall, 0, 0, 0))).toEqual({ plain: 0, raking: 0 });
+    expect(lookShares(withSurface(wall, 1, 2, 7))).toEqual({ visible: 10, raking: 20 });
+    expect(lookShares(withSurface(wall, 0, 0, 0))).toEqual({ visible: 0, raking: 0 });
   });
 });
 

@@ -9,7 +9,7 @@ import { shownLayers } from "#core/surface/shownLayers";
 /** A part whose printed surface is known. */
 export type PrintedPart = PartPlan & { readonly finish: NonNullable<PartPlan["finish"]> };
 
-const plainCm2 = (p: PrintedPart) => p.finish.surface.plain.value * p.part.count;
+const plainCm2 = (p: PrintedPart) => p.finish.surface.visible.value * p.part.count;
 
 /** Every part with a printed surface but pieces of others, the one with the most plain steps first. */
 export const printedParts = (parts: readonly PartPlan[]): readonly PrintedPart[] =>
@@ -26,11 +26,11 @@ export const surfaceFindings = (findings: readonly Finding[], partId: string): r
 
 /** Shares of a surface by look, percent; nothing of a surface that has no area. */
 export function lookShares({ finish: { surface: s } }: PrintedPart): {
-  readonly plain: number;
+  readonly visible: number;
   readonly raking: number;
 } {
-  const total = s.unseen.value + s.raking.value + s.plain.value || 1;
-  return { plain: (100 * s.plain.value) / total, raking: (100 * s.raking.value) / total };
+  const total = s.unseen.value + s.raking.value + s.visible.value || 1;
+  return { visible: (100 * s.visible.value) / total, raking: (100 * s.raking.value) / total };
 }
 
 /** A layer line of the drawing: its height above the bed, mm, and whether the steps show there. */

@@ -46,7 +46,7 @@ function quietOf(form: SentForm, mostDb: number): Outcome<Rooms["quiet"]> {
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const old = await getRooms();
-  const told = textOf(form, "day");
+  const otherDay = textOf(form, "day");
   const fields = await fieldsOf(form, roomsForm);
   if (!fields.ok) return refuse(fields.problems);
   const typed = fields.value;
@@ -66,9 +66,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     shelfPieces: typed.shelf,
     away: old.away,
     productTimes: old.productTimes,
-    days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== told),
+    days: old.days.filter((d) => !form[`drop-${d.day}`] && d.day !== otherDay),
   };
-  if (told !== "" && (typed.dayTemperature === undefined || typed.dayHumidity === undefined))
+  if (otherDay !== "" && (typed.dayTemperature === undefined || typed.dayHumidity === undefined))
     return refuse([
       {
         code: "rooms/day",
@@ -77,12 +77,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
       },
     ]);
   const day = {
-    day: told,
+    day: otherDay,
     temperatureC: typed.dayTemperature ?? 0,
     humidity: (typed.dayHumidity ?? 0) / 100,
   };
   const withDay: Rooms =
-    told === "" ? rooms : { ...rooms, days: [...rooms.days, day].sort((x, y) => (x.day < y.day ? -1 : 1)) };
+    otherDay === ""
+      ? rooms
+      : { ...rooms, days: [...rooms.days, day].sort((x, y) => (x.day < y.day ? -1 : 1)) };
   const currency = textOf(form, "currency");
   const habits = await getHabits();
   return answer(

@@ -63,29 +63,30 @@ export const order = (
 
 /** The latest earlier step of a kind, with its age at the moment in question, minutes. */
 export function latest(
-  here: Situation,
+  situation: Situation,
   test: (s: Step, p: Placed) => boolean,
 ): { readonly step: Step; readonly age: number } | null {
-  for (let i = here.before.length - 1; i >= 0; i--) {
-    const p = here.before[i]!;
-    if (test(p.step, p)) return { step: p.step, age: here.at - p.endsAt };
+  for (let i = situation.before.length - 1; i >= 0; i--) {
+    const p = situation.before[i]!;
+    if (test(p.step, p)) return { step: p.step, age: situation.at - p.endsAt };
   }
   return null;
 }
-export const later = (here: Situation, test: (s: Step) => boolean): Step | null =>
-  here.later.find((p) => test(p.step))?.step ?? null;
+export const later = (situation: Situation, test: (s: Step) => boolean): Step | null =>
+  situation.later.find((p) => test(p.step))?.step ?? null;
 
 /** The film directly below. */
-export const below = (here: Situation) => latest(here, (e) => isFilm(e) && isBoardWide(e) === here.wide);
+export const below = (situation: Situation) =>
+  latest(situation, (e) => isFilm(e) && isBoardWide(e) === situation.wide);
 /**
  * Bare substrate under a step: told of it, or of anything done before on the same thing, and not covered
  * since.
  */
-export function bareUnder(step: Step, here: Situation): MaterialId | null {
-  return step.facts?.bare ?? here.before.find((p) => p.step.facts?.bare)?.step.facts?.bare ?? null;
+export function bareUnder(step: Step, situation: Situation): MaterialId | null {
+  return step.facts?.bare ?? situation.before.find((p) => p.step.facts?.bare)?.step.facts?.bare ?? null;
 }
-export function isBare(step: Step, here: Situation, like: (m: Material) => boolean): boolean {
-  const bare = bareUnder(step, here);
+export function isBare(step: Step, situation: Situation, like: (m: Material) => boolean): boolean {
+  const bare = bareUnder(step, situation);
   return bare !== null && like(materialOf(bare));
 }
-export const covered = (here: Situation) => here.before.some((p) => isFilm(p.step));
+export const covered = (situation: Situation) => situation.before.some((p) => isFilm(p.step));

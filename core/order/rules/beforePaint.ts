@@ -81,12 +81,12 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Move the cure before the sanding.",
     looksAt: (s) => s.action === "sand" && s.process === "resin",
     precedes: [order(["cure"], ["sand", "fill", "level", "prime", "glue", "dry fit", "paste"])],
-    check: (s, here) =>
-      s.action === "sand" && s.process === "resin" && here.later.some((p) => p.step.action === "cure")
+    check: (s, situation) =>
+      s.action === "sand" && s.process === "resin" && situation.later.some((p) => p.step.action === "cure")
         ? {
             mends: [
               moveBefore(
-                later(here, (e) => e.action === "cure")!,
+                later(situation, (e) => e.action === "cure")!,
                 s,
               ),
             ],
@@ -107,9 +107,9 @@ export const beforePaint: readonly OrderRule[] = [
       order(["sand"], ["prime", "glue", "paste"], "recoat"),
       order(["wash"], ["prime", "glue"], "recoat"),
     ],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isOne(s, ["prime", "glue"])) return null;
-      const sanded = latest(here, (e) => e.action === "wash" || makesDust(e));
+      const sanded = latest(situation, (e) => e.action === "wash" || makesDust(e));
       return sanded && sanded.step.action !== "wash"
         ? {
             other: sanded.step.id,
@@ -138,8 +138,8 @@ export const beforePaint: readonly OrderRule[] = [
       order(["dry fit"], ["glue"]),
       order(["dry fit"], ["prime"], "none", (a) => a.facts?.checks?.includes("assembly") === true),
     ],
-    check: (s, here) =>
-      s.action === "glue" && s.targets.some(isJoint) && !latest(here, (e) => e.action === "dry fit")
+    check: (s, situation) =>
+      s.action === "glue" && s.targets.some(isJoint) && !latest(situation, (e) => e.action === "dry fit")
         ? {
             mends: [
               insert("before", s, "dry fit", "Fit together dry; file what is tight", {
@@ -162,7 +162,7 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Choose another treatment, or move the flame before every coat.",
     looksAt: (s) => s.action === "flame",
     precedes: [order(["flame"], [...coats, "sand", "fill", "level", "glue", "paste", "fill seam", "seal"])],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action !== "flame") return null;
       const instead = [
         insert("after", s, "clip", "Clip the strings instead, or a brief pass of warm air", {
@@ -172,7 +172,7 @@ export const beforePaint: readonly OrderRule[] = [
         }),
         leaveOut(s, "the steps stay; fill or bury them"),
       ].reverse();
-      const bare = bareUnder(s, here);
+      const bare = bareUnder(s, situation);
       if (
         s.process !== "filament" ||
         (s.thinnestMm !== null && s.thinnestMm < 2) ||
@@ -181,7 +181,7 @@ export const beforePaint: readonly OrderRule[] = [
       )
         return { mends: instead };
       const wet = latest(
-        here,
+        situation,
         (e) => e.alcohol || e.action === "wash resin" || toolOf(e.tool).agents.length > 0,
       );
       return wet && wet.age < D ? { other: wet.step.id, mends: [waitBetween(wet.step, s, D)] } : null;
@@ -243,8 +243,8 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Seal it with two water-based coats and wait 12 h, or use what foam bears.",
     looksAt: (s) => s.product !== null,
-    check: (s, here) => {
-      const bare = bareUnder(s, here);
+    check: (s, situation) => {
+      const bare = bareUnder(s, situation);
       if (bare === null || materialOf(bare).kind !== "foam" || !s.product) return null;
       if (s.action === "pour water" && (s.facts?.depthMm ?? 0) > 5)
         return {
@@ -258,9 +258,9 @@ export const beforePaint: readonly OrderRule[] = [
           ],
         };
       if (!attacks(s, bare) || s.action === "pour water") return null;
-      const sealed = here.before.filter((p) => p.step.action === "seal" && isWatery(p.step));
+      const sealed = situation.before.filter((p) => p.step.action === "seal" && isWatery(p.step));
       const last = sealed.at(-1);
-      if (last && here.at - last.endsAt >= 12 * H) return null;
+      if (last && situation.at - last.endsAt >= 12 * H) return null;
       if (last) return { other: last.step.id, mends: [waitBetween(last.step, s, 12 * H)] };
       const safe =
         s.action === "glue"
@@ -293,9 +293,9 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Put a trial on scrap before it.",
     looksAt: (s) => s.action === "flame",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "flame" &&
-      !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("flame") === true)
+      !latest(situation, (e) => e.action === "test" && e.facts?.checks?.includes("flame") === true)
         ? {
             mends: [
               insert("before", s, "test", "Try the flame on scrap of the same wall", {
@@ -319,12 +319,12 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Sand less, or cut the lines again before the primer.",
     looksAt: (s) => s.action === "sand",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "sand" &&
       s.facts?.depthMm !== undefined &&
       s.facts.reliefMm !== undefined &&
       s.facts.depthMm >= s.facts.reliefMm &&
-      !later(here, (e) => e.action === "line in")
+      !later(situation, (e) => e.action === "line in")
         ? {
             mends: [
               otherWay(
@@ -346,11 +346,11 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "wastes",
     mend: "Prime the spot again.",
     looksAt: (s) => isOne(s, ["paint", "drybrush", "shade"]),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isOne(s, ["paint", "drybrush", "shade"])) return null;
-      const spot = latest(here, (e) => isOne(e, ["fill", "fill seam", "prime"]));
+      const spot = latest(situation, (e) => isOne(e, ["fill", "fill seam", "prime"]));
       const primed =
-        spot && spot.step.action !== "prime" && here.before.some((p) => p.step.action === "prime");
+        spot && spot.step.action !== "prime" && situation.before.some((p) => p.step.action === "prime");
       return primed
         ? {
             other: spot.step.id,
@@ -381,10 +381,10 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Measure both diagonals right after the glue.",
     looksAt: (s) => s.action === "glue",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "glue" &&
       s.facts?.square &&
-      !later(here, (e) => e.action === "inspect" && e.facts?.checks?.includes("square") === true)
+      !later(situation, (e) => e.action === "inspect" && e.facts?.checks?.includes("square") === true)
         ? {
             mends: [
               insert("after", s, "inspect", "Measure both diagonals while the glue still moves", {
@@ -405,10 +405,10 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Put release film under the joint first.",
     looksAt: (s) => isOne(s, ["glue", "lay ground"]),
-    check: (s, here) =>
+    check: (s, situation) =>
       isOne(s, ["glue", "lay ground"]) &&
       s.facts?.openJoint &&
-      !latest(here, (e) => e.action === "release film")
+      !latest(situation, (e) => e.action === "release film")
         ? {
             mends: [
               insert("before", s, "release film", "Lay release film under the joint that must open", {
@@ -434,9 +434,9 @@ export const beforePaint: readonly OrderRule[] = [
       a.action === "wash" && toolOf(a.tool).agents.includes("alcohol") && isOne(b, ["prime", "paint", "glue"])
         ? { atLeast: 12 * H }
         : null,
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isOne(s, ["prime", "paint", "glue", "shade", "varnish"])) return null;
-      const skin = latest(here, (e) => isOne(e, ["level", "wash"]) || isCoat(e));
+      const skin = latest(situation, (e) => isOne(e, ["level", "wash"]) || isCoat(e));
       return skin?.step.action === "level"
         ? {
             other: skin.step.id,
@@ -460,14 +460,16 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Stand it on white paper for a day and look.",
     looksAt: (s) => s.action === "prime" && s.process === "resin",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "prime" &&
       s.process === "resin" &&
       (s.facts?.hollow || s.facts?.closedHollow || s.facts?.doubtful) &&
       !latest(
-        here,
+        situation,
         (e, p) =>
-          e.action === "inspect" && e.facts?.checks?.includes("stain") === true && here.at - p.endsAt >= 0,
+          e.action === "inspect" &&
+          e.facts?.checks?.includes("stain") === true &&
+          situation.at - p.endsAt >= 0,
       )
         ? {
             mends: [
@@ -491,10 +493,10 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Shorten the bath; let it dry before the lamp.",
     looksAt: (s) => s.action === "wash resin",
     spacing: (a, b) => (a.action === "wash resin" && b.action === "cure" ? { atLeast: 30 } : null),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action === "wash resin" && (s.facts?.bathMinutes ?? 0) > 10)
         return { mends: [otherWay(s, "Two baths of five minutes", { bathMinutes: 5 })] };
-      const bath = s.action === "cure" ? latest(here, (e) => e.action === "wash resin") : null;
+      const bath = s.action === "cure" ? latest(situation, (e) => e.action === "wash resin") : null;
       return bath && bath.age < 30 - 1e-6
         ? { other: bath.step.id, mends: [waitBetween(bath.step, s, 30)] }
         : null;
@@ -509,8 +511,8 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Keep it cooler, or do it another way.",
     looksAt: (s) =>
       s.facts?.heatC !== undefined || (s.product !== null && productOf(s.product).heatC !== undefined),
-    check: (s, here) => {
-      const bare = bareUnder(s, here) ?? (s.process === "resin" ? "resin" : null);
+    check: (s, situation) => {
+      const bare = bareUnder(s, situation) ?? (s.process === "resin" ? "resin" : null);
       const limit = bare === null ? null : materialOf(bare).bearsC;
       const heat = s.facts?.heatC ?? (s.product === null ? null : (productOf(s.product).heatC ?? null));
       if (limit === null || heat === null || heat <= limit) return null;
@@ -533,11 +535,11 @@ export const beforePaint: readonly OrderRule[] = [
     looksAt: (s) => isOne(s, ["lay ground", "pour water", "paste"]),
     spacing: (a, b) =>
       a.action === "seal" && isOne(b, ["lay ground", "pour water"]) ? { atLeast: "handle" } : null,
-    check: (s, here) =>
+    check: (s, situation) =>
       isOne(s, ["lay ground", "pour water", "paste"]) &&
-      isBare(s, here, (m) => m.cups === true) &&
+      isBare(s, situation, (m) => m.cups === true) &&
       isWatery(s) &&
-      !latest(here, (e) => e.action === "seal")
+      !latest(situation, (e) => e.action === "seal")
         ? {
             mends: [
               insert("before", s, "seal", "Seal the board on both faces and the edges", {
@@ -559,11 +561,11 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Use flexible water acrylic, or hold the part mechanically.",
     looksAt: (s) => isCoat(s) || s.action === "glue",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!s.product || !(isCoat(s) || s.action === "glue")) return null;
-      if (isBare(s, here, (m) => m.glueless === true) && !covered(here))
+      if (isBare(s, situation, (m) => m.glueless === true) && !covered(situation))
         return { mends: [leaveOut(s, "it stays as it is, or is held by a clip or a pin")] };
-      const bends = s.facts?.flexible || isBare(s, here, (m) => m.flexible === true);
+      const bends = s.facts?.flexible || isBare(s, situation, (m) => m.flexible === true);
       if (
         !bends ||
         !(
@@ -593,7 +595,7 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Mix 10 ml by weight; wash off the bloom.",
     looksAt: isTwoParts,
-    check: (s, here) => {
+    check: (s, situation) => {
       if (isTwoParts(s) && s.action !== "fill seam") {
         if ((s.facts?.ratioOff ?? 0) > 0.05)
           return { mends: [otherWay(s, "Weigh both parts to the gram", { ratioOff: 0.01 }, { minutes: 2 })] };
@@ -602,7 +604,7 @@ export const beforePaint: readonly OrderRule[] = [
       }
       if (!isOne(s, ["prime", "paint"])) return null;
       const epoxy = latest(
-        here,
+        situation,
         (e) => isOne(e, ["wash", "sand"]) || (isTwoParts(e) && isOne(e, ["level", "fill"])),
       );
       return epoxy && isTwoParts(epoxy.step)
@@ -629,11 +631,11 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Use a glue that fills the gap, or wait a day before loading it.",
     looksAt: (s) => s.product === "cyanoacrylate",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.product === "cyanoacrylate" && s.action === "glue" && (s.facts?.gapMm ?? 0) > 0.1 + 1e-9)
         return { mends: [otherProduct(s, "five-minute epoxy")] };
       const glued = s.facts?.load
-        ? latest(here, (e) => e.action === "glue" && e.product === "cyanoacrylate")
+        ? latest(situation, (e) => e.action === "glue" && e.product === "cyanoacrylate")
         : null;
       return glued && glued.age < D ? { other: glued.step.id, mends: [waitBetween(glued.step, s, D)] } : null;
     },
@@ -649,7 +651,7 @@ export const beforePaint: readonly OrderRule[] = [
     mend: "Thinner layers, and a day before the last sanding.",
     looksAt: (s) => s.product === "solvent putty",
     spacing: (a, b) => (a.product === "solvent putty" && b.action === "sand" ? { atLeast: D } : null),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.product === "solvent putty" && (s.facts?.depthMm ?? 0) > 0.5)
         return {
           mends: [
@@ -657,7 +659,7 @@ export const beforePaint: readonly OrderRule[] = [
             otherProduct(s, "epoxy putty"),
           ],
         };
-      const putty = s.action === "sand" ? latest(here, (e) => e.product === "solvent putty") : null;
+      const putty = s.action === "sand" ? latest(situation, (e) => e.product === "solvent putty") : null;
       return putty && putty.age < D - 1e-6
         ? { other: putty.step.id, mends: [waitBetween(putty.step, s, D)] }
         : null;

@@ -48,14 +48,14 @@ function overOne(
 }
 
 /** The worst of the coats below; a water varnish between keeps what is under it from what is laid over it. */
-function worstBelow(s: Step, here: Situation): Below | null {
+function worstBelow(s: Step, situation: Situation): Below | null {
   let worst: Below | null = null;
   let barrier = false;
-  for (let i = here.before.length - 1; i >= 0; i--) {
-    const { step: under, endsAt } = here.before[i]!;
+  for (let i = situation.before.length - 1; i >= 0; i--) {
+    const { step: under, endsAt } = situation.before[i]!;
     if (!isCoat(under) || !under.product) continue;
-    const cure = productOf(under.product, here.weather).cureMinutes;
-    const found = overOne(s, under, here.at - endsAt, cure, barrier);
+    const cure = productOf(under.product, situation.weather).cureMinutes;
+    const found = overOne(s, under, situation.at - endsAt, cure, barrier);
     if (found && (!worst || (found.severity === "ruins" && worst.severity !== "ruins")))
       worst = { ...found, other: under };
     if (under.action === "varnish" && chemistry(under) === "water") barrier = true;
@@ -105,11 +105,11 @@ export const paint: readonly OrderRule[] = [
       order(["prime"], ["inspect"], "none", (_, b) => b.facts?.checks?.includes("primer") === true),
       order(["inspect"], colours, "none", (a) => a.facts?.checks?.includes("primer") === true),
     ],
-    check: (s, here) =>
+    check: (s, situation) =>
       isColour(s) &&
       s.targets.some(isPart) &&
       !s.clear &&
-      !latest(here, (e) => e.action === "prime" || e.facts?.tone !== undefined)
+      !latest(situation, (e) => e.action === "prime" || e.facts?.tone !== undefined)
         ? {
             mends: [
               insert("before", s, "prime", "Prime", {
@@ -140,9 +140,9 @@ export const paint: readonly OrderRule[] = [
         ? { atLeast: "cure" }
         : null;
     },
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isCoat(s) || !s.product) return null;
-      const worst = worstBelow(s, here);
+      const worst = worstBelow(s, situation);
       return worst && { other: worst.other.id, severity: worst.severity, mends: mendsOf(s, worst) };
     },
   }),
@@ -157,10 +157,10 @@ export const paint: readonly OrderRule[] = [
     precedes: [
       order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.product !== null),
     ],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action !== "paint" || !isSprayed(s)) return null;
       const done = latest(
-        here,
+        situation,
         (e) => e.action === "mask" || (isColour(e) && e.product !== null && !isSprayed(e)),
       );
       return done && done.step.action !== "mask"
@@ -209,8 +209,8 @@ export const paint: readonly OrderRule[] = [
     mend: "Line them in again.",
     looksAt: (s) => s.action === "drybrush",
     precedes: [order(["drybrush"], ["line in"], "recoat")],
-    check: (s, here) =>
-      s.action === "drybrush" && s.facts?.lines && !later(here, (e) => e.action === "line in")
+    check: (s, situation) =>
+      s.action === "drybrush" && s.facts?.lines && !later(situation, (e) => e.action === "line in")
         ? {
             mends: [
               insert("after", s, "line in", "Line in the joints again with a thin dark wash", {
@@ -231,8 +231,8 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Insert a matte coat before the powder, a gloss coat before the pin wash.",
     looksAt: (s) => isOne(s, ["pigment", "shade", "decal"]),
-    check: (s, here) => {
-      const under = below(here);
+    check: (s, situation) => {
+      const under = below(situation);
       if (!under) return null;
       if (s.action === "pigment" && under.step.sheen === "gloss" && chemistry(under.step) !== "powder")
         return {
@@ -270,11 +270,11 @@ export const paint: readonly OrderRule[] = [
     looksAt: (s) => s.action === "shade",
     spacing: (a, b) =>
       a.action === "shade" && b.action === "shade" && !b.facts?.wet ? { atLeast: "recoat" } : null,
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action !== "shade") return null;
-      const first = latest(here, (e) => e.action === "shade");
+      const first = latest(situation, (e) => e.action === "shade");
       if (!first?.step.product || s.facts?.wet) return null;
-      const dry = productOf(first.step.product, here.weather).recoatMinutes;
+      const dry = productOf(first.step.product, situation.weather).recoatMinutes;
       return first.age < dry - 1e-6
         ? {
             other: first.step.id,
@@ -299,9 +299,9 @@ export const paint: readonly OrderRule[] = [
     severity: "wastes",
     mend: "A light even coat first, or an opaque paint.",
     looksAt: (s) => s.product === "translucent acrylic",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.product !== "translucent acrylic") return null;
-      const under = below(here);
+      const under = below(situation);
       if (under && (under.step.facts?.tone ?? "light") === "light" && under.step.sheen !== "gloss")
         return null;
       return {
@@ -340,9 +340,9 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Lay black under it, gloss for chrome.",
     looksAt: (s) => s.action === "paint",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!s.facts?.metal || s.action !== "paint") return null;
-      const under = below(here);
+      const under = below(situation);
       const dark = under?.step.facts?.tone === "dark";
       const gloss = under?.step.sheen === "gloss";
       if (dark && (gloss || s.facts.metal === "iron")) return null;
@@ -383,9 +383,9 @@ export const paint: readonly OrderRule[] = [
       order(["unmask"], ["glue"], "none", (_, b) => b.facts?.apart === true),
     ],
     spacing: (a, b) => (b.action === "mask" && isFilm(a) ? { atLeast: "handle" } : null),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action !== "mask") return null;
-      if (!later(here, (e) => e.action === "unmask"))
+      if (!later(situation, (e) => e.action === "unmask"))
         return {
           detail: "nothing takes it off again.",
           mends: [
@@ -397,13 +397,17 @@ export const paint: readonly OrderRule[] = [
           ],
         };
       const soft = latest(
-        here,
-        (e, p) => isFilm(e) && here.at - p.endsAt < productOf(e.product!, here.weather).handleMinutes - 1e-6,
+        situation,
+        (e, p) =>
+          isFilm(e) &&
+          situation.at - p.endsAt < productOf(e.product!, situation.weather).handleMinutes - 1e-6,
       );
       return soft
         ? {
             other: soft.step.id,
-            mends: [waitBetween(soft.step, s, productOf(soft.step.product!, here.weather).handleMinutes)],
+            mends: [
+              waitBetween(soft.step, s, productOf(soft.step.product!, situation.weather).handleMinutes),
+            ],
           }
         : null;
     },
@@ -466,8 +470,8 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Mask them before the primer.",
     looksAt: (s) => s.action === "prime",
-    check: (s, here) =>
-      s.action === "prime" && s.facts?.fitFaces && !latest(here, (e) => e.action === "mask")
+    check: (s, situation) =>
+      s.action === "prime" && s.facts?.fitFaces && !latest(situation, (e) => e.action === "mask")
         ? {
             mends: [
               insert("before", s, "mask", "Mask sockets, tabs and glue faces", {
@@ -498,8 +502,8 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "A solvent clear coat between; or wait until it is dry.",
     looksAt: (s) => isFilm(s) && ["water", "resin"].includes(chemistry(s)),
-    check: (s, here) => {
-      const under = below(here);
+    check: (s, situation) => {
+      const under = below(situation);
       if (!under?.step.product) return null;
       if (chemistry(s) === "water" && under.step.facts?.runs)
         return {
@@ -516,7 +520,7 @@ export const paint: readonly OrderRule[] = [
             otherProduct(s, "oil wash", { looks: "" }),
           ],
         };
-      const dry = productOf(under.step.product, here.weather).cureMinutes;
+      const dry = productOf(under.step.product, situation.weather).cureMinutes;
       return chemistry(s) === "resin" &&
         isOne(s, ["gloss effect", "level"]) &&
         chemistry(under.step) === "water" &&
@@ -537,9 +541,9 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Seal the shading first.",
     looksAt: (s) => isOne(s, ["shade", "pigment"]),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isOne(s, ["shade", "pigment"])) return null;
-      const under = latest(here, (e) => e.action === "varnish" || e.facts?.freehand === true);
+      const under = latest(situation, (e) => e.action === "varnish" || e.facts?.freehand === true);
       return under?.step.facts?.freehand
         ? {
             other: under.step.id,
@@ -562,12 +566,12 @@ export const paint: readonly OrderRule[] = [
     severity: "wastes",
     mend: "Test it on scrap.",
     looksAt: (s) => isFilm(s) && s.process !== "resin",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.facts?.doubtful &&
       s.product !== null &&
       isFilm(s) &&
       s.process !== "resin" &&
-      !latest(here, (e) => e.action === "test" && e.facts?.checks?.includes("can") === true)
+      !latest(situation, (e) => e.action === "test" && e.facts?.checks?.includes("can") === true)
         ? {
             mends: [
               insert("before", s, "test", "Spray or brush it on scrap first", {
@@ -601,10 +605,10 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Touch up the scar at the end.",
     looksAt: isColour,
-    check: (s, here) =>
+    check: (s, situation) =>
       s.facts?.strut &&
       isColour(s) &&
-      !later(here, (e) => e.action === "touch up" || (e.facts?.strut === true && isColour(e)))
+      !later(situation, (e) => e.action === "touch up" || (e.facts?.strut === true && isColour(e)))
         ? {
             mends: [
               insert("after", s, "touch up", "Cut the handle and touch up its scar", {
@@ -631,7 +635,7 @@ export const paint: readonly OrderRule[] = [
       b.alcohol && (b.facts?.alcoholShare ?? 0) > 0 && isCoat(a) && chemistry(a) === "water"
         ? { atLeast: D }
         : null,
-    check: (s, here) => {
+    check: (s, situation) => {
       const share = s.facts?.alcoholShare ?? 0;
       if (!s.alcohol || share === 0) return null;
       const soapy = otherWay(
@@ -641,9 +645,9 @@ export const paint: readonly OrderRule[] = [
         { alcohol: false, looks: "wets a little slower" },
       );
       const glazing =
-        s.clear || isBare(s, here, (m) => m.harmedBy.some((h) => h.attacks && h.agent === "alcohol"));
+        s.clear || isBare(s, situation, (m) => m.harmedBy.some((h) => h.attacks && h.agent === "alcohol"));
       if (glazing) return { mends: [soapy] };
-      const film = latest(here, (e) => isCoat(e) && chemistry(e) === "water");
+      const film = latest(situation, (e) => isCoat(e) && chemistry(e) === "water");
       if (!film) return null;
       if (share > 0.3 || s.facts?.rubbed)
         return {
@@ -666,16 +670,16 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Prime it first.",
     looksAt: (s) => chemistry(s) === "enamel or oil",
-    check: (s, here) =>
+    check: (s, situation) =>
       chemistry(s) === "enamel or oil" &&
       isBare(
         s,
-        here,
+        situation,
         (m) =>
           ["sheet", "print"].includes(m.kind) &&
           m.harmedBy.some((h) => h.attacks && h.agent === "white spirit"),
       ) &&
-      !covered(here)
+      !covered(situation)
         ? {
             mends: [
               insert("before", s, "prime", "Prime", {
@@ -696,11 +700,11 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Within the hour, or after two days; or sand in between.",
     looksAt: isFilm,
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!s.product || !isFilm(s)) return null;
-      const under = latest(here, (e) => isFilm(e) || e.action === "sand");
+      const under = latest(situation, (e) => isFilm(e) || e.action === "sand");
       if (!under || under.step.action === "sand" || !recoats(under.step, s)) return null;
-      const closed = productOf(under.step.product!, here.weather).closed!;
+      const closed = productOf(under.step.product!, situation.weather).closed!;
       return under.age > closed.fromMinutes + 1e-6 && under.age < closed.untilMinutes - 1e-6
         ? {
             other: under.step.id,
@@ -734,15 +738,15 @@ export const paint: readonly OrderRule[] = [
           ? { atLeast: D }
           : null,
     precedes: [order(["decal"], ["shade", "pigment"], "recoat")],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action === "decal") {
-        const gloss = latest(here, (e) => isCoat(e));
+        const gloss = latest(situation, (e) => isCoat(e));
         return gloss?.step.sheen === "gloss" && gloss.age < D - 1e-6
           ? { other: gloss.step.id, mends: [waitBetween(gloss.step, s, D)] }
           : null;
       }
       if (!isFilm(s)) return null;
-      const under = latest(here, (e) => isFilm(e) || e.action === "decal");
+      const under = latest(situation, (e) => isFilm(e) || e.action === "decal");
       if (under?.step.action !== "decal") return null;
       if (under.age < D - 1e-6) return { other: under.step.id, mends: [waitBetween(under.step, s, D)] };
       const sealing = s.action === "varnish" && (chemistry(s) === "water" || s.facts?.dustCoats);
@@ -770,18 +774,18 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Use PVA, epoxy or light-cured resin for clear parts.",
     looksAt: (s) => (s.action === "glue" && s.clear) || (s.action === "varnish" && isSprayed(s)),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (
         s.action === "glue" &&
         s.product === "cyanoacrylate" &&
-        (s.clear || here.before.some((p) => p.step.clear))
+        (s.clear || situation.before.some((p) => p.step.clear))
       )
         return {
           mends: [otherProduct(s, "PVA", { looks: "dries clear" }), otherProduct(s, "UV resin")],
         };
       const open =
         s.action === "varnish" && isSprayed(s)
-          ? latest(here, (e) => e.clear && isOne(e, ["glue", "mask", "unmask", "place"]))
+          ? latest(situation, (e) => e.clear && isOne(e, ["glue", "mask", "unmask", "place"]))
           : null;
       return open && open.step.action !== "mask"
         ? {
@@ -802,9 +806,9 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Take it off the same day; use tape or paper over what is delicate.",
     looksAt: (s) => s.action === "mask",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action === "mask" && s.facts?.liquid) {
-        const under = below(here);
+        const under = below(situation);
         if (
           under &&
           (["pigment", "decal"].includes(under.step.action) ||
@@ -819,7 +823,7 @@ export const paint: readonly OrderRule[] = [
             ],
           };
       }
-      const masked = s.action === "unmask" ? latest(here, (e) => e.action === "mask") : null;
+      const masked = s.action === "unmask" ? latest(situation, (e) => e.action === "mask") : null;
       return masked?.step.facts?.liquid && masked.age > D + 1e-6
         ? {
             other: masked.step.id,
@@ -846,9 +850,9 @@ export const paint: readonly OrderRule[] = [
         (a, b) => b.facts?.metal === "chrome" && a.facts?.metal !== "chrome",
       ),
     ],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isOne(s, ["mask", "varnish", "pigment", "shade", "drybrush"])) return null;
-      const chrome = latest(here, (e) => e.facts?.metal === "chrome");
+      const chrome = latest(situation, (e) => e.facts?.metal === "chrome");
       return chrome
         ? { other: chrome.step.id, mends: [moveBefore(s, chrome.step), leaveOut(s, "the chrome stays bare")] }
         : null;

@@ -96,9 +96,9 @@ export const weatherGround: readonly OrderRule[] = [
       ),
       otherWay(first, "Cover 50 mm round it while it is wetted", { shielded: true }, { minutes: 15 }),
     ],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.alcohol && !s.facts?.shielded) {
-        const varnish = latest(here, (e) => e.action === "varnish" && frosts(e));
+        const varnish = latest(situation, (e) => e.action === "varnish" && frosts(e));
         if (varnish)
           return {
             other: varnish.step.id,
@@ -112,17 +112,17 @@ export const weatherGround: readonly OrderRule[] = [
       }
       if (s.action !== "varnish" || !frosts(s)) return null;
       const damp = latest(
-        here,
+        situation,
         (e, p) =>
           e.action === "lay ground" &&
           e.product !== null &&
-          here.at - p.endsAt < productOf(e.product, here.weather).cureMinutes - 1e-6,
+          situation.at - p.endsAt < productOf(e.product, situation.weather).cureMinutes - 1e-6,
       );
       return damp
         ? {
             other: damp.step.id,
             mends: [
-              waitBetween(damp.step, s, productOf(damp.step.product!, here.weather).cureMinutes),
+              waitBetween(damp.step, s, productOf(damp.step.product!, situation.weather).cureMinutes),
               waterVarnish(s),
             ],
           }
@@ -191,10 +191,10 @@ export const weatherGround: readonly OrderRule[] = [
       order([...colours, "flock"], ["varnish"], "recoat"),
       order(["unmask"], ["varnish"], "recoat", (a) => !a.facts?.fitFaces),
     ],
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "shade" &&
       s.facts?.homemade &&
-      !later(here, (e) => e.action === "varnish" && e.sheen === "matte")
+      !later(situation, (e) => e.action === "varnish" && e.sheen === "matte")
         ? {
             mends: [
               insert("after", s, "varnish", "A matte coat over the wash", {
@@ -263,10 +263,10 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Work out the weight first, and lay it on the spot.",
     looksAt: (s) => s.action === "lay ground",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "lay ground" &&
       s.facts?.heavy &&
-      !latest(here, (e) => e.facts?.checks?.includes("weight") === true)
+      !latest(situation, (e) => e.facts?.checks?.includes("weight") === true)
         ? {
             mends: [
               insert("before", s, "inspect", "Work out the weight; carry the board to where it will stay", {
@@ -286,11 +286,11 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "wastes",
     mend: "Brush them off before wetting.",
     looksAt: (s) => s.action === "lay ground",
-    check: (s, here) =>
+    check: (s, situation) =>
       s.action === "lay ground" &&
       s.facts?.spread === "sprinkled" &&
       !s.facts.brushedOff &&
-      here.before.some((p) => p.step.action === "place")
+      situation.before.some((p) => p.step.action === "place")
         ? {
             mends: [
               otherWay(s, "Brush stray grains off before wetting", { brushedOff: true }, { minutes: 3 }),
@@ -339,9 +339,12 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "wastes",
     mend: "Paint the ground first.",
     looksAt: (s) => s.action === "flock",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action !== "flock") return null;
-      const under = latest(here, (e) => e.targets.includes("board") && isOne(e, ["lay ground", "paint"]));
+      const under = latest(
+        situation,
+        (e) => e.targets.includes("board") && isOne(e, ["lay ground", "paint"]),
+      );
       return under?.step.action === "lay ground"
         ? {
             other: under.step.id,
@@ -375,9 +378,9 @@ export const weatherGround: readonly OrderRule[] = [
           a.facts?.weathering !== undefined && b.facts?.weathering !== undefined && rankOf(a) < rankOf(b),
       ),
     ],
-    check: (s, here) =>
+    check: (s, situation) =>
       s.facts?.weathering === "splatter" &&
-      !latest(here, (e) => e.facts?.checks?.includes("splatter") === true)
+      !latest(situation, (e) => e.facts?.checks?.includes("splatter") === true)
         ? {
             mends: [
               insert("before", s, "test", "Try the splatter on paper; cover the neighbours", {
@@ -397,10 +400,10 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Wait for a better day.",
     looksAt: isSprayed,
-    check: (s, here) =>
+    check: (s, situation) =>
       isSprayed(s) &&
-      weatherBar(productOf(s.product!).weather, here.weather) === null &&
-      (here.weather.humidity > 0.7 + 1e-9 || here.weather.temperatureC < 10)
+      weatherBar(productOf(s.product!).weather, situation.weather) === null &&
+      (situation.weather.humidity > 0.7 + 1e-9 || situation.weather.temperatureC < 10)
         ? { mends: [byBrush(s)] }
         : null,
   }),
@@ -446,8 +449,8 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Do it on a day with better air, or warm and dry the room first; days can be told in the workshop.",
     looksAt: (s) => s.product !== null && productOf(s.product).weather !== "none",
-    check: (s, here) => {
-      const bar = s.product ? weatherBar(productOf(s.product).weather, here.weather) : null;
+    check: (s, situation) => {
+      const bar = s.product ? weatherBar(productOf(s.product).weather, situation.weather) : null;
       const brushed = bar && isSprayed(s) ? byBrush(s) : null;
       return bar ? { detail: `${bar}.`, mends: brushed ? [brushed] : [] } : null;
     },
@@ -464,12 +467,14 @@ export const weatherGround: readonly OrderRule[] = [
       a.action === "lay ground" && a.product !== null && isOne(b, ["varnish", "seal", "pour water"])
         ? { atLeast: throughMinutes(a) }
         : null,
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!isOne(s, ["varnish", "seal", "pour water"])) return null;
       const damp = latest(
-        here,
+        situation,
         (e, p) =>
-          e.action === "lay ground" && e.product !== null && here.at - p.endsAt < throughMinutes(e) - 1e-6,
+          e.action === "lay ground" &&
+          e.product !== null &&
+          situation.at - p.endsAt < throughMinutes(e) - 1e-6,
       );
       return damp
         ? { other: damp.step.id, mends: [waitBetween(damp.step, s, throughMinutes(damp.step))] }
@@ -487,9 +492,9 @@ export const weatherGround: readonly OrderRule[] = [
     mend: "Seal twice, test the dam with water, level the board.",
     looksAt: (s) => s.action === "pour water",
     precedes: [order(["lay ground"], ["pour water"], "cure")],
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action === "pour water") {
-        if (s.facts?.porous && !latest(here, (e) => e.action === "seal"))
+        if (s.facts?.porous && !latest(situation, (e) => e.action === "seal"))
           return {
             mends: [
               insert("before", s, "seal", "Seal the bed of the water twice", {
@@ -500,7 +505,7 @@ export const weatherGround: readonly OrderRule[] = [
               }),
             ],
           };
-        if (!latest(here, (e) => e.facts?.checks?.includes("dam") === true))
+        if (!latest(situation, (e) => e.facts?.checks?.includes("dam") === true))
           return {
             mends: [
               insert("before", s, "test", "Level the board and try the dam with water", {
@@ -514,7 +519,7 @@ export const weatherGround: readonly OrderRule[] = [
       }
       const pour =
         s.action === "varnish" && isSprayed(s) && s.targets.includes("board")
-          ? latest(here, (e) => e.action === "pour water")
+          ? latest(situation, (e) => e.action === "pour water")
           : null;
       return pour ? { other: pour.step.id, mends: [moveBefore(s, pour.step), waterVarnish(s)] } : null;
     },
@@ -529,12 +534,12 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Varnish the metal first.",
     looksAt: (s) => s.product !== null,
-    check: (s, here) =>
+    check: (s, situation) =>
       s.product !== null &&
       isWatery(s) &&
       s.action !== "seal" &&
-      isBare(s, here, (m) => m.rusts === true) &&
-      !latest(here, (e) => e.action === "seal" || (e.action === "prime" && chemistry(e) === "lacquer"))
+      isBare(s, situation, (m) => m.rusts === true) &&
+      !latest(situation, (e) => e.action === "seal" || (e.action === "prime" && chemistry(e) === "lacquer"))
         ? {
             mends: [
               insert("before", s, "seal", "Varnish the iron", {
@@ -558,10 +563,10 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Seal it with acrylic first.",
     looksAt: (s) => chemistry(s) === "enamel or oil",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (chemistry(s) !== "enamel or oil") return null;
       const cement = latest(
-        here,
+        situation,
         (e) =>
           e.product === "cement ground" || (isOne(e, ["seal", "prime", "paint"]) && chemistry(e) === "water"),
       );
@@ -590,22 +595,22 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Lay fresh glue, and keep solvent away.",
     looksAt: (s) => s.action === "flock",
-    check: (s, here) => {
+    check: (s, situation) => {
       if (s.action !== "flock" || !s.facts?.standing) return null;
       if (s.product !== null && !isWatery(s)) return { mends: [otherProduct(s, "PVA")] };
       const wet = latest(
-        here,
+        situation,
         (e, p) =>
           (e.alcohol || ["lacquer", "enamel or oil"].includes(chemistry(e))) &&
           e.product !== null &&
-          here.at - p.endsAt < productOf(e.product, here.weather).handleMinutes - 1e-6,
+          situation.at - p.endsAt < productOf(e.product, situation.weather).handleMinutes - 1e-6,
       );
       if (wet)
         return {
           other: wet.step.id,
-          mends: [waitBetween(wet.step, s, productOf(wet.step.product!, here.weather).handleMinutes)],
+          mends: [waitBetween(wet.step, s, productOf(wet.step.product!, situation.weather).handleMinutes)],
         };
-      const dusted = latest(here, (e) => e.action === "pigment");
+      const dusted = latest(situation, (e) => e.action === "pigment");
       return dusted ? { other: dusted.step.id, mends: [moveBefore(s, dusted.step)] } : null;
     },
     precedes: [order(["flock"], ["pigment"], "handle", (a) => a.facts?.standing === true)],
@@ -625,8 +630,10 @@ export const weatherGround: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Dry and sterilise them first.",
     looksAt: (s) => isOne(s, ["lay ground", "flock"]),
-    check: (s, here) =>
-      s.facts?.natural && isOne(s, ["lay ground", "flock"]) && !latest(here, (e) => e.action === "sterilise")
+    check: (s, situation) =>
+      s.facts?.natural &&
+      isOne(s, ["lay ground", "flock"]) &&
+      !latest(situation, (e) => e.action === "sterilise")
         ? {
             mends: [
               insert("before", s, "sterilise", "Dry and sterilise the natural material", {
@@ -648,11 +655,11 @@ export const weatherGround: readonly OrderRule[] = [
     mend: "Wait two days.",
     looksAt: (s) => isOne(s, ["lay ground", "pour water"]),
     spacing: (a, b) => (softens(a) && soaks(b) && !sharesGround(a, b) ? { atLeast: 2 * D } : null),
-    check: (s, here) => {
+    check: (s, situation) => {
       if (!soaks(s)) return null;
       const soft = latest(
-        here,
-        (e, p) => softens(e) && !sharesGround(e, s) && here.at - p.endsAt < 2 * D - 1e-6,
+        situation,
+        (e, p) => softens(e) && !sharesGround(e, s) && situation.at - p.endsAt < 2 * D - 1e-6,
       );
       return soft ? { other: soft.step.id, mends: [waitBetween(soft.step, s, 2 * D)] } : null;
     },

@@ -34,19 +34,23 @@ export const jointFindings = (
     ].filter((f) => f !== null);
   });
 
-const told = ({ joint }: JointPlan, severity: FindingSeverity, code: string, sentence: string): Finding =>
-  finding(severity, "joints", jointRef(joint.id), joint.name, code, sentence);
+const jointFinding = (
+  { joint }: JointPlan,
+  severity: FindingSeverity,
+  code: string,
+  sentence: string,
+): Finding => finding(severity, "joints", jointRef(joint.id), joint.name, code, sentence);
 
 const partGone = (plan: JointPlan, { parts }: PlanInput) =>
   plan.joint.partIds.some((id) => !parts.some((p) => p.id === id))
-    ? told(plan, "missing", "part-gone", jointWords.partGone(plan.joint.name))
+    ? jointFinding(plan, "missing", "part-gone", jointWords.partGone(plan.joint.name))
     : null;
 
 function wrongGap(plan: JointPlan): Finding | null {
   const { joint, clearance, perFileMm } = plan;
   if (!clearance || clearance.verdict === "good") return null;
   const words = clearance.verdict === "closed by paint" ? jointWords.closedByPaint : jointWords.wrongGap;
-  return told(
+  return jointFinding(
     plan,
     clearance.verdict === "too loose" ? "weakens" : "ruins",
     "clearance",
@@ -68,7 +72,7 @@ function madeApart(plan: JointPlan, members: readonly OnMachine[]): Finding | nu
     printer: chosen.printer.name,
     material: chosen.material?.name ?? null,
   }));
-  return told(plan, "weakens", "apart", jointWords.apart(plan.joint.name, words));
+  return jointFinding(plan, "weakens", "apart", jointWords.apart(plan.joint.name, words));
 }
 
 /** Parts glued in sight of which one shows layers and the other none, and what it would cost to make them alike. */
@@ -82,7 +86,7 @@ function unlikeFaces(
   if (!first || !other || !gluedInSight(plan.joint)) return null;
   const sides = [first, other].map((m) => ({ part: m.part.name, process: m.chosen.printer.process }));
   const best = bestTogether(members, workshop.rooms.hourWorthMinor);
-  return told(plan, "weakens", "unlike-faces", jointWords.unlikeFaces(plan.joint.name, sides, best));
+  return jointFinding(plan, "weakens", "unlike-faces", jointWords.unlikeFaces(plan.joint.name, sides, best));
 }
 
 function untried(plan: JointPlan, first: OnMachine | undefined, { workshop }: PlanInput): Finding | null {
@@ -92,14 +96,14 @@ function untried(plan: JointPlan, first: OnMachine | undefined, { workshop }: Pl
   if (workshop.coupons.some((c) => c.printerId === printer.id && c.fit === joint.fit)) return null;
   const because = ruleById("O1")!.because;
   const sentence = jointWords.untried(joint.name, joint.count, joint.fit, printer.name, because);
-  return told(plan, "missing", "untried", sentence);
+  return jointFinding(plan, "missing", "untried", sentence);
 }
 
 function glueGap(plan: JointPlan): Finding | null {
   const { joint, clearance } = plan;
   const glue = glues.find((g) => g.id === joint.glue);
   if (!glue || !clearance || clearance.gapMm <= glue.glue.gapMm) return null;
-  return told(
+  return jointFinding(
     plan,
     "weakens",
     "glue-gap",

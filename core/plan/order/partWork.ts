@@ -23,7 +23,7 @@ export function partWork(
   const { part, chosen, finish } = p;
   const print = printOf(part);
   const steps = visibleSteps(p, viewingDistanceMm);
-  const shown = print.pieceOf ? null : (finish?.surface.plain ?? null);
+  const shown = print.pieceOf ? null : (finish?.surface.visible ?? null);
   return {
     id: part.id,
     name: part.name,

@@ -132,8 +132,8 @@ function conflictsOf({ own, steps, ordered }: WorkDraft, times: ReadonlyMap<stri
   });
   // A wish that a rule stands against is told once, by the sequence, even where the plan as it stands breaks
   // the rule as well.
-  const told = new Set(ordered.conflicts.map((c) => `${c.ruleId} ${c.after}`));
-  return [...ordered.conflicts, ...found.filter((c) => !told.has(`${c.ruleId} ${c.after}`))];
+  const known = new Set(ordered.conflicts.map((c) => `${c.ruleId} ${c.after}`));
+  return [...ordered.conflicts, ...found.filter((c) => !known.has(`${c.ruleId} ${c.after}`))];
 }
 
 /**

@@ -9,7 +9,7 @@ import { counted } from "#core/words";
 export function roomFindings(work: WorkPlan, input: PlanInput): Finding[] {
   const { scene, now, workshop } = input;
   const cap = workshop.rooms.exposureMinutesAWeek;
-  const told = (severity: Finding["severity"], code: string, sentence: string) =>
+  const roomFinding = (severity: Finding["severity"], code: string, sentence: string) =>
     finding(severity, "order", "scene", scene.name, code, sentence);
   const over = cap === null ? [] : work.exposure.filter((w) => w.capped > cap + 0.5);
   const brushed = work.steps.filter(
@@ -17,7 +17,7 @@ export function roomFindings(work: WorkPlan, input: PlanInput): Finding[] {
   ).length;
   return [
     ...over.map(({ fromDay, capped }) =>
-      told(
+      roomFinding(
         "weakens",
         `exposure-${fromDay}`,
         `In the week from ${dayInWords(addDays(now.today, fromDay))} ${Math.round(capped)} min over resin, solvent ` +
@@ -28,7 +28,7 @@ export function roomFindings(work: WorkPlan, input: PlanInput): Finding[] {
     ...(brushed === 0
       ? []
       : [
-          told(
+          roomFinding(
             "wastes",
             "no-air",
             `${counted(brushed, "step is", "steps are")} brushed with water products instead of sprayed or of ` +

@@ -259,7 +259,7 @@ function rowOf(
     handsMinutes: all.hands,
     cost: all.cost,
     smallestMm,
-    plainCm2: surface.plain.value * part.count,
+    plainCm2: surface.visible.value * part.count,
     toughness: plastic?.print.toughness ?? 2,
     scarMm2: supports.scarMm2 * part.count,
     thinShare,

@@ -30,7 +30,7 @@ export function lookFindings({ part, finish, treatment }: PartDraft, scene: Part
 type Looked = Pick<PartDraft, "part" | "treatment"> & { readonly finish: NonNullable<PartDraft["finish"]> };
 
 function plainFindings({ part, finish, treatment }: Looked, scene: PartScene): (Finding | null)[] {
-  const cm2 = finish.surface.plain.value * part.count;
+  const cm2 = finish.surface.visible.value * part.count;
   const { worst } = finish.surface;
   if (cm2 < PLAIN_WORTH_CM2 || !worst) return [];
   const livesWithIt = treatment?.school === "live with it";

@@ -283,9 +283,9 @@ const cases = (
 
 describe("what a plan finds in a part", () => {
   it.each(cases)("%s", (_, code, severity, given, sentence, shop) => {
-    const told = say(found(given, shop), code);
-    expect(told).toMatchObject({ severity });
-    expect(told!.sentence).toMatch(sentence);
+    const finding = say(found(given, shop), code);
+    expect(finding).toMatchObject({ severity });
+    expect(finding!.sentence).toMatch(sentence);
   });
   it("is none of this of a plain block", () => {
     const quiet = found({});

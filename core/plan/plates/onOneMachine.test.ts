@@ -60,9 +60,9 @@ describe("parts that are glued to each other in sight", () => {
   it("follow what was said of one of them, and stay apart where both were told, which is a finding with its cost", () => {
     const asked = planned([part("back", "wall", "filament"), part("front", "paled")], [joint()]);
     expect(asked.processOf("front")).toBe("filament");
-    const apart = planned([part("back", "wall", "filament"), part("front", "paled", "resin")], [joint()]);
-    expect([apart.processOf("back"), apart.processOf("front")]).toEqual(["filament", "resin"]);
-    expect(apart.plan.findings.find((f) => /the seam is seen/.test(f.sentence))?.sentence).toMatch(
+    const separate = planned([part("back", "wall", "filament"), part("front", "paled", "resin")], [joint()]);
+    expect([separate.processOf("back"), separate.processOf("front")]).toEqual(["filament", "resin"]);
+    expect(separate.plan.findings.find((f) => /the seam is seen/.test(f.sentence))?.sentence).toMatch(
       /back is made in filament and front in resin.*All of it on .+ costs \d+ min of an evening more/,
     );
   });

@@ -79,7 +79,7 @@ export function bestTogether(
   among: readonly PartPlan[] = parts,
 ): { readonly printerId: string; readonly printerName: string; readonly moreMinutes: number } | null {
   const cost = (c: Candidate) => evenings(c.row, hourWorthMinor);
-  const apart = parts.reduce((sum, p) => sum + cost(p.chosen!), 0);
+  const separateCost = parts.reduce((sum, p) => sum + cost(p.chosen!), 0);
   const printers =
     among === parts
       ? (parts[0]?.candidates ?? []).map((c) => c.printer)
@@ -87,7 +87,7 @@ export function bestTogether(
   const ways = printers.flatMap(({ id, name }) => {
     const on = parts.map((p) => p.candidates.find((c) => c.printer.id === id));
     if (!on.every(open)) return [];
-    const moreMinutes = on.reduce((sum, c) => sum + cost(c), 0) - apart;
+    const moreMinutes = on.reduce((sum, c) => sum + cost(c), 0) - separateCost;
     return [{ printerId: id, printerName: name, moreMinutes }];
   });
   return (

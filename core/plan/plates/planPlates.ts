@@ -14,7 +14,7 @@ import { keyOf } from "#core/random";
 import { pieceCount } from "#core/print/fit";
 import { gateFor, type GateStep } from "#core/print/gate";
 import type { GcodeReport } from "#core/print/gcode";
-import { apart, areaOf, nest, type Nested, type NestPiece, type NestResult } from "#core/print/nest";
+import { isClear, areaOf, nest, type Nested, type NestPiece, type NestResult } from "#core/print/nest";
 import { boundsOf, turnedOutline } from "#core/print/nestShape";
 import { kindNumber, kindOfNumber, type PlateKindName, plateKindOf } from "#core/print/plateKind";
 import { recipeSnapshot } from "#core/print/printRecipe";
@@ -164,7 +164,7 @@ function stillLying(
     );
     const b = boundsOf(lines);
     if (b.x0 < -1e-6 || b.y0 < -1e-6 || b.x1 > w + 1e-6 || b.y1 > d + 1e-6) continue;
-    if (kept.every((k) => apart(lines, 0, 0, b, k.lines, 0, 0, SPACING_MM[printer.process] - 1e-6)))
+    if (kept.every((k) => isClear(lines, 0, 0, b, k.lines, 0, 0, SPACING_MM[printer.process] - 1e-6)))
       kept.push({ n, lines });
   }
   return kept.map((k) => k.n);

@@ -16,8 +16,8 @@ import type { PlanInput } from "#core/scene/planInput";
 /** Plates that are likely to fail, or whose machine file is not for this bed. */
 export const printerFindings = (printers: readonly Printer[]): Finding[] =>
   printers.flatMap((p) => {
-    const lack = missingSetting(p);
-    return lack
+    const missing = missingSetting(p);
+    return missing
       ? [
           finding(
             "missing",
@@ -25,7 +25,7 @@ export const printerFindings = (printers: readonly Printer[]): Finding[] =>
             printerRef(p.id),
             p.name,
             "lacks",
-            `${p.name} has no ${lack}, so nothing is planned on it. Give it in the workshop.`,
+            `${p.name} has no ${missing}, so nothing is planned on it. Give it in the workshop.`,
           ),
         ]
       : [];

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { measureMesh } from "#core/mesh/measure";
 import { box } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
-import { apart } from "#core/print/nest";
+import { isClear } from "#core/print/nest";
 import { boundsOf } from "#core/print/nestShape";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { usableBed } from "#core/print/printer";
@@ -80,7 +80,7 @@ function laidRight(plan: Plan) {
       expect(Math.min(b.x0, b.y0)).toBeGreaterThan(-1e-6);
       expect(b.x1 <= w + 1e-6 && b.y1 <= d + 1e-6).toBe(true);
       for (const o of plate.laid.slice(i + 1))
-        expect(apart(a.lines, 0, 0, b, o.lines, 0, 0, SPACING_MM[plate.printer.process] - 0.01)).toBe(true);
+        expect(isClear(a.lines, 0, 0, b, o.lines, 0, 0, SPACING_MM[plate.printer.process] - 0.01)).toBe(true);
     }
   }
 }
@@ -396,8 +396,8 @@ describe("what sets the size of other pieces (O52)", () => {
     expect(plan.findings.some((f) => f.id.includes("sized-"))).toBe(false);
   });
   it("holds back only what meets it: without the joint, or where both set sizes, nothing waits", () => {
-    const apart = made({ joints: [] });
-    expect(plateOf(apart, "frame").laid.length).toBeGreaterThan(1);
+    const separate = made({ joints: [] });
+    expect(plateOf(separate, "frame").laid.length).toBeGreaterThan(1);
     const both = made({ parts: [frame, { ...sash, setsSizes: true }, sill, lone] });
     expect(both.plates.flatMap((p) => p.laid)).toHaveLength(4);
     expect(both.findings.some((f) => f.id.includes("sized-"))).toBe(false);
@@ -446,8 +446,8 @@ describe("what sets the size of other pieces (O52)", () => {
         },
       ],
     });
-    const told = plan.findings.filter((f) => f.id.includes("sized-frame"));
-    expect(told.map((f) => [f.about, f.severity])).toEqual([["part:sash", "ruins"]]);
-    expect(told[0]!.sentence).toMatch(/sash is fitted to frame and lies with it on plate 1.*O52/);
+    const sized = plan.findings.filter((f) => f.id.includes("sized-frame"));
+    expect(sized.map((f) => [f.about, f.severity])).toEqual([["part:sash", "ruins"]]);
+    expect(sized[0]!.sentence).toMatch(/sash is fitted to frame and lies with it on plate 1.*O52/);
   });
 });

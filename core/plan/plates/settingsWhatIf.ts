@@ -51,7 +51,7 @@ export function settingsWhatIf(input: PlanInput, partId: string): readonly Setti
             what,
             minutesShare: now.one.minutes.value / Math.max(1e-9, base.one.minutes.value),
             gramsShare: now.one.grams.value / Math.max(1e-9, base.one.grams.value),
-            plainCm2: now.surface.plain.value * part.count,
+            plainCm2: now.surface.visible.value * part.count,
           },
         ]
       : [];

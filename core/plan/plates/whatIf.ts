@@ -142,7 +142,7 @@ const lineOf = (what: string, because: string, plan: Plan): WhatIfLine => ({
   costMinor: plan.totals.cost.value,
   chance: plan.chance?.dueAt == null ? null : plan.chance.chance,
   plainCm2: plan.parts.reduce(
-    (s, p) => s + (p.finish && !printOf(p.part).pieceOf ? p.finish.surface.plain.value * p.part.count : 0),
+    (s, p) => s + (p.finish && !printOf(p.part).pieceOf ? p.finish.surface.visible.value * p.part.count : 0),
     0,
   ),
 });

@@ -194,7 +194,7 @@ function asUsual(
   const { rooms } = input.workshop;
   const passes = treatmentWork(
     treatmentInRooms(treatmentOf(school), rooms),
-    finish.surface.plain.value * part.count,
+    finish.surface.visible.value * part.count,
     steps.depthMm,
     steps.unseenMm,
   )

@@ -91,8 +91,8 @@ function patchesOf(met: Map<number, number[]>, cell: number): readonly number[] 
       heights.delete(z);
       const queue: [number, number][] = [[at, z]];
       for (let q = 0; q < queue.length; q++) {
-        const [here, height] = queue[q]!;
-        for (const next of [here - 1, here + 1, here - 4096, here + 4096])
+        const [node, height] = queue[q]!;
+        for (const next of [node - 1, node + 1, node - 4096, node + 4096])
           for (const other of open.get(next) ?? [])
             if (Math.abs(other - height) <= 1.5 * cell) {
               open.get(next)!.delete(other);
