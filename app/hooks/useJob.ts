@@ -1,9 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { idleJob, type Job, runJob, type Work } from "./job";
 
-/** A job as the page holds it: how it stands, how to start and stop it, and how to forget it. */
-export type RunningJob<T> = ReturnType<typeof useJob<T>>;
-
 /**
  * Something long that is asked for, with its progress and a way to stop it. It ends when the page that asked
  * is left.

@@ -23,3 +23,19 @@ describe("names in an OBJ", () => {
     ]);
   });
 });
+
+describe("a line of an OBJ that goes on", () => {
+  const read = (lines: readonly string[], end: string) => {
+    const found = readObj(new TextEncoder().encode(lines.join(end)), false);
+    if (!found.ok) throw new Error(found.problems[0]!.message);
+    return [...found.value[0]!.soup.corners];
+  };
+  it.each([
+    ["\n", "the line feed"],
+    ["\r\n", "carriage return and line feed"],
+  ])("after a backslash before %j is one line", (end) => {
+    const whole = ["v 0 0 0", "v 1 0 0", "v 0 1 0", "v 1 1 0", "f 1 2 4 3"];
+    const broken = [...whole.slice(0, 4), "f 1 2 \\", "4 \\", "3"];
+    expect(read(broken, end)).toEqual(read(whole, "\n"));
+  });
+});

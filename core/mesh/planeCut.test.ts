@@ -148,6 +148,22 @@ describe("pegs", () => {
       expect(volume(below) + volume(above)).toBeCloseTo(24_000 + peg - socket, 1);
     },
   );
+  it("stand square to a plane that leans, and take and leave as much", () => {
+    fc.assert(
+      fc.property(direction, (normal) => {
+        const mesh = sphere(20, 40, 60);
+        const peg = { at: [0, 0, 0] as Vec3, radius: 2, depth: 5, clearance: 0.2, on: "below" as const };
+        const plain = cutMesh(mesh, { normal, offset: 0 });
+        const cut = cutMesh(mesh, { normal, offset: 0 }, [peg]);
+        if (!cut.ok || !plain.ok) throw new Error("not cut");
+        const grown = volume(cut.value.below) - volume(plain.value.below);
+        const taken = volume(plain.value.above) - volume(cut.value.above);
+        expect(grown).toBeCloseTo(disc(2) * 5, 1);
+        expect(taken).toBeCloseTo(disc(2.2) * 5.2, 1);
+      }),
+      { numRuns: 25 },
+    );
+  });
   it("are refused where the cut has no room for them", () => {
     const at = (x: number, radius: number) =>
       cutMesh(box(40, 30, 20), { normal: [0, 0, 1], offset: 9 }, [

@@ -117,6 +117,23 @@ describe("at the bench", () => {
     expect(holdBy(steps[1]!)).toMatch(/handle under its foot/);
     expect(holdBy(testStep({ id: "g", action: "lay ground", targets: ["board"] }))).toBeNull();
   });
+  it("glues in as many jigs as the glue's first hold takes joints, and in one where nothing has to hold", () => {
+    const glued = (product: ProductId | null, pieces: number, minutes: number) =>
+      holdBy(
+        testStep({
+          id: "j",
+          action: "glue",
+          product,
+          pieces,
+          handsMinutes: exact(minutes, "min", "practice"),
+        }),
+      );
+    expect(glued(null, 6, 12)).toMatch(/^In a jig .*with one/);
+    const hold = productOf("PVA").recoatMinutes;
+    expect(glued("PVA", 30, (30 * hold) / 2)).toMatch(/^In 3 jigs .*with 3/);
+    expect(glued("PVA", 2, 2)).toMatch(/^In 2 jigs/);
+    expect(glued("PVA", 1, 2)).toMatch(/^Dry fitted in a jig/);
+  });
   it("has points to look at for every look that is a step", () => {
     for (const check of [
       "primer",

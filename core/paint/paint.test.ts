@@ -82,10 +82,16 @@ describe("smoothest reflectance", () => {
         const { reflectance, moved } = smoothestReflectance(target);
         for (const r of reflectance) expect(r > 0 && r < 1).toBe(true);
         const back = labOfXyz(xyzOfReflectance(reflectance));
-        if (moved < 1e-9) expect(ciede2000(back, lab(hex))).toBeLessThan(1e-4);
+        if (!moved) expect(ciede2000(back, lab(hex))).toBeLessThan(1e-4);
       }),
       { numRuns: 60 },
     );
+  });
+  it("leaves a grey as it is, and says when a colour is too pure for a paint", () => {
+    const movedOf = (hex: string) => smoothestReflectance(xyzOfLab(lab(hex))).moved;
+    expect(["#808080", "#6b5a44", "#3f5f3a"].map(movedOf)).toEqual([false, false, false]);
+    const beyond = xyzOfLab({ l: 50, a: 120, b: 0 });
+    expect(smoothestReflectance(beyond).moved).toBe(true);
   });
 });
 

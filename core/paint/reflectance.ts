@@ -22,13 +22,13 @@ export function xyzOfReflectance(r: Reflectance): Xyz {
  * The smoothest reflectance curve that looks like a colour: minimises the squared steps of z, R = (tanh z +
  * 1) / 2,
  * under the three equations of the colour, by Newton's method on z and three multipliers.
- * @returns the curve, and by how much the colour had to be moved to be a possible paint (0 when it was one)
+ * @returns the curve, and whether the colour had to be moved toward grey to be a possible paint
  * @source S. A. Burns, Numerical methods for smoothest reflectance reconstruction, Color Research and
  * Application 45 (2020), from memory
  */
 export function smoothestReflectance(target: Xyz): {
   readonly reflectance: Reflectance;
-  readonly moved: number;
+  readonly moved: boolean;
 } {
   let xyz: Xyz = target;
   // A colour no smooth paint can have (too pure) is pulled toward the grey of its own lightness until one is
@@ -37,19 +37,14 @@ export function smoothestReflectance(target: Xyz): {
   const grey: Xyz = [y * 0.950456, y, y * 1.089058];
   for (let pull = 0; pull <= 1.0001; pull += 0.05) {
     xyz = [0, 1, 2].map(
-      (k) =>
-        (1 - pull) *
-          Math.max(1e-4, target[k]!) *
-          (k === 1 ? y / Math.max(1e-4, target[1]) : y / Math.max(1e-4, target[1])) +
-        pull * grey[k]!,
+      (k) => (1 - pull) * Math.max(1e-4, target[k]!) * (y / Math.max(1e-4, target[1])) + pull * grey[k]!,
     ) as unknown as Xyz;
     const reflectance = newton(xyz);
-    if (reflectance)
-      return { reflectance, moved: Math.hypot(xyz[0] - target[0], xyz[1] - target[1], xyz[2] - target[2]) };
+    if (reflectance) return { reflectance, moved: xyz.some((v, k) => Math.abs(v - target[k]!) > 1e-9) };
   }
   return {
     reflectance: new Float64Array(BANDS).fill(y),
-    moved: Math.hypot(grey[0] - target[0], grey[1] - target[1], grey[2] - target[2]),
+    moved: true,
   };
 }
 

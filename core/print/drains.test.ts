@@ -68,3 +68,19 @@ describe("drain holes", () => {
     expect(spaces(made.mesh).filter((s) => s.kind === "hollow")).toEqual([]);
   });
 });
+
+describe("a bore", () => {
+  it("goes from before the hole straight inward, past one and a half walls, in the file's units", () => {
+    const hole = { at: [10, 20, 30], inward: [0.6, 0, 0.8], radiusMm: 1.5 } as const;
+    const [whole, half] = [1, 2].map((mmPerUnit) => boresOf([hole], 2, mmPerUnit)[0]!);
+    const along = (p: readonly number[]) =>
+      p.reduce((sum, v, k) => sum + (v - hole.at[k]!) * hole.inward[k]!, 0);
+    for (const bore of [whole!, half!])
+      for (const end of [bore.from, bore.to])
+        for (const k of [0, 1, 2]) expect(end[k]! - hole.at[k]!).toBeCloseTo(along(end) * hole.inward[k]!, 9);
+    expect(along(whole!.from)).toBeLessThan(0);
+    expect(along(whole!.to)).toBeGreaterThan(3);
+    expect(along(half!.from)).toBeCloseTo(along(whole!.from) / 2, 9);
+    expect([whole!.radius, half!.radius]).toEqual([1.5, 0.75]);
+  });
+});

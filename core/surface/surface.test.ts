@@ -65,6 +65,16 @@ describe("contrast sensitivity", () => {
     expect(contrastSensitivity(u, 5) / s).toBeGreaterThan(0.97);
     expect(contrastSensitivity(u, 5) / s).toBeLessThan(1.03);
   });
+  // 5200 e^(-0.0016 u2 (1 + 100/L)^0.08) / sqrt((1 + 144/X2 + 0.64 u2)(63/L^0.83 + 1/(1 - e^(-0.02 u2)))),
+  // worked out apart.
+  it.each([
+    [1, 10, 100, 410.6707],
+    [5, 10, 100, 586.313],
+    [20, 2, 100, 100.1405],
+    [5, 10, 10, 334.9943],
+  ])("at %s cycles a degree over %s degrees and %s cd/m2 is %s by the formula", (u, patch, luminance, s) => {
+    expect(contrastSensitivity(u, patch, luminance)).toBeCloseTo(s, 3);
+  });
   it("is nothing above 60", () => {
     expect(contrastSensitivity(61, 5)).toBe(0);
   });

@@ -16,7 +16,7 @@ import type { Joint } from "#core/scene/joint";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Scene } from "#core/scene/scene";
 import { themes, tiers } from "#core/scene/scene";
-import { type Fault, forgivenOn, stillSeen, stopRule } from "#core/plan/surface/stopRule";
+import { type Fault, forgivenOn, stillSeen, stopRule, worthOf } from "#core/plan/surface/stopRule";
 
 /** A block whose top leans by so many degrees. */
 function ramp(leanDeg: number): TriangleMesh {
@@ -266,4 +266,24 @@ describe("the curve", () => {
   });
   it("leaves an empty scene empty", () =>
     expect(asked(input({}, { parts: [], joints: [] })).faults).toEqual([]));
+});
+
+describe("what a fault is worth", () => {
+  const fault = (times: number, cm2: number | null, minutes: number | null) =>
+    worthOf({
+      times: { value: times } as never,
+      forgiven: 3,
+      cm2,
+      minutes: minutes === null ? null : ({ value: minutes } as never),
+    });
+  it("grows with its area and each doubling above what is forgiven, and falls with the minutes", () => {
+    expect(fault(12, 5, 10)).toBeCloseTo((2 * 5) / 10, 9);
+    expect(fault(12, 10, 10)).toBeCloseTo(2 * fault(12, 5, 10), 9);
+    expect(fault(12, 5, 20)).toBeCloseTo(fault(12, 5, 10) / 2, 9);
+    expect(fault(6, 5, 10)).toBeCloseTo(fault(12, 5, 10) / 2, 9);
+  });
+  it("is nothing under what is forgiven, and where no minutes help", () => {
+    expect(fault(2, 5, 10)).toBe(0);
+    expect(fault(12, 5, null)).toBe(0);
+  });
 });

@@ -85,6 +85,11 @@ const standing = (times: number, basis: string): Figure =>
     { text: "right to about a factor of 2 either way" },
   ]);
 
+/** How much of a fault a minute takes away: doublings above what is forgiven, times its area. */
+export const worthOf = (f: Pick<Fault, "times" | "forgiven" | "cm2" | "minutes">): number =>
+  (Math.log2(Math.max(1, f.times.value / f.forgiven)) * (f.cm2 ?? 1)) /
+  Math.max(1, f.minutes?.value ?? Infinity);
+
 /**
  * The faults that the finished scene still shows, against the hands that take them away, and where to stop:
  * where what is
@@ -95,9 +100,6 @@ export function stopRule(plan: Plan, input: PlanInput): StopRule {
   const faults = [...plan.parts.flatMap((p) => layerSteps(p, plan, input)), ...seams(plan, input)].map(
     (f): Fault => ({ ...f, close: f.times.low < f.forgiven && f.times.high > f.forgiven }),
   );
-  const worth = (f: Fault) =>
-    (Math.log2(Math.max(1, f.times.value / f.forgiven)) * (f.cm2 ?? 1)) /
-    Math.max(1, f.minutes?.value ?? Infinity);
   const { scene, now } = input;
   const dueAt = scene.finishBy ? (daysBetween(now.today, scene.finishBy) + 1) * 1440 : null;
   const stopMinutes = faults.reduce(
@@ -107,7 +109,7 @@ export function stopRule(plan: Plan, input: PlanInput): StopRule {
     0,
   );
   return {
-    faults: faults.sort((a, b) => worth(b) - worth(a) || (a.id < b.id ? -1 : 1)),
+    faults: faults.sort((a, b) => worthOf(b) - worthOf(a) || (a.id < b.id ? -1 : 1)),
     stopMinutes,
     lateDays: dueAt === null ? null : Math.max(0, Math.ceil((plan.totals.finishAt - dueAt) / 1440)),
   };
