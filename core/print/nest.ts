@@ -71,6 +71,10 @@ const LEAST_TRIES = 3;
 
 type Plate = {
   taken: Bitmap;
+  /** Rows from here on are all free. */
+  top: number;
+  /** Below these rows a shape finds no place any more: what is taken only grows. */
+  floors: Map<NestShape, number>;
   used: number;
   weight: number;
   laid: Nested[];
@@ -120,6 +124,7 @@ export function nest(pieces: readonly NestPiece[], options: NestOptions): NestRe
       const cells = touchedCells(lines, spacingMm / 2, cell, columns, rows);
       const plate = plates[l.plate]!;
       for (let i = 0; i < cells.bits.length; i++) plate.taken.bits[i]! |= cells.bits[i]!;
+      plate.top = rows;
       plate.used += shapes.get(piece.shape)!.area;
       plate.weight += piece.weight ?? 0;
       plate.rank = Math.max(plate.rank, piece.rank ?? 0);
@@ -177,6 +182,8 @@ export function nest(pieces: readonly NestPiece[], options: NestOptions): NestRe
 
 const emptyPlate = (columns: number, rows: number): Plate => ({
   taken: bitmap(columns, rows),
+  top: 0,
+  floors: new Map(),
   used: 0,
   weight: 0,
   laid: [],
@@ -254,16 +261,21 @@ function place(
   let best: { shape: NestShape; column: number; row: number } | null = null;
   for (const shape of turns) {
     if (shape.columns > columns || shape.rows > rows) continue;
-    const at = lowestFree(plate.taken, shape, scratch);
+    // The row above all that lies there is free; and no place that stands out further is of any use.
+    const bestTop: number = best ? best.row + best.shape.rows : Infinity;
+    const last = Math.min(rows - shape.rows, plate.top, bestTop - shape.rows);
+    const first = plate.floors.get(shape) ?? 0;
+    const at = lowestFree(plate.taken, shape, scratch, first, last);
+    plate.floors.set(shape, at ? at.row : Math.max(first, last + 1));
     if (!at) continue;
     const top = at.row + shape.rows;
-    const bestTop = best ? best.row + best.shape.rows : Infinity;
     if (top < bestTop || (top === bestTop && at.column < best!.column)) best = { shape, ...at };
   }
   if (!best) return false;
   const { shape, column, row } = best;
   for (const b of shape.blocks)
     for (let r = 0; r < b.h; r++) setRun(plate.taken, row + b.y + r, column + b.x, column + b.x + b.w);
+  plate.top = Math.max(plate.top, row + shape.rows);
   plate.used += area;
   plate.weight += piece.weight ?? 0;
   plate.rank = Math.max(plate.rank, piece.rank ?? 0);
@@ -288,42 +300,64 @@ function setRun({ words, bits }: Bitmap, row: number, from: number, to: number):
 
 type Scratch = { spread: Uint32Array; other: Uint32Array; forbidden: Uint32Array };
 
-/** The lowest, then leftmost place where none of a shape's cells is taken; null where there is none. */
+/** Rows looked at first; twice as many after that, since most pieces go low. */
+const FIRST_ROWS = 32;
+
+/**
+ * The lowest, then leftmost place where none of a shape's cells is taken, its lowest row from `first` to
+ * `last`; null where there is none.
+ */
 function lowestFree(
   taken: Bitmap,
   shape: NestShape,
   scratch: Scratch,
+  first: number,
+  last: number,
 ): { column: number; row: number } | null {
-  const { words, columns, rows } = taken;
+  const { words, columns } = taken;
   const { forbidden } = scratch;
-  forbidden.fill(0);
-  for (const b of shape.blocks) spreadInto(taken, b, scratch);
   const lastColumn = columns - shape.columns;
-  const lastRow = rows - shape.rows;
-  for (let r = 0; r <= lastRow; r++) {
-    for (let w = 0; w <= lastColumn >> 5; w++) {
-      let open = ~forbidden[r * words + w]!;
-      if (w === lastColumn >> 5 && (lastColumn & 31) < 31) open &= (1 << ((lastColumn & 31) + 1)) - 1;
-      if (open !== 0) return { column: 32 * w + 31 - Math.clz32(open & -open), row: r };
+  const lastWord = lastColumn >> 5;
+  const edge = (lastColumn & 31) < 31 ? (1 << ((lastColumn & 31) + 1)) - 1 : -1;
+  for (let from = first, size = FIRST_ROWS; from <= last; from += size, size *= 2) {
+    const to = Math.min(last + 1, from + size);
+    forbidden.fill(0, 0, (to - from) * words);
+    for (const b of shape.blocks) spreadInto(taken, b, scratch, from, to);
+    for (let r = 0; r < to - from; r++) {
+      for (let w = 0; w <= lastWord; w++) {
+        let open = ~forbidden[r * words + w]!;
+        if (w === lastWord) open &= edge;
+        if (open !== 0) return { column: 32 * w + 31 - Math.clz32(open & -open), row: from + r };
+      }
     }
   }
   return null;
 }
 
-/** Marks every place of a shape at which one of its blocks would meet something. */
-function spreadInto(taken: Bitmap, block: Block, { spread, other, forbidden }: Scratch): void {
-  const { words, rows, bits } = taken;
-  spread.set(bits);
+/**
+ * Marks every place of a shape, its lowest row from `from` to before `to`, at which a block would meet
+ * something.
+ */
+function spreadInto(
+  { words, bits }: Bitmap,
+  block: Block,
+  { spread, other, forbidden }: Scratch,
+  from: number,
+  to: number,
+): void {
+  const low = (from + block.y) * words;
+  const rows = to - from + block.h - 1;
+  spread.set(bits.subarray(low, low + rows * words));
   // Doubling: a run of 2 n is a run of n and the same n further.
   for (let done = 1; done < block.w;) {
     const by = Math.min(done, block.w - done);
-    other.set(spread);
+    other.set(spread.subarray(0, rows * words));
     orFromRight(spread, other, words, rows, by);
     done += by;
   }
   for (let done = 1; done < block.h;) {
     const by = Math.min(done, block.h - done);
-    other.set(spread);
+    other.set(spread.subarray(0, rows * words));
     orFromAbove(spread, other, words, rows, by);
     done += by;
   }
@@ -331,13 +365,12 @@ function spreadInto(taken: Bitmap, block: Block, { spread, other, forbidden }: S
   // further left and down.
   const jump = block.x >> 5;
   const shift = block.x & 31;
-  for (let r = 0; r + block.y < rows; r++) {
-    const from = (r + block.y) * words;
-    const into = r * words;
+  for (let r = 0; r < to - from; r++) {
+    const at = r * words;
     for (let w = 0; w + jump < words; w++) {
-      const low = spread[from + w + jump]! >>> shift;
-      const high = shift > 0 && w + jump + 1 < words ? spread[from + w + jump + 1]! << (32 - shift) : 0;
-      forbidden[into + w]! |= low | high;
+      const lower = spread[at + w + jump]! >>> shift;
+      const upper = shift > 0 && w + jump + 1 < words ? spread[at + w + jump + 1]! << (32 - shift) : 0;
+      forbidden[at + w]! |= lower | upper;
     }
   }
 }
