@@ -1,4 +1,4 @@
-import { partRef } from "#core/reference";
+import { partRef, type Target } from "#core/reference";
 import { draftStep, type Speed } from "#core/steps/draftStep";
 import type { Checked } from "#core/steps/facts";
 import type { Action, Step } from "#core/steps/step";
@@ -34,15 +34,11 @@ export type LookedAt = Pick<Step, "process" | "releaseAt"> & {
 
 /** Every print is looked over with the last that is done to it as such. */
 function withPrintsLookedAt(made: readonly Step[], parts: readonly LookedAt[]): Step[] {
-  const printed = new Set(parts.filter((p) => p.process !== null).map((p) => partRef(p.id)));
-  const lasts = new Set(
-    [...printed].flatMap((target) =>
-      made
-        .filter((s) => s.targets[0] === target && lastOfPrint.includes(s.action))
-        .slice(-1)
-        .map((s) => s.id),
-    ),
-  );
+  const printed = new Set<string>(parts.filter((p) => p.process !== null).map((p) => partRef(p.id)));
+  const last = new Map<Target, string>();
+  for (const s of made)
+    if (printed.has(s.targets[0]!) && lastOfPrint.includes(s.action)) last.set(s.targets[0]!, s.id);
+  const lasts = new Set(last.values());
   return made.map((s) => (lasts.has(s.id) ? watched(s, "print") : s));
 }
 
@@ -51,11 +47,13 @@ const withPicturesFirst = (steps: readonly Step[]): Step[] =>
   steps.map((s) => (forEver.includes(s.action) ? { ...s, notes: [FOR_EVER, ...s.notes] } : s));
 
 /** The primer of each painted part under a side light. */
-const primerLooks = (steps: readonly Step[], parts: readonly LookedAt[], speed: Speed): Step[] =>
-  parts.flatMap((p) => {
+function primerLooks(steps: readonly Step[], parts: readonly LookedAt[], speed: Speed): Step[] {
+  const byTarget = firstTargets(steps);
+  return parts.flatMap((p) => {
     const target = partRef(p.id);
-    const primer = steps.find((s) => s.action === "prime" && s.targets[0] === target);
-    if (!primer || !steps.some((s) => s.action === "paint" && s.targets[0] === target)) return [];
+    const own = byTarget.get(target) ?? [];
+    const primer = own.find((s) => s.action === "prime");
+    if (!primer || !own.some((s) => s.action === "paint")) return [];
     const look = {
       id: `${target}/look-primer`,
       action: "inspect",
@@ -72,6 +70,7 @@ const primerLooks = (steps: readonly Step[], parts: readonly LookedAt[], speed: 
     } as const;
     return [draftStep(look, speed)];
   });
+}
 
 /** Where more than one colour is mixed, they are agreed beside each other before the first is laid. */
 function withPalette(steps: readonly Step[], speed: Speed): Step[] {
@@ -135,8 +134,9 @@ function withLooseAssembly(steps: readonly Step[], speed: Speed): Step[] {
 }
 
 /** Each painted part as it is when it is picked up, after all that is done to it. */
-const handlingLooks = (steps: readonly Step[], parts: readonly LookedAt[], speed: Speed): Step[] =>
-  parts
+function handlingLooks(steps: readonly Step[], parts: readonly LookedAt[], speed: Speed): Step[] {
+  const byTarget = firstTargets(steps);
+  return parts
     .filter((p) => p.scheme.length > 0)
     .map((p) => {
       const look = {
@@ -148,11 +148,22 @@ const handlingLooks = (steps: readonly Step[], parts: readonly LookedAt[], speed
         pieces: p.count,
         minutes: 1 + 0.5 * p.count,
         releaseAt: p.releaseAt,
-        after: steps.filter((s) => s.targets[0] === partRef(p.id)).map((s) => s.id),
+        after: (byTarget.get(partRef(p.id)) ?? []).map((s) => s.id),
         facts: { checks: ["handling", "recesses"] },
       } as const;
       return draftStep(look, speed);
     });
+}
+
+/** Steps by what they are done to first. */
+function firstTargets(steps: readonly Step[]): ReadonlyMap<Target, readonly Step[]> {
+  const byTarget = new Map<Target, Step[]>();
+  for (const s of steps) {
+    const target = s.targets[0]!;
+    (byTarget.get(target) ?? byTarget.set(target, []).get(target)!).push(s);
+  }
+  return byTarget;
+}
 
 /** The last of all. */
 function finishList(steps: readonly Step[], speed: Speed): Step[] {
