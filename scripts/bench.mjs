@@ -10,6 +10,7 @@ buildSync({
     "scripts/benchMemory.ts",
     "scripts/benchPlates.ts",
     "scripts/benchOrder.ts",
+    "scripts/benchApp.ts",
   ],
   outdir: ".cache/bench",
   outExtension: { ".js": ".mjs" },
@@ -22,6 +23,7 @@ buildSync({
   logLevel: "error",
 });
 const args = process.argv.slice(2);
+if (args.includes("app")) process.exit(run(process.execPath, [".cache/bench/benchApp.mjs"]));
 const only = args.includes("plates");
 const order = args.includes("order");
 if (order) process.exit(run(process.execPath, [".cache/bench/benchOrder.mjs"]));
@@ -29,7 +31,9 @@ const meshes = only ? 0 : run(process.execPath, [".cache/bench/bench.mjs", ...ar
 process.exit(
   Math.max(
     meshes,
-    args.includes("--browser") ? 0 : run(process.execPath, [".cache/bench/benchPlates.mjs"]),
+    args.includes("--browser")
+      ? run(process.execPath, [".cache/bench/benchApp.mjs"])
+      : run(process.execPath, [".cache/bench/benchPlates.mjs"]),
     args.includes("--browser") || only ? 0 : run(process.execPath, [".cache/bench/benchOrder.mjs"]),
   ),
 );

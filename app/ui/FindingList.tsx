@@ -1,6 +1,7 @@
 import { Circle, CircleDot, Diamond, TriangleAlert } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Finding, FindingSeverity, Mend } from "#core/plan/finding";
+import { useGrown } from "#ui/Grown";
 
 const look: Record<FindingSeverity, { word: string; colour: string; icon: ReactNode }> = {
   ruins: {
@@ -28,6 +29,9 @@ export const SeverityMark = ({ severity }: { severity: FindingSeverity }) => (
   </span>
 );
 
+/** Drawn before the list is scrolled. */
+const FIRST = 24;
+
 /** Findings, worst first; each with its mends and a link to where it is mended. */
 export function FindingList({
   findings,
@@ -40,35 +44,52 @@ export function FindingList({
   onMend?: (finding: Finding, mend: Mend) => void;
   empty?: string;
 }) {
+  const { drawn, below } = useGrown(findings, FIRST);
   if (findings.length === 0) return empty ? <p className="text-ink-2">{empty}</p> : null;
   return (
-    <ul className="grid gap-2">
-      {findings.map((f) => (
-        <li
-          key={f.id}
-          className={`bg-primer-2 px-3 py-2.5 text-ink border-l-4 ${f.severity === "ruins" ? "border-oxide" : f.severity === "missing" ? "border-ink-2" : "border-ochre"}`}
-        >
-          <div className="flex items-baseline justify-between gap-3">
-            <SeverityMark severity={f.severity} />
-            {link?.(f)}
-          </div>
-          <p className="mt-0.5">{f.sentence}</p>
-          {onMend && f.mends.length > 0 && (
-            <div className="mt-1.5 flex flex-wrap gap-2">
-              {f.mends.map((mend) => (
-                <button
-                  key={mend.label}
-                  type="button"
-                  className="button !min-h-8 !text-[14px]"
-                  onClick={() => onMend(f, mend)}
-                >
-                  {mend.label}
-                </button>
-              ))}
-            </div>
-          )}
-        </li>
-      ))}
-    </ul>
+    <div className="grid gap-2">
+      <ul className="grid gap-2">
+        {drawn.map((f) => (
+          <OneFinding key={f.id} f={f} link={link} onMend={onMend} />
+        ))}
+      </ul>
+      {below}
+    </div>
+  );
+}
+
+function OneFinding({
+  f,
+  link,
+  onMend,
+}: {
+  readonly f: Finding;
+  readonly link: ((finding: Finding) => ReactNode) | undefined;
+  readonly onMend: ((finding: Finding, mend: Mend) => void) | undefined;
+}) {
+  return (
+    <li
+      className={`bg-primer-2 px-3 py-2.5 text-ink border-l-4 ${f.severity === "ruins" ? "border-oxide" : f.severity === "missing" ? "border-ink-2" : "border-ochre"}`}
+    >
+      <div className="flex items-baseline justify-between gap-3">
+        <SeverityMark severity={f.severity} />
+        {link?.(f)}
+      </div>
+      <p className="mt-0.5">{f.sentence}</p>
+      {onMend && f.mends.length > 0 && (
+        <div className="mt-1.5 flex flex-wrap gap-2">
+          {f.mends.map((mend) => (
+            <button
+              key={mend.label}
+              type="button"
+              className="button !min-h-8 !text-[14px]"
+              onClick={() => onMend(f, mend)}
+            >
+              {mend.label}
+            </button>
+          ))}
+        </div>
+      )}
+    </li>
   );
 }

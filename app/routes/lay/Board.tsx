@@ -6,6 +6,7 @@ import { adultModelMm } from "#core/scale/figureSize";
 import { Mat, outlinePath } from "#ui/Mat";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { type Placing, usePlacing } from "./usePlacing";
+import { boardOutline } from "./view";
 
 /** The board in plan: parts as their true footprints, moved by drag or keys. */
 export function Board({
@@ -137,7 +138,7 @@ function PlacedOutline({
   return (
     <path
       className="shape"
-      d={outlinePath(m.plan)}
+      d={outlinePath(boardOutline(m, factor))}
       fillRule="evenodd"
       transform={`scale(${factor}) translate(${-cx} ${-cy})`}
       fill="var(--chalk)"

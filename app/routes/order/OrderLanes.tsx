@@ -4,10 +4,21 @@ import { brokenBy } from "#core/order/moveCheck";
 import type { Plan } from "#core/plan/plan";
 import { axisDay, momentText } from "#app/clock";
 import { BrokenMark, LinkMark, RunBlock, WaitsPattern } from "./LaneMarks";
-import { type Lane, LABEL, LANE, lanesView, type LanesView, linksOf, TOP } from "./lanesView";
+import {
+  isInSight,
+  type Lane,
+  LABEL,
+  LANE,
+  lanesView,
+  type LanesView,
+  linksOf,
+  type Sight,
+  TOP,
+} from "./lanesView";
 import { StepBlock } from "./StepBlock";
 import { type Moving, type StepMove, useStepMove } from "./useStepMove";
 import { reasonText } from "./WhyBefore";
+import { useSight } from "#app/hooks/useSight";
 
 const NAMES = 112;
 
@@ -29,6 +40,7 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
   const svg = useRef<SVGSVGElement>(null);
   const move = useStepMove(view, svg, onMove);
   const box = useInSight(view, selected);
+  const sight = useSight(box);
   const { moving } = move;
   const broken = moving
     ? brokenBy(moving.stepId, moving.at, plan.work.times, plan.work.sequence.constraints)
@@ -70,6 +82,7 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
               isBroken={broken.length > 0}
               selected={selected}
               shown={shown}
+              sight={sight}
               onSelect={onSelect}
             />
             <Marks plan={plan} view={view} linked={moving ? null : selected} onSelect={onSelect} />
@@ -121,6 +134,7 @@ function Steps({
   isBroken,
   selected,
   shown,
+  sight,
   onSelect,
 }: {
   readonly plan: Plan;
@@ -129,11 +143,15 @@ function Steps({
   readonly isBroken: boolean;
   readonly selected: string | null;
   readonly shown: ReadonlySet<string> | null;
+  readonly sight: Sight;
   readonly onSelect: (id: string) => void;
 }) {
   const chain = new Set(plan.work.schedule.critical);
   const moved = new Set(plan.work.schedule.moved);
-  return view.slots.map((s) => (
+  // What is moved or selected stays, wherever it is scrolled to.
+  const kept = new Set([selected, move.moving?.stepId]);
+  const slots = view.slots.filter((s) => kept.has(s.stepId) || isInSight(view, s, sight));
+  return slots.map((s) => (
     <StepBlock
       key={s.stepId}
       view={view}

@@ -22,8 +22,11 @@ import { OwnStepButton } from "./OwnStepDialog";
 import type { Plan } from "#core/plan/plan";
 import type { Step } from "#core/steps/step";
 import type { Session } from "#core/order/sessions";
+import { useGrown } from "#ui/Grown";
 
 type Narrow = (name: keyof OrderFilter, value: string) => void;
+
+const FIRST_SESSIONS = 40;
 
 /** Every step in the order of its time, and what the list is narrowed to. */
 export function OrderTable({
@@ -41,6 +44,9 @@ export function OrderTable({
 }) {
   const { input, plan } = useScene();
   const name = namesOf(plan.work.steps);
+  const sessions = sessionRows(rows, plan.work);
+  const at = sessions.findIndex((s) => s.rows.some((r) => r.step.id === selected));
+  const { drawn, below } = useGrown(sessions, FIRST_SESSIONS, at + 1);
   const becauseOf = ({ step, because }: OrderRow) => because || placedText(step, plan.work, name);
   return (
     <section aria-label="In order" className="grid gap-2">
@@ -49,7 +55,7 @@ export function OrderTable({
         <table className="table [&_td]:align-top [&_th]:align-top">
           <OrderHead />
           <tbody>
-            {sessionRows(rows, plan.work).map((s) =>
+            {drawn.map((s) =>
               s.rows.length === 1 ? (
                 <Row
                   key={s.session.id}
@@ -73,6 +79,7 @@ export function OrderTable({
           </tbody>
         </table>
       </div>
+      {below}
     </section>
   );
 }

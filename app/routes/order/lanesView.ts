@@ -109,6 +109,15 @@ export function blockPlace(
   };
 }
 
+/** What of the lanes is in sight, px from the left. */
+export type Sight = { readonly from: number; readonly to: number };
+
+/** Whether anything of a step's block or of its wait is in sight. */
+export function isInSight(view: LanesView, slot: StepSlot, { from, to }: Sight): boolean {
+  const { x, waitsTo } = blockPlace(view, slot);
+  return waitsTo >= from && x <= to;
+}
+
 /** What holds a step to others that are shown. */
 export const linksOf = ({ slotOf }: LanesView, constraints: readonly Constraint[], stepId: string) =>
   constraints.filter(

@@ -1,16 +1,14 @@
 import { shelfLabels } from "./view";
 import { printOf } from "#core/scene/part";
-import { type RefObject, useEffect, useMemo, useRef, useState } from "react";
+import { type RefObject, useEffect, useMemo, useRef } from "react";
 import type { Plan } from "#core/plan/plan";
 import { adultModelMm } from "#core/scale/figureSize";
 import { outlinePath } from "#ui/Mat";
 import { MatGrid } from "#ui/MatGrid";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { useSight } from "#app/hooks/useSight";
 
 type Place = { p: Plan["parts"][number]; x: number; w: number };
-
-/** Drawn beyond what is in sight, px. */
-const MARGIN_PX = 400;
 
 /**
  * Parts side by side at one scale on a shelf line, a figure at the start, so that the odd one out stands out
@@ -72,30 +70,6 @@ export function Shelf({
       </div>
     </div>
   );
-}
-
-/** What of a wide shelf is in sight, px, in steps, with room on both sides. */
-function useSight(scroller: RefObject<HTMLDivElement | null>) {
-  const [sight, setSight] = useState({ from: 0, to: 2400 });
-  useEffect(() => {
-    const box = scroller.current;
-    if (!box) return;
-    const look = () =>
-      setSight((s) => {
-        const from = Math.floor(box.scrollLeft / MARGIN_PX) * MARGIN_PX - MARGIN_PX;
-        const to = from + box.clientWidth + 3 * MARGIN_PX;
-        return s.from === from && s.to === to ? s : { from, to };
-      });
-    look();
-    box.addEventListener("scroll", look, { passive: true });
-    const resized = new ResizeObserver(look);
-    resized.observe(box);
-    return () => {
-      box.removeEventListener("scroll", look);
-      resized.disconnect();
-    };
-  }, [scroller]);
-  return sight;
 }
 
 /** Scrolls to what was selected elsewhere. */

@@ -6,10 +6,14 @@ import { pieceCount } from "#core/print/fit";
 import { FigureView } from "#ui/FigureView";
 import { stagePath } from "#app/stages";
 import { PlainTable } from "#ui/PlainTable";
+import { useGrown } from "#ui/Grown";
+
+const FIRST_ROWS = 40;
 
 /** Every printed part over all machines: which one, and what speaks for it. */
 export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string }) {
   const parts = plan.parts.filter((p) => p.candidates.length > 0 || p.part.made === "from pieces");
+  const { drawn, below } = useGrown(parts, FIRST_ROWS);
   if (parts.length === 0) return null;
   const path = (p: PartPlan) => `${stagePath(sceneId, "plates")}/part/${p.part.id}`;
   return (
@@ -20,7 +24,7 @@ export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string })
         heads={["part", "goes on", "machine time, all", "hands", "money", "because", "otherwise"]}
         className="overflow-x-auto"
       >
-        {parts.map((p) => (
+        {drawn.map((p) => (
           <tr key={p.part.id}>
             <th scope="row">
               <Link to={path(p)}>
@@ -41,6 +45,7 @@ export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string })
           </tr>
         ))}
       </PlainTable>
+      {below}
     </section>
   );
 }

@@ -1,6 +1,14 @@
 import { CurrencyProvider } from "#ui/Currency";
-import { useMemo, useRef, useState } from "react";
-import { data, Outlet, redirect, useLocation, useNavigate } from "react-router";
+import { useEffect, useMemo, useRef, useState } from "react";
+import {
+  data,
+  Outlet,
+  redirect,
+  useLocation,
+  useNavigate,
+  type ShouldRevalidateFunctionArgs,
+  useRevalidator,
+} from "react-router";
 import type { Route } from "./+types/frame";
 import { LengthProvider } from "#ui/LengthContext";
 import { firstStart } from "#app/jobs/firstStart";
@@ -31,6 +39,39 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return view;
 }
 
+/** A plan that is being made again while another stage is opened is waited for there, not before it. */
+let isBehind = false;
+
+/**
+ * A click on another stage never waits for a plan: what is there is drawn, and what has changed meanwhile is
+ * asked for again on the page that was opened.
+ */
+export function shouldRevalidate({
+  currentParams,
+  nextParams,
+  currentUrl,
+  nextUrl,
+  formMethod,
+  defaultShouldRevalidate,
+}: ShouldRevalidateFunctionArgs): boolean {
+  const isOtherPage = currentUrl.pathname !== nextUrl.pathname || currentUrl.search !== nextUrl.search;
+  if (formMethod !== undefined || currentParams.sceneId !== nextParams.sceneId || !isOtherPage)
+    return defaultShouldRevalidate;
+  isBehind ||= defaultShouldRevalidate;
+  return false;
+}
+
+/** Asks again for what was not waited for. */
+function useCaughtUp() {
+  const { pathname, search } = useLocation();
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    if (!isBehind) return;
+    isBehind = false;
+    void revalidate();
+  }, [pathname, search, revalidate]);
+}
+
 /** The frame round every view of a scene: rule, spine, work, slip, next. */
 export default function SceneFrame({ loaderData, params }: Route.ComponentProps) {
   const {
@@ -51,6 +92,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
   const work = useRef<HTMLElement>(null);
   // The bench is one card with nothing beside it.
   useMeanwhile(loaderData);
+  useCaughtUp();
   const benching = useLocation().pathname.endsWith("/bench");
   const lengths = useMemo(
     () => ({ denominator: scene.denominator, system: habits.lengthSystem, first: habits.lengthFirst, light }),

@@ -4,6 +4,9 @@ import { FigureView } from "#ui/FigureView";
 import { AreaStrip } from "./LayerDrawing";
 import type { PrintedPart } from "./view";
 import { PlainTable } from "#ui/PlainTable";
+import { useGrown } from "#ui/Grown";
+
+const FIRST_ROWS = 40;
 
 /** Every printed part: how much of it shows its layers, and the way in which that is hidden. */
 export function SurfaceTable({
@@ -13,15 +16,20 @@ export function SurfaceTable({
   parts: readonly PrintedPart[];
   selected: string | undefined;
 }) {
+  const at = parts.findIndex((p) => p.part.id === selected);
+  const { drawn, below } = useGrown(parts, FIRST_ROWS, at + 1);
   return (
-    <PlainTable
-      heads={["part", "printed on", "by look", "plain, then raking only", "way"]}
-      className="overflow-x-auto"
-    >
-      {parts.map((p) => (
-        <Row key={p.part.id} p={p} isSelected={p.part.id === selected} />
-      ))}
-    </PlainTable>
+    <div className="grid gap-2">
+      <PlainTable
+        heads={["part", "printed on", "by look", "plain, then raking only", "way"]}
+        className="overflow-x-auto"
+      >
+        {drawn.map((p) => (
+          <Row key={p.part.id} p={p} isSelected={p.part.id === selected} />
+        ))}
+      </PlainTable>
+      {below}
+    </div>
   );
 }
 
