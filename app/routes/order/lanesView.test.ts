@@ -1,7 +1,17 @@
 import { describe, expect, it } from "vitest";
 import { windowsOf } from "#core/steps/hours";
 import { testView } from "#core/plan/testing";
-import { BLOCK, blockPlace, LANE, lanesView, linkLine, linksOf, nextStart, timeScale } from "./lanesView";
+import {
+  BLOCK,
+  blockPlace,
+  isInSight,
+  LANE,
+  lanesView,
+  linkLine,
+  linksOf,
+  nextStart,
+  timeScale,
+} from "./lanesView";
 
 const { plan } = testView();
 const view = lanesView(plan);
@@ -50,6 +60,19 @@ describe("lanes", () => {
     const moved = blockPlace(view, slot, slot.startsAt + 1440);
     expect(moved.width).toBe(blockPlace(view, slot).width);
     expect(moved.x).toBeCloseTo(view.scale.of(slot.startsAt + 1440), 9);
+  });
+});
+
+describe("what is in sight of the lanes", () => {
+  it("is every block that reaches into it, its wait too; all of them in all of it", () => {
+    const whole = { from: 0, to: view.scale.width };
+    expect(view.slots.every((s) => isInSight(view, s, whole))).toBe(true);
+    for (const s of view.slots) {
+      const { x, waitsTo } = blockPlace(view, s);
+      expect(isInSight(view, s, { from: waitsTo - 1, to: waitsTo + 100 })).toBe(true);
+      expect(isInSight(view, s, { from: waitsTo + 1, to: waitsTo + 100 })).toBe(false);
+      expect(isInSight(view, s, { from: x - 100, to: x - 1 })).toBe(false);
+    }
   });
 });
 
