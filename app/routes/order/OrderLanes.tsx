@@ -21,6 +21,8 @@ import { reasonText } from "./WhyBefore";
 import { useSight } from "#app/hooks/useSight";
 
 const NAMES = 112;
+/** Of more steps only those in sight are drawn. */
+const ALL_UP_TO = 300;
 
 type Props = {
   plan: Plan;
@@ -150,7 +152,10 @@ function Steps({
   const moved = new Set(plan.work.schedule.moved);
   // What is moved or selected stays, wherever it is scrolled to.
   const kept = new Set([selected, move.moving?.stepId]);
-  const slots = view.slots.filter((s) => kept.has(s.stepId) || isInSight(view, s, sight));
+  const slots =
+    view.slots.length <= ALL_UP_TO
+      ? view.slots
+      : view.slots.filter((s) => kept.has(s.stepId) || isInSight(view, s, sight));
   return slots.map((s) => (
     <StepBlock
       key={s.stepId}
