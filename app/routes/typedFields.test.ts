@@ -99,8 +99,8 @@ describe("a figure that is mistyped", () => {
     ["temperature of the room", roomsAction, { ...room, temperature: "warm" }, "temperature"],
     ["room on the shelf", roomsAction, { ...room, shelf: "1.5" }, "shelf"],
     ["air of another day", roomsAction, { ...room, day: "2026-03-14", dayTemperature: "12" }, "day"],
-    ["what is left", storesAction, { ...counted, left: "some" }, "paint:a"],
-    ["what it cost", storesAction, { ...counted, left: "3", price: "a bit" }, "paint:a"],
+    ["what is left", storesAction, { ...counted, left: "some" }, "left"],
+    ["what it cost", storesAction, { ...counted, left: "3", price: "a bit" }, "price"],
     ["what a run took", logAction, { plate: "p|10|plate 1", actual: "long" }, "actual"],
     ["trial prints", partsAction, { intent: "version", flaw: "a hole", trials: "-1" }, "trials"],
   ])("is refused beside its field, and nothing is written: %s", async (_, action, fields, path) => {

@@ -1,5 +1,5 @@
 import { useSelected } from "#app/hooks/useSelected";
-import { useFetcher, type FetcherWithComponents } from "react-router";
+import { useFetcher } from "react-router";
 import type { Route } from "./+types/stores";
 import { amountText, type StockLine, type StockUnit, toBuy } from "#core/stores/draw";
 import { appDatabase } from "#data/db";
@@ -16,6 +16,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { figures, PlainTable } from "#ui/PlainTable";
 import type { Plan } from "#core/plan/plan";
 import { countForm } from "./forms";
+import type { Problem } from "#core/outcome";
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -23,8 +24,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const needKey = textOf(form, "needKey");
   const known = (await appDatabase().stock.toArray()).find((s) => s.needKey === needKey);
   const fields = await fieldsOf(form, countForm);
-  // What is wrong is said on the card of the thing that was counted.
-  if (!fields.ok) return refuse(fields.problems.map((p) => ({ ...p, path: [needKey] })));
+  if (!fields.ok) return refuse(fields.problems);
   const { left, price } = fields.value;
   const outcome = await putRow(
     "stock",
@@ -58,7 +58,6 @@ const colours: Record<StockLine["state"], string> = {
 export default function Stores({ actionData }: Route.ComponentProps) {
   const { plan } = useScene();
   const mark = useSelected("need");
-  const fetcher = useFetcher<{ problems: Parameters<typeof Problems>[0]["problems"] }>();
   const buy = toBuy(plan.stores);
   return (
     <div className="sheet grid content-start gap-5">
@@ -69,10 +68,10 @@ export default function Stores({ actionData }: Route.ComponentProps) {
           to, and what runs out before which coat.
         </EmptyState>
       )}
-      <Problems problems={actionData?.problems ?? fetcher.data?.problems} />
+      <Problems problems={actionData?.problems} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-4">
         {plan.stores.map((l) => (
-          <NeedCard key={l.needKey} l={l} mark={mark} fetcher={fetcher} />
+          <NeedCard key={l.needKey} l={l} mark={mark} />
         ))}
       </ul>
       <ToBuy buy={buy} />
@@ -137,15 +136,9 @@ function ToBuy({ buy }: { readonly buy: ReturnType<typeof toBuy> }) {
   );
 }
 
-function NeedCard({
-  l,
-  mark,
-  fetcher,
-}: {
-  readonly l: StockLine;
-  readonly mark: ReturnType<typeof useSelected>;
-  readonly fetcher: FetcherWithComponents<{ problems: Parameters<typeof Problems>[0]["problems"] }>;
-}) {
+function NeedCard({ l, mark }: { readonly l: StockLine; readonly mark: ReturnType<typeof useSelected> }) {
+  const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const [problem] = fetcher.data?.problems ?? [];
   return (
     <li className="panel grid grid-cols-[54px_1fr] gap-x-4" {...mark(l.needKey)}>
       <Bottle line={l} />
@@ -167,12 +160,18 @@ function NeedCard({
             defaultValue={Number(l.left.toFixed(1))}
             key={l.left}
             inputMode="decimal"
+            aria-invalid={problem ? true : undefined}
           />
           <span className="text-[13px] whitespace-nowrap">{l.unit} left</span>
           <Button type="submit" className="!min-h-8">
             Set
           </Button>
         </fetcher.Form>
+        {problem && (
+          <p role="alert" className="mt-1 text-[14px] text-oxide">
+            {problem.message}
+          </p>
+        )}
       </div>
     </li>
   );

@@ -18,11 +18,10 @@ export function MaterialForm({
   return (
     <KeptForm
       className="panel mt-3 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6"
-
       version={edited ? JSON.stringify(edited) : workshop.materials.length}
     >
       <div className="sm:col-span-3 lg:col-span-6">
-        <Problems problems={actionData?.problems} fields={["name", "densityGPerCm3", "pricePerKg"]} />
+        <Problems problems={actionData?.problems} fields={["name", "density", "price"]} />
       </div>
       <input type="hidden" name="id" value={edited?.id ?? ""} />
       <Field
@@ -44,12 +43,14 @@ export function MaterialForm({
         inputMode="decimal"
         defaultValue={edited?.densityGPerCm3 ?? ""}
         placeholder="usual for it"
+        problems={actionData?.problems}
       />
       <Field
         label="Price a kilogram"
         name="price"
         inputMode="decimal"
         defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"}
+        problems={actionData?.problems}
       />
       <ColourChoice edited={edited} />
       <Button type="submit" kind="main" name="intent" value="material">

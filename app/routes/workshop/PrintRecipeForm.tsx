@@ -27,13 +27,9 @@ export function RecipeForm({
   readonly usual: Readonly<Record<string, number>>;
 }) {
   return (
-    <KeptForm
-      className="panel grid gap-4"
-
-      version={JSON.stringify(edited)}
-    >
+    <KeptForm className="panel grid gap-4" version={JSON.stringify(edited)}>
       <h2>{edited ? edited.name : from ? `Another from ${from.name}` : "A new recipe"}</h2>
-      <Problems problems={problems} fields={["name", ...recipeFields[printer.process]]} />
+      <Problems problems={problems} fields={["name", "nozzleC", "bedC", ...recipeFields[printer.process]]} />
       <input type="hidden" name="id" value={edited?.id ?? ""} />
       <input type="hidden" name="process" value={printer.process} />
       <input type="hidden" name="parent" value={edited?.parentId ?? from?.id ?? ""} />
@@ -46,7 +42,7 @@ export function RecipeForm({
         workshop={workshop}
       />
       <RecipeSettings printer={printer} base={base} usual={usual} problems={problems} />
-      <RecipeResin printer={printer} base={base} edited={edited} />
+      <RecipeResin printer={printer} base={base} edited={edited} problems={problems} />
       <div className="flex gap-2">
         <Button kind="main" type="submit" name="intent" value="keep">
           Keep it
@@ -140,17 +136,31 @@ function RecipeResin({
   printer,
   base,
   edited,
+  problems,
 }: {
   readonly printer: Printer;
   readonly base: PrintRecipe | null;
   readonly edited: PrintRecipe | null;
+  readonly problems: readonly Problem[] | undefined;
 }) {
   return (
     <div className="grid items-start gap-3 sm:grid-cols-3">
       {printer.process === "filament" && (
         <>
-          <Field label="Nozzle, °C" name="nozzleC" inputMode="numeric" defaultValue={base?.nozzleC ?? ""} />
-          <Field label="Bed, °C" name="bedC" inputMode="numeric" defaultValue={base?.bedC ?? ""} />
+          <Field
+            label="Nozzle, °C"
+            name="nozzleC"
+            inputMode="numeric"
+            defaultValue={base?.nozzleC ?? ""}
+            problems={problems}
+          />
+          <Field
+            label="Bed, °C"
+            name="bedC"
+            inputMode="numeric"
+            defaultValue={base?.bedC ?? ""}
+            problems={problems}
+          />
         </>
       )}
       <Field label="Note" name="note" defaultValue={edited?.note ?? ""} />

@@ -125,7 +125,7 @@ function PaintForm({
       version={workshop.paints.length}
     >
       <div className="sm:col-span-3 lg:col-span-7">
-        <Problems problems={actionData?.problems} fields={["name", "hex", "pot", "swatch"]} />
+        <Problems problems={actionData?.problems} fields={["name", "hex", "pot", "swatch", "millilitres"]} />
       </div>
       <Field label="Name" name="name" problems={actionData?.problems} />
       <Field
@@ -163,7 +163,15 @@ function PaintForm({
           ["gloss", "gloss"],
         ]}
       />
-      <Field label="Millilitres" name="millilitres" type="number" min={0} step="0.5" defaultValue={17} />
+      <Field
+        label="Millilitres"
+        name="millilitres"
+        type="number"
+        min={0}
+        step="0.5"
+        defaultValue={17}
+        problems={actionData?.problems}
+      />
       <Button kind="main" type="submit" name="intent" value="add">
         Add a pot
       </Button>

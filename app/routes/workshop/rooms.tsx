@@ -97,6 +97,12 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   );
 }
 
+/** Fields that say themselves what is wrong with them. */
+const typedHere = [
+  ...["quietTo", "mostDb", "shelf", "exposure", "longestHours", "hourWorth", "power"],
+  ...["temperature", "humidity", "day", "dayTemperature", "dayHumidity"],
+];
+
 /**
  * Where the work is done: air, dust, noise, and what time and power are worth. They steer machine, primer and
  * method.
@@ -106,7 +112,7 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
   return (
     <KeptForm className="grid max-w-3xl gap-5" version={JSON.stringify([rooms, workshop.currency])}>
       <h1>Rooms</h1>
-      <Problems problems={actionData?.problems} fields={["quietTo"]} />
+      <Problems problems={actionData?.problems} fields={typedHere} />
       <AirFields rooms={rooms} actionData={actionData} />
       <WeatherFields rooms={rooms} actionData={actionData} />
       <fieldset className="panel grid gap-3">
@@ -165,12 +171,14 @@ function MoneyFields({
           inputMode="decimal"
           defaultValue={(rooms.hourWorthMinor / 100).toFixed(2)}
           hint="Weighs hands against machines."
+          problems={actionData?.problems}
         />
         <Field
           label="Power, a kWh"
           name="power"
           inputMode="decimal"
           defaultValue={(rooms.powerMinorPerKwh / 100).toFixed(2)}
+          problems={actionData?.problems}
         />
       </div>
     </fieldset>
@@ -208,6 +216,7 @@ function NoiseFields({
           name="mostDb"
           inputMode="numeric"
           defaultValue={rooms.quiet?.mostDb ?? 45}
+          problems={actionData?.problems}
         />
       </div>
       <p className="text-[14px] text-ink-2">
@@ -236,6 +245,7 @@ function WeatherFields({
           inputMode="decimal"
           defaultValue={rooms.weather.temperatureC}
           hint={`Water acrylic then takes ${weatherFactor("water", rooms.weather).value.toFixed(1)} times as long, enamel ${weatherFactor("enamel or oil", rooms.weather).value.toFixed(1)} (common practice).`}
+          problems={actionData?.problems}
         />
         <Field
           label="Humidity, %"
@@ -243,6 +253,7 @@ function WeatherFields({
           inputMode="decimal"
           defaultValue={Math.round(100 * rooms.weather.humidity)}
           hint={barredNow(rooms.weather)}
+          problems={actionData?.problems}
         />
       </div>
       {rooms.days.length > 0 && (
@@ -284,12 +295,14 @@ function OtherDay({
         name="dayTemperature"
         inputMode="decimal"
         defaultValue={rooms.weather.temperatureC}
+        problems={actionData?.problems}
       />
       <Field
         label="humidity, %"
         name="dayHumidity"
         inputMode="decimal"
         defaultValue={Math.round(100 * rooms.weather.humidity)}
+        problems={actionData?.problems}
       />
     </div>
   );
