@@ -14,6 +14,9 @@ export const textOf = (form: SentForm, name: string): string => {
   return typeof value === "string" ? value : "";
 };
 
+/** What an action answered, as a page has it; undefined before anything was sent. */
+export type Answered = { readonly problems: readonly Problem[] } | undefined;
+
 /** The answer of an action: nothing to say, or what was wrong. */
 export const answer = (outcome: Outcome<unknown>) =>
   outcome.ok ? { problems: [] } : refuse(outcome.problems);

@@ -2,9 +2,9 @@ import { Form } from "react-router";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { durationText } from "#ui/Duration";
-import type { Problem } from "#core/outcome";
 import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
+import type { Answered } from "#app/readForm";
 
 /** A run that nobody recorded when it ended. */
 export function RecordForm({
@@ -12,7 +12,7 @@ export function RecordForm({
   plan,
   workshop,
 }: {
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
   readonly plan: Plan;
   readonly workshop: Workshop;
 }) {

@@ -137,11 +137,7 @@ function WaysForm({
   readonly problems: readonly Problem[] | undefined;
 }) {
   return (
-    <KeptForm
-      className="grid grid-cols-2 items-start gap-3 md:grid-cols-3"
-
-      version={JSON.stringify(ways)}
-    >
+    <KeptForm className="grid grid-cols-2 items-start gap-3 md:grid-cols-3" version={JSON.stringify(ways)}>
       <Field
         label={`Bought, each, ${currency}`}
         name="buyEach"

@@ -71,11 +71,7 @@ function VersionForm({
   readonly problems: readonly Problem[] | undefined;
 }) {
   return (
-    <KeptForm
-      className="grid grid-cols-2 items-start gap-3"
-
-      version={part.history.versions.length}
-    >
+    <KeptForm className="grid grid-cols-2 items-start gap-3" version={part.history.versions.length}>
       <Field label="Fault found" name="flaw" />
       <Field label="Change made" name="change" placeholder="by hand, or in the file" />
       <Field label="Trial prints" name="trials" type="number" min={0} defaultValue={0} problems={problems} />
@@ -128,11 +124,7 @@ function LicenceForm({
   readonly problems: readonly Problem[] | undefined;
 }) {
   return (
-    <KeptForm
-      className="grid grid-cols-2 items-start gap-3"
-
-      version={JSON.stringify(part.origin)}
-    >
+    <KeptForm className="grid grid-cols-2 items-start gap-3" version={JSON.stringify(part.origin)}>
       <Field label="From" name="from" defaultValue={part.origin.from} hint="who drew it, where it was got" />
       <Field label="Licence" name="licence" defaultValue={part.origin.licence} />
       <Field label="Scale its source names" name="nativeScale" defaultValue={part.origin.nativeScale} />

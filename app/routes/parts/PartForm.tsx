@@ -29,7 +29,6 @@ export function PartForm({
   return (
     <KeptForm
       className="grid grid-cols-2 items-start gap-3"
-
       version={JSON.stringify([
         part.count,
         printOf(part).process,

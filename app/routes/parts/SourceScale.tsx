@@ -19,7 +19,6 @@ export function SourceForm({
   return (
     <KeptForm
       className="grid grid-cols-2 items-start gap-3"
-
       version={JSON.stringify([source, part.size.unitMm, part.size.ownFactor])}
     >
       <Problems

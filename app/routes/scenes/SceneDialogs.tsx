@@ -1,10 +1,10 @@
 import { Form } from "react-router";
-import { type Problem } from "#core/outcome";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
 import { Field, Problems, Tick } from "#ui/Field";
 import { demoScenes } from "#app/jobs/firstStart";
 import type { Scene } from "#core/scene/scene";
+import type { Answered } from "#app/readForm";
 
 export function NewSceneDialog({
   making,
@@ -14,7 +14,7 @@ export function NewSceneDialog({
 }: {
   readonly making: boolean;
   readonly setMaking: (value: boolean) => void;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
   readonly scenes: readonly Scene[];
 }) {
   return (

@@ -3,8 +3,8 @@ import type { PrintMaterial } from "#core/print/printer";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { KeptForm } from "#route/KeptForm";
-import type { Problem } from "#core/outcome";
 import type { Workshop } from "#core/scene/workshop";
+import type { Answered } from "#app/readForm";
 
 export function MaterialForm({
   edited,
@@ -13,7 +13,7 @@ export function MaterialForm({
 }: {
   readonly edited: PrintMaterial | null;
   readonly workshop: Workshop;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
 }) {
   return (
     <KeptForm

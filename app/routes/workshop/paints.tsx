@@ -1,7 +1,7 @@
 import { thinners } from "#core/materials/thinner";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
-import { under, type Problem } from "#core/outcome";
+import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
 import type { Paint } from "#core/paint/paint";
 import { type ProductId, productName, products } from "#core/materials/products";
@@ -18,6 +18,7 @@ import { keepSwatch } from "./keepSwatch";
 import { SwatchForm } from "./SwatchForm";
 import type { Workshop } from "#core/scene/workshop";
 import { potForm } from "./forms";
+import type { Answered } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -112,13 +113,30 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
   );
 }
 
-function PaintForm({
-  workshop,
-  actionData,
-}: {
-  readonly workshop: Workshop;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
-}) {
+const HowItCovers = () => (
+  <>
+    <Choice
+      label="Covers"
+      name="opacity"
+      options={[
+        ["opaque", "opaque"],
+        ["semi", "semi"],
+        ["translucent", "translucent"],
+      ]}
+    />
+    <Choice
+      label="Sheen"
+      name="sheen"
+      options={[
+        ["matte", "matte"],
+        ["satin", "satin"],
+        ["gloss", "gloss"],
+      ]}
+    />
+  </>
+);
+
+function PaintForm({ workshop, actionData }: { readonly workshop: Workshop; readonly actionData: Answered }) {
   return (
     <KeptForm
       className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7"
@@ -145,24 +163,7 @@ function PaintForm({
         />
       </div>
       <Choice label="Thinned with" name="thinner" options={thinnerOptions} />
-      <Choice
-        label="Covers"
-        name="opacity"
-        options={[
-          ["opaque", "opaque"],
-          ["semi", "semi"],
-          ["translucent", "translucent"],
-        ]}
-      />
-      <Choice
-        label="Sheen"
-        name="sheen"
-        options={[
-          ["matte", "matte"],
-          ["satin", "satin"],
-          ["gloss", "gloss"],
-        ]}
-      />
+      <HowItCovers />
       <Field
         label="Millilitres"
         name="millilitres"

@@ -15,8 +15,8 @@ import { fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
 import { figures, PlainTable } from "#ui/PlainTable";
 import type { OwnTimes } from "#core/materials/weather";
-import type { Problem } from "#core/outcome";
 import { timesForm } from "./forms";
+import type { Answered } from "#app/readForm";
 
 export const clientLoader = async () => ({ rooms: await getRooms() });
 
@@ -185,17 +185,13 @@ function ProductForm({
 }: {
   readonly chosen: ListedProduct;
   readonly own: OwnTimes | undefined;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
   readonly hours: (minutes: number) => number;
   readonly base: Product;
   readonly setSearch: SetURLSearchParams;
 }) {
   return (
-    <KeptForm
-      className="panel grid max-w-3xl gap-3"
-
-      version={JSON.stringify(own ?? null)}
-    >
+    <KeptForm className="panel grid max-w-3xl gap-3" version={JSON.stringify(own ?? null)}>
       <h2>{chosen.name}</h2>
       <p className="text-[14px]">
         {chosen.note}. {attacked(chosen) !== "" && `Attacks ${attacked(chosen)}. `}
@@ -230,7 +226,7 @@ function TimeFields({
 }: {
   readonly hours: (minutes: number) => number;
   readonly base: Product;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
 }) {
   return (
     <div className="grid items-start gap-3 sm:grid-cols-3">

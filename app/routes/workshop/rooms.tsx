@@ -10,11 +10,11 @@ import { answer, fieldsOf, readForm, refuse, type SentForm, textOf } from "#app/
 import { type Weather, weatherBar, weatherFactor } from "#core/materials/weather";
 import { clockText, minutesOfClock } from "./clockTimes";
 import { KeptForm } from "#route/KeptForm";
-import type { Problem } from "#core/outcome";
 import type { Printer } from "#core/print/printer";
 import type { Workshop } from "#core/scene/workshop";
 import { roomsForm } from "./forms";
 import { type Outcome, refused, success } from "#core/outcome";
+import type { Answered } from "#app/readForm";
 
 /** What cannot be used in an air, in a sentence. */
 function barredNow(air: Weather): string {
@@ -143,7 +143,7 @@ function MoneyFields({
   workshop,
 }: {
   readonly rooms: Rooms;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
   readonly workshop: Workshop;
 }) {
   return (
@@ -191,7 +191,7 @@ function NoiseFields({
   loud,
 }: {
   readonly rooms: Rooms;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
   readonly loud: Printer[];
 }) {
   return (
@@ -228,13 +228,7 @@ function NoiseFields({
   );
 }
 
-function WeatherFields({
-  rooms,
-  actionData,
-}: {
-  readonly rooms: Rooms;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
-}) {
+function WeatherFields({ rooms, actionData }: { readonly rooms: Rooms; readonly actionData: Answered }) {
   return (
     <fieldset className="panel grid gap-3">
       <legend className="font-head text-[19px] font-semibold">Weather at the bench</legend>
@@ -273,13 +267,7 @@ function WeatherFields({
   );
 }
 
-function OtherDay({
-  actionData,
-  rooms,
-}: {
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
-  readonly rooms: Rooms;
-}) {
+function OtherDay({ actionData, rooms }: { readonly actionData: Answered; readonly rooms: Rooms }) {
   return (
     <div className="grid items-start gap-3 sm:grid-cols-3">
       <Field
@@ -308,13 +296,7 @@ function OtherDay({
   );
 }
 
-function AirFields({
-  rooms,
-  actionData,
-}: {
-  readonly rooms: Rooms;
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
-}) {
+function AirFields({ rooms, actionData }: { readonly rooms: Rooms; readonly actionData: Answered }) {
   return (
     <fieldset className="panel grid gap-3">
       <legend className="font-head text-[19px] font-semibold">Air</legend>

@@ -15,11 +15,11 @@ import { keep, undoAction } from "#app/jobs/keep";
 import { saveFile } from "#app/jobs/saveFile";
 import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
-import type { Problem } from "#core/outcome";
 import type { Printer } from "#core/print/printer";
 import type { Coupon } from "#core/scene/coupon";
 import type { Workshop } from "#core/scene/workshop";
 import { trialForm } from "./forms";
+import type { Answered } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
 
@@ -210,7 +210,7 @@ function TrialForm({
   readonly fit: "clip" | "press" | "snug" | "slide" | "glued butt" | "magnet pocket" | "hinge pin";
   readonly workshop: Workshop;
   readonly gaps: readonly number[];
-  readonly actionData: { problems: readonly Problem[] } | { problems: never[] } | undefined;
+  readonly actionData: Answered;
 }) {
   return (
     <Form method="post" className="grid items-end gap-3 sm:grid-cols-4">
