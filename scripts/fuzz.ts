@@ -58,7 +58,7 @@ async function work(name: string, from: number, to: number): Promise<void> {
   const reader = all().find((r) => r.name === name)!;
   for (let seed = from; seed < to; seed++) {
     process.send!({ begin: seed });
-    process.send!({ told: await caseOf(reader, seed) });
+    process.send!({ outcome: await caseOf(reader, seed) });
   }
   process.disconnect();
 }
