@@ -42,14 +42,7 @@ export function Mat({
       <g transform={`translate(0 ${heightMm}) scale(1 -1)`}>
         <rect width={widthMm} height={heightMm} fill={`url(#${id}s)`} />
         <rect width={widthMm} height={heightMm} fill={`url(#${id}b)`} />
-        {gridMm &&
-          Array.from({ length: Math.floor(widthMm / gridMm) }, (_, i) => (
-            <GridLineUp key={`x${i}`} i={i} gridMm={gridMm} heightMm={heightMm} />
-          ))}
-        {gridMm &&
-          Array.from({ length: Math.floor(heightMm / gridMm) }, (_, i) => (
-            <GridLineAcross key={`y${i}`} i={i} gridMm={gridMm} widthMm={widthMm} />
-          ))}
+        {gridMm && <Grid gridMm={gridMm} widthMm={widthMm} heightMm={heightMm} />}
         <rect
           width={widthMm}
           height={heightMm}
@@ -95,48 +88,20 @@ function MatEdge({
   );
 }
 
-function GridLineAcross({
-  i,
+/** The builder's own grid over the mat. */
+function Grid({
   gridMm,
   widthMm,
-}: {
-  readonly i: number;
-  readonly gridMm: number;
-  readonly widthMm: number;
-}) {
-  return (
-    <line
-      y1={(i + 1) * gridMm}
-      y2={(i + 1) * gridMm}
-      x1={0}
-      x2={widthMm}
-      stroke="var(--chalk)"
-      strokeWidth={0.2}
-      opacity={0.4}
-    />
-  );
-}
-
-function GridLineUp({
-  i,
-  gridMm,
   heightMm,
 }: {
-  readonly i: number;
   readonly gridMm: number;
+  readonly widthMm: number;
   readonly heightMm: number;
 }) {
-  return (
-    <line
-      x1={(i + 1) * gridMm}
-      x2={(i + 1) * gridMm}
-      y1={0}
-      y2={heightMm}
-      stroke="var(--chalk)"
-      strokeWidth={0.2}
-      opacity={0.4}
-    />
-  );
+  const along = (mm: number) => Array.from({ length: Math.floor(mm / gridMm) }, (_, i) => (i + 1) * gridMm);
+  const up = along(widthMm).map((x) => `M${x} 0V${heightMm}`);
+  const across = along(heightMm).map((y) => `M0 ${y}H${widthMm}`);
+  return <path d={[...up, ...across].join("")} stroke="var(--chalk)" strokeWidth={0.2} opacity={0.4} />;
 }
 
 function MatPatterns({

@@ -32,19 +32,7 @@ export default function Help() {
       <h1>Help</h1>
       <div className="grid gap-6 md:grid-cols-2 xl:grid-cols-3">
         <Bases />
-        <section className="panel">
-          <h2 className="mb-2">Keys</h2>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-            {keys.map(([k, what]) => (
-              <div key={k} className="contents">
-                <dt>
-                  <span className="kbd">{k}</span>
-                </dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </section>
+        <KeyList title="Keys" keys={keys} />
         <KeyLists />
         <section className="panel">
           <h2 className="mb-2">How it is made</h2>
@@ -55,6 +43,30 @@ export default function Help() {
         </section>
       </div>
     </div>
+  );
+}
+
+function KeyList({
+  title,
+  keys: list,
+}: {
+  readonly title: string;
+  readonly keys: readonly (readonly [key: string, what: string])[];
+}) {
+  return (
+    <section className="panel">
+      <h2 className="mb-2">{title}</h2>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+        {list.map(([k, what]) => (
+          <div key={what} className="contents">
+            <dt>
+              <span className="kbd">{k}</span>
+            </dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
   );
 }
 
@@ -74,32 +86,8 @@ function KeyLists() {
           ))}
         </dl>
       </section>
-      <section className="panel">
-        <h2 className="mb-2">At the bench</h2>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-          {benchKeys.map(([k, what]) => (
-            <div key={k} className="contents">
-              <dt>
-                <span className="kbd">{k}</span>
-              </dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-      </section>
-      <section className="panel">
-        <h2 className="mb-2">In the order of work</h2>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-          {orderKeys.map(([k, what]) => (
-            <div key={what} className="contents">
-              <dt>
-                <span className="kbd">{k}</span>
-              </dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-      </section>
+      <KeyList title="At the bench" keys={benchKeys} />
+      <KeyList title="In the order of work" keys={orderKeys} />
       <WordList />
     </>
   );

@@ -47,7 +47,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
         <Board plan={plan} scene={scene} selected={selected} onSelect={select} />
       </section>
       <section className="sheet grid gap-5 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
-        <Problems plan={plan} mend={mend} scene={scene} />
+        <WorstFirst plan={plan} mend={mend} scene={scene} />
         <div className="grid content-start gap-5">
           <Ledger plan={plan} scene={scene} />
           <section>
@@ -94,7 +94,7 @@ function Ledger({ plan, scene }: { readonly plan: Plan; readonly scene: Scene })
   );
 }
 
-function Problems({
+function WorstFirst({
   plan,
   mend,
   scene,

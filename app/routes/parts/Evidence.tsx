@@ -1,5 +1,6 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
+/** How sure the scale of a part is, and by what. */
 export function Evidence({ p }: { p: PartPlan }) {
   const wrong = p.findings.find((f) =>
     /\/(scale-unknown|unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id),

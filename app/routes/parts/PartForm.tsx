@@ -11,6 +11,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Workshop } from "#core/scene/workshop";
 import type { Say } from "#ui/Toasts";
 
+/** What the part is, how many there are, and how it is made. */
 export function PartForm({
   part,
   problems,

@@ -10,6 +10,7 @@ import type { Finding, Mend } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Printer } from "#core/print/printer";
 
+/** Size, printer and findings of the part, and what of it is too fine to print. */
 export function PartSlip({
   part,
   p,

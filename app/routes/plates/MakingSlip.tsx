@@ -3,6 +3,7 @@ import { FigureView } from "#ui/FigureView";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 
+/** One copy on the machine that was chosen, and why that one. */
 export function MakingSlip({
   part,
   chosen,

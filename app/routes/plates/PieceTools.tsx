@@ -3,6 +3,7 @@ import { type LaidPiece } from "#core/plan/plates/planPlates";
 import { Button } from "#ui/Button";
 import { movedPiece, turnedPiece } from "./movePiece";
 
+/** A quarter turn either way. */
 export function TurnButtons({
   settle,
   piece,
@@ -22,6 +23,7 @@ export function TurnButtons({
   );
 }
 
+/** Five millimetres to a side. */
 export function NudgeButtons({
   settle,
   piece,

@@ -46,8 +46,8 @@ export function PlateByHand({ plate, view }: { readonly plate: PlatePlan; readon
         ) : (
           <p className="text-[14px]">
             Drag a piece, or select it and use the arrow keys (with shift 10 mm);{" "}
-            <span className="kbd">q</span> and <span className="kbd">e</span> turn it. What you move stays;
-            other pieces are laid round it.
+            <span className="kbd">q</span> and <span className="kbd">e</span> turn it. What lies on a plate
+            that you laid stays; other pieces are laid round it.
           </p>
         )}
         {layout && <Button onClick={() => void layByPlan(layout)}>Lay the whole plate again</Button>}

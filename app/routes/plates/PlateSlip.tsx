@@ -5,6 +5,7 @@ import { Slip, SlipLines } from "#route/scenes/Slip";
 import type { RunSlot } from "#core/print/printCalendar";
 import type { Workshop } from "#core/scene/workshop";
 
+/** What the plate takes, when it runs, and with which settings. */
 export function PlateSlip({
   plate,
   run,

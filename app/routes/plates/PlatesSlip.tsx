@@ -10,6 +10,7 @@ import type { Scene } from "#core/scene/scene";
 import type { MaterialId } from "#core/materials/materials";
 import { runCautions, cautionById, CAUTIONS_END } from "#core/safety/cautions";
 
+/** The plate that is selected, with what to mind while it runs. */
 export function ChosenPlate({
   chosen,
   path,
@@ -66,6 +67,7 @@ export function ChosenPlate({
   );
 }
 
+/** All plates together. */
 export function PlatesTotals({ today, plan }: { readonly today: string; readonly plan: Plan }) {
   return (
     <Slip title="Plates" subtitle={`done printing ${dayText(today, plan.printing.finishAt)}`}>

@@ -2,6 +2,7 @@ import { namedScales, neighbourScales } from "#core/scale/namedScales";
 import { ratioText } from "#core/scale/ratio";
 import { figures, PlainTable } from "#ui/PlainTable";
 
+/** Common scales beside this one: how far off a part of theirs would be. */
 export function BesideScales({ n }: { readonly n: number }) {
   return (
     <PlainTable
@@ -34,6 +35,7 @@ export function BesideScales({ n }: { readonly n: number }) {
   );
 }
 
+/** All scales that have a name. */
 export function AllScales() {
   return (
     <details className="panel mt-3">

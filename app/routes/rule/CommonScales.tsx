@@ -1,6 +1,7 @@
 import { ratioText } from "#core/scale/ratio";
 import type { NamedScale } from "#core/scale/namedScales";
 
+/** Common scales along a line, largest first, and where this scene stands. */
 export function CommonScales({
   n,
   marks,

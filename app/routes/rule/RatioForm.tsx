@@ -5,6 +5,7 @@ import type { Problem } from "#core/outcome";
 import type { LengthSystem } from "#core/scale/lengthFormat";
 import type { Scene } from "#core/scene/scene";
 
+/** The scale as it is typed: a ratio, or a figure size and how it is measured. */
 export function RatioFields({
   n,
   scene,
@@ -41,6 +42,7 @@ export function RatioFields({
   );
 }
 
+/** Whether lengths are read in millimetres or in inches. */
 export function LengthChoice({ system }: { readonly system: LengthSystem }) {
   return (
     <div className="flex items-end gap-3 border-t border-primer-3 pt-3">

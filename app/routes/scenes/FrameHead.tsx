@@ -9,6 +9,7 @@ import type { Plan } from "#core/plan/plan";
 import { RuleBar } from "#ui/RuleBar";
 import { StageMenu } from "./StageMenu";
 
+/** The scale, and the way back to all scenes. */
 export function SceneName({ tight, scene }: { readonly tight: boolean; readonly scene: Scene }) {
   return (
     <div className={`border-r border-primer-3 ${tight ? "px-2 py-1.5" : "px-3.5 py-2"}`}>
@@ -31,6 +32,7 @@ export function SceneName({ tight, scene }: { readonly tight: boolean; readonly 
   );
 }
 
+/** Converter, undo, theme, slip and help. */
 export function FrameButtons({
   setConverting,
   fold,
@@ -90,6 +92,7 @@ export function FrameButtons({
     </div>
   );
 }
+/** Scale, rule and buttons over every view; where there is little room, a menu of stages. */
 export function FrameHead({
   tight,
   scene,

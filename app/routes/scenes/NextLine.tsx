@@ -39,6 +39,7 @@ export function NextLine({
     </span>
   );
 }
+/** What is next, whether the plan is being made again, and what is running out. */
 export function FrameFoot({
   plan,
   scene,

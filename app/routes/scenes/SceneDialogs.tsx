@@ -6,6 +6,7 @@ import { demoScenes } from "#app/jobs/firstStart";
 import type { Scene } from "#core/scene/scene";
 import type { Answered } from "#app/readForm";
 
+/** Name, scale and distance of a new scene. */
 export function NewSceneDialog({
   making,
   setMaking,
@@ -61,6 +62,7 @@ export function NewSceneDialog({
   );
 }
 
+/** Another name for a scene. */
 export function RenameDialog({
   named,
   setRenaming,

@@ -4,6 +4,7 @@ import { materials as allMaterials } from "#core/materials/materials";
 import { plastics } from "#core/materials/printMaterials";
 import { figures, PlainTable } from "#ui/PlainTable";
 
+/** What every plastic is like, by common practice. */
 export function PlasticTable() {
   return (
     <section>
@@ -47,6 +48,7 @@ export function PlasticTable() {
   );
 }
 
+/** What is not printed, and glues. */
 export function OtherMaterials() {
   return (
     <section className="grid gap-5 xl:grid-cols-2">

@@ -6,6 +6,7 @@ import { KeptForm } from "#route/KeptForm";
 import type { Workshop } from "#core/scene/workshop";
 import type { Answered } from "#app/readForm";
 
+/** A new roll or bottle, or one that is changed. */
 export function MaterialForm({
   edited,
   workshop,

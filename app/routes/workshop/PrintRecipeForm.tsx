@@ -7,6 +7,7 @@ import type { Problem } from "#core/outcome";
 import type { Printer } from "#core/print/printer";
 import type { Workshop } from "#core/scene/workshop";
 
+/** What a recipe sets otherwise than its machine usually has it. */
 export function RecipeForm({
   from,
   printer,

@@ -26,6 +26,7 @@ export function madeWith(workshop: Workshop, r: PrintRecipe): LogEntry[] {
   );
 }
 
+/** Every recipe with what it sets otherwise, and what was made with it. */
 export function RecipeTable({ workshop }: { readonly workshop: Workshop }) {
   const [, setSearch] = useSearchParams();
   const fetcher = useFetcher();

@@ -7,6 +7,7 @@ import type { LogEntry } from "#core/scene/logEntry";
 import { levelOf } from "#core/print/bedLevel";
 import type { Say } from "#ui/Toasts";
 
+/** A machine with its record, its last level and its last trial pieces. */
 export function PrinterCard({
   p,
   runs,

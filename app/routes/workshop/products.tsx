@@ -230,27 +230,22 @@ function TimeFields({
 }) {
   return (
     <div className="grid items-start gap-3 sm:grid-cols-3">
-      <Field
-        label="Next coat after, h at 20 C"
-        name="recoat"
-        inputMode="decimal"
-        defaultValue={hours(base.recoatMinutes)}
-        problems={actionData?.problems}
-      />
-      <Field
-        label="Handled after, h"
-        name="handle"
-        inputMode="decimal"
-        defaultValue={hours(base.handleMinutes)}
-        problems={actionData?.problems}
-      />
-      <Field
-        label="Cured after, h"
-        name="cure"
-        inputMode="decimal"
-        defaultValue={hours(base.cureMinutes)}
-        problems={actionData?.problems}
-      />
+      {(
+        [
+          ["recoat", "Next coat after, h at 20 C", base.recoatMinutes],
+          ["handle", "Handled after, h", base.handleMinutes],
+          ["cure", "Cured after, h", base.cureMinutes],
+        ] as const
+      ).map(([name, label, minutes]) => (
+        <Field
+          key={name}
+          label={label}
+          name={name}
+          inputMode="decimal"
+          defaultValue={hours(minutes)}
+          problems={actionData?.problems}
+        />
+      ))}
     </div>
   );
 }
