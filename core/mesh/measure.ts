@@ -1,3 +1,4 @@
+import { diagonalOf } from "#core/mesh/faces";
 import { type MeshFlaws, meshFlaws } from "#core/mesh/flaws";
 import { meshPlanHull, smallestRectangle, type TurnedBox } from "#core/mesh/footprint";
 import { isClosed, meshHealth, type MeshHealth } from "#core/mesh/health";
@@ -19,7 +20,7 @@ import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 /** Raised when any measurement changes, so that cached ones are made again. */
-export const MEASURE_VERSION = 6;
+export const MEASURE_VERSION = 7;
 
 /** Everything the plan needs to know of a mesh, in the units of its file. Made once, kept by content. */
 export type MeshMeasurement = EnclosedVolume & {
@@ -49,8 +50,14 @@ export type MeshMeasurement = EnclosedVolume & {
 };
 
 const PROFILE_LAYERS = 240;
-const THICKNESS_SAMPLES = 4000;
-const GAP_SAMPLES = 4000;
+/**
+ * Points felt, one for so many faces: what is thinner than 3 % of a surface is known to between 1.9 and 4.1 % by a
+ * thousand, to between 2.5 and 3.5 % by four thousand. Faces that no point came to are felt besides.
+ */
+const FACES_A_POINT = 5;
+const POINTS = { least: 1000, most: 4000 } as const;
+/** Wider than this share of the diagonal is no gap but two things. */
+const WIDEST_GAP = 1 / 4;
 
 export type MeasureStage =
   | "sharing corners"
@@ -61,6 +68,9 @@ export type MeasureStage =
   | "measuring walls"
   | "measuring gaps"
   | "drawing outlines";
+
+const pointsFor = ({ triangles }: TriangleMesh) =>
+  Math.max(POINTS.least, Math.min(POINTS.most, Math.round(triangles.length / 3 / FACES_A_POINT)));
 
 /**
  * Measures a mesh from its triangles.
@@ -89,10 +99,15 @@ export function measureMesh(
   onProgress?.(0.6, "measuring walls");
   const tree = buildRayTree(mesh);
   const overhangs = overhangRegions(mesh, twins.twin, tree);
-  const { felt, ...thickness } = sampleThickness(mesh, THICKNESS_SAMPLES, { tree });
+  const points = pointsFor(mesh);
+  const { felt, ...thickness } = sampleThickness(mesh, points, { tree });
   const thin = thinWalls(mesh, tree, felt);
   onProgress?.(0.75, "measuring gaps");
-  const { sorted, without } = sampleThickness(mesh, GAP_SAMPLES, { tree, side: "outside" });
+  const { sorted, without } = sampleThickness(mesh, points, {
+    tree,
+    side: "outside",
+    reach: WIDEST_GAP * diagonalOf(mesh),
+  });
   onProgress?.(0.85, "drawing outlines");
   const plan = silhouette(mesh, box, "plan");
   const front = silhouette(mesh, box, "front");

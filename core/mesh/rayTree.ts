@@ -1,3 +1,4 @@
+import { type Boxes, closeBoxes } from "#core/mesh/closeTree";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 
 /**
@@ -20,26 +21,25 @@ export type RayTree = {
   readonly corners: Float32Array;
 };
 
+/** Up to so many faces, boxes that fit closely are worth the time that they take to make. */
+const CLOSE_FACES = 20_000;
 const LEAF_FACES = 5;
 /** Cells of the curve along each axis, as bits. */
 const CURVE_BITS = 10;
 
 /**
- * Sorts the faces by where their centres lie on a Morton curve and splits at its highest bits (linear in the
- * number of
- * faces but for the sorting).
- * @source linear bounding volume hierarchy after Lauterbach and others 2009, and Karras 2012 (from memory)
+ * Boxes are fitted closely round few faces, and made quickly round many; what rays meet is the same.
+ * @param closeFaces how many are few
  */
-export function buildRayTree(mesh: TriangleMesh): RayTree {
-  const { positions, triangles } = mesh;
-  const n = triangles.length / 3;
-  const codes = curveCodes(mesh);
-  const faces = sortedByCode(codes);
-  const sorted = new Uint32Array(n);
-  const corners = new Float32Array(9 * n);
-  for (let i = 0; i < n; i++) {
+export function buildRayTree(mesh: TriangleMesh, closeFaces = CLOSE_FACES): RayTree {
+  const boxes = mesh.triangles.length / 3 <= closeFaces ? closeBoxes(mesh) : boxesAlongCurve(mesh);
+  return { ...boxes, corners: cornersOf(mesh, boxes.faces) };
+}
+
+function cornersOf({ positions, triangles }: TriangleMesh, faces: Uint32Array): Float32Array {
+  const corners = new Float32Array(9 * faces.length);
+  for (let i = 0; i < faces.length; i++) {
     const f = faces[i]!;
-    sorted[i] = codes[f]!;
     const a = 3 * triangles[3 * f]!;
     const b = 3 * triangles[3 * f + 1]!;
     const c = 3 * triangles[3 * f + 2]!;
@@ -50,6 +50,20 @@ export function buildRayTree(mesh: TriangleMesh): RayTree {
       corners[9 * i + 6 + k] = positions[c + k]! - v;
     }
   }
+  return corners;
+}
+
+/**
+ * Sorts the faces by where their centres lie on a Morton curve and splits at its highest bits (linear in the
+ * number of faces but for the sorting).
+ * @source linear bounding volume hierarchy after Lauterbach and others 2009, and Karras 2012 (from memory)
+ */
+function boxesAlongCurve(mesh: TriangleMesh): Boxes {
+  const n = mesh.triangles.length / 3;
+  const codes = curveCodes(mesh);
+  const faces = sortedByCode(codes);
+  const sorted = new Uint32Array(n);
+  for (let i = 0; i < n; i++) sorted[i] = codes[faces[i]!]!;
   const capacity = Math.max(1, 2 * n);
   const bounds = new Float32Array(6 * capacity);
   const link = new Int32Array(capacity);
@@ -80,7 +94,6 @@ export function buildRayTree(mesh: TriangleMesh): RayTree {
     link: link.slice(0, nodes),
     count: count.slice(0, nodes),
     faces,
-    corners,
   };
 }
 

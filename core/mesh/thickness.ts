@@ -27,7 +27,7 @@ export type SampleOptions = {
 };
 
 /** Most faces looked at for one sample, and rays cast to foresee how many one ray looks at. */
-const TESTS = 4e7;
+const TESTS = 1e7;
 const PROBES = 32;
 
 /**

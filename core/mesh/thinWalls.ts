@@ -25,7 +25,7 @@ export type FeltWall = { readonly at: Point; readonly face: number; readonly thi
 
 /** Most walls told, and felt points looked at for them. */
 const MOST = 40;
-const MOST_LOOKED_AT = 800;
+const MOST_LOOKED_AT = 400;
 /**
  * Walls closer together than this share of the diagonal count as one, but for one so much larger; beside one of this
  * share of its square nothing is looked for.
@@ -82,20 +82,24 @@ const plus = (p: Point, d: Point, s: number): Point => [p[0] + s * d[0], p[1] + 
 
 function wallAt(mesh: TriangleMesh, tree: RayTree, felt: FeltWall, diagonal: number): ThinWall | null {
   const normal = unit(faceNormal(mesh, felt.face));
-  const through = (p: Point) => thicknessThrough(mesh, tree, p, normal, diagonal);
+  const through = (p: Point, reach = diagonal) => thicknessThrough(mesh, tree, p, normal, reach);
   const inside = plus(felt.at, normal, -felt.thickness / 2);
   const first = through(inside);
   if (!first) return null;
   const { thickness } = first;
   const middle = plus(inside, normal, (first.ahead - first.behind) / 2);
   const ways = directions(normal);
-  const near = ways.map((d) => (through(plus(middle, d, AWAY * thickness))?.thickness ?? 0) / thickness);
-  const free = () =>
-    ways.map((d) => (through(plus(middle, d, FREE * thickness))?.thickness ?? 0) / thickness);
+  // What is thicker than asked for need not be known: its rays end there, and it counts as nothing.
+  const beside = (d: Point, away: number, most: number) =>
+    (through(plus(middle, d, away * thickness), most * thickness)?.thickness ?? 0) / thickness;
+  const near = ways.map((d) => beside(d, AWAY, SHEET[1]));
   const rod = !isSheet(near);
-  if (rod && !(isRod(near) && isRod(free()))) return null;
-  const keeps = (d: Point, s: number) =>
-    within((through(plus(middle, d, s))?.thickness ?? 0) / thickness, KEPT);
+  if (rod) {
+    if (!goesOn(near)) return null;
+    const isThin = (away: number) => ways.every((d) => beside(d, away, Infinity) <= ROD[1]);
+    if (!isThin(AWAY) || !isThin(FREE) || !goesOn(ways.map((d) => beside(d, FREE, ROD[1])))) return null;
+  }
+  const keeps = (d: Point, s: number) => within(beside(d, s / thickness, KEPT[1]), KEPT);
   const reach = ways.map((d) => howFar((s) => keeps(d, s), thickness / 2, diagonal));
   return { thickness, at: middle, area: areaOfStar(reach), length: longestAcross(reach), rod };
 }
@@ -104,9 +108,8 @@ const within = (share: number, [least, most]: readonly [number, number]) => shar
 
 const isSheet = (near: readonly number[]) => near.filter((s) => within(s, SHEET)).length >= SHEET_DIRECTIONS;
 
-/** Goes on both ways along one line, and is thicker nowhere. */
-const isRod = (near: readonly number[]) =>
-  near.every((s) => s <= ROD[1]) &&
+/** Both ways along one line, as a rod does; it must be thicker nowhere besides. */
+const goesOn = (near: readonly number[]) =>
   near.some((s, i) => within(s, ROD) && within(near[(i + DIRECTIONS / 2) % DIRECTIONS]!, ROD));
 
 /** The last distance at which something holds: doubled until it does not, then halved in between. */

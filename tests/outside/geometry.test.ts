@@ -55,14 +55,17 @@ describe("the nearest point of a triangle", () => {
 const xyz = (v: Vector3) => [v.x, v.y, v.z] as const;
 
 describe("rays into a tree", () => {
-  it("meet the same nearest face as every face asked one by one", () => {
+  it.each([
+    ["made quickly", 0],
+    ["fitted closely", Infinity],
+  ])("%s meet the same nearest face as every face asked one by one", (_, closeFaces) => {
     const mesh = terrain(14, 40, 3);
     const corner = (f: number, k: number) =>
       new Vector3().fromArray(mesh.positions, 3 * mesh.triangles[3 * f + k]!);
     const faces = Array.from({ length: mesh.triangles.length / 3 }, (_, f) =>
       [0, 1, 2].map((k) => corner(f, k)),
     );
-    const tree = buildRayTree(mesh);
+    const tree = buildRayTree(mesh, closeFaces);
     let met = 0;
     for (let i = 0; i < 300; i++) {
       const [from, to] = [vector(60), vector(20)];
