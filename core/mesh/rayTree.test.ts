@@ -51,7 +51,8 @@ it("boxes that fit closely have rays look at fewer faces", () => {
   const mesh = meshes["needles among boxes"]!();
   const looked = (tree: RayTree) => {
     const hit = noHit();
-    for (let i = 0; i < 100; i++) castRayInto(tree, -20, i / 5 - 10, 9, 0.8, 0, -0.6, 0, Infinity, 0, -1, hit);
+    for (let i = 0; i < 100; i++)
+      castRayInto(tree, -20, i / 5 - 10, 9, 0.8, 0, -0.6, 0, Infinity, 0, -1, hit);
     return hit.tests;
   };
   expect(looked(buildRayTree(mesh, Infinity))).toBeLessThan(0.8 * looked(buildRayTree(mesh, 0)));
