@@ -11,6 +11,7 @@ buildSync({
     "scripts/benchPlates.ts",
     "scripts/benchOrder.ts",
     "scripts/benchApp.ts",
+    "scripts/benchPlan.ts",
   ],
   outdir: ".cache/bench",
   outExtension: { ".js": ".mjs" },
@@ -24,6 +25,7 @@ buildSync({
 });
 const args = process.argv.slice(2);
 if (args.includes("app")) process.exit(run(process.execPath, [".cache/bench/benchApp.mjs"]));
+if (args.includes("plan")) process.exit(run(process.execPath, [".cache/bench/benchPlan.mjs"]));
 const only = args.includes("plates");
 const order = args.includes("order");
 if (order) process.exit(run(process.execPath, [".cache/bench/benchOrder.mjs"]));

@@ -18,6 +18,8 @@ type Asked = {
   readonly weatherOn?: (day: number) => Weather;
   readonly aside?: readonly SetAside[];
   readonly wishes?: readonly OrderWish[];
+  /** Steps that are looked at; all where it is left out. */
+  readonly only?: (step: Step) => boolean;
 };
 
 /** Rules about a product in the weather are told once for the product. */
@@ -108,7 +110,7 @@ function conflictOf(
 export function checkPlan(
   steps: readonly Step[],
   times: ReadonlyMap<string, StepTime>,
-  { rules = orderRules, weatherOn = () => usualWeather, aside = [], wishes = [] }: Asked = {},
+  { rules = orderRules, weatherOn = () => usualWeather, aside = [], wishes = [], only }: Asked = {},
 ): readonly OrderConflict[] {
   const placed = placedIn(steps, times);
   const inTime = placed.map((p) => p.step);
@@ -120,6 +122,7 @@ export function checkPlan(
   const found: OrderConflict[] = [];
   const recipe = edgesFrom(inTime.flatMap((s) => s.after.map((before) => ({ before, after: s.id }))));
   for (const [i, { step }] of placed.entries()) {
+    if (only && !only(step)) continue;
     const situation = situationOf(i);
     for (const rule of checked) {
       const breach = rule.check!(step, situation);

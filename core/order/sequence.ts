@@ -6,7 +6,7 @@ import { edgesFrom, knots, reaches, topological } from "#core/order/graph";
 import { eachPair, groupsOf } from "#core/order/groups";
 import { moveBefore } from "#core/order/mends";
 import { conflict, rulesBetween } from "#core/order/precedences";
-import type { OrderRule, Severity, Spacing, Wait } from "#core/order/rule";
+import type { OrderRule, Precedence, Severity, Spacing, Wait } from "#core/order/rule";
 import { orderRules } from "#core/order/rules";
 import { isFilm } from "#core/order/rules/ask";
 import { coatRound, layerStepId } from "#core/steps/coats";
@@ -85,35 +85,58 @@ function recipeConstraints(sorted: readonly Step[], byId: ReadonlyMap<string, St
   return constraints;
 }
 
+/** What a rule wants of two steps that meet. */
+type Match = {
+  readonly a: Step;
+  readonly b: Step;
+  readonly rule: OrderRule;
+  readonly precedence: Precedence;
+};
+
+/** What rules say of steps, kept for the next time that the same steps are asked about with others between them. */
+export type KnownMatches = { steps: readonly Step[]; matches: readonly Match[] };
+export const noMatches = (): KnownMatches => ({ steps: [], matches: [] });
+
+/** What rules say of every pair that meets; of steps that were put in they say nothing. */
+function matchesOf(sorted: readonly Step[], rules: readonly OrderRule[], known: KnownMatches) {
+  const asked = sorted.filter((s) => !s.tied);
+  if (asked.length === known.steps.length && asked.every((s, i) => s === known.steps[i]))
+    return known.matches;
+  const matches: Match[] = [];
+  const match = (a: Step, b: Step) => {
+    for (const { rule, precedence } of rulesBetween(a, b, rules)) matches.push({ a, b, rule, precedence });
+  };
+  eachPair(asked, (i, j) => {
+    match(asked[i]!, asked[j]!);
+    match(asked[j]!, asked[i]!);
+  });
+  known.steps = asked;
+  known.matches = matches;
+  return matches;
+}
+
 /** Adds what rules say of every pair that meets; where the builder set a rule aside, its conflict. */
 function addRules(
-  sorted: readonly Step[],
-  rules: readonly OrderRule[],
+  matches: readonly Match[],
   weather: Weather,
   waived: ReadonlySet<string>,
   constraints: Constraint[],
   conflicts: OrderConflict[],
 ): void {
   const recipe = edgesFrom(constraints);
-  const add = (a: Step, b: Step) => {
-    for (const { rule, precedence } of rulesBetween(a, b, rules)) {
-      // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
-      if (recipe.has(b.id) && reaches(recipe, b.id, a.id)) continue;
-      if (waived.has(`${rule.id} ${a.id} ${b.id}`)) conflicts.push(conflict(rule, a, b, true));
-      else
-        constraints.push({
-          before: a.id,
-          after: b.id,
-          lagMinutes: lagOf(a, precedence.wait, weather),
-          from: "rule",
-          ruleId: rule.id,
-        });
-    }
-  };
-  eachPair(sorted, (i, j) => {
-    add(sorted[i]!, sorted[j]!);
-    add(sorted[j]!, sorted[i]!);
-  });
+  for (const { a, b, rule, precedence } of matches) {
+    // A recipe says the opposite on purpose: a second sanding comes after the filler it smooths.
+    if (recipe.has(b.id) && reaches(recipe, b.id, a.id)) continue;
+    if (waived.has(`${rule.id} ${a.id} ${b.id}`)) conflicts.push(conflict(rule, a, b, true));
+    else
+      constraints.push({
+        before: a.id,
+        after: b.id,
+        lagMinutes: lagOf(a, precedence.wait, weather),
+        from: "rule",
+        ruleId: rule.id,
+      });
+  }
 }
 
 /** What had to be left out so that rules and recipes go round in no circle. */
@@ -122,18 +145,20 @@ const circles = (
   held: readonly Constraint[],
   byId: ReadonlyMap<string, Step>,
   rules: readonly OrderRule[],
-): readonly OrderConflict[] =>
-  dropped.flatMap((c) => {
+): readonly OrderConflict[] => {
+  const next = edgesFrom(dropped.length === 0 ? [] : held);
+  return dropped.flatMap((c) => {
     const rule = rules.find((r) => r.id === c.ruleId);
     if (!rule) return [];
     const words = "Rules and recipes go round in a circle:";
     return [
       {
         ...conflict(rule, byId.get(c.before)!, byId.get(c.after)!, false, words),
-        circle: [c, ...pathBetween(held, c.after, c.before)],
+        circle: [c, ...pathBetween(next, c.after, c.before)],
       },
     ];
   });
+};
 
 /** Holds a wish, unless what is held says the opposite: then the rule on the way back is the one to name. */
 function holdWish(
@@ -144,11 +169,12 @@ function holdWish(
 ): readonly OrderConflict[] {
   const { before, after } = wish;
   if (!byId.has(before) || !byId.has(after) || before === after) return [];
-  if (!reaches(edgesFrom(held), after, before)) {
+  const next = edgesFrom(held);
+  if (!reaches(next, after, before)) {
     held.push({ before, after, lagMinutes: wish.minutes ?? 0, from: "wish", ruleId: null });
     return [];
   }
-  const path = pathBetween(held, after, before);
+  const path = pathBetween(next, after, before);
   const why = strictest(path, rules);
   const rule = rules.find((r) => r.id === why?.ruleId);
   const circle: readonly Constraint[] = [
@@ -158,6 +184,36 @@ function holdWish(
   return rule
     ? [{ ...conflict(rule, byId.get(why!.before)!, byId.get(why!.after)!, false), circle }]
     : [{ ...roundWish(byId.get(before)!, byId.get(after)!), circle }];
+}
+
+const inRank = (steps: readonly Step[]) =>
+  [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
+
+/** What recipes and rules want of steps, as far as it goes round in no circle. */
+function demands(
+  sorted: readonly Step[],
+  rules: readonly OrderRule[],
+  weather: Weather,
+  { waived = new Set<string>(), known = noMatches() }: { waived?: ReadonlySet<string>; known?: KnownMatches },
+) {
+  const ids = sorted.map((s) => s.id);
+  const byId = new Map(sorted.map((s) => [s.id, s]));
+  const conflicts: OrderConflict[] = [];
+  const constraints = recipeConstraints(sorted, byId, weather);
+  addRules(matchesOf(sorted, rules, known), weather, waived, constraints, conflicts);
+  tie(sorted, constraints, weather);
+  const { held, dropped } = withoutLoops(ids, constraints, rules);
+  conflicts.push(...circles(dropped, held, byId, rules));
+  return { ids, byId, held, conflicts };
+}
+
+/**
+ * The order of `sequence` alone, where nothing is wished or typed.
+ * @param known filled, so that asking again with steps put in between is quick
+ */
+export function orderOf(steps: readonly Step[], known: KnownMatches): readonly string[] {
+  const { ids, held } = demands(inRank(steps), orderRules, usualWeather, { known });
+  return topological(ids, held);
 }
 
 /**
@@ -174,16 +230,9 @@ export function sequence(
   weather: Weather = usualWeather,
   typed: readonly { readonly before: string; readonly after: string }[] = [],
 ): Sequence {
-  const sorted = [...steps].sort((a, b) => rank(a) - rank(b) || (a.id < b.id ? -1 : 1));
-  const ids = sorted.map((s) => s.id);
-  const byId = new Map(sorted.map((s) => [s.id, s]));
-  const conflicts: OrderConflict[] = [];
-  const constraints = recipeConstraints(sorted, byId, weather);
+  const sorted = inRank(steps);
   const waived = new Set(wishes.filter((w) => w.override).map((w) => `${w.override} ${w.after} ${w.before}`));
-  addRules(sorted, rules, weather, waived, constraints, conflicts);
-  tie(sorted, constraints, weather);
-  const { held, dropped } = withoutLoops(ids, constraints, rules);
-  conflicts.push(...circles(dropped, held, byId, rules));
+  const { ids, byId, held, conflicts } = demands(sorted, rules, weather, { waived });
   const firstCoats = firstCoatsOf(sorted);
   const onFirstCoat = <T extends { readonly after: string }>(pair: T): T => ({
     ...pair,
@@ -219,15 +268,19 @@ function asTyped(
 ): readonly Retyped[] {
   if (typed.length === 0) return [];
   const place = new Map(topological(ids, held).map((id, i) => [id, i]));
-  const add = ({ before, after }: (typeof typed)[number]) =>
-    held.push({ before, after, lagMinutes: lag(before), from: "typed", ruleId: null });
+  const next = edgesFrom(held);
+  const add = ({ before, after }: (typeof typed)[number]) => {
+    const made: Constraint = { before, after, lagMinutes: lag(before), from: "typed", ruleId: null };
+    held.push(made);
+    (next.get(before) ?? next.set(before, []).get(before)!).push(made);
+  };
   // What stands in that order anyhow can go round in no circle, with all of its like: the search is for the few others.
   const isSo = ({ before, after }: (typeof typed)[number]) => place.get(before)! < place.get(after)!;
   typed.filter(isSo).forEach(add);
   return typed
     .filter((t) => !isSo(t))
     .flatMap((t): readonly Retyped[] => {
-      const path = pathBetween(held, t.after, t.before);
+      const path = pathBetween(next, t.after, t.before);
       if (path.length === 0) {
         add(t);
         return [];
@@ -395,8 +448,11 @@ const levels = (rules: readonly OrderRule[]) => {
 };
 
 /** The shortest row of demands from one step to another; empty when there is none. */
-function pathBetween(constraints: readonly Constraint[], from: string, to: string): Constraint[] {
-  const next = edgesFrom(constraints);
+function pathBetween(
+  next: ReadonlyMap<string, readonly Constraint[]>,
+  from: string,
+  to: string,
+): readonly Constraint[] {
   const came = new Map<string, Constraint>();
   const queue = [from];
   for (let i = 0; i < queue.length; i++) {
