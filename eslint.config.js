@@ -8,11 +8,11 @@ const parts = {
     parts: [],
     packages: ["culori", "earcut", "fflate", "manifold-3d", "papaparse", "pdf-lib"],
   },
-  data: { files: ["data/**"], parts: ["core"], packages: ["dexie", "joi", "fflate"] },
+  data: { files: ["data/**"], parts: ["core"], packages: ["dexie", "devalue", "joi", "fflate"] },
   workers: {
     files: ["workers/**"],
     parts: ["core"],
-    packages: ["comlink", "manifold-3d/manifold.wasm\\?url"],
+    packages: ["comlink", "devalue", "manifold-3d/manifold.wasm\\?url"],
   },
   demo: { files: ["demo/**"], parts: ["core", "data"], packages: ["manifold-3d"] },
   ui: {

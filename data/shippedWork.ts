@@ -1,5 +1,6 @@
-import { toTypedJson } from "#core/formats/typedJson";
+import { stringify } from "devalue";
 import { MEASURE_VERSION } from "#core/mesh/measure";
+import type { Plan } from "#core/plan/plan";
 import { appDatabase, type Database } from "#data/db";
 import type { MeasurementRow, ResultRow } from "#data/rows";
 import { keepIfPossible } from "#data/storeProblem";
@@ -10,9 +11,21 @@ export type ShippedWork = {
   readonly results: readonly ResultRow[];
 };
 
-/** Packed for the app to carry along. @returns gzipped JSON */
-export async function packShippedWork(work: ShippedWork): Promise<Uint8Array<ArrayBuffer>> {
-  const packed = new Blob([toTypedJson(work)]).stream().pipeThrough(new CompressionStream("gzip"));
+/**
+ * The first plans of the demo's scenes, made when the app was built, for a start on one day of the week.
+ *
+ * - `code`: names the code that made them; other code makes them again
+ * - `minute`: the hour that they were made at
+ */
+export type ShippedPlans = {
+  readonly code: string;
+  readonly minute: number;
+  readonly plans: readonly { readonly sceneId: string; readonly plan: Plan }[];
+};
+
+/** Packed for the app to carry along. @returns gzipped text, in which what is shared stays shared */
+export async function packShipped(work: ShippedWork | ShippedPlans): Promise<Uint8Array<ArrayBuffer>> {
+  const packed = new Blob([stringify(work)]).stream().pipeThrough(new CompressionStream("gzip"));
   return new Uint8Array(await new Response(packed).arrayBuffer());
 }
 

@@ -45,11 +45,14 @@ function addPolicy() {
   writeFileSync(page, html.replace(/<head>/, `<head>${meta}`));
 }
 
+/** Read once, at the very first start; without them the same is worked out there. */
+const isForOneStart = (file) => file.startsWith("/demo/plans-");
+
 /** The service worker keeps every file of this build, so that the app opens without a network. */
 function addServiceWorker() {
   const files = [...filesBelow("build/client")]
     .map((f) => `/${f.slice("build/client/".length)}`)
-    .filter((f) => f !== "/service-worker.js" && !f.endsWith(".map"));
+    .filter((f) => f !== "/service-worker.js" && !f.endsWith(".map") && !isForOneStart(f));
   const hash = createHash("sha256");
   for (const f of files) hash.update(f).update(readFileSync(`build/client${f}`));
   const template = readFileSync("scripts/serviceWorker.template.js", "utf8");
@@ -72,7 +75,8 @@ export function build() {
     return 0;
   }
   const env = { ...process.env, BUILD: hash };
-  const status = run(bin("tsx"), ["scripts/buildDemo.ts"]) || run(bin("react-router"), ["build"], { env });
+  const status =
+    run(bin("tsx"), ["scripts/buildDemo.ts"], { env }) || run(bin("react-router"), ["build"], { env });
   if (status !== 0) return status;
   addPolicy();
   addServiceWorker();

@@ -2,6 +2,7 @@
 import "fake-indexeddb/auto";
 import { mkdir, writeFile } from "node:fs/promises";
 import { dirname, join } from "node:path";
+import { addDays, weekdayOf } from "#core/plan/calendarDay";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { exportArchive } from "#data/archiveOut";
 import { openDatabase } from "#data/db";
@@ -10,11 +11,11 @@ import { write } from "#data/journal";
 import { contentId } from "#core/mesh/contentId";
 import { openSolids as openMeshSolids } from "#core/mesh/solids";
 import type { NewMesh } from "#data/meshes";
-import { packShippedWork } from "#data/shippedWork";
+import { packShipped } from "#data/shippedWork";
 import { usualHabits, usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
-import { measuredOf } from "./measured";
+import { measuredOf, shippedPlans } from "./measured";
 import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
 import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
 
@@ -59,9 +60,15 @@ console.log(`${path}: ${(bytes.byteLength / 1e6).toFixed(2)} MB, ${ids.size} mes
 
 const from = performance.now();
 const work = await measuredOf(db, await openMeshSolids());
-const packed = await packShippedWork(work);
+const packed = await packShipped(work);
 await writeFile(join(dirname(path), "measured.bin"), packed);
 console.log(
   `measured.bin: ${(packed.byteLength / 1e6).toFixed(2)} MB, ${work.measurements.length} measurements, ` +
     `${work.results.length} results in ${((performance.now() - from) / 1000).toFixed(1)} s`,
 );
+
+for (let days = 0; days < 7; days++) {
+  const day = addDays(START, days);
+  const plans = await packShipped(await shippedPlans(db, day, process.env.BUILD ?? ""));
+  await writeFile(join(dirname(path), `plans-${weekdayOf(day)}.bin`), plans);
+}

@@ -2,6 +2,7 @@
 import { measureMesh } from "#core/mesh/measure";
 import { posedId, posedSoup } from "#core/mesh/pose";
 import type { Solids } from "#core/mesh/solids";
+import { withoutMeasurements } from "#core/plan/measurements";
 import { makePlan } from "#core/plan/plan";
 import { shellWorkedOut, workedOutOf } from "#core/plan/plates/workedOut";
 import type { Wanted } from "#core/plan/plates/derivedKeys";
@@ -10,9 +11,12 @@ import type { Database } from "#data/db";
 import { loadMesh, storeMeasurement, storeResults } from "#data/meshes";
 import type { ResultRow } from "#data/rows";
 import { listScenes } from "#data/scenes";
-import type { ShippedWork } from "#data/shippedWork";
+import type { ShippedPlans, ShippedWork } from "#data/shippedWork";
+import { startingOn } from "#demo/startingOn";
 import { getPlanInput } from "#data/workshop";
 
+/** Plans are made for the morning. */
+const MINUTE = 540;
 /** A plan may want more once the first results change what it chooses. */
 const MOST_ROUNDS = 4;
 
@@ -47,7 +51,7 @@ export async function measuredOf(db: Database, solids: Solids): Promise<ShippedW
   const done = new Set<string>();
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const inputs = await Promise.all(
-      scenes.map(async (s) => (await getPlanInput(s.id, { today: s.startOn, minute: 540, ms: 0 }, db))!),
+      scenes.map(async (s) => (await getPlanInput(s.id, { today: s.startOn, minute: MINUTE, ms: 0 }, db))!),
     );
     const wanted = inputs
       .flatMap(
@@ -66,4 +70,21 @@ export async function measuredOf(db: Database, solids: Solids): Promise<ShippedW
     }
   }
   return { measurements: await db.measurements.toArray(), results: await db.results.toArray() };
+}
+
+/** The plans of all scenes of a database as if they had been begun on a day. @param code names the code that runs */
+export async function shippedPlans(db: Database, day: string, code: string): Promise<ShippedPlans> {
+  const scenes = await listScenes(db);
+  const now = { today: day, minute: MINUTE, ms: 0 };
+  const inputs = await Promise.all(
+    scenes.map(async ({ id }) => {
+      const input = (await getPlanInput(id, now, db))!;
+      return { ...input, scene: startingOn(day, day, input.scene) };
+    }),
+  );
+  const plans = inputs.map((input) => {
+    const others = inputs.filter((other) => other !== input && !other.scene.aside);
+    return { sceneId: input.scene.id, plan: withoutMeasurements(makePlan(input, others)) };
+  });
+  return { code, minute: MINUTE, plans };
 }

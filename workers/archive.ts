@@ -20,8 +20,8 @@ type Tell = (share: number) => void;
 export const unpackArchive = (file: Blob, tell: Tell, signal?: AbortSignal) =>
   asked((api) => api.unpack(file, proxy(tell)) as Promise<Outcome<Unpacked>>, signal);
 
-/** What a gzipped file of JSON holds, unpacked away from the page. @throws where it is damaged */
-export const unpackJson = (packed: Blob): Promise<unknown> => asked((api) => api.unpackJson(packed));
+/** What a file that came with the app holds, unpacked away from the page. @throws where it is damaged */
+export const unpackShipped = (packed: Blob): Promise<unknown> => asked((api) => api.unpackShipped(packed));
 
 /** Packs an archive away from the page. */
 export const packArchiveFile = (

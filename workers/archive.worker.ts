@@ -1,6 +1,6 @@
+import { parse } from "devalue";
 import { type ArchiveJson, type ArchiveMesh, openArchive, packArchive } from "#core/formats/archiveFile";
 import { failure, type Outcome, refused, success } from "#core/outcome";
-import { fromTypedJson } from "#core/formats/typedJson";
 import { serve } from "#workers/serve";
 
 /** A mesh of an archive: its corners as the bytes of single-precision numbers. */
@@ -41,10 +41,10 @@ const api = {
     }
     return success({ json, meshes });
   },
-  /** What a gzipped file of JSON with arrays of numbers holds. @throws where it is damaged */
-  async unpackJson(packed: Blob): Promise<unknown> {
+  /** What a file that came with the app holds. @throws where it is damaged */
+  async unpackShipped(packed: Blob): Promise<unknown> {
     const plain = packed.stream().pipeThrough(new DecompressionStream("gzip"));
-    return fromTypedJson(await new Response(plain).text());
+    return parse(await new Response(plain).text());
   },
   /** Packs an archive; the triangles of one mesh at a time are in memory. */
   async pack(json: ArchiveJson, blobs: readonly ArchiveBlob[], tell: Tell): Promise<Outcome<Blob>> {

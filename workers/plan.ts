@@ -1,6 +1,5 @@
-import { printOf } from "#core/scene/part";
 import { proxy, type Remote } from "comlink";
-import { posedId } from "#core/mesh/pose";
+import { withMeasurements } from "#core/plan/measurements";
 import type { Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Nested, NestPiece } from "#core/print/nest";
@@ -29,27 +28,8 @@ export async function planScene(input: PlanInput, others: readonly PlanInput[]):
     await taught(api, [input, ...others]);
     return api.plan(requestOf(input), others.map(requestOf));
   });
-  return measuredPlan(plan, input);
+  return withMeasurements(plan, input);
 }
-
-/** A plan with the measurements of its input, which are too large to be sent or kept with it. */
-export function measuredPlan(plan: Plan, { measurements }: PlanInput): Plan {
-  const of = (id: string | null) => (id === null ? null : (measurements.get(id) ?? null));
-  return {
-    ...plan,
-    parts: plan.parts.map((p) => ({
-      ...p,
-      measurement: of(p.part.meshId),
-      asItLies: of(p.part.meshId && posedId(p.part.meshId, printOf(p.part).pose)),
-    })),
-  };
-}
-
-/** The same without them. */
-export const unmeasuredPlan = (plan: Plan): Plan => ({
-  ...plan,
-  parts: plan.parts.map((p) => ({ ...p, measurement: null, asItLies: null })),
-});
 
 /** A scene, or some of its parts, at a row of ratios. */
 export const sweepScales = (input: PlanInput, denominators: readonly number[], partIds?: readonly string[]) =>

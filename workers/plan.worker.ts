@@ -1,4 +1,5 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
+import { withoutMeasurements } from "#core/plan/measurements";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { planMemory } from "#core/plan/planMemory";
 import { planSpares } from "#core/plan/plates/planChance";
@@ -33,8 +34,7 @@ const api = {
   },
   /** The plan without the measurements, which the asker has. */
   plan(request: PlanRequest, others: readonly PlanRequest[]): Plan {
-    const plan = makePlan(whole(request), others.map(whole), memory);
-    return { ...plan, parts: plan.parts.map((p) => ({ ...p, measurement: null, asItLies: null })) };
+    return withoutMeasurements(makePlan(whole(request), others.map(whole), memory));
   },
   whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
     whatIf(whole(request), others.map(whole), memory, progress),

@@ -1,12 +1,17 @@
-import { addDays, daysBetween } from "#core/plan/calendarDay";
-import type { Scene } from "#core/scene/scene";
+import { weekdayOf } from "#core/plan/calendarDay";
+import { sceneLine } from "#core/plan/sceneLine";
 import type { ReadArchive } from "#data/archiveIn";
 import { appDatabase } from "#data/db";
 import type { Op } from "#data/rows";
-import { keepShippedWork, type ShippedWork } from "#data/shippedWork";
+import { listScenes } from "#data/scenes";
+import { keepPlan } from "#data/keptPlans";
+import { keepShippedWork, type ShippedPlans, type ShippedWork } from "#data/shippedWork";
+import { getPlanInput, getWorkshop } from "#data/workshop";
+import { startingOn } from "#demo/startingOn";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { keepOutside, keptOutside } from "#app/jobs/keptOutside";
+import { codeName, planKey } from "#app/jobs/planKey";
 import { lastStamp } from "#app/jobs/stamp";
 
 /** The scene that a first start opens on. */
@@ -14,18 +19,6 @@ export const DEMO_SCENE = "withy-sluice";
 export const demoScenes: readonly string[] = [DEMO_SCENE, "osier-carr"];
 
 type Put = ReadArchive["reading"]["good"][number];
-
-/** A sample scene as if it had been made today. */
-function movedTo(today: string, at: string, scene: Scene): Scene {
-  const days = daysBetween(scene.startOn, today);
-  return {
-    ...scene,
-    startOn: today,
-    finishBy: scene.finishBy && addDays(scene.finishBy, days),
-    createdAt: `${today}${scene.createdAt.slice(10)}`,
-    changedAt: at,
-  };
-}
 
 /**
  * Brings the demo in with its dates moved so that it starts today, and notes that there was a start: all of
@@ -45,24 +38,57 @@ export async function importDemo(): Promise<void> {
   if (!read.ok) throw new Error(`The demo scenes are damaged: ${read.problems[0]!.message}`);
   const { reading, meshes } = read.value;
   const moved = reading.good.map((op): Put =>
-    op.table === "scenes" ? { ...op, put: movedTo(today, at, op.put) } : op,
+    op.table === "scenes" ? { ...op, put: startingOn(today, at, op.put) } : op,
   );
   const started: Put = { table: "settings", put: { id: "started", demoAt: at } };
   const whole = { reading: { ...reading, good: [...moved, started] }, meshes };
   const outcome = await bringIn(whole, "add", "leave out", at, appDatabase(), "Open the demo");
   if (!outcome.ok) throw new Error(outcome.problems[0]!.message);
-  await bringInShippedWork();
+  await bringInShippedWork(today);
 }
 
-/** What was measured on the demo when the app was built. Where it cannot be had all of it is measured here. */
-async function bringInShippedWork(): Promise<void> {
+/** What came with the app, unpacked. */
+async function shipped<T>(path: string): Promise<T> {
+  const response = await fetch(path);
+  if (!response.ok) throw new Error(`${path} is not there.`);
+  const { unpackShipped } = await import("#workers/archive");
+  return (await unpackShipped(await response.blob())) as T;
+}
+
+/**
+ * What was measured on the demo when the app was built, and its plans for a start on this day of the week. Where it
+ * cannot be had all of it is made here.
+ */
+async function bringInShippedWork(today: string): Promise<void> {
   try {
-    const response = await fetch("/demo/measured.bin");
-    if (!response.ok) return;
-    const { unpackJson } = await import("#workers/archive");
-    await keepShippedWork((await unpackJson(await response.blob())) as ShippedWork);
+    const [work, plans] = await Promise.all([
+      shipped<ShippedWork>("/demo/measured.bin"),
+      shipped<ShippedPlans>(`/demo/plans-${weekdayOf(today)}.bin`),
+    ]);
+    await keepShippedWork(work);
+    if (plans.code === codeName()) await keepShippedPlans(plans, today);
   } catch (error) {
-    console.warn("What was measured with the build could not be read; it is measured again.", error);
+    console.warn("What was worked out with the build could not be read; it is worked out again.", error);
+  }
+}
+
+/** Keeps plans that came along as if they had been made here today, for the scenes as they were brought in. */
+async function keepShippedPlans({ plans, minute }: ShippedPlans, today: string): Promise<void> {
+  const now = { today, minute, ms: new Date(`${today}T00:00`).getTime() + minute * 60_000 };
+  const [scenes, workshop] = await Promise.all([listScenes(), getWorkshop()]);
+  const inputs = (
+    await Promise.all(scenes.map((s) => getPlanInput(s.id, now, appDatabase(), undefined, workshop)))
+  ).filter((i) => i !== null);
+  for (const { sceneId, plan } of plans) {
+    const input = inputs.find((i) => i.scene.id === sceneId);
+    if (!input) continue;
+    const key = await planKey(
+      input,
+      inputs.filter((i) => i !== input && !i.scene.aside),
+    );
+    if (key === null) continue;
+    const ids = inputs.map((i) => i.scene.id);
+    await keepPlan({ sceneId, key, now, plan }, sceneLine(input, plan), ids);
   }
 }
 

@@ -3,7 +3,7 @@ import type { PlanInput } from "#core/scene/planInput";
 
 declare const __BUILD__: string;
 /** Names the code that runs; empty while it is being written. */
-const build = (): string => (typeof __BUILD__ === "string" ? __BUILD__ : "");
+export const codeName = (): string => (typeof __BUILD__ === "string" ? __BUILD__ : "");
 
 /** Rows as they are; what is large by the key that says all that it depends on. */
 const asRows = ({ measurements, derived, now: _now, ...rows }: PlanInput) => ({
@@ -27,7 +27,7 @@ function onlyRows(_: string, value: unknown): unknown {
 export async function planKey(
   input: PlanInput,
   others: readonly PlanInput[],
-  of = build(),
+  of = codeName(),
 ): Promise<string | null> {
   if (of === "" || !globalThis.crypto?.subtle) return null;
   const text = JSON.stringify([of, MEASURE_VERSION, asRows(input), others.map(asRows)], onlyRows);

@@ -1,6 +1,7 @@
 import { printOf } from "#core/scene/part";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
+import { withMeasurements, withoutMeasurements } from "#core/plan/measurements";
 import type { Plan } from "#core/plan/plan";
 import { sceneLine } from "#core/plan/sceneLine";
 import type { PlanInput } from "#core/scene/planInput";
@@ -12,7 +13,7 @@ import { onWrite } from "#data/onWrite";
 import { listScenes } from "#data/scenes";
 import { getHabits, getPlanInput, getWorkshop, type Habits } from "#data/workshop";
 import { measurePosed } from "#workers/print";
-import { measuredPlan, planScene, unmeasuredPlan } from "#workers/plan";
+import { planScene } from "#workers/plan";
 import { localNow } from "#app/clock";
 import { makeAgain, roundNow } from "#app/jobs/again";
 import { keptWhile } from "#app/jobs/keptWhile";
@@ -91,7 +92,7 @@ async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Pr
   ]);
   const read = all.find((i) => i.scene.id === sceneId);
   if (!read) return null;
-  const input = await withMeasurements(read);
+  const input = await measured(read);
   const others = all.filter((i) => i.scene.id !== sceneId && !i.scene.aside);
   const rest = { others, habits, timers };
   const planned = await planKey(input, others);
@@ -101,12 +102,12 @@ async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Pr
     if (kept) {
       const again = kept.now.today !== now.today || kept.now.minute !== now.minute;
       if (again) setTimeout(makeAgain);
-      return { ...rest, input: { ...input, now: kept.now }, plan: measuredPlan(kept.plan, input), again };
+      return { ...rest, input: { ...input, now: kept.now }, plan: withMeasurements(kept.plan, input), again };
     }
   }
   const plan = await planScene(input, others);
   if (planned !== null) {
-    const kept = { sceneId, key: planned, now, plan: unmeasuredPlan(plan) };
+    const kept = { sceneId, key: planned, now, plan: withoutMeasurements(plan) };
     void keepPlan(
       kept,
       sceneLine(input, plan),
@@ -117,7 +118,7 @@ async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Pr
 }
 
 /** Measures meshes that have no measurement yet or one of an older version, as drawn and as they lie. */
-async function withMeasurements(input: PlanInput): Promise<PlanInput> {
+async function measured(input: PlanInput): Promise<PlanInput> {
   const measurements = new Map(input.measurements);
   for (const part of input.parts) {
     const { meshId } = part;
