@@ -11,6 +11,7 @@ buildSync({
     "scripts/benchPlates.ts",
     "scripts/benchOrder.ts",
     "scripts/benchApp.ts",
+    "scripts/benchIntake.ts",
     "scripts/benchPlan.ts",
   ],
   outdir: ".cache/bench",
@@ -24,7 +25,12 @@ buildSync({
   logLevel: "error",
 });
 const args = process.argv.slice(2);
-if (args.includes("app")) process.exit(run(process.execPath, [".cache/bench/benchApp.mjs"]));
+/** The built app, then files dropped on it. */
+const app = () =>
+  run(process.execPath, [".cache/bench/benchApp.mjs"]) ||
+  run(process.execPath, [".cache/bench/benchIntake.mjs"]);
+if (args.includes("app")) process.exit(app());
+if (args.includes("intake")) process.exit(run(process.execPath, [".cache/bench/benchIntake.mjs"]));
 if (args.includes("plan")) process.exit(run(process.execPath, [".cache/bench/benchPlan.mjs"]));
 const only = args.includes("plates");
 const order = args.includes("order");
@@ -33,9 +39,7 @@ const meshes = only ? 0 : run(process.execPath, [".cache/bench/bench.mjs", ...ar
 process.exit(
   Math.max(
     meshes,
-    args.includes("--browser")
-      ? run(process.execPath, [".cache/bench/benchApp.mjs"])
-      : run(process.execPath, [".cache/bench/benchPlates.mjs"]),
+    args.includes("--browser") ? app() : run(process.execPath, [".cache/bench/benchPlates.mjs"]),
     args.includes("--browser") || only ? 0 : run(process.execPath, [".cache/bench/benchOrder.mjs"]),
   ),
 );

@@ -2,48 +2,18 @@
 // the nodes it draws and the longest task of the page, one change until its figures stand; the same with many
 // parts. Medians of five with the slowest. Build first.
 import { readFile } from "node:fs/promises";
-import { resolve } from "node:path";
 import { unzipSync, zipSync } from "fflate";
-import type { Browser, Page } from "playwright-core";
+import type { Page } from "playwright-core";
 import { openBrowser } from "./browser";
-// @ts-expect-error a plain script without types
-import { serve } from "./server.mjs";
+import { openPage, ORIGIN, RUNS, serveApp, tell } from "./benchPage";
 
-const PORT = 4398;
-const ORIGIN = `http://127.0.0.1:${PORT}`;
 const DEMO = "withy-sluice";
-const RUNS = Number(process.env.RUNS ?? 5);
 const MANY = 500;
-/** What a first start still does beside the page is over by then. */
+/** What a first start still does beside the page is over by then; with many parts, walls are worked out. */
 const SETTLED_MS = 5_000;
-const LONGEST_WAIT_MS = 240_000;
-
-const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
-const median = (values: readonly number[]) => sorted(values)[Math.floor(values.length / 2)]!;
-const p95 = (values: readonly number[]) => sorted(values)[Math.ceil(0.95 * values.length) - 1]!;
-
-function tell(what: string, values: readonly number[], goalMs: number | null, more = ""): void {
-  const goal =
-    goalMs === null ? "" : `  goal ${goalMs} ms ${median(values) <= goalMs ? "reached" : "NOT reached"}`;
-  console.log(
-    `${what.padEnd(34)} ${median(values).toFixed(0).padStart(6)} ms  p95 ${p95(values).toFixed(0).padStart(6)} ms${goal}${more}`,
-  );
-}
-
-/** A page in a profile of its own, with the longest task since it was asked last. */
-async function openPage(browser: Browser): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  context.setDefaultTimeout(LONGEST_WAIT_MS);
-  const page = await context.newPage();
-  await page.addInitScript(() => {
-    const seen = window as unknown as { longest: number };
-    seen.longest = 0;
-    new PerformanceObserver((list) => {
-      for (const e of list.getEntries()) seen.longest = Math.max(seen.longest, e.duration);
-    }).observe({ type: "longtask", buffered: true });
-  });
-  return page;
-}
+const MANY_SETTLED_MS = 25_000;
+/** A plan that a change leads to is made by then. */
+const BETWEEN_CHANGES_MS = 2_500;
 
 const drawn = (page: Page) => page.locator("main h1, main h2").first().waitFor();
 
@@ -135,7 +105,7 @@ async function manyParts(): Promise<Buffer> {
   );
 }
 
-const server = (await serve(resolve("build/client"), PORT)) as { close: () => void };
+const server = await serveApp();
 const browser = await openBrowser();
 
 const starts: number[] = [];
@@ -156,7 +126,10 @@ await page.waitForTimeout(SETTLED_MS);
 await everyStage(page, RUNS, 100);
 await opened(page, "Rule");
 const changes: number[] = [];
-for (const ratio of ["1:76", "1:72", "1:87", "1:72", "1:64"]) changes.push(await changedRatio(page, ratio));
+for (const ratio of ["1:76", "1:72", "1:87", "1:72", "1:64"]) {
+  await page.waitForTimeout(BETWEEN_CHANGES_MS);
+  changes.push(await changedRatio(page, ratio));
+}
 tell("another ratio, until it stands", changes, 300);
 await page.context().close();
 
@@ -176,7 +149,8 @@ await many.getByRole("heading", { name: "The lay" }).waitFor();
 console.log(
   `${MANY} parts: opened for the first time in ${((performance.now() - from) / 1000).toFixed(1)} s`,
 );
-await everyStage(many, 2, 100);
+await many.waitForTimeout(MANY_SETTLED_MS);
+await everyStage(many, RUNS, 100);
 await drawn(many);
 await browser.close();
 server.close();

@@ -3,6 +3,9 @@ import { MM_PER_FOOT, MM_PER_INCH } from "#core/units";
 import type { LengthSystem } from "#core/scale/lengthFormat";
 
 const PX_PER_MM = 7;
+const HEIGHT = 76;
+/** Where both rules begin, px. */
+const START = 44;
 
 /** Steps that are round in the world: the smallest that keeps labels 56 pixels apart. */
 function realStep(
@@ -28,6 +31,31 @@ function realStep(
   return { mm, label, ticks: 5 };
 }
 
+/** Where both rules have their marks over so many pixels. */
+function marks(denominator: number, system: LengthSystem, width: number) {
+  const inch = system === "inch";
+  const small = inch ? MM_PER_INCH / 8 : 1;
+  const perBig = inch ? 8 : 10;
+  const real = realStep(denominator, system);
+  const realPx = (real.mm * PX_PER_MM) / denominator;
+  const model = Array.from(
+    { length: Math.floor((width - START) / (small * PX_PER_MM)) + 1 },
+    (_, i): Tick => {
+      const big = i % perBig === 0;
+      const half = i % (perBig / 2) === 0;
+      return { i, x: START + i * small * PX_PER_MM, big, length: big ? 12 : half ? 9 : 5 };
+    },
+  );
+  const world = Array.from(
+    { length: Math.floor((width - START) / realPx) * real.ticks + 1 },
+    (_, i): Tick => {
+      const big = i % real.ticks === 0;
+      return { i, x: START + (i * realPx) / real.ticks, big, length: big ? 10 : 5 };
+    },
+  );
+  return { model, world, real, inch, perBig };
+}
+
 /**
  * The rule across the top: model above, real below, in the scene's ratio. A lit length is laid along it as
  * tape.
@@ -49,17 +77,10 @@ export function RuleBar({
     observer.observe(box.current!);
     return () => observer.disconnect();
   }, []);
-  const start = 44;
-  const inch = system === "inch";
-  const small = inch ? MM_PER_INCH / 8 : 1;
-  const perBig = inch ? 8 : 10;
-  const count = Math.floor((width - start) / (small * PX_PER_MM));
-  const real = realStep(denominator, system);
-  const realPx = (real.mm * PX_PER_MM) / denominator;
-  const realCount = Math.floor((width - start) / realPx);
+  const { model, world, real, inch, perBig } = marks(denominator, system, width);
   return (
     <div ref={box} className="h-full overflow-hidden" aria-hidden="true">
-      <svg width={width} height="76" className="block">
+      <svg width={width} height={HEIGHT} className="block">
         <g fill="var(--ink-2)" fontSize="12">
           <text x="6" y="22">
             {inch ? "in" : "mm"}
@@ -68,39 +89,30 @@ export function RuleBar({
             real
           </text>
         </g>
-        {Array.from({ length: count + 1 }, (_, i) => {
-          const x = start + i * small * PX_PER_MM;
-          const big = i % perBig === 0;
-          const half = i % (perBig / 2) === 0;
-          return (
-            <RuleMark key={i} i={i} x={x} big={big} half={half} width={width} inch={inch} perBig={perBig} />
-          );
-        })}
-        <line x1={start} x2={width} y1="38" y2="38" stroke="var(--primer-3)" strokeWidth="7" />
-        {litMm !== null && <LitLength start={start} width={width} litMm={litMm} />}
-        {Array.from({ length: realCount * real.ticks + 1 }, (_, i) => {
-          const x = start + (i * realPx) / real.ticks;
-          const big = i % real.ticks === 0;
-          return <RealMark key={`r${i}`} i={i} x={x} big={big} width={width} real={real} />;
-        })}
+        <Ticks big={model.filter((t) => t.big)} rest={model.filter((t) => !t.big)} edge={0} />
+        {model
+          .filter(({ big, x }) => big && x < width - 20)
+          .map(({ i, x }) => (
+            <RuleNumber key={i} x={x} y={25} text={inch ? i / perBig : i} />
+          ))}
+        <line x1={START} x2={width} y1="38" y2="38" stroke="var(--primer-3)" strokeWidth="7" />
+        {litMm !== null && <LitLength width={width} litMm={litMm} />}
+        <Ticks big={world.filter((t) => t.big)} rest={world.filter((t) => !t.big)} edge={HEIGHT} />
+        {world
+          .filter(({ big, x }) => big && x < width - 28)
+          .map(({ i, x }) => (
+            <RuleNumber key={i} x={x} y={61} text={i === 0 ? "0" : real.label(i / real.ticks)} />
+          ))}
       </svg>
     </div>
   );
 }
 
-function LitLength({
-  start,
-  width,
-  litMm,
-}: {
-  readonly start: 44;
-  readonly width: number;
-  readonly litMm: number;
-}) {
+function LitLength({ width, litMm }: { readonly width: number; readonly litMm: number }) {
   return (
     <line
-      x1={start}
-      x2={Math.min(width, start + litMm * PX_PER_MM)}
+      x1={START}
+      x2={Math.min(width, START + litMm * PX_PER_MM)}
       y1="38"
       y2="38"
       stroke="var(--tape)"
@@ -109,63 +121,41 @@ function LitLength({
   );
 }
 
-function RealMark({
-  i,
-  x,
+/** A mark of a rule: the how manyth, where, and how far it reaches in from its edge, px. */
+type Tick = { readonly i: number; readonly x: number; readonly big: boolean; readonly length: number };
+
+/** Marks of one edge in two lines, heavy and light. */
+function Ticks({
   big,
-  width,
-  real,
+  rest,
+  edge,
 }: {
-  readonly i: number;
-  readonly x: number;
-  readonly big: boolean;
-  readonly width: number;
-  readonly real: { mm: number; label: (n: number) => string; ticks: number };
+  readonly big: readonly Tick[];
+  readonly rest: readonly Tick[];
+  readonly edge: number;
 }) {
+  const d = (ticks: readonly Tick[]) =>
+    ticks.map(({ x, length }) => `M${x} ${edge}V${Math.abs(edge - length)}`).join("");
   return (
-    <g>
-      <line x1={x} x2={x} y1="76" y2={big ? 66 : 71} stroke="var(--ink)" strokeWidth={big ? 1.4 : 0.8} />
-      {big && x < width - 28 && (
-        <text x={x} y="61" fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
-          {i === 0 ? "0" : real.label(i / real.ticks)}
-        </text>
-      )}
-    </g>
+    <>
+      <path d={d(big)} stroke="var(--ink)" strokeWidth={1.4} />
+      <path d={d(rest)} stroke="var(--ink)" strokeWidth={0.8} />
+    </>
   );
 }
 
-function RuleMark({
-  i,
+function RuleNumber({
   x,
-  big,
-  half,
-  width,
-  inch,
-  perBig,
+  y,
+  text,
 }: {
-  readonly i: number;
   readonly x: number;
-  readonly big: boolean;
-  readonly half: boolean;
-  readonly width: number;
-  readonly inch: boolean;
-  readonly perBig: 8 | 10;
+  readonly y: number;
+  readonly text: string | number;
 }) {
   return (
-    <g>
-      <line
-        x1={x}
-        x2={x}
-        y1="0"
-        y2={big ? 12 : half ? 9 : 5}
-        stroke="var(--ink)"
-        strokeWidth={big ? 1.4 : 0.8}
-      />
-      {big && x < width - 20 && (
-        <text x={x} y="25" fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
-          {inch ? i / perBig : i}
-        </text>
-      )}
-    </g>
+    <text x={x} y={y} fontSize="12" textAnchor="middle" fill="var(--ink)" className="figures">
+      {text}
+    </text>
   );
 }

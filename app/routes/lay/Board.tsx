@@ -4,7 +4,6 @@ import type { Placement } from "#core/scene/part";
 import type { Scene } from "#core/scene/scene";
 import { adultModelMm } from "#core/scale/figureSize";
 import { Mat, outlinePath } from "#ui/Mat";
-import type { MeshMeasurement } from "#core/mesh/measure";
 import { type Placing, usePlacing } from "./usePlacing";
 import { boardOutline } from "./view";
 
@@ -65,27 +64,48 @@ function PlacedCopy({
   const moving = { partId: p.part.id, index, at };
   const number = p.part.count > 1 ? ` ${index + 1}` : "";
   return (
-    <g
+    <path
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
       aria-busy={at === placed ? undefined : true}
       aria-label={`${p.part.name}${number}, at ${at.xMm.toFixed(0)}, ${at.yMm.toFixed(0)} mm. Arrow keys move it, comma and full stop turn it.`}
-      transform={`translate(${at.xMm} ${at.yMm}) rotate(${at.turnDeg})`}
-      className="cursor-grab touch-none focus:outline-none [&:focus-visible_.shape]:stroke-tape"
+      {...shapeOf(p, p.sizeMm, at)}
+      fill="var(--chalk)"
+      fillOpacity={chosen ? 0.34 : 0.16}
+      stroke={chosen ? "var(--tape)" : "var(--chalk)"}
+      strokeWidth={chosen ? 2.4 : 1.3}
+      vectorEffect="non-scaling-stroke"
+      className="cursor-grab touch-none focus:outline-none focus-visible:stroke-tape"
       onKeyDown={(e) => placing.onKey(e, moving)}
       onBlur={placing.onLeave}
       onPointerDown={(e) => placing.press(e, moving)}
       onPointerMove={(e) => placing.drag(e, moving)}
       onPointerUp={placing.drop}
-    >
-      {p.measurement ? (
-        <PlacedOutline m={p.measurement} factor={p.rescale.factor} chosen={chosen} />
-      ) : (
-        <PlacedBox size={p.sizeMm} />
-      )}
-    </g>
+    />
   );
+}
+
+/** The outline of a part where it stands: as it was measured, or its box where nothing more is known. */
+function shapeOf(
+  { measurement: m, rescale: { factor } }: PartPlan,
+  [width, depth]: readonly [number, number, number],
+  at: Placement,
+) {
+  const stands = `translate(${at.xMm} ${at.yMm}) rotate(${at.turnDeg})`;
+  if (!m)
+    return {
+      d: `M${-width / 2} ${-depth / 2}h${width}v${depth}h${-width}Z`,
+      transform: stands,
+      strokeDasharray: "4 3",
+    };
+  const cx = (m.box.min[0] + m.box.max[0]) / 2;
+  const cy = (m.box.min[1] + m.box.max[1]) / 2;
+  return {
+    d: outlinePath(boardOutline(m, factor)),
+    transform: `${stands} scale(${factor}) translate(${-cx} ${-cy})`,
+    fillRule: "evenodd" as const,
+  };
 }
 
 function AdultFigure({ scene, adult }: { readonly scene: Scene; readonly adult: number }) {
@@ -101,51 +121,5 @@ function AdultFigure({ scene, adult }: { readonly scene: Scene; readonly adult: 
       />
       <circle cy={adult * 0.89} r={adult * 0.1} fill="var(--chalk)" />
     </g>
-  );
-}
-
-/** The box of a part of which nothing more is known. */
-function PlacedBox({ size }: { readonly size: readonly [number, number, number] }) {
-  return (
-    <rect
-      className="shape"
-      x={-size[0] / 2}
-      y={-size[1] / 2}
-      width={size[0]}
-      height={size[1]}
-      fill="var(--chalk)"
-      fillOpacity={0.16}
-      stroke="var(--chalk)"
-      strokeWidth={1.3}
-      strokeDasharray="4 3"
-      vectorEffect="non-scaling-stroke"
-    />
-  );
-}
-
-/** The outline of a part that was measured, as it stands. */
-function PlacedOutline({
-  m,
-  factor,
-  chosen,
-}: {
-  readonly m: MeshMeasurement;
-  readonly factor: number;
-  readonly chosen: boolean;
-}) {
-  const cx = (m.box.min[0] + m.box.max[0]) / 2;
-  const cy = (m.box.min[1] + m.box.max[1]) / 2;
-  return (
-    <path
-      className="shape"
-      d={outlinePath(boardOutline(m, factor))}
-      fillRule="evenodd"
-      transform={`scale(${factor}) translate(${-cx} ${-cy})`}
-      fill="var(--chalk)"
-      fillOpacity={chosen ? 0.34 : 0.16}
-      stroke={chosen ? "var(--tape)" : "var(--chalk)"}
-      strokeWidth={chosen ? 2.4 : 1.3}
-      vectorEffect="non-scaling-stroke"
-    />
   );
 }

@@ -47,14 +47,14 @@ export function usePlacing(plan: Plan, onSelect: (partId: string) => void) {
     onLeave,
     at: (partId: string, index: number, placed: Placement) =>
       moving?.partId === partId && moving.index === index ? moving.at : placed,
-    press: (e: PointerEvent<SVGGElement>, { partId, at }: Moving) => {
+    press: (e: PointerEvent<SVGGraphicsElement>, { partId, at }: Moving) => {
       const { x, y } = pointOf(e);
       drag.current = { dx: at.xMm - x, dy: at.yMm - y };
       e.currentTarget.setPointerCapture(e.pointerId);
       latest.current = null;
       onSelect(partId);
     },
-    drag: (e: PointerEvent<SVGGElement>, m: Moving) => {
+    drag: (e: PointerEvent<SVGGraphicsElement>, m: Moving) => {
       if (!drag.current) return;
       const { x, y } = pointOf(e);
       move({ ...m, at: { ...m.at, xMm: toHalf(x + drag.current.dx), yMm: toHalf(y + drag.current.dy) } });
@@ -109,7 +109,7 @@ function useWhenHidden(leave: () => void) {
 }
 
 /** A point of the page in mm on the board. */
-function pointOf(event: PointerEvent<SVGGElement>): { readonly x: number; readonly y: number } {
+function pointOf(event: PointerEvent<SVGGraphicsElement>): { readonly x: number; readonly y: number } {
   const inner = event.currentTarget.ownerSVGElement!.querySelector("g")!;
   const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(inner.getScreenCTM()!.inverse());
   return { x: p.x, y: p.y };

@@ -26,7 +26,7 @@ import { useGrown } from "#ui/Grown";
 
 type Narrow = (name: keyof OrderFilter, value: string) => void;
 
-const FIRST_SESSIONS = 40;
+const FIRST_SESSIONS = 30;
 
 /** Every step in the order of its time, and what the list is narrowed to. */
 export function OrderTable({

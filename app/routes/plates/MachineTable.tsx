@@ -8,7 +8,7 @@ import { stagePath } from "#app/stages";
 import { PlainTable } from "#ui/PlainTable";
 import { useGrown } from "#ui/Grown";
 
-const FIRST_ROWS = 40;
+const FIRST_ROWS = 20;
 
 /** Every printed part over all machines: which one, and what speaks for it. */
 export function MachineTable({ plan, sceneId }: { plan: Plan; sceneId: string }) {

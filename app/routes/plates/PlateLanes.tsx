@@ -303,6 +303,15 @@ function BedWords({
   );
 }
 
+/** Lines of a bed each centimetre, or each fifth of them. */
+function gridPath(w: number, d: number, fifths: boolean): string {
+  const at = (length: number) =>
+    Array.from({ length: Math.floor(length / 10) }, (_, i) => i)
+      .filter((i) => (i % 5 === 4) === fifths)
+      .map((i) => (i + 1) * 10);
+  return [...at(w).map((x) => `M${x} 0V${d}`), ...at(d).map((y) => `M0 ${y}H${w}`)].join("");
+}
+
 /** One bed from above at true proportions with what lies on it. */
 export function Bed({ plate, chosen }: { plate: PlatePlan; chosen: boolean }) {
   const [w, d] = plate.printer.bedMm;
@@ -319,28 +328,8 @@ export function Bed({ plate, chosen }: { plate: PlatePlan; chosen: boolean }) {
       aria-hidden="true"
     >
       <g transform={`translate(0 ${d}) scale(1 -1)`}>
-        {Array.from({ length: Math.floor(w / 10) }, (_, i) => (
-          <line
-            key={`x${i}`}
-            x1={(i + 1) * 10}
-            x2={(i + 1) * 10}
-            y1={0}
-            y2={d}
-            stroke="var(--mat-line)"
-            strokeWidth={i % 5 === 4 ? 0.9 : 0.35}
-          />
-        ))}
-        {Array.from({ length: Math.floor(d / 10) }, (_, i) => (
-          <line
-            key={`y${i}`}
-            y1={(i + 1) * 10}
-            y2={(i + 1) * 10}
-            x1={0}
-            x2={w}
-            stroke="var(--mat-line)"
-            strokeWidth={i % 5 === 4 ? 0.9 : 0.35}
-          />
-        ))}
+        <path d={gridPath(w, d, false)} stroke="var(--mat-line)" strokeWidth={0.35} />
+        <path d={gridPath(w, d, true)} stroke="var(--mat-line)" strokeWidth={0.9} />
         <BedPieces m={m} state={state} plate={plate} />
       </g>
     </svg>
