@@ -35,10 +35,14 @@ export async function putMeshes(meshes: readonly MeshRecord[], db: Database): Pr
   }
 }
 
+/** The bytes of a mesh's corners, for a worker to read without the page. @returns null when there is none */
+export const loadMeshBlob = async (id: string, db: Database = appDatabase()): Promise<Blob | null> =>
+  (await db.meshes.get(id))?.corners ?? null;
+
 /** @returns null when no such mesh is stored */
 export async function loadMesh(id: string, db: Database = appDatabase()): Promise<TriangleSoup | null> {
-  const row = await db.meshes.get(id);
-  return row ? { corners: new Float32Array(await row.corners.arrayBuffer()) } : null;
+  const blob = await loadMeshBlob(id, db);
+  return blob && { corners: new Float32Array(await blob.arrayBuffer()) };
 }
 
 /** Keeps what was measured, if there is room for it: it can be measured again. */

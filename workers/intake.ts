@@ -4,7 +4,7 @@ import type { ReadOptions } from "#core/formats/readModel";
 import { openWorker } from "#workers/openWorker";
 import type { IntakeApi, IntakeProgress, TakenFile } from "#workers/intake.worker";
 
-export type { TakenModel } from "#workers/intake.worker";
+export type { IntakeProgress, TakenModel } from "#workers/intake.worker";
 
 const open = () =>
   openWorker<IntakeApi>(() => new Worker(new URL("./intake.worker.ts", import.meta.url), { type: "module" }));

@@ -1,20 +1,22 @@
-import { transfer } from "comlink";
 import { type Outcome, success } from "#core/outcome";
 import type { ModelFormat } from "#core/formats/readModel";
 import { LARGEST_FILE_BYTES, readModelFile, type ReadOptions } from "#core/formats/readModel";
 import { contentId } from "#core/mesh/contentId";
-import { type MeasureStage, type MeshMeasurement, measureMesh } from "#core/mesh/measure";
+import type { FirstFigures, MeasureStage, MeshMeasurement } from "#core/mesh/measure";
+import { measureShared } from "#workers/measure";
 import { serve } from "#workers/serve";
 
 export type TakenModel = {
   readonly id: string;
   readonly name: string;
   readonly unitMm: number | null;
-  readonly corners: Float32Array;
+  /** The bytes of single-precision numbers. */
+  readonly corners: Blob;
   readonly measurement: MeshMeasurement;
 };
 export type TakenFile = { readonly format: ModelFormat; readonly models: readonly TakenModel[] };
-export type IntakeProgress = (share: number, stage: "reading" | MeasureStage) => void;
+/** `first`: what is known of the only body of a file, once it is. */
+export type IntakeProgress = (share: number, stage: "reading" | MeasureStage, first?: FirstFigures) => void;
 
 const api = {
   /**
@@ -34,22 +36,18 @@ const api = {
     const models: TakenModel[] = [];
     const { length } = read.value.models;
     for (const [i, model] of read.value.models.entries()) {
-      const { measurement } = measureMesh(model.soup, (share, stage) =>
-        progress(0.2 + (0.8 * (i + share)) / length, stage),
+      const measurement = await measureShared(model.soup, (share, stage, first) =>
+        progress(0.2 + (0.8 * (i + share)) / length, stage, length === 1 ? first : undefined),
       );
       models.push({
         id: await contentId(model.soup.corners),
         name: model.name,
         unitMm: model.unitMm,
-        corners: model.soup.corners,
+        corners: new Blob([model.soup.corners as Float32Array<ArrayBuffer>]),
         measurement,
       });
     }
-    const result = success({ format: read.value.format, models });
-    return transfer(
-      result,
-      models.map((m) => m.corners.buffer),
-    );
+    return success({ format: read.value.format, models });
   },
 };
 export type IntakeApi = typeof api;

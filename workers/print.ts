@@ -23,17 +23,16 @@ const meanwhile = open();
 type Tell = (share: number) => void;
 
 export const workOf = (
-  corners: Float32Array,
+  corners: Blob,
   pose: Pose | null,
   factor: number,
   printer: FilamentPrinter,
   bands: readonly InfillBand[],
   signal?: AbortSignal,
 ) => meanwhile((api) => api.work(corners, pose, factor, printer, bands), signal);
-export const shellOf = (corners: Float32Array, factor: number, wallMm: number, signal?: AbortSignal) =>
+export const shellOf = (corners: Blob, factor: number, wallMm: number, signal?: AbortSignal) =>
   meanwhile((api) => api.shell(corners, factor, wallMm) as Promise<Outcome<HollowShell>>, signal);
-export const measurePosed = (corners: Float32Array, pose: Pose | null) =>
-  asked((api) => api.measure(corners, pose));
+export const measurePosed = (corners: Blob, pose: Pose | null) => asked((api) => api.measure(corners, pose));
 export const findWaysUp = (
   corners: Float32Array,
   factor: number,

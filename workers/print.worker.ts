@@ -8,7 +8,7 @@ import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import type { CutPlane } from "#core/mesh/planeCut";
 import { type Pose, posedMesh, posedSoup } from "#core/mesh/pose";
 import { openSolids, type Solids } from "#core/mesh/solids";
-import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { boundingBox, soupOf, type TriangleMesh, type TriangleSoup } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 import {
@@ -29,6 +29,7 @@ import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import { type Lay, type LayWishes, waysUp } from "#core/print/wayUp";
 import { printedBy } from "#core/surface/printedBy";
 import { lookTestStanding } from "#core/surface/lookTest";
+import { measureShared } from "#workers/measure";
 import { serve } from "#workers/serve";
 
 export type CutPiece = {
@@ -77,21 +78,26 @@ async function hollowedMesh(
   return bored.ok ? success({ hollow: hollow.value, holes: placed, mesh: bored.value }) : bored;
 }
 
+/** A mesh that was sent as the bytes of its corners, which costs the page nothing. */
+const soupIn = async (corners: Blob): Promise<TriangleSoup> => ({
+  corners: new Float32Array(await corners.arrayBuffer()),
+});
+
 const api = {
   /** Walls and paths of a part as it lies. */
   async work(
-    corners: Float32Array,
+    corners: Blob,
     pose: Pose | null,
     factor: number,
     printer: FilamentPrinter,
     bands: readonly InfillBand[],
   ): Promise<FilamentWork> {
-    return workedOutOf({ corners }, pose, factor, printer, bands, (await solids()).insetAreas);
+    return workedOutOf(await soupIn(corners), pose, factor, printer, bands, (await solids()).insetAreas);
   },
-  shell: (corners: Float32Array, factor: number, wallMm: number): Outcome<HollowShell> =>
-    shellWorkedOut({ corners }, factor, wallMm),
-  measure: (corners: Float32Array, pose: Pose | null): MeshMeasurement =>
-    measureMesh(posedSoup({ corners }, pose)).measurement,
+  shell: async (corners: Blob, factor: number, wallMm: number): Promise<Outcome<HollowShell>> =>
+    shellWorkedOut(await soupIn(corners), factor, wallMm),
+  measure: async (corners: Blob, pose: Pose | null): Promise<MeshMeasurement> =>
+    measureShared(posedSoup(await soupIn(corners), pose)),
   waysUp(
     corners: Float32Array,
     factor: number,

@@ -19,7 +19,7 @@ const { measurement } = measureMesh({ corners });
 
 async function bodyOf(i: number, name = ""): Promise<TakenModel> {
   const own = corners.map((v) => v * (1 + i / 1000));
-  return { id: await contentId(own), name, unitMm: 1, corners: own, measurement };
+  return { id: await contentId(own), name, unitMm: 1, corners: new Blob([own]), measurement };
 }
 const unitOfFile = (name: string) => (name.startsWith("inch") ? 25.4 : name.startsWith("unsaid") ? null : 1);
 /** Takes files in without a worker: what comes of a file stands in its name. */

@@ -1,12 +1,12 @@
 import type { Outcome, Problem } from "#core/outcome";
 import type { ReadOptions } from "#core/formats/readModel";
-import type { MeshMeasurement } from "#core/mesh/measure";
+import type { FirstFigures, MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { noOrigin } from "#core/scene/part";
 import type { Part } from "#core/scene/part";
 import { guessUnit } from "#core/scale/unitGuess";
 import type { Change, Written } from "#data/journal";
-import type { TakenModel, TakeFile } from "#workers/intake";
+import type { IntakeProgress, TakenModel, TakeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
 import { freshPart } from "#app/jobs/freshPart";
 import { keep } from "#app/jobs/keep";
@@ -15,6 +15,8 @@ export type FileState = {
   readonly name: string;
   readonly share: number;
   readonly stage: string;
+  /** What is known of it while it is still measured. */
+  readonly first: FirstFigures | null;
   readonly done: boolean;
   readonly problem: Problem | null;
   readonly parts: number;
@@ -54,6 +56,7 @@ export async function addFiles(
     name,
     share: 0,
     stage: "waiting",
+    first: null,
     done: false,
     problem: null,
     parts: 0,
@@ -111,7 +114,9 @@ async function taken(
 ): Promise<Partial<FileState>> {
   const { sceneId, options, signal } = drop;
   try {
-    const outcome = await drop.take(lane, file, options, (share, stage) => tell({ share, stage }), signal);
+    const progress: IntakeProgress = (share, stage, first) =>
+      tell({ share, stage, ...(first ? { first } : {}) });
+    const outcome = await drop.take(lane, file, options, progress, signal);
     if (!outcome.ok) return ended("refused", outcome.problems[0]!);
     const { models } = outcome.value;
     const changes = partsOf(sceneId, file, models).map((put): Change => ({ table: "parts", put }));

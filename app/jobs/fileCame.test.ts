@@ -23,7 +23,7 @@ const model = {
   id: "m1",
   name: "body",
   unitMm: null,
-  corners: soup.corners,
+  corners: new Blob([soup.corners as Float32Array<ArrayBuffer>]),
   measurement: measureMesh(soup).measurement,
 };
 const come = () =>

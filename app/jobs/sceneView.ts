@@ -8,7 +8,7 @@ import type { PlanInput } from "#core/scene/planInput";
 import { appDatabase } from "#data/db";
 import type { TimerRow } from "#data/rows";
 import { keepPlan, keptPlan } from "#data/keptPlans";
-import { loadMesh, storeMeasurement } from "#data/meshes";
+import { loadMeshBlob, storeMeasurement } from "#data/meshes";
 import { onWrite } from "#data/onWrite";
 import { listScenes } from "#data/scenes";
 import { getHabits, getPlanInput, getWorkshop, type Habits } from "#data/workshop";
@@ -127,9 +127,9 @@ async function measured(input: PlanInput): Promise<PlanInput> {
     for (const lies of [null, pose]) {
       const id = posedId(meshId, lies);
       if (measurements.has(id)) continue;
-      const soup = known.has(id) ? null : await loadMesh(meshId);
-      if (soup) {
-        const measurement = await measurePosed(soup.corners, lies);
+      const corners = known.has(id) ? null : await loadMeshBlob(meshId);
+      if (corners) {
+        const measurement = await measurePosed(corners, lies);
         await storeMeasurement(id, measurement);
         known.set(id, measurement);
       }

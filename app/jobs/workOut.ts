@@ -1,6 +1,6 @@
 import type { Wanted } from "#core/plan/plates/derivedKeys";
 import type { ResultRow } from "#data/rows";
-import { loadMesh, storeResults } from "#data/meshes";
+import { loadMeshBlob, storeResults } from "#data/meshes";
 import { shellOf, workOf } from "#workers/print";
 import { WorkerStopped } from "#workers/openWorker";
 
@@ -67,8 +67,8 @@ async function run(): Promise<void> {
 }
 
 async function resultOf(wanted: Wanted): Promise<ResultRow | null> {
-  const soup = await loadMesh(wanted.meshId);
-  if (!soup) return null;
+  const corners = await loadMeshBlob(wanted.meshId);
+  if (!corners) return null;
   try {
     if (wanted.kind === "work")
       return {
@@ -76,10 +76,10 @@ async function resultOf(wanted: Wanted): Promise<ResultRow | null> {
         meshId: wanted.meshId,
         value: {
           kind: "work",
-          work: await workOf(soup.corners, wanted.pose, wanted.factor, wanted.printer, wanted.bands),
+          work: await workOf(corners, wanted.pose, wanted.factor, wanted.printer, wanted.bands),
         },
       };
-    const shell = await shellOf(soup.corners, wanted.factor, wanted.wallMm);
+    const shell = await shellOf(corners, wanted.factor, wanted.wallMm);
     return shell.ok
       ? { key: wanted.key, meshId: wanted.meshId, value: { kind: "shell", shell: shell.value } }
       : null;

@@ -1,8 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { measureMesh } from "#core/mesh/measure";
+import {
+  feelWalls,
+  type FirstFigures,
+  measureBeside,
+  measureMesh,
+  type MeshMeasurement,
+} from "#core/mesh/measure";
 import { outlineArea, silhouette } from "#core/mesh/silhouette";
 import { slopePatches } from "#core/mesh/slopes";
-import { box, moved, sphere, terrain, together, torus, withoutFaces } from "#core/mesh/testing";
+import { box, insideOut, moved, sphere, terrain, together, torus, withoutFaces } from "#core/mesh/testing";
 import { sampleThickness, shareThinner, thicknessAt } from "#core/mesh/thickness";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
@@ -91,5 +97,44 @@ describe("measureMesh", () => {
     const before = soup.corners.slice();
     measureMesh(soup);
     expect(soup.corners).toEqual(before);
+  });
+});
+
+describe("measured with the walls felt by somebody else", () => {
+  const asText = (m: MeshMeasurement) =>
+    JSON.stringify(m, (_, v: unknown) => (ArrayBuffer.isView(v) ? Array.from(v as Uint8Array) : v));
+  it.each([
+    ["country", terrain(30, 40, 5)],
+    ["a shell", together(sphere(10, 30, 40), insideOut(sphere(8.5, 30, 40)))],
+    ["an open box", withoutFaces(box(5, 6, 7), 3)],
+  ])("%s comes out the same to the byte, copied there and back", async (_, mesh) => {
+    const soup = soupOf(mesh);
+    const shares: number[] = [];
+    const beside = await measureBeside(
+      soup,
+      async (given, twin) => {
+        const sent = structuredClone({ given, twin });
+        await Promise.resolve();
+        return structuredClone(feelWalls(sent.given, sent.twin));
+      },
+      (share) => shares.push(share),
+    );
+    expect(asText(beside)).toBe(asText(measureMesh(soup).measurement));
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares.at(-1)).toBe(1);
+  });
+  it("tells size and volume before the rest is known", () => {
+    const told: FirstFigures[] = [];
+    measureMesh(soupOf(box(3, 4, 5)), (share, _, first) => {
+      if (first) told.push(first);
+      if (told.length === 0) expect(share).toBeLessThanOrEqual(0.15);
+    });
+    expect(told).toEqual([
+      { triangles: 12, box: { min: [0, 0, 0], max: [3, 4, 5] }, volume: expect.closeTo(60, 6) },
+    ]);
+  });
+  it("fails with what failed there, once the rest is done", async () => {
+    const failed = measureBeside(soupOf(box(3, 4, 5)), () => Promise.reject(new Error("no memory")));
+    await expect(failed).rejects.toThrow("no memory");
   });
 });

@@ -72,33 +72,45 @@ export type MeasureStage =
 const pointsFor = ({ triangles }: TriangleMesh) =>
   Math.max(POINTS.least, Math.min(POINTS.most, Math.round(triangles.length / 3 / FACES_A_POINT)));
 
-/**
- * Measures a mesh from its triangles.
- * @param onProgress told what is being worked out and the share done, in [0, 1], never going back
- * @returns the measurement and the welded mesh it was made on
- */
-export function measureMesh(
-  soup: TriangleSoup,
-  onProgress?: (share: number, stage: MeasureStage) => void,
-): { readonly measurement: MeshMeasurement; readonly mesh: TriangleMesh } {
+/** What is known of a mesh as soon as its corners are shared. File units. */
+export type FirstFigures = {
+  readonly triangles: number;
+  readonly box: Box3;
+  /** Enclosed, by the signs of its faces alone; what is wrong with the mesh is not known yet. */
+  readonly volume: number;
+};
+
+/** Told what is being worked out and the share done, in [0, 1], never going back; figures once they are there. */
+export type MeasureProgress = (share: number, stage: MeasureStage, first?: FirstFigures) => void;
+
+/** A mesh with shared corners and its twins, before anything else is measured of it. */
+type Begun = ReturnType<typeof begin>;
+
+function begin(soup: TriangleSoup, onProgress?: MeasureProgress) {
   onProgress?.(0, "sharing corners");
   const mesh = weld(soup);
-  onProgress?.(0.15, "checking edges");
-  const twins = findTwins(mesh);
-  const shells = shellsOf(mesh, twins);
-  const health = meshHealth(mesh, twins, shells);
-  const flaws = meshFlaws(mesh, twins, shells);
   const box = boundingBox(mesh.positions);
-  const { area, volume: signed, centroid } = solidProperties(mesh);
-  onProgress?.(0.3, "cutting layers");
-  const profile = layerSweep(mesh, twins.twin, midHeights(box.min[2], box.max[2], PROFILE_LAYERS));
-  onProgress?.(0.4, "following spaces");
-  const regions = layerRegions(mesh, twins.twin, box);
-  onProgress?.(0.5, "reading slopes");
-  const slopes = slopePatches(mesh, twins.twin);
+  const solid = solidProperties(mesh);
+  onProgress?.(0.15, "checking edges", {
+    triangles: mesh.triangles.length / 3,
+    box,
+    volume: Math.abs(solid.volume),
+  });
+  return { mesh, box, solid, twins: findTwins(mesh) };
+}
+
+/** What is felt by rays through the material and out of it. */
+export type FeltWalls = Pick<MeshMeasurement, "overhangs" | "thickness" | "thinWalls" | "gaps">;
+
+/** Needs the mesh and its twins alone, so that it can be done beside the rest. */
+export function feelWalls(
+  mesh: TriangleMesh,
+  twin: Int32Array,
+  onProgress?: (share: number, stage: MeasureStage) => void,
+): FeltWalls {
   onProgress?.(0.6, "measuring walls");
   const tree = buildRayTree(mesh);
-  const overhangs = overhangRegions(mesh, twins.twin, tree);
+  const overhangs = overhangRegions(mesh, twin, tree);
   const points = pointsFor(mesh);
   const { felt, ...thickness } = sampleThickness(mesh, points, { tree });
   const thin = thinWalls(mesh, tree, felt);
@@ -108,42 +120,87 @@ export function measureMesh(
     side: "outside",
     reach: WIDEST_GAP * diagonalOf(mesh),
   });
-  onProgress?.(0.85, "drawing outlines");
-  const plan = silhouette(mesh, box, "plan");
-  const front = silhouette(mesh, box, "front");
-  const turnedBox = smallestRectangle(meshPlanHull(mesh.positions));
-  const resting = restingSides(
-    mesh.positions,
-    isClosed(health)
-      ? centroid
-      : [(box.min[0] + box.max[0]) / 2, (box.min[1] + box.max[1]) / 2, (box.min[2] + box.max[2]) / 2],
-  );
-  const enclosed = enclosedVolume(mesh, signed, shells.shells, health, profile, box);
-  onProgress?.(1, "drawing outlines");
+  return { overhangs, thickness, thinWalls: thin, gaps: { sorted, without } };
+}
+
+/** Everything but the walls. */
+function measureRest({ mesh, box, solid, twins }: Begun, onProgress?: MeasureProgress) {
+  const shells = shellsOf(mesh, twins);
+  const health = meshHealth(mesh, twins, shells);
+  const flaws = meshFlaws(mesh, twins, shells);
+  const { area, volume: signed, centroid } = solid;
+  onProgress?.(0.3, "cutting layers");
+  const profile = layerSweep(mesh, twins.twin, midHeights(box.min[2], box.max[2], PROFILE_LAYERS));
+  onProgress?.(0.4, "following spaces");
+  const regions = layerRegions(mesh, twins.twin, box);
+  onProgress?.(0.5, "reading slopes");
+  const slopes = slopePatches(mesh, twins.twin);
+  onProgress?.(0.55, "drawing outlines");
+  const middle = [0, 1, 2].map((k) => (box.min[k]! + box.max[k]!) / 2) as [number, number, number];
   return {
-    mesh,
-    measurement: {
-      version: MEASURE_VERSION,
-      triangles: mesh.triangles.length / 3,
-      vertices: mesh.positions.length / 3,
-      box,
-      area,
-      ...enclosed,
-      centroid,
-      health,
-      flaws,
-      profile,
-      slopes,
-      overhangs,
-      thickness,
-      thinWalls: thin,
-      gaps: { sorted, without },
-      regions,
-      turnedBox,
-      resting,
-      plan,
-      front,
-      picture: meshPicture(mesh),
-    },
+    area,
+    centroid,
+    health,
+    flaws,
+    profile,
+    slopes,
+    regions,
+    enclosed: enclosedVolume(mesh, signed, shells.shells, health, profile, box),
+    turnedBox: smallestRectangle(meshPlanHull(mesh.positions)),
+    resting: restingSides(mesh.positions, isClosed(health) ? centroid : middle),
+    plan: silhouette(mesh, box, "plan"),
+    front: silhouette(mesh, box, "front"),
+    picture: meshPicture(mesh),
   };
+}
+
+function whole(
+  { mesh, box }: Begun,
+  { enclosed, ...rest }: ReturnType<typeof measureRest>,
+  walls: FeltWalls,
+): MeshMeasurement {
+  return {
+    version: MEASURE_VERSION,
+    triangles: mesh.triangles.length / 3,
+    vertices: mesh.positions.length / 3,
+    box,
+    ...enclosed,
+    ...rest,
+    ...walls,
+  };
+}
+
+/**
+ * Measures a mesh from its triangles.
+ * @returns the measurement and the welded mesh it was made on
+ */
+export function measureMesh(
+  soup: TriangleSoup,
+  onProgress?: MeasureProgress,
+): { readonly measurement: MeshMeasurement; readonly mesh: TriangleMesh } {
+  const begun = begin(soup, onProgress);
+  const rest = measureRest(begun, onProgress);
+  const measurement = whole(begun, rest, feelWalls(begun.mesh, begun.twins.twin, onProgress));
+  onProgress?.(1, "measuring gaps");
+  return { mesh: begun.mesh, measurement };
+}
+
+/**
+ * The same with the walls felt by somebody else meanwhile.
+ * @param feel given a mesh that it must not change; what it gives is what `feelWalls` gives
+ */
+export async function measureBeside(
+  soup: TriangleSoup,
+  feel: (mesh: TriangleMesh, twin: Int32Array) => Promise<FeltWalls>,
+  onProgress?: MeasureProgress,
+): Promise<MeshMeasurement> {
+  const begun = begin(soup, onProgress);
+  const felt = feel(begun.mesh, begun.twins.twin);
+  // It is awaited below; until then nobody else looks whether it failed.
+  felt.catch(() => undefined);
+  const rest = measureRest(begun, onProgress);
+  onProgress?.(0.8, "measuring walls");
+  const measurement = whole(begun, rest, await felt);
+  onProgress?.(1, "measuring gaps");
+  return measurement;
 }

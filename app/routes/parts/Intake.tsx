@@ -2,6 +2,7 @@ import { FilePlus2, FolderPlus } from "lucide-react";
 import { type DragEvent, type RefObject, useRef, useState } from "react";
 import { intakeLanes, takeFile } from "#workers/intake";
 import { addFiles, type FileState } from "#app/jobs/addFiles";
+import { firstText } from "./view";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
 import { Tick } from "#ui/Field";
@@ -85,7 +86,10 @@ function IntakeStates({
               {s.parts > 1 ? `, ${s.parts} bodies` : ""}
             </p>
           ) : (
-            <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />
+            <>
+              <ProgressLine what={`${s.name}: ${s.stage}`} share={s.share} />
+              {s.first && <p className="figures text-[13px] text-ink-2">{firstText(s.first)}</p>}
+            </>
           )}
         </li>
       ))}

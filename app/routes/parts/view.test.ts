@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cameAs, partsWith, shelfLabels } from "./view";
+import { cameAs, firstText, partsWith, shelfLabels } from "./view";
 
 const rowsOf = (labels: ReturnType<typeof shelfLabels>) =>
   [0, 1].map((row) =>
@@ -76,4 +76,11 @@ describe("the parts that are looked for", () => {
     expect(partsWith(parts, "  ")).toEqual(parts);
     expect(partsWith(parts, "roof")).toEqual([]);
   });
+});
+
+it("says of a file that is still measured how large it is drawn", () => {
+  const box = { min: [-10, 0, 2], max: [170.25, 120, 47] } as const;
+  expect(
+    firstText({ box: { min: [...box.min], max: [...box.max] }, triangles: 1_000_000, volume: 486675.4 }),
+  ).toBe("180.3 × 120 × 45 as drawn, volume 486,700, 1,000,000 triangles");
 });

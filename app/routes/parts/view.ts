@@ -1,3 +1,5 @@
+import type { FirstFigures } from "#core/mesh/measure";
+import { boxSize } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /** A name under the shelf: where it begins, px, and in which of the two lines it stands. */
@@ -68,4 +70,11 @@ export function partsWith(parts: readonly PartPlan[], typed: string): PartPlan[]
     chosen?.printer.name ?? part.made,
   ];
   return parts.filter((p) => [...words(p), cameAs(p)].join(" ").toLowerCase().includes(wanted));
+}
+
+/** What is known of a file that is still measured: as it is drawn, in its own units. */
+export function firstText({ box, triangles, volume }: FirstFigures): string {
+  const figure = (v: number) => v.toLocaleString("en", { maximumSignificantDigits: 4 });
+  const size = boxSize(box).map(figure).join(" × ");
+  return `${size} as drawn, volume ${figure(volume)}, ${triangles.toLocaleString("en")} triangles`;
 }
