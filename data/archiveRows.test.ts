@@ -305,7 +305,7 @@ describe("an archive hurt 2,000 times over", () => {
     let mends = 0;
     let left = 0;
     let planned = 0;
-    for (let seed = 0; seed < 2000; seed++) {
+    for (let seed = 0; seed < 1000; seed++) {
       const envelope = readEnvelope(wounded(sample, seed));
       if (!envelope.ok) continue;
       const reading = await readRows(envelope.value, ids);

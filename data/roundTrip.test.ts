@@ -14,7 +14,7 @@ import { freshDatabase, importArchive, testScene } from "#data/testing";
 import { valuesFor } from "#data/testingRows";
 
 const AT = "2026-03-02T20:00";
-const ROWS = 2000;
+const ROWS = 1000;
 const SCENES = 20;
 const seed = Number(process.env.PROPERTY_SEED ?? 20260314);
 

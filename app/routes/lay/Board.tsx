@@ -1,11 +1,12 @@
+import { memo, type RefObject, useLayoutEffect, useRef } from "react";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Placement } from "#core/scene/part";
 import type { Scene } from "#core/scene/scene";
 import { adultModelMm } from "#core/scale/figureSize";
-import { Mat, outlinePath } from "#ui/Mat";
+import { Mat } from "#ui/Mat";
 import { type Placing, usePlacing } from "./usePlacing";
-import { boardOutline } from "./view";
+import { boardPath } from "./view";
 
 /** The board in plan: parts as their true footprints, moved by drag or keys. */
 export function Board({
@@ -20,6 +21,10 @@ export function Board({
   onSelect: (id: string | null) => void;
 }) {
   const placing = usePlacing(plan, onSelect);
+  const latest = useRef(placing);
+  useLayoutEffect(() => {
+    latest.current = placing;
+  });
   return (
     <Mat
       widthMm={scene.boardWidthMm}
@@ -34,9 +39,10 @@ export function Board({
             key={`${p.part.id}${index}`}
             p={p}
             index={index}
-            placed={placed}
+            at={placing.at(p.part.id, index, placed)}
+            isSaved={placing.at(p.part.id, index, placed) === placed}
             chosen={selected === p.part.id}
-            placing={placing}
+            placing={latest}
           />
         )),
       )}
@@ -45,22 +51,25 @@ export function Board({
   );
 }
 
-/** One copy of a part where it stands, or where it is being moved to. */
-function PlacedCopy({
+/**
+ * One copy of a part where it stands, or where it is being moved to. While one moves the others are not drawn again.
+ */
+const PlacedCopy = memo(function PlacedCopy({
   p,
   index,
-  placed,
+  at,
+  isSaved,
   chosen,
   placing,
 }: {
   readonly p: PartPlan;
   readonly index: number;
-  readonly placed: Placement;
+  readonly at: Placement;
+  readonly isSaved: boolean;
   readonly chosen: boolean;
-  readonly placing: Placing;
+  readonly placing: RefObject<Placing>;
 }) {
   if (!p.sizeMm) return null;
-  const at = placing.at(p.part.id, index, placed);
   const moving = { partId: p.part.id, index, at };
   const number = p.part.count > 1 ? ` ${index + 1}` : "";
   return (
@@ -68,7 +77,7 @@ function PlacedCopy({
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-busy={at === placed ? undefined : true}
+      aria-busy={isSaved ? undefined : true}
       aria-label={`${p.part.name}${number}, at ${at.xMm.toFixed(0)}, ${at.yMm.toFixed(0)} mm. Arrow keys move it, comma and full stop turn it.`}
       {...shapeOf(p, p.sizeMm, at)}
       fill="var(--chalk)"
@@ -77,14 +86,14 @@ function PlacedCopy({
       strokeWidth={chosen ? 2.4 : 1.3}
       vectorEffect="non-scaling-stroke"
       className="cursor-grab touch-none focus:outline-none focus-visible:stroke-tape"
-      onKeyDown={(e) => placing.onKey(e, moving)}
-      onBlur={placing.onLeave}
-      onPointerDown={(e) => placing.press(e, moving)}
-      onPointerMove={(e) => placing.drag(e, moving)}
-      onPointerUp={placing.drop}
+      onKeyDown={(e) => placing.current.onKey(e, moving)}
+      onBlur={() => placing.current.onLeave()}
+      onPointerDown={(e) => placing.current.press(e, moving)}
+      onPointerMove={(e) => placing.current.drag(e, moving)}
+      onPointerUp={() => placing.current.drop()}
     />
   );
-}
+});
 
 /** The outline of a part where it stands: as it was measured, or its box where nothing more is known. */
 function shapeOf(
@@ -102,7 +111,7 @@ function shapeOf(
   const cx = (m.box.min[0] + m.box.max[0]) / 2;
   const cy = (m.box.min[1] + m.box.max[1]) / 2;
   return {
-    d: outlinePath(boardOutline(m, factor)),
+    d: boardPath(m, factor),
     transform: `${stands} scale(${factor}) translate(${-cx} ${-cy})`,
     fillRule: "evenodd" as const,
   };

@@ -3,7 +3,7 @@ import { measureMesh } from "#core/mesh/measure";
 import { box, sphere } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { areaOf } from "#core/print/nest";
-import { boardOutline } from "./view";
+import { boardOutline, boardPath } from "./view";
 
 const measured = (mesh: Parameters<typeof soupOf>[0]) => measureMesh(soupOf(mesh)).measurement;
 const areas = (lines: readonly (readonly number[])[]) => lines.reduce((sum, l) => sum + areaOf(l), 0);
@@ -13,7 +13,7 @@ it("keeps an outline with fewer points, and no more away from it than can be see
   const drawn = boardOutline(ball, 1);
   expect(drawn[0]!.length).toBeLessThan(ball.plan[0]!.length / 2);
   expect(areas(drawn) / areas(ball.plan)).toBeGreaterThan(0.97);
-  expect(boardOutline(ball, 1)).toBe(drawn);
+  expect(boardPath(ball, 1).match(/[ML]/g)).toHaveLength(drawn.reduce((n, l) => n + l.length / 2, 0));
 });
 
 it("thins by what the part is on the board: the same file drawn larger keeps more points", () => {

@@ -1,25 +1,24 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { straightened } from "#core/mesh/silhouette";
+import { outlinePath } from "#ui/Mat";
 
 /** What of an outline is too fine to be drawn on a board, mm: less than half a pixel on most screens. */
 const DRAWN_MM = 0.3;
 
-const drawn = new WeakMap<
-  MeshMeasurement,
-  { readonly factor: number; readonly lines: readonly number[][] }
->();
-
 /**
- * A part's outline from above for the board, in its file's units, without what is too fine to be seen. Worked
- * out once for all of its copies.
+ * A part's outline from above for the board, in its file's units, without what is too fine to be seen.
  * @param factor model mm of one unit of the file
  */
-export function boardOutline(m: MeshMeasurement, factor: number): readonly number[][] {
+export const boardOutline = (m: MeshMeasurement, factor: number): readonly number[][] =>
+  m.plan.map((line) => [...straightened(line, DRAWN_MM / factor)]).filter((line) => line.length >= 6);
+
+const drawn = new WeakMap<MeshMeasurement, { readonly factor: number; readonly path: string }>();
+
+/** The same as the path of an SVG, worked out once for all copies of a part. */
+export function boardPath(m: MeshMeasurement, factor: number): string {
   const known = drawn.get(m);
-  if (known?.factor === factor) return known.lines;
-  const lines = m.plan
-    .map((line) => [...straightened(line, DRAWN_MM / factor)])
-    .filter((line) => line.length >= 6);
-  drawn.set(m, { factor, lines });
-  return lines;
+  if (known?.factor === factor) return known.path;
+  const path = outlinePath(boardOutline(m, factor));
+  drawn.set(m, { factor, path });
+  return path;
 }
