@@ -12,6 +12,7 @@ import { storeProblem } from "#data/storeProblem";
 import { ErrorState } from "#ui/States";
 import { ToastProvider, useToast } from "#ui/Toasts";
 import { onPageMessage } from "#app/jobs/pageMessages";
+import { PlanningLine } from "./routes/scenes/PlanningLine";
 import { Notices } from "./routes/notices/Notices";
 import { useDatabaseRevalidation } from "./hooks/useDatabaseRevalidation";
 import { storedTheme } from "./theme";
@@ -39,7 +40,12 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export function HydrateFallback() {
-  return <p className="p-8">Opening your bench…</p>;
+  return (
+    <div className="flex flex-wrap items-center gap-4 p-8">
+      <p>Opening your bench…</p>
+      <PlanningLine />
+    </div>
+  );
 }
 
 export default function Root() {

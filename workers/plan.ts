@@ -1,14 +1,19 @@
 import { proxy, type Remote } from "comlink";
 import { withMeasurements } from "#core/plan/measurements";
-import type { Plan } from "#core/plan/plan";
+import type { Plan, TellPhase } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Nested, NestPiece } from "#core/print/nest";
 import { openWorker } from "#workers/openWorker";
 import type { PlanApi, PlanRequest } from "#workers/plan.worker";
 
-const run = openWorker<PlanApi>(
-  () => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }),
-);
+const open = () =>
+  openWorker<PlanApi>(() => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }));
+/** One for the plan, which waits for nothing else; one for what is asked, which can be stopped; one for the rest. */
+const run = open();
+const asked = open();
+const meanwhile = open();
+
+type Tell = (share: number) => void;
 
 const requestOf = ({ measurements, ...rest }: PlanInput): PlanRequest => ({
   ...rest,
@@ -23,74 +28,79 @@ async function taught(api: Remote<PlanApi>, inputs: readonly PlanInput[]): Promi
 }
 
 /** The plan of a scene beside the other open ones, made away from the page. */
-export async function planScene(input: PlanInput, others: readonly PlanInput[]): Promise<Plan> {
+export async function planScene(
+  input: PlanInput,
+  others: readonly PlanInput[],
+  tell: TellPhase,
+): Promise<Plan> {
   const plan = await run(async (api) => {
     await taught(api, [input, ...others]);
-    return api.plan(requestOf(input), others.map(requestOf));
+    return api.plan(requestOf(input), others.map(requestOf), proxy(tell));
   });
   return withMeasurements(plan, input);
 }
 
 /** A scene, or some of its parts, at a row of ratios. */
 export const sweepScales = (input: PlanInput, denominators: readonly number[], partIds?: readonly string[]) =>
-  run(async (api) => {
+  meanwhile(async (api) => {
     await taught(api, [input]);
     return api.sweep(requestOf(input), denominators, partIds);
   });
 
 /** What another printer, thinner layers or another evening would change. */
-export const askWhatIf = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) =>
-  run(async (api) => {
+export const askWhatIf = (input: PlanInput, others: readonly PlanInput[], tell: Tell, signal: AbortSignal) =>
+  asked(async (api) => {
     await taught(api, [input, ...others]);
     return api.whatIf(requestOf(input), others.map(requestOf), proxy(tell));
-  });
+  }, signal);
 
 /** The ways out of a broken rule, each tried on the whole plan. */
 export const askWaysOut = (
   input: PlanInput,
   others: readonly PlanInput[],
   conflict: string,
-  tell: (share: number) => void,
+  tell: Tell,
+  signal: AbortSignal,
 ) =>
-  run(async (api) => {
+  asked(async (api) => {
     await taught(api, [input, ...others]);
     return api.waysOut(requestOf(input), others.map(requestOf), conflict, proxy(tell));
-  });
+  }, signal);
 
 /** What to drop for the date. */
-export const askTriage = (input: PlanInput, others: readonly PlanInput[], tell: (share: number) => void) =>
-  run(async (api) => {
+export const askTriage = (input: PlanInput, others: readonly PlanInput[], tell: Tell, signal: AbortSignal) =>
+  asked(async (api) => {
     await taught(api, [input, ...others]);
     return api.triage(requestOf(input), others.map(requestOf), proxy(tell));
-  });
+  }, signal);
 
 /** What the scene takes at every tier. */
-export const askTiers = (input: PlanInput, others: readonly PlanInput[]) =>
-  run(async (api) => {
+export const askTiers = (input: PlanInput, others: readonly PlanInput[], tell: Tell, signal: AbortSignal) =>
+  asked(async (api) => {
     await taught(api, [input, ...others]);
-    return api.tiers(requestOf(input), others.map(requestOf));
-  });
+    return api.tiers(requestOf(input), others.map(requestOf), proxy(tell));
+  }, signal);
 
 /** What is still seen in the end, and where to stop. */
-export const askStop = (input: PlanInput, others: readonly PlanInput[]) =>
-  run(async (api) => {
+export const askStop = (input: PlanInput, others: readonly PlanInput[], signal: AbortSignal) =>
+  asked(async (api) => {
     await taught(api, [input, ...others]);
     return api.stop(requestOf(input), others.map(requestOf));
-  });
+  }, signal);
 
 /** The spares worth printing now. */
-export const askSpares = (input: PlanInput, others: readonly PlanInput[]) =>
-  run(async (api) => {
+export const askSpares = (input: PlanInput, others: readonly PlanInput[], tell: Tell, signal: AbortSignal) =>
+  asked(async (api) => {
     await taught(api, [input, ...others]);
-    return api.spares(requestOf(input), others.map(requestOf));
-  });
+    return api.spares(requestOf(input), others.map(requestOf), proxy(tell));
+  }, signal);
 
 /** What one setting of a part's machine would change. */
-export const askSettings = (input: PlanInput, partId: string) =>
-  run(async (api) => {
+export const askSettings = (input: PlanInput, partId: string, tell: Tell, signal: AbortSignal) =>
+  asked(async (api) => {
     await taught(api, [input]);
-    return api.settings(requestOf(input), partId);
-  });
+    return api.settings(requestOf(input), partId, proxy(tell));
+  }, signal);
 
 export const placeOnPlate = (
   piece: NestPiece,

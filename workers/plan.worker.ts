@@ -1,6 +1,6 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { withoutMeasurements } from "#core/plan/measurements";
-import { makePlan, type Plan } from "#core/plan/plan";
+import { makePlan, type Plan, type TellPhase } from "#core/plan/plan";
 import { planMemory } from "#core/plan/planMemory";
 import { planSpares } from "#core/plan/plates/planChance";
 import { largestWholeRatio, scaleSweep } from "#core/plan/rule/scaleSweep";
@@ -33,8 +33,8 @@ const api = {
     for (const [id, m] of entries) known.set(id, m);
   },
   /** The plan without the measurements, which the asker has. */
-  plan(request: PlanRequest, others: readonly PlanRequest[]): Plan {
-    return withoutMeasurements(makePlan(whole(request), others.map(whole), memory));
+  plan(request: PlanRequest, others: readonly PlanRequest[], tell: TellPhase): Plan {
+    return withoutMeasurements(makePlan(whole(request), others.map(whole), memory, tell));
   },
   whatIf: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
     whatIf(whole(request), others.map(whole), memory, progress),
@@ -46,22 +46,23 @@ const api = {
   ) => waysOut(whole(request), others.map(whole), conflict, memory, progress),
   triage: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
     triage(whole(request), others.map(whole), memory, progress),
-  tiers: (request: PlanRequest, others: readonly PlanRequest[]) =>
-    tierHours(whole(request), others.map(whole)),
+  tiers: (request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) =>
+    tierHours(whole(request), others.map(whole), progress),
   stop(request: PlanRequest, others: readonly PlanRequest[]) {
     const input = whole(request);
     return stopRule(makePlan(input, others.map(whole), memory), input);
   },
-  spares(request: PlanRequest, others: readonly PlanRequest[]) {
+  spares(request: PlanRequest, others: readonly PlanRequest[], progress: (share: number) => void) {
     const plan = makePlan(whole(request), others.map(whole), memory);
     const { plates, runs, work, clock, totals, chance } = plan;
     if (chance?.dueAt == null) return [];
     const from = request.now.minute;
     const plannedFinish = totals.finishAt;
     const of = { sceneId: request.scene.id, plates, runs, work, clock, from, plannedFinish };
-    return planSpares(of, chance.dueAt);
+    return planSpares(of, chance.dueAt, progress);
   },
-  settings: (request: PlanRequest, partId: string) => settingsWhatIf(whole(request), partId),
+  settings: (request: PlanRequest, partId: string, progress: (share: number) => void) =>
+    settingsWhatIf(whole(request), partId, progress),
   /** Where one more piece would go on a plate on which the others stay. Null where there is no room. */
   placeOn(
     piece: NestPiece,

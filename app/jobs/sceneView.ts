@@ -17,6 +17,7 @@ import { planScene } from "#workers/plan";
 import { localNow } from "#app/clock";
 import { makeAgain, roundNow } from "#app/jobs/again";
 import { keptWhile } from "#app/jobs/keptWhile";
+import { whilePlanning } from "#app/jobs/planning";
 import { planKey } from "#app/jobs/planKey";
 
 /**
@@ -105,7 +106,7 @@ async function makeView(sceneId: string, key: string, now: PlanInput["now"]): Pr
       return { ...rest, input: { ...input, now: kept.now }, plan: withMeasurements(kept.plan, input), again };
     }
   }
-  const plan = await planScene(input, others);
+  const plan = await whilePlanning((tell) => planScene(input, others, tell));
   if (planned !== null) {
     const kept = { sceneId, key: planned, now, plan: withoutMeasurements(plan) };
     void keepPlan(

@@ -45,14 +45,17 @@ export function ErrorState({
   );
 }
 
-/** Work that takes longer than half a second: what is being done, how far it is, and a way to stop it. */
+/**
+ * Work that takes longer than a moment: what is being done, how far it is, and a way to stop it.
+ * @param share null where nobody can tell how far it is
+ */
 export function ProgressLine({
   what,
   share,
   onCancel,
 }: {
   what: string;
-  share: number;
+  share: number | null;
   onCancel?: () => void;
 }) {
   return (
@@ -66,12 +69,15 @@ export function ProgressLine({
       <div
         role="progressbar"
         aria-label={what}
-        aria-valuenow={Math.round(share * 100)}
+        {...(share === null ? {} : { "aria-valuenow": Math.round(share * 100) })}
         aria-valuemin={0}
         aria-valuemax={100}
         className="col-span-2 h-1.5 rounded-cut bg-primer-3"
       >
-        <div className="h-full rounded-cut bg-verdigris" style={{ width: `${Math.round(share * 100)}%` }} />
+        <div
+          className={`h-full rounded-cut bg-verdigris ${share === null ? "opacity-50 motion-safe:animate-pulse" : ""}`}
+          style={{ width: `${Math.round((share ?? 1) * 100)}%` }}
+        />
       </div>
     </div>
   );

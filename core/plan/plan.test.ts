@@ -11,6 +11,8 @@ import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan } from "#core/plan/plan";
+import { planMemory } from "#core/plan/planMemory";
+import { testInput } from "#core/plan/testing";
 import type { LogEntry } from "#core/scene/logEntry";
 import type { Part } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
@@ -192,4 +194,18 @@ describe("makePlan", () => {
       ),
     ).toBe(false);
   });
+});
+
+it("tells what of a plan is being made, in order, and no share twice", () => {
+  const told: [string, number][] = [];
+  makePlan(testInput(), [], planMemory(), (phase, share) => told.push([phase, share]));
+  expect(told.map(([phase]) => phase)).toEqual([
+    "parts and plates",
+    "the order of work",
+    "the calendar",
+    "what it all comes to",
+  ]);
+  const shares = told.map(([, share]) => share);
+  expect(shares).toEqual([...new Set(shares)].sort((a, b) => a - b));
+  expect(shares[0]).toBe(0);
 });

@@ -62,6 +62,12 @@ export type Plan = {
   readonly clock: Clock;
 };
 
+/** What of a plan is being made, in this order. */
+export type PlanPhase = "parts and plates" | "the order of work" | "the calendar" | "what it all comes to";
+
+/** Told before each phase, with the share that is done by then, in [0, 1) (measured on large scenes). */
+export type TellPhase = (phase: PlanPhase, share: number) => void;
+
 /**
  * The same input always gives the same plan. Runs in a worker for the app and in Node for `npm run plan`.
  * @param others the other open scenes, which take hours of the same machines
@@ -71,11 +77,15 @@ export function makePlan(
   input: PlanInput,
   others: readonly PlanInput[] = [],
   memory: PlanMemory = planMemory(),
+  tell: TellPhase = () => undefined,
 ): Plan {
   const clock = clockOf(input);
+  tell("parts and plates", 0);
   const printing = planPrinting(input, others, memory, clock);
   const { parts, plates, runs, others: otherRuns, busy } = printing;
-  const work = planWork(printing.scenes, clock, busy);
+  tell("the order of work", 0.3);
+  const work = planWork(printing.scenes, clock, busy, () => tell("the calendar", 0.65));
+  tell("what it all comes to", 0.9);
   const stores = planStores(input, plates, work);
   const grounds = [...input.grounds]
     .sort((a, b) => a.position - b.position)

@@ -219,6 +219,7 @@ export function worthwhileSpares(
   plates: readonly ChancePlate[],
   dueAt: number,
   rules: ChanceRules,
+  tell: (share: number) => void = () => undefined,
   most = 6,
 ): readonly SpareWorth[] {
   const runs = Math.min(300, rules.runs ?? 300);
@@ -227,7 +228,8 @@ export function worthwhileSpares(
     .sort((a, b) => longestOn(b) + b.tailMinutes - longestOn(a) - a.tailMinutes)
     .slice(0, most);
   return longest
-    .map((plate) => {
+    .map((plate, i) => {
+      tell((i + 1) / (longest.length + 1));
       const record = rules.records.get(plate.kind) ?? { good: 0, failed: 0 };
       const nothing = believed({ good: 0, failed: 0 }, plate.risk);
       const { good, failed } = believed(record, plate.risk);

@@ -110,7 +110,11 @@ function StripWays({
             <Button
               kind="quiet"
               className="!min-h-8 !text-[14px]"
-              onClick={() => void start((tell) => askWaysOut(view.input, view.others, conflictKey(c), tell))}
+              onClick={() =>
+                void start((tell, signal) =>
+                  askWaysOut(view.input, view.others, conflictKey(c), tell, signal),
+                )
+              }
             >
               What would each cost?
             </Button>

@@ -38,7 +38,7 @@ export function StopPanel({ view: { input, others, plan } }: { view: SceneView }
   const change = useOrderChange(scene);
   // Asked again whenever the plan was made again: a fault that was dealt with leaves the list.
   useEffect(() => {
-    if (open) void start(() => askStop(input, others));
+    if (open) void start((_, signal) => askStop(input, others, signal));
   }, [open, plan, input, others, start]);
   const faults = job.value?.faults ?? [];
   const follow = useFollow(scene);
@@ -108,7 +108,7 @@ function StopProgress({
     <div className="max-w-md">
       <ProgressLine
         what="Looking at every face"
-        share={0.5}
+        share={null}
         onCancel={() => {
           stop();
           setOpen(false);

@@ -23,19 +23,21 @@ export function TriagePanel({ view: { input, others } }: { view: SceneView }) {
       <div className="flex flex-wrap items-center gap-3">
         <h2>To be in time</h2>
         {job.state !== "running" && (
-          <Button onClick={() => void start((tell) => askTriage(input, others, tell))}>
+          <Button onClick={() => void start((tell, signal) => askTriage(input, others, tell, signal))}>
             {input.scene.finishBy ? "What could be dropped?" : "What could be dropped? (no date yet)"}
           </Button>
         )}
         {tiers.job.state !== "running" && (
-          <Button onClick={() => void tiers.start(() => askTiers(input, others))}>Hours at every tier</Button>
+          <Button onClick={() => void tiers.start((tell, signal) => askTiers(input, others, tell, signal))}>
+            Hours at every tier
+          </Button>
         )}
       </div>
       {(job.state === "running" || tiers.job.state === "running") && (
         <div className="max-w-md">
           <ProgressLine
             what="Making the plan again"
-            share={job.state === "running" ? job.share : 0.5}
+            share={job.state === "running" ? job.share : tiers.job.share}
             onCancel={job.state === "running" ? stop : tiers.stop}
           />
         </div>

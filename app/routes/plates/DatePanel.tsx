@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
 import { dayText } from "#app/clock";
+import { ProgressLine } from "#ui/States";
 import { useJob } from "#app/hooks/useJob";
 import type { SceneView } from "#app/jobs/sceneView";
 import { stagePath } from "#app/stages";
@@ -17,7 +18,7 @@ export function DatePanel({ view }: { view: SceneView }) {
   const { plan, input, others } = view;
   const { now, scene } = input;
   const { chance } = plan;
-  const { job, start } = useJob<Awaited<ReturnType<typeof askSpares>>>();
+  const { job, start, stop } = useJob<Awaited<ReturnType<typeof askSpares>>>();
   if (!chance) return null;
   const day = (minute: number) => dayText(now.today, minute);
   const numberOf = (plateId: string) => plan.plates.find((p) => p.id === plateId);
@@ -46,12 +47,13 @@ export function DatePanel({ view }: { view: SceneView }) {
       </p>
       {chance.dueAt !== null && (
         <div>
-          <Button
-            disabled={job.state === "running"}
-            onClick={() => void start(() => askSpares(input, others))}
-          >
-            {job.state === "running" ? "Playing it…" : "Which spare helps most?"}
-          </Button>
+          {job.state === "running" ? (
+            <ProgressLine what="Playing it with each spare" share={job.share} onCancel={stop} />
+          ) : (
+            <Button onClick={() => void start((tell, signal) => askSpares(input, others, tell, signal))}>
+              Which spare helps most?
+            </Button>
+          )}
         </div>
       )}
       {job.said && (

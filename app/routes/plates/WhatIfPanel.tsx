@@ -20,7 +20,7 @@ export function WhatIfPanel({ view: { input, others } }: { view: SceneView }) {
       <div className="flex flex-wrap items-center gap-4">
         <h2>What if?</h2>
         {job.state !== "running" && (
-          <Button onClick={() => void start((tell) => askWhatIf(input, others, tell))}>
+          <Button onClick={() => void start((tell, signal) => askWhatIf(input, others, tell, signal))}>
             {base ? "Again" : "Another printer, layer or evening"}
           </Button>
         )}

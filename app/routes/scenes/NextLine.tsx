@@ -4,6 +4,7 @@ import { stagePath } from "#app/stages";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
 import type { TimerRow } from "#data/rows";
+import { PlanningLine } from "./PlanningLine";
 import { TimerStrip } from "#route/bench/TimerStrip";
 
 /** What is to be done next, in one line: the next plate to start, or the next step. */
@@ -62,6 +63,7 @@ export function FrameFoot({
       <NextLine plan={plan} scene={scene} today={today} />
       <span className="ml-auto flex shrink-0 items-center gap-3">
         {again && <span aria-live="polite">As of earlier; being made again</span>}
+        <PlanningLine />
         <TimerStrip timers={timers} />
       </span>
     </footer>

@@ -141,9 +141,16 @@ function conflictsOf({ own, steps, ordered }: WorkDraft, times: ReadonlyMap<stri
  * open scenes share one pair of hands, so they are fitted into the hours together, and batches go over all of
  * them.
  * @param scenes the scene itself first
+ * @param onOrdered told when the order stands and the calendar begins
  */
-export function planWork(scenes: readonly SceneParts[], clock: Clock, busy: readonly Span[]): WorkPlan {
+export function planWork(
+  scenes: readonly SceneParts[],
+  clock: Clock,
+  busy: readonly Span[],
+  onOrdered: () => void = () => undefined,
+): WorkPlan {
   const drafts = scenes.map(draftWork);
+  onOrdered();
   const mine = drafts[0]!;
   const { own, steps, ordered, doneAt, skipped, some } = mine;
   const { all, joint } = inSharedHours(drafts, clock, busy);

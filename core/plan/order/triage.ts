@@ -178,8 +178,13 @@ export type TierHours = {
 };
 
 /** What the scene would take at every tier: hands and date, as it stands otherwise. */
-export const tierHours = (input: PlanInput, others: readonly PlanInput[]): readonly TierHours[] =>
-  tiers.map((tier) => {
+export const tierHours = (
+  input: PlanInput,
+  others: readonly PlanInput[],
+  tell: (share: number) => void = () => undefined,
+): readonly TierHours[] =>
+  tiers.map((tier, i) => {
+    tell(i / tiers.length);
     const plan = makePlan(
       {
         ...input,

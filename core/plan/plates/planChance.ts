@@ -106,7 +106,11 @@ export function planChance(of: ChanceOf, dueAt: number | null, memory: PlanMemor
 }
 
 /** The spares that raise the chance of the date most for an hour of machine. */
-export function planSpares(of: ChanceOf, dueAt: number): readonly SpareWorth[] {
+export function planSpares(
+  of: ChanceOf,
+  dueAt: number,
+  tell?: (share: number) => void,
+): readonly SpareWorth[] {
   const { plates, rules } = questionOf({ ...of, plates: of.plates.filter((p) => !p.running) });
-  return worthwhileSpares(plates, dueAt, rules);
+  return worthwhileSpares(plates, dueAt, rules, tell);
 }

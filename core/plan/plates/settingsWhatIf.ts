@@ -19,7 +19,11 @@ export type SettingLine = {
  * the setting.
  * Empty where the part is not printed.
  */
-export function settingsWhatIf(input: PlanInput, partId: string): readonly SettingLine[] {
+export function settingsWhatIf(
+  input: PlanInput,
+  partId: string,
+  tell: (share: number) => void = () => undefined,
+): readonly SettingLine[] {
   const part = input.parts.find((p) => p.id === partId);
   if (!part) return [];
   const plan = (change: ((p: Printer) => Printer) | null): PartPlan =>
@@ -43,7 +47,9 @@ export function settingsWhatIf(input: PlanInput, partId: string): readonly Setti
   chosenId = first.printer.id;
   const settled = first.printer;
   const base = plan(() => settled).chosen!;
-  return changesOf(settled).flatMap(([what, changed]): SettingLine[] => {
+  const changes = changesOf(settled);
+  return changes.flatMap(([what, changed], i): SettingLine[] => {
+    tell((i + 1) / (changes.length + 1));
     const now = plan(() => changed).chosen;
     return now
       ? [

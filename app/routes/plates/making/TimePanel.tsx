@@ -3,6 +3,7 @@ import type { PlanInput } from "#core/scene/planInput";
 import type { SettingLine } from "#core/plan/plates/settingsWhatIf";
 import { Button } from "#ui/Button";
 import { durationText } from "#ui/Duration";
+import { ProgressLine } from "#ui/States";
 import { useJob } from "#app/hooks/useJob";
 import { askSettings } from "#workers/plan";
 import { figures, PlainTable } from "#ui/PlainTable";
@@ -15,7 +16,7 @@ const TALL = 150;
 export function TimePanel({ p, input }: { p: PartPlan; input: PlanInput }) {
   const { one, printer } = p.chosen!;
   const total = one.shares.reduce((s, x) => s + x.minutes, 0) || 1;
-  const { job, start } = useJob<readonly SettingLine[]>();
+  const { job, start, stop } = useJob<readonly SettingLine[]>();
   const most = Math.max(1e-9, ...one.bandMinutes);
   const step = TALL / Math.max(1, one.bandMinutes.length);
   const high = p.body?.sizeMm[2] ?? 0;
@@ -31,12 +32,13 @@ export function TimePanel({ p, input }: { p: PartPlan; input: PlanInput }) {
         {one.bandMinutes.length > 1 && <TimeBars one={one} high={high} most={most} step={step} />}
       </div>
       <div>
-        <Button
-          disabled={job.state === "running"}
-          onClick={() => void start(() => askSettings(input, p.part.id))}
-        >
-          {job.state === "running" ? "Trying…" : `What would another setting of ${printer.name} change?`}
-        </Button>
+        {job.state === "running" ? (
+          <ProgressLine what="Trying other settings" share={job.share} onCancel={stop} />
+        ) : (
+          <Button onClick={() => void start((tell, signal) => askSettings(input, p.part.id, tell, signal))}>
+            What would another setting of {printer.name} change?
+          </Button>
+        )}
       </div>
       {job.value && <SettingTable lines={job.value} percent={percent} />}
     </section>
