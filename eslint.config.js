@@ -58,7 +58,7 @@ const folders = {
   stores: [],
   log: [],
   formats: ["mesh"],
-  scale: ["formats"],
+  scale: ["mesh", "formats"],
   safety: ["materials"],
   steps: ["materials"],
   paint: ["materials", "steps"],

@@ -291,7 +291,7 @@ function nanIn(value: unknown, path = "", seen = new Set<unknown>()): string | n
   return null;
 }
 
-describe("an archive hurt 2,000 times over", () => {
+describe("an archive hurt 1,000 times over", () => {
   it("is read without a throw, changes nothing until it is written, and what is written is planned without NaN", async () => {
     const db = freshDatabase();
     await bringIn(
@@ -332,6 +332,6 @@ describe("an archive hurt 2,000 times over", () => {
     }
     expect(mends).toBeGreaterThan(200);
     expect(left).toBeGreaterThan(500);
-    expect(planned).toBeGreaterThan(1000);
+    expect(planned).toBeGreaterThan(500);
   }, 300_000);
 });

@@ -30,7 +30,7 @@ export const SeverityMark = ({ severity }: { severity: FindingSeverity }) => (
 );
 
 /** Drawn before the list is scrolled. */
-const FIRST = 30;
+const FIRST = 60;
 
 /** Findings, worst first; each with its mends and a link to where it is mended. */
 export function FindingList({

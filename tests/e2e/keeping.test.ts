@@ -358,7 +358,7 @@ describe("a worker that ends in the middle", () => {
     await page.getByRole("heading", { name: "The shelf" }).waitFor();
     await page.getByLabel("Model files").setInputFiles([terrainStl("moor"), blockStl("sill", 30, 4, 3)]);
     await page
-      .getByText(/moor\.stl: (sharing|finding|slicing|looking|following|drawing|measuring)/)
+      .getByText(/moor\.stl: (sharing|checking|cutting|following|reading slopes|drawing|measuring)/)
       .first()
       .waitFor();
     // The browser ends it, as it does for want of memory: the page is told nothing.

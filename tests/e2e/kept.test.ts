@@ -16,9 +16,12 @@ it("draws a scene from its last plan when it is opened again, and makes it anew 
   const orderPage = `${ORIGIN}/scenes/withy-sluice/order`;
   await page.goto(orderPage);
   const line = page.getByText(readyText).first();
+  const again = page.getByText("As of earlier; being made again");
+  // The first plan came along and is of a morning.
+  await line.waitFor();
+  await again.waitFor({ state: "detached" });
   const before = await line.textContent();
   // In the same quarter of an hour it is the plan of before, and nothing is made.
-  const again = page.getByText("As of earlier; being made again");
   await page.reload();
   expect(await line.textContent()).toBe(before);
   expect(await again.count()).toBe(0);
