@@ -13,6 +13,7 @@ buildSync({
     "scripts/benchApp.ts",
     "scripts/benchIntake.ts",
     "scripts/benchPlan.ts",
+    "scripts/benchScale.ts",
   ],
   outdir: ".cache/bench",
   outExtension: { ".js": ".mjs" },
@@ -32,6 +33,7 @@ const app = () =>
 if (args.includes("app")) process.exit(app());
 if (args.includes("intake")) process.exit(run(process.execPath, [".cache/bench/benchIntake.mjs"]));
 if (args.includes("plan")) process.exit(run(process.execPath, [".cache/bench/benchPlan.mjs"]));
+if (args.includes("scale")) process.exit(run(process.execPath, [".cache/bench/benchScale.mjs", ...args]));
 const only = args.includes("plates");
 const order = args.includes("order");
 if (order) process.exit(run(process.execPath, [".cache/bench/benchOrder.mjs"]));

@@ -5,7 +5,8 @@ import { type TestThing, testThing } from "#core/scale/drawnAt/testing";
 
 const THINGS = 600;
 const OWN = 72;
-const SAME = 0.05;
+/** As far as the same figure measured to the eye is from one measured to the crown. */
+const SAME = 0.07;
 
 type Case = { readonly thing: TestThing; readonly guess: ScaleGuess };
 const from = performance.now();

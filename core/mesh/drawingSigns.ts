@@ -45,10 +45,7 @@ type Flat = { readonly at: number; readonly area: number };
 /** Reads the signs of a mesh: flats along the axes, sections through its sheets, what it stands on. */
 export function drawingSigns(mesh: TriangleMesh, twin: Int32Array, box: Box3): DrawingSigns {
   const size = boxSize(box);
-  const flats = ([0, 1, 2] as const).map((axis) => ({
-    plus: flatsAlong(mesh, axis, 1, size[axis]),
-    minus: flatsAlong(mesh, axis, -1, size[axis]),
-  }));
+  const flats = flatsOf(mesh, size);
   const steps = flats.flatMap(({ plus, minus }, axis) =>
     [plus, minus].flatMap((side): EqualSteps[] => {
       const found = equalSteps(side);
@@ -62,31 +59,39 @@ export function drawingSigns(mesh: TriangleMesh, twin: Int32Array, box: Box3): D
   return { steps: longestEach(steps), openings: alikeOnce(openings), ...base };
 }
 
-/** Where faces look along an axis, and how much of them: flats at one place are one. */
-function flatsAlong(
-  { positions, triangles }: TriangleMesh,
-  axis: 0 | 1 | 2,
-  sign: 1 | -1,
-  extent: number,
-): readonly Flat[] {
-  const found: { at: number; area: number }[] = [];
-  const [u, v] = [(axis + 1) % 3, (axis + 2) % 3] as const;
+type Flats = { readonly plus: readonly Flat[]; readonly minus: readonly Flat[] };
+
+/** Where faces look along each axis and how much of them; flats at one place are one. */
+function flatsOf({ positions, triangles }: TriangleMesh, size: readonly number[]): readonly Flats[] {
+  const found = [0, 1, 2].map(() => ({ plus: [] as Flat[], minus: [] as Flat[] }));
   for (let t = 0; t < triangles.length; t += 3) {
     const a = 3 * triangles[t]!;
     const b = 3 * triangles[t + 1]!;
     const c = 3 * triangles[t + 2]!;
-    const p = [0, 1, 2].map((k) => positions[b + k]! - positions[a + k]!) as [number, number, number];
-    const q = [0, 1, 2].map((k) => positions[c + k]! - positions[a + k]!) as [number, number, number];
-    const n = p[u]! * q[v]! - p[v]! * q[u]!;
-    if (n * sign <= 0) continue;
-    const nx = p[1] * q[2] - p[2] * q[1];
-    const ny = p[2] * q[0] - p[0] * q[2];
-    const nz = p[0] * q[1] - p[1] * q[0];
+    const ux = positions[b]! - positions[a]!;
+    const uy = positions[b + 1]! - positions[a + 1]!;
+    const uz = positions[b + 2]! - positions[a + 2]!;
+    const vx = positions[c]! - positions[a]!;
+    const vy = positions[c + 1]! - positions[a + 1]!;
+    const vz = positions[c + 2]! - positions[a + 2]!;
+    const nx = uy * vz - uz * vy;
+    const ny = uz * vx - ux * vz;
+    const nz = ux * vy - uy * vx;
     const length = Math.sqrt(nx * nx + ny * ny + nz * nz);
-    if (Math.abs(n) < ALONG * length) continue;
+    const least = ALONG * length;
+    const axis = Math.abs(nx) >= least ? 0 : Math.abs(ny) >= least ? 1 : Math.abs(nz) >= least ? 2 : -1;
+    if (axis < 0 || length === 0) continue;
     const at = (positions[a + axis]! + positions[b + axis]! + positions[c + axis]!) / 3;
-    found.push({ at, area: length / 2 });
+    const side = (axis === 0 ? nx : axis === 1 ? ny : nz) > 0 ? found[axis]!.plus : found[axis]!.minus;
+    side.push({ at, area: length / 2 });
   }
+  return found.map(({ plus, minus }, axis) => ({
+    plus: atOnePlace(plus, size[axis]!),
+    minus: atOnePlace(minus, size[axis]!),
+  }));
+}
+
+function atOnePlace(found: Flat[], extent: number): readonly Flat[] {
   found.sort((x, y) => x.at - y.at);
   const merged: { at: number; area: number }[] = [];
   for (const f of found) {
@@ -187,7 +192,8 @@ function openingsAlong(
   const found: Opening[] = [];
   layerSweep(turned, twin, Float64Array.from(sheets), (_, contours) => {
     for (const line of linesOf(contours)) {
-      const points = uprightIsX ? line.map(([x, y]) => [y, x] as const) : line;
+      // Turned over with its axes, so that the solid stays on the left.
+      const points = uprightIsX ? [...line].reverse().map(([x, y]) => [y, x] as const) : line;
       const area = areaOf(line);
       const hole = area < 0 ? rectangle(points, -area) : null;
       if (hole) found.push({ ...hole, toFoot: false });

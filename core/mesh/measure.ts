@@ -1,3 +1,4 @@
+import { type DrawingSigns, drawingSigns } from "#core/mesh/drawingSigns";
 import { diagonalOf } from "#core/mesh/faces";
 import { type MeshFlaws, meshFlaws } from "#core/mesh/flaws";
 import { meshPlanHull, smallestRectangle, type TurnedBox } from "#core/mesh/footprint";
@@ -20,7 +21,7 @@ import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 /** Raised when any measurement changes, so that cached ones are made again. */
-export const MEASURE_VERSION = 7;
+export const MEASURE_VERSION = 8;
 
 /** Everything the plan needs to know of a mesh, in the units of its file. Made once, kept by content. */
 export type MeshMeasurement = EnclosedVolume & {
@@ -47,6 +48,8 @@ export type MeshMeasurement = EnclosedVolume & {
   readonly plan: readonly Outline[];
   readonly front: readonly Outline[];
   readonly picture: MeshPicture;
+  /** What it shows of the scale it was drawn at. */
+  readonly signs: DrawingSigns;
 };
 
 const PROFILE_LAYERS = 240;
@@ -151,6 +154,7 @@ function measureRest({ mesh, box, solid, twins }: Begun, onProgress?: MeasurePro
     plan: silhouette(mesh, box, "plan"),
     front: silhouette(mesh, box, "front"),
     picture: meshPicture(mesh),
+    signs: drawingSigns(mesh, twins.twin, box),
   };
 }
 

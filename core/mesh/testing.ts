@@ -1,3 +1,4 @@
+import { weld } from "#core/mesh/weld";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { chanceOf } from "#core/random";
 
@@ -152,3 +153,54 @@ export const withoutFaces = (source: TriangleMesh, count: number): TriangleMesh 
   positions: source.positions,
   triangles: source.triangles.slice(3 * count),
 });
+
+/** A wall that stands, with openings through it: uprights and lintels of boxes, so that it is closed. */
+export function wallWith(
+  length: number,
+  height: number,
+  thick: number,
+  openings: readonly (readonly [x: number, z: number, w: number, h: number])[],
+): TriangleMesh {
+  const cuts = [...new Set([0, length, ...openings.flatMap(([x, , w]) => [x, x + w])])].sort((a, b) => a - b);
+  const pieces: (readonly [number, number, number, number])[] = [];
+  for (let i = 1; i < cuts.length; i++) {
+    const [from, to] = [cuts[i - 1]!, cuts[i]!];
+    const hole = openings.find(([x, , w]) => x <= from + 1e-9 && x + w >= to - 1e-9);
+    if (!hole) pieces.push([from, to, 0, height]);
+    else {
+      const [, z, , h] = hole;
+      if (z > 0) pieces.push([from, to, 0, z]);
+      pieces.push([from, to, z + h, height]);
+    }
+  }
+  return profileWall(pieces, thick);
+}
+
+/** Boxes side by side as one closed sheet: faces between two of them are left out where they cover each other. */
+function profileWall(
+  pieces: readonly (readonly [number, number, number, number])[],
+  thick: number,
+): TriangleMesh {
+  const xs = [...new Set(pieces.flatMap((p) => [p[0], p[1]]))].sort((a, b) => a - b);
+  const zs = [...new Set(pieces.flatMap((p) => [p[2], p[3]]))].sort((a, b) => a - b);
+  const filled = (i: number, k: number) => {
+    if (i < 0 || k < 0 || i >= xs.length - 1 || k >= zs.length - 1) return false;
+    const [x, z] = [(xs[i]! + xs[i + 1]!) / 2, (zs[k]! + zs[k + 1]!) / 2];
+    return pieces.some(([a, b, c, d]) => x > a && x < b && z > c && z < d);
+  };
+  const corners: number[] = [];
+  const quad = (a: number[], b: number[], c: number[], d: number[]) =>
+    corners.push(...a, ...b, ...c, ...a, ...c, ...d);
+  for (let i = 0; i < xs.length - 1; i++)
+    for (let k = 0; k < zs.length - 1; k++) {
+      if (!filled(i, k)) continue;
+      const [x0, x1, z0, z1] = [xs[i]!, xs[i + 1]!, zs[k]!, zs[k + 1]!];
+      quad([x0, 0, z0], [x1, 0, z0], [x1, 0, z1], [x0, 0, z1]);
+      quad([x1, thick, z0], [x0, thick, z0], [x0, thick, z1], [x1, thick, z1]);
+      if (!filled(i - 1, k)) quad([x0, thick, z0], [x0, 0, z0], [x0, 0, z1], [x0, thick, z1]);
+      if (!filled(i + 1, k)) quad([x1, 0, z0], [x1, thick, z0], [x1, thick, z1], [x1, 0, z1]);
+      if (!filled(i, k - 1)) quad([x0, 0, z0], [x0, thick, z0], [x1, thick, z0], [x1, 0, z0]);
+      if (!filled(i, k + 1)) quad([x0, 0, z1], [x1, 0, z1], [x1, thick, z1], [x0, thick, z1]);
+    }
+  return weld({ corners: Float32Array.from(corners) });
+}

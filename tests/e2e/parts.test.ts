@@ -13,7 +13,8 @@ import { DATA_VERSION } from "#data/upgrades/upgraded";
 import { testPart, testScene } from "#data/testing";
 import type { Page } from "playwright-core";
 import { afterAll, expect, it } from "vitest";
-import { closeApp, closeBrowser, everythingStored, openDemo, ORIGIN } from "./app";
+import { closeApp, closeBrowser, everythingStored, openDemo, ORIGIN, rowsOf } from "./app";
+import { blockStl } from "./models";
 
 afterAll(closeBrowser);
 
@@ -99,6 +100,38 @@ it("takes forty mixed files dropped at once, one of them broken, one of 200 MB, 
   await next.close();
   await closeApp(app);
 }, 480_000);
+
+it("asks what models of mixed origin were drawn at, takes the sure ones at one tap and another by the size that looks right", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await newScene(page, "Strangers");
+  // A door of 41 whose name says 1-48, and a block that could be anything.
+  await page
+    .getByLabel("Model files")
+    .setInputFiles([blockStl("door 1-48", 16, 0.8, 41), blockStl("kettle", 40, 40, 40)]);
+  const chooser = page.getByRole("region", { name: "What were these drawn at?" });
+  await chooser.getByText("2 parts have no scale yet").waitFor();
+  await chooser.getByText(/^Sure: 1:48, in mm \(.*its name says 1-48/).waitFor();
+  await chooser.getByText(/A kettle is made at any size/).waitFor();
+  await chooser.getByRole("button", { name: "Take the 1 that is sure" }).click();
+  await chooser.getByText("1 part has no scale yet").waitFor();
+  expect((await rowsOf(page, "parts")).find((p) => p.name === "door 1-48")!.size).toMatchObject({
+    source: { kind: "ratio", denominator: 48 },
+    unitMm: 1,
+    unitSure: true,
+  });
+  await chooser
+    .getByRole("button", { name: /beside an adult/ })
+    .first()
+    .click();
+  await chooser.waitFor({ state: "detached" });
+  const kettle = (await rowsOf(page, "parts")).find((p) => p.name === "kettle")!;
+  expect((kettle.size as { source: { kind: string } }).source.kind).not.toBe("unknown");
+  // One tap is one change.
+  await page.getByRole("button", { name: "Undo" }).click();
+  await chooser.getByText("1 part has no scale yet").waitFor();
+  await closeApp(app);
+});
 
 it("finds the factor by picking a door, and the audit names the odd one", async () => {
   const app = await openDemo();

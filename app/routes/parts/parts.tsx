@@ -16,6 +16,7 @@ import { Audit } from "./Audit";
 import { BulkBar } from "./BulkBar";
 import { Intake } from "./Intake";
 import { Listings } from "./Listings";
+import { ScaleChooser } from "./ScaleChooser";
 import { Shelf } from "./Shelf";
 import { TakeAway } from "./TakeAway";
 import { ByHandForm } from "./ByHandForm";
@@ -55,6 +56,7 @@ export default function Parts() {
       <ShelfOfParts plan={plan} scene={scene} odd={odd} selected={selected} select={select} />
       <div className="sheet grid gap-5">
         <Intake sceneId={scene.id} />
+        <ScaleChooser />
         <Listings />
         {plan.parts.length > 0 && (
           <AllParts

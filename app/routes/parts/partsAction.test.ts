@@ -64,6 +64,26 @@ const good: readonly (readonly [
       }),
   ],
   [
+    "what was offered for two parts, taken at one tap",
+    () =>
+      parts({
+        intent: "take-scales",
+        scales: JSON.stringify([
+          { id: wall.id, source: { kind: "ratio", denominator: 48 }, unitMm: 25.4 },
+          { id: post.id, source: { kind: "full" }, unitMm: 1000 },
+          { id: "gone in the meantime", source: { kind: "full" }, unitMm: 1 },
+        ]),
+      }),
+    async () => {
+      expect((await partNow()).size).toMatchObject({
+        source: { kind: "ratio", denominator: 48 },
+        unitMm: 25.4,
+        unitSure: true,
+      });
+      expect((await partNow(post.id)).size).toMatchObject({ source: { kind: "full" }, unitMm: 1000 });
+    },
+  ],
+  [
     "a figure as a scale, a tenth larger",
     () => parts({ intent: "scale", kind: "ratio", ratio: "28 mm figure to the eye", ownFactor: "110 %" }),
     async () =>
@@ -259,6 +279,28 @@ const bad: readonly (readonly [
   words: RegExp,
 ])[] = [
   ["a ratio of one to nothing", () => parts({ intent: "scale", kind: "ratio", ratio: "1:0" }), "ratio", /./],
+  [
+    "scales that are no list",
+    () => parts({ intent: "take-scales", scales: "{" }),
+    undefined,
+    /could not be read\. Nothing was changed/,
+  ],
+  [
+    "a scale without its part",
+    () => parts({ intent: "take-scales", scales: '[{"source":{"kind":"full"},"unitMm":1}]' }),
+    undefined,
+    /could not be read\. Nothing was changed/,
+  ],
+  [
+    "a scale of nothing",
+    () =>
+      parts({
+        intent: "take-scales",
+        scales: JSON.stringify([{ id: wall.id, source: { kind: "ratio", denominator: 0 }, unitMm: 1 }]),
+      }),
+    undefined,
+    /./,
+  ],
   [
     "a scale that is no scale",
     () => parts({ intent: "scale", kind: "ratio", ratio: "quite small" }),

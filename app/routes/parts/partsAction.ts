@@ -10,6 +10,7 @@ import { parseLength } from "#core/scale/lengthText";
 import { parseRatio } from "#core/scale/ratio";
 import type { SourceScale } from "#core/scale/rescale";
 import { appDatabase } from "#data/db";
+import type { Change } from "#data/journal";
 import { patchRow, patchRows, putRow } from "#data/scenes";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
@@ -24,6 +25,7 @@ import {
   textOf,
   typedNumber,
 } from "#app/readForm";
+import type { TakenScale } from "./scaleChoice";
 import { countForm, listingForm, makingForm } from "./forms";
 import { partRecordAction } from "./partRecords";
 
@@ -36,6 +38,7 @@ type Sent = { readonly form: SentForm; readonly id: string; readonly sceneId: st
 const intents: Readonly<Record<string, (sent: Sent) => Promise<Said>>> = {
   "by-hand": addByHand,
   scale: changeScale,
+  "take-scales": takeScales,
   variant: addVariant,
   feature: scaleByFeature,
   known: scaleByFeature,
@@ -158,6 +161,44 @@ async function changeScale({ form, id, at }: Sent) {
       at,
     ),
   );
+}
+
+/** What several parts were drawn at, as it was offered: one change to take back. */
+async function takeScales({ form }: Sent) {
+  const scales = takenScales(textOf(form, "scales"));
+  if (!scales.ok) return refuse(scales.problems);
+  const changes = scales.value.map(({ id, source, unitMm }): Change => ({
+    table: "parts",
+    id,
+    patch: { size: { source, unitMm, unitSure: true } },
+    ifThere: true,
+  }));
+  const label = changes.length === 1 ? "Take a part's scale" : `Take ${changes.length} scales`;
+  const kept = await keep(label, changes);
+  // There is no field beside which it could be said.
+  return kept.ok ? answer(kept) : refuse(kept.problems.map((p) => ({ ...p, path: [] })));
+}
+
+/** Reads what was offered and taken; what the sources may be is checked with the rows. */
+function takenScales(text: string): Outcome<readonly TakenScale[]> {
+  const unreadable = () =>
+    refused(
+      "scales/unreadable",
+      "Which sizes were taken could not be read. Nothing was changed; reload the page.",
+    );
+  try {
+    const read: unknown = JSON.parse(text);
+    const whole = (t: unknown): t is TakenScale =>
+      typeof t === "object" &&
+      t !== null &&
+      "id" in t &&
+      typeof t.id === "string" &&
+      "source" in t &&
+      "unitMm" in t;
+    return Array.isArray(read) && read.length > 0 && read.every(whole) ? success(read) : unreadable();
+  } catch {
+    return unreadable();
+  }
 }
 
 /** The same part once more, at another per cent of true scale. */

@@ -1,6 +1,6 @@
 import { boxSize } from "#core/mesh/triangleMesh";
 import type { Box3 } from "#core/mesh/triangleMesh";
-import type { DrawingSigns, Opening } from "#core/mesh/drawingSigns";
+import type { DrawingSigns, EqualSteps, Opening } from "#core/mesh/drawingSigns";
 import { figureBand } from "#core/scale/figureSize";
 import { namedScales } from "#core/scale/namedScales";
 import { figureHeights, fileUnits, type NameSigns, nameSigns } from "#core/scale/drawnAt/words";
@@ -36,7 +36,7 @@ export type ScaleSigns = {
 /** What is shown for the readings of one mesh. */
 export type ScaleGuess = {
   readonly readings: readonly Reading[];
-  /** `sure`: taken with one tap; `likely`: taken and asked; `open`: asked with the three likeliest; `scaleless`: held */
+  /** `sure`: taken with one tap; `likely`: offered first; `open`: asked with the three likeliest. */
   readonly state: "sure" | "likely" | "open";
   /** It is of a sort that has no true scale. */
   readonly scaleless: string | null;
@@ -45,33 +45,50 @@ export type ScaleGuess = {
 export const SURE = 0.9;
 export const LIKELY = 0.5;
 
-/** Real lengths, mm, by what they are; log-normal about the middle, `spread` a factor of one standard deviation. */
+/** Real lengths, mm, by what they are: log-normal about the middle, `spread` a factor of one standard deviation. */
 type Usual = { readonly mm: number; readonly spread: number };
+/** Most lie between these. */
 const usual = (low: number, high: number): Usual => ({
   mm: Math.sqrt(low * high),
-  spread: Math.sqrt(Math.sqrt(high / low)),
+  spread: (high / low) ** (1 / 3),
 });
 
 const doorHeight = usual(1850, 2250);
 const doorWidth = usual(650, 1150);
 const windowSide = usual(400, 2000);
-const steps: readonly (Usual & { readonly of: string; readonly along: "z" | "any" })[] = [
-  { of: "risers of a stair", along: "z", ...usual(150, 210) },
-  { of: "rungs of a ladder", along: "z", ...usual(240, 310) },
-  { of: "courses of brick", along: "z", ...usual(65, 86) },
-  { of: "boards", along: "any", ...usual(100, 250) },
-  { of: "sleepers", along: "any", ...usual(500, 720) },
+type StepKind = Usual & { readonly of: string; readonly upright: boolean; readonly words: RegExp };
+const stepKinds: readonly StepKind[] = [
+  { of: "risers of a stair", upright: true, words: /^(stairs?|steps?)$/, ...usual(150, 205) },
+  { of: "rungs of a ladder", upright: true, words: /^ladder$/, ...usual(245, 305) },
+  { of: "courses of brick", upright: true, words: /^bricks?$/, ...usual(66, 84) },
+  {
+    of: "boards",
+    upright: false,
+    words: /^(fence|door|boards?|planks?|hut|shed|barn|crate)$/,
+    ...usual(90, 260),
+  },
+  { of: "sleepers", upright: false, words: /^(track|rail|sleepers?|railway)$/, ...usual(540, 700) },
 ];
+/** Goings of stairs and what else repeats and is none of these. */
+const anyStep = usual(60, 900);
 /** What stands on the bases of figures, mm as printed. */
 const figureBases = [20, 25, 28.5, 32, 40, 50, 60] as const;
 
 /** No sign alone decides: a likelihood counts for at most this factor beside none. */
 const MOST = Math.log(20);
-/** How well a length fits a usual one: 0 where it is in the middle, down to -MOST. */
-const fits = (mm: number, { mm: middle, spread }: Usual): number => {
-  const z = Math.log(mm / middle) / Math.log(spread);
-  return Math.max(-MOST, -(z * z) / 2);
-};
+const capped = (log: number) => Math.max(-MOST, Math.min(MOST, log));
+
+/** How dense usual lengths lie at one, per unit of its logarithm. */
+function density(mm: number, { mm: middle, spread }: Usual): number {
+  const width = Math.log(spread);
+  const z = Math.log(mm / middle) / width;
+  return Math.exp(-(z * z) / 2) / (width * Math.sqrt(2 * Math.PI));
+}
+/** The same against a length of which nothing is known, from a bead to a mountain: the share that a unit of it has. */
+const ANYTHING = 0.1;
+const logFits = (parts: readonly (readonly [weight: number, density: number])[]): number =>
+  capped(Math.log((parts.reduce((sum, [w, d]) => sum + w * d, 0) + 1e-3) / ANYTHING));
+const fits = (mm: number, of: Usual) => logFits([[1, density(mm, of)]]);
 
 /** Prior weights of what files are drawn at (common practice: what people share). */
 const PRIOR = { full: 0.15, own: 0.2, named: 0.4, figures: 0.25 } as const;
@@ -163,57 +180,81 @@ function fromShape(of: Open, given: ScaleSigns, words: NameSigns): readonly Evid
   const { realMm, unitMm } = of;
   const longest = Math.max(...boxSize(given.box));
   const asItIs = longest * unitMm;
-  const found: Evidence[] = [];
-  if (words.kind && !words.scaleless) {
-    const real = longest * realMm;
-    found.push({
-      log: 1.5 * fits(real, { mm: words.kind.longestMm, spread: words.kind.spread }),
-      why: `a ${words.kind.word} ${m(real)} long`,
-    });
-  } else found.push({ log: fits(longest * realMm, usual(100, 30_000)), why: `${m(longest * realMm)} long` });
-  found.push(...given.signs.openings.slice(0, 4).map((o) => openingFits(o, realMm)));
-  for (const s of given.signs.steps) {
-    const mm = s.step * realMm;
-    const best = steps
-      .filter((u) => u.along === "any" || s.axis === 2)
-      .map((u) => ({ log: fits(mm, u), why: `${s.count} ${u.of} ${m(mm)} apart` }))
-      .sort((p, q) => q.log - p.log)[0]!;
-    found.push({ ...best, log: Math.max(best.log, -1.5) });
-  }
-  found.push(asPrinted(of, given, asItIs));
+  const real = longest * realMm;
+  const found: Evidence[] = [
+    words.kind && !words.scaleless
+      ? {
+          log: fits(real, { mm: words.kind.longestMm, spread: words.kind.spread }),
+          why: `a ${words.kind.word} ${m(real)} long`,
+        }
+      : { log: fits(real, usual(150, 25_000)), why: `${m(real)} long` },
+    ...tallFits(given, realMm, words),
+    ...given.signs.openings.slice(0, 3).map((o) => openingFits(o, realMm)),
+    ...given.signs.steps.map((s) => stepFits(s, realMm, words)),
+    asPrinted(of, given, asItIs),
+  ];
   const { roundBase } = given.signs;
-  if (roundBase !== null && of.source.kind === "figure") {
-    const base = figureBases.find((d) => Math.abs((roundBase * unitMm) / d - 1) < 0.02);
-    if (base !== undefined) found.push({ log: 2, why: `a round base of ${base} mm` });
+  const base =
+    roundBase === null ? undefined : figureBases.find((d) => Math.abs((roundBase * unitMm) / d - 1) < 0.02);
+  if (base !== undefined) {
+    const why = `a round base of ${base} mm`;
+    found.push({ log: of.source.kind === "figure" ? 2 : -1, why });
   }
   return found;
 }
 
+/** What stands as high as all of its kind: as it is drawn, or lying on one of its sides. */
+function tallFits({ box }: ScaleSigns, realMm: number, words: NameSigns): readonly Evidence[] {
+  const tall = words.scaleless ? null : words.kind?.tall;
+  if (!tall) return [];
+  const [x, y, z] = boxSize(box).map((v) => v * realMm) as [number, number, number];
+  const log = logFits([
+    [0.8, density(z, tall)],
+    [0.1, density(x, tall)],
+    [0.1, density(y, tall)],
+  ]);
+  return [{ log, why: `a ${words.kind!.word} ${m(z)} high` }];
+}
+
+function stepFits({ step, count, axis }: EqualSteps, realMm: number, words: NameSigns): Evidence {
+  const mm = step * realMm;
+  const possible = stepKinds.filter((k) => !k.upright || axis === 2);
+  const told = possible.filter((k) => words.all.some((w) => k.words.test(w)));
+  const weights = possible.map((k) =>
+    told.length > 0 ? (told.includes(k) ? 0.8 / told.length : 0.05) : 0.6 / possible.length,
+  );
+  const parts = possible.map((k, i) => [weights[i]!, density(mm, k)] as const);
+  const best = parts.reduce((top, p, i) => (p[0] * p[1] > parts[top]![0] * parts[top]![1] ? i : top), 0);
+  const log = logFits([...parts, [told.length > 0 ? 0.1 : 0.4, density(mm, anyStep)]]);
+  return { log, why: `${count} ${possible[best]!.of} ${m(mm)} apart` };
+}
+
 function openingFits(o: Opening, realMm: number): Evidence {
   const [w, h] = [o.width * realMm, o.height * realMm];
-  const door = fits(h, doorHeight) + fits(w, doorWidth);
-  const window = fits(h, windowSide) + fits(w, windowSide) - 0.5;
-  const isDoor = o.toFoot || door > window;
-  return {
-    log: Math.max(-MOST, o.toFoot ? Math.max(door, window - 2) : Math.max(door, window)),
-    why: `${isDoor ? "a door" : "a window"} ${m(h)} by ${m(w)}`,
-  };
+  const door = density(h, doorHeight) * density(w, doorWidth);
+  const window = density(h, windowSide) * density(w, windowSide);
+  const doors = o.toFoot ? 0.85 : 0.3;
+  const log = capped(Math.log((doors * door + (0.95 - doors) * window + 1e-4) / ANYTHING ** 2) / 1.5);
+  return { log, why: `${doors * door > (0.95 - doors) * window ? "a door" : "a window"} ${m(h)} by ${m(w)}` };
 }
+
+const printed = usual(15, 260);
+const printedWall = usual(0.5, 6);
+const fullSize = usual(250, 25_000);
+const fullWall = usual(12, 500);
 
 /** Things for printing lie between a bead and a bed, with walls that print; what is drawn at full size does not. */
 function asPrinted(of: Open, { thinWall }: ScaleSigns, asItIs: number): Evidence {
   const wall = thinWall === null ? null : thinWall * of.unitMm;
-  if (of.source.kind === "full") {
-    const log = fits(asItIs, usual(300, 25_000)) + (wall === null ? 0 : fits(wall, usual(15, 500)) / 2);
-    return { log: Math.max(-MOST, log), why: `${m(asItIs)} as it is drawn` };
-  }
-  const size = fits(asItIs, usual(15, 300));
-  const walls = wall === null ? 0 : fits(wall, usual(0.6, 6)) / 2;
-  return { log: Math.max(-MOST, size + walls), why: `made to be printed: ${m(asItIs)} as it is drawn` };
+  const full = of.source.kind === "full";
+  const size = density(asItIs, full ? fullSize : printed);
+  const thin = wall === null ? 1 : density(wall, full ? fullWall : printedWall) + 0.02;
+  const log = capped(Math.log((size + 1e-4) / ANYTHING) + Math.log(thin / 0.3) / 2);
+  return { log, why: `${full ? "" : "made to be printed: "}${m(asItIs)} as it is drawn` };
 }
 
-/** Shares are told less sharp than they come out, so that they are right as often as they say (tuned, `docs/decisions.md`). */
-const TEMPER = 0.6;
+/** Shares are told as sharp as they are right: tuned on one half of the things of `npm run bench -- scale`. */
+const TEMPER = 1.2;
 
 /**
  * What a mesh was drawn at: every reading with its share and its reasons, the likeliest first. Readings that give one

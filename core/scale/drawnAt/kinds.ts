@@ -3,9 +3,18 @@
  * factor that usually varies either way (one standard deviation of its logarithm). Common practice where nothing else
  * stands beside it; a word that may mean several things has a wide spread.
  */
-export type Kind = { readonly longestMm: number; readonly spread: number };
+export type Kind = {
+  readonly longestMm: number;
+  readonly spread: number;
+  /** How high it stands, where that is much the same for all of them. */
+  readonly tall: { readonly mm: number; readonly spread: number } | null;
+};
 
-const kind = (metres: number, spread: number): Kind => ({ longestMm: 1000 * metres, spread });
+const kind = (metres: number, spread: number, tallMetres?: number, tallSpread = 1.06): Kind => ({
+  longestMm: 1000 * metres,
+  spread,
+  tall: tallMetres === undefined ? null : { mm: 1000 * tallMetres, spread: tallSpread },
+});
 
 /** By word, singular, lower case. */
 export const kinds: Readonly<Record<string, Kind>> = {
@@ -37,8 +46,8 @@ export const kinds: Readonly<Record<string, Kind>> = {
   plank: kind(2.5, 1.6),
   pole: kind(5, 1.9),
   post: kind(1.5, 1.7),
-  fence: kind(2.4, 1.7),
-  hurdle: kind(1.8, 1.3),
+  fence: kind(2.4, 1.7, 1.2, 1.35),
+  hurdle: kind(1.8, 1.3, 1.1, 1.15),
   stile: kind(1.4, 1.4),
   // Buildings
   house: kind(9, 1.5),
@@ -61,7 +70,7 @@ export const kinds: Readonly<Record<string, Kind>> = {
   garage: kind(6, 1.4),
   kiosk: kind(2.8, 1.4),
   tent: kind(3.5, 1.6),
-  well: kind(1.7, 1.5),
+  well: kind(1.7, 1.5, 1, 1.4),
   bridge: kind(12, 2),
   footbridge: kind(6, 1.7),
   quay: kind(10, 2.3),
@@ -71,18 +80,18 @@ export const kinds: Readonly<Record<string, Kind>> = {
   bunker: kind(7, 1.6),
   outhouse: kind(2.3, 1.25),
   // Furniture and household
-  table: kind(1.5, 1.4),
-  chair: kind(0.95, 1.2),
-  stool: kind(0.5, 1.3),
+  table: kind(1.5, 1.4, 0.74, 1.05),
+  chair: kind(0.95, 1.2, 0.9, 1.12),
+  stool: kind(0.5, 1.3, 0.46, 1.1),
   bed: kind(2.0, 1.15),
-  cupboard: kind(1.8, 1.3),
+  cupboard: kind(1.8, 1.3, 1.8, 1.15),
   wardrobe: kind(2.0, 1.2),
   chest: kind(0.9, 1.4),
   shelf: kind(1.4, 1.6),
   stove: kind(0.9, 1.4),
   oven: kind(0.9, 1.5),
   fireplace: kind(1.5, 1.4),
-  bathtub: kind(1.65, 1.15),
+  bathtub: kind(1.65, 1.15, 0.58, 1.1),
   sink: kind(0.7, 1.5),
   lamp: kind(0.6, 2.4),
   lamppost: kind(4, 1.4),
@@ -93,15 +102,15 @@ export const kinds: Readonly<Record<string, Kind>> = {
   bottle: kind(0.3, 1.35),
   bucket: kind(0.35, 1.3),
   basket: kind(0.45, 1.5),
-  barrel: kind(0.9, 1.25),
-  cask: kind(0.9, 1.4),
-  crate: kind(0.6, 1.4),
+  barrel: kind(0.9, 1.25, 0.92, 1.12),
+  cask: kind(0.9, 1.4, 0.92, 1.15),
+  crate: kind(0.6, 1.4, 0.5, 1.4),
   box: kind(0.6, 2.2),
   sack: kind(0.8, 1.3),
   clock: kind(0.5, 2.4),
   bell: kind(0.6, 2),
   sign: kind(0.9, 1.7),
-  anvil: kind(0.6, 1.3),
+  anvil: kind(0.6, 1.3, 0.3, 1.25),
   wheel: kind(1.1, 1.6),
   waterwheel: kind(4.5, 1.4),
   cart: kind(3, 1.4),
@@ -114,25 +123,25 @@ export const kinds: Readonly<Record<string, Kind>> = {
   dinghy: kind(3.5, 1.3),
   canoe: kind(4.8, 1.3),
   ship: kind(30, 2.2),
-  car: kind(4.3, 1.2),
-  van: kind(5, 1.2),
+  car: kind(4.3, 1.2, 1.45, 1.1),
+  van: kind(5, 1.2, 2, 1.12),
   truck: kind(7, 1.4),
   lorry: kind(7.5, 1.4),
-  bus: kind(10, 1.3),
-  tram: kind(11, 1.4),
+  bus: kind(10, 1.3, 3, 1.1),
+  tram: kind(11, 1.4, 3.3, 1.1),
   tractor: kind(3.6, 1.3),
   tank: kind(6.5, 1.5),
-  bicycle: kind(1.75, 1.12),
+  bicycle: kind(1.75, 1.12, 1.05, 1.08),
   motorcycle: kind(2.1, 1.15),
-  locomotive: kind(14, 1.6),
+  locomotive: kind(14, 1.6, 3.9, 1.12),
   aeroplane: kind(10, 1.8),
   rail: kind(12, 2.6),
   track: kind(10, 2.6),
   sleeper: kind(2.5, 1.1),
   buffer: kind(0.6, 1.5),
   signal: kind(7, 1.5),
-  hydrant: kind(0.8, 1.3),
-  bollard: kind(0.95, 1.3),
+  hydrant: kind(0.8, 1.3, 0.8, 1.2),
+  bollard: kind(0.95, 1.3, 0.95, 1.2),
   bin: kind(0.9, 1.4),
   mailbox: kind(1.2, 1.4),
   pump: kind(1.5, 1.4),
@@ -143,7 +152,7 @@ export const kinds: Readonly<Record<string, Kind>> = {
   statue: kind(2, 1.7),
   fountain: kind(2.5, 1.7),
   // Pieces of building
-  brick: kind(0.215, 1.12),
+  brick: kind(0.215, 1.12, 0.065, 1.08),
   tile: kind(0.3, 1.9),
   slate: kind(0.5, 1.3),
   stone: kind(0.5, 2.4),
@@ -172,8 +181,8 @@ export const kinds: Readonly<Record<string, Kind>> = {
   worker: kind(1.8, 1.12),
   knight: kind(1.9, 1.2),
   rider: kind(2.5, 1.2),
-  horse: kind(2.4, 1.15),
-  cow: kind(2.4, 1.15),
+  horse: kind(2.4, 1.15, 1.75, 1.12),
+  cow: kind(2.4, 1.15, 1.45, 1.1),
   sheep: kind(1.3, 1.2),
   pig: kind(1.5, 1.25),
   dog: kind(0.9, 1.4),

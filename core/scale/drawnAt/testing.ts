@@ -1,5 +1,5 @@
 import { drawingSigns } from "#core/mesh/drawingSigns";
-import { box, moved, sphere, together } from "#core/mesh/testing";
+import { box, moved, sphere, together, wallWith } from "#core/mesh/testing";
 import { sampleThickness, thicknessAt } from "#core/mesh/thickness";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
@@ -18,57 +18,6 @@ export type TestThing = {
 
 const between = (luck: Luck, low: number, high: number) => low + (high - low) * luck();
 const oneOf = <T>(luck: Luck, list: readonly T[]): T => list[Math.floor(luck() * list.length) % list.length]!;
-
-/** A wall that stands, with openings through it: uprights and lintels of boxes, so that it is closed. */
-function wallWith(
-  length: number,
-  height: number,
-  thick: number,
-  openings: readonly (readonly [x: number, z: number, w: number, h: number])[],
-): TriangleMesh {
-  const cuts = [...new Set([0, length, ...openings.flatMap(([x, , w]) => [x, x + w])])].sort((a, b) => a - b);
-  const pieces: (readonly [number, number, number, number])[] = [];
-  for (let i = 1; i < cuts.length; i++) {
-    const [from, to] = [cuts[i - 1]!, cuts[i]!];
-    const hole = openings.find(([x, , w]) => x <= from + 1e-9 && x + w >= to - 1e-9);
-    if (!hole) pieces.push([from, to, 0, height]);
-    else {
-      const [, z, , h] = hole;
-      if (z > 0) pieces.push([from, to, 0, z]);
-      pieces.push([from, to, z + h, height]);
-    }
-  }
-  return profileWall(pieces, thick);
-}
-
-/** Boxes side by side as one closed sheet: faces between two of them are left out where they cover each other. */
-function profileWall(
-  pieces: readonly (readonly [number, number, number, number])[],
-  thick: number,
-): TriangleMesh {
-  const xs = [...new Set(pieces.flatMap((p) => [p[0], p[1]]))].sort((a, b) => a - b);
-  const zs = [...new Set(pieces.flatMap((p) => [p[2], p[3]]))].sort((a, b) => a - b);
-  const filled = (i: number, k: number) => {
-    if (i < 0 || k < 0 || i >= xs.length - 1 || k >= zs.length - 1) return false;
-    const [x, z] = [(xs[i]! + xs[i + 1]!) / 2, (zs[k]! + zs[k + 1]!) / 2];
-    return pieces.some(([a, b, c, d]) => x > a && x < b && z > c && z < d);
-  };
-  const corners: number[] = [];
-  const quad = (a: number[], b: number[], c: number[], d: number[]) =>
-    corners.push(...a, ...b, ...c, ...a, ...c, ...d);
-  for (let i = 0; i < xs.length - 1; i++)
-    for (let k = 0; k < zs.length - 1; k++) {
-      if (!filled(i, k)) continue;
-      const [x0, x1, z0, z1] = [xs[i]!, xs[i + 1]!, zs[k]!, zs[k + 1]!];
-      quad([x0, 0, z0], [x1, 0, z0], [x1, 0, z1], [x0, 0, z1]);
-      quad([x1, thick, z0], [x0, thick, z0], [x0, thick, z1], [x1, thick, z1]);
-      if (!filled(i - 1, k)) quad([x0, thick, z0], [x0, 0, z0], [x0, 0, z1], [x0, thick, z1]);
-      if (!filled(i + 1, k)) quad([x1, 0, z0], [x1, thick, z0], [x1, thick, z1], [x1, 0, z1]);
-      if (!filled(i, k - 1)) quad([x0, 0, z0], [x0, thick, z0], [x1, thick, z0], [x1, 0, z0]);
-      if (!filled(i, k + 1)) quad([x0, 0, z1], [x1, 0, z1], [x1, thick, z1], [x0, thick, z1]);
-    }
-  return weld({ corners: Float32Array.from(corners) });
-}
 
 const turned = (mesh: TriangleMesh): TriangleMesh => moved(mesh, 0, 0, 0, Math.PI / 2);
 
@@ -320,19 +269,33 @@ export function signsOf(
   };
 }
 
-const ratios = [24, 32, 35, 48, 48, 56, 64, 72, 72, 76.2, 87, 87, 87, 100, 120, 144, 160] as const;
-const units = [
-  ["mm", 1],
-  ["mm", 1],
-  ["mm", 1],
-  ["mm", 1],
-  ["mm", 1],
-  ["mm", 1],
-  ["mm", 1],
+/** What people share, as often as they do: the priors of the guess, drawn from. */
+const ratios = [35, 35, 48, 48, 72, 72, 87, 87, 56, 76.2, 24, 32, 100, 144, 160, 120, 64] as const;
+const heights = [28, 28, 28, 32, 32, 15, 20, 54, 10] as const;
+const units: readonly (readonly [string, number])[] = [
+  ...Array.from({ length: 17 }, () => ["mm", 1] as const),
+  ["inch", 25.4],
   ["inch", 25.4],
   ["cm", 10],
   ["m", 1000],
-] as const;
+];
+const fullUnits: readonly (readonly [string, number])[] = [
+  ["mm", 1],
+  ["mm", 1],
+  ["m", 1000],
+  ["cm", 10],
+  ["inch", 25.4],
+];
+const OWN = 72;
+
+function drawnAt(luck: Luck): { readonly denominator: number; readonly figureMm: number | null } {
+  const chance = luck();
+  if (chance < 0.15) return { denominator: 1, figureMm: null };
+  if (chance < 0.35) return { denominator: OWN, figureMm: null };
+  if (chance < 0.75) return { denominator: oneOf(luck, ratios), figureMm: null };
+  const figureMm = oneOf(luck, heights);
+  return { denominator: figureBand(figureMm).eye, figureMm };
+}
 
 /**
  * A seeded thing: of a kind, drawn at a scale and in a unit of which mm are the most, under a name that says what it
@@ -342,13 +305,8 @@ export function testThing(seed: number): TestThing {
   const luck = luckOf(seed, 16);
   if (luck() < 0.06) return scalelessThing(luck);
   const { what, mesh, figure } = oneOf(luck, makers)(luck);
-  const drawn = luck();
-  const figureMm = figure && drawn > 0.4 ? oneOf(luck, [28, 28, 32, 54, 20, 15]) : null;
-  const denominator = figureMm === null ? (drawn < 0.2 ? 1 : oneOf(luck, ratios)) : figureBand(figureMm).eye;
-  const [unitName, unitMm] = oneOf(
-    luck,
-    denominator === 1 ? [...units, ["m", 1000] as const, ["cm", 10] as const] : units,
-  );
+  const { denominator, figureMm } = drawnAt(luck);
+  const [unitName, unitMm] = oneOf(luck, denominator === 1 ? fullUnits : units);
   const file = scaled(mesh, 1 / (denominator * unitMm));
   const named = luck();
   const scaleWord =
@@ -370,26 +328,25 @@ export function testThing(seed: number): TestThing {
         : named < 0.65
           ? plain
           : `model_${Math.floor(luck() * 900)}`;
-  const base = figureMm !== null && luck() < 0.6 ? figureMm * 0.9 : null;
-  const whole =
-    base === null
-      ? file
-      : together(
-          file,
-          moved(
-            lathe(
-              [
-                [0.5, 0],
-                [0.5, 0.12],
-              ],
-              oneOf(luck, [25, 28.5, 32]) / unitMm,
-              32,
-            ),
-            0,
-            0,
-            -3 / unitMm,
+  const based = figure === true && figureMm !== null && luck() < 0.6;
+  const whole = !based
+    ? file
+    : together(
+        file,
+        moved(
+          lathe(
+            [
+              [0.5, 0],
+              [0.5, 0.12],
+            ],
+            oneOf(luck, [25, 28.5, 32]) / unitMm,
+            32,
           ),
-        );
+          0,
+          0,
+          -3 / unitMm,
+        ),
+      );
   const told = luck() < 0.15 ? unitMm : null;
   return {
     what: `${what} at 1:${denominator} in ${unitName}`,

@@ -13,6 +13,8 @@ export type NameSigns = {
   readonly kind: (Kind & { readonly word: string }) | null;
   /** It is of a sort that is made at any size. */
   readonly scaleless: string | null;
+  /** Every word of them, singular. */
+  readonly all: readonly string[];
 };
 
 /** Heights that figures are called by, mm. */
@@ -56,6 +58,7 @@ export function nameSigns(text: string): NameSigns {
     units: words.flatMap((word) => (word in unitWords ? [{ unit: unitWords[word]!, word }] : [])),
     fullSize: /\b(full size|fullsize|real size|life size|lifesize|1 1)\b/.exec(spaced)?.[0].trim() ?? null,
     kind: kindWord === undefined ? null : { ...kinds[kindWord]!, word: kindWord },
+    all: words.map(singular),
     scaleless: words.map(singular).find((w) => scaleless.has(w)) ?? null,
   };
 }
