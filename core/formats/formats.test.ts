@@ -106,6 +106,8 @@ describe("text STL", () => {
   });
   it("refuses a facet that was cut off, naming it", () => {
     expect(codeOf(bytes(`solid x\n${facet}${facet.slice(0, 60)}`))).toBe("stl/text-broken");
+    // A facet without any corner, and a whole one behind it.
+    expect(codeOf(bytes(`solid x\nfacet normal 0 0 1\n${facet}`))).toBe("stl/text-broken");
   });
 });
 

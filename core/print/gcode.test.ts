@@ -37,6 +37,16 @@ describe("machine files", () => {
     );
     expect(read("M83\nG1 F3000\nG3 X20 Y0 I10 J0 E1\n").min[1]).toBeCloseTo(-10, 9);
   });
+  it("know on which side of a chord an arc by its radius lies, the short way and the long", () => {
+    const turned = (r: number) => read(`M83\nG1 X10 F3000\nG3 X0 Y10 R${r} E1\n`);
+    expect(turned(10).max.slice(0, 2)).toEqual([expect.closeTo(10, 6), expect.closeTo(10, 6)]);
+    expect(turned(-10).max.slice(0, 2)).toEqual([expect.closeTo(20, 6), expect.closeTo(20, 6)]);
+  });
+  it("do not slow down where a rise goes on straight, and do where it turns level", () => {
+    const straight = read("G1 Z50 F3000\nG1 Z100\n").minutes * 60;
+    expect(straight).toBeCloseTo(read("G1 Z100 F3000\n").minutes * 60, 9);
+    expect(read("G1 Z50 F3000\nG1 X50\n").minutes * 60).toBeGreaterThan(straight);
+  });
   it("count what is fed once, however it is pulled back and fed again, absolute or relative", () => {
     expect(read("M82\nG1 X10 E5\nG1 E3\nG1 X20\nG1 E5\nG1 X30 E8\n").filamentMm).toBeCloseTo(8, 9);
     expect(read("M83\nG1 X10 E5\nG1 E-2\nG1 X20\nG1 E2\nG1 X30 E3\n").filamentMm).toBeCloseTo(8, 9);

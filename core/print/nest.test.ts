@@ -64,6 +64,15 @@ function checked(pieces: readonly NestPiece[], options: NestOptions, result: Nes
   }
 }
 
+it("lays the first piece into the corner of the bed, whatever is kept between pieces", () => {
+  for (const spacingMm of [2, 6, 12]) {
+    const options = { ...bed, spacingMm };
+    const [laid] = nest([piece("a", rectangle(40, 30))], options).plates[0]!;
+    const { x0, y0 } = boundsOf(laidOutline([piece("a", rectangle(40, 30))], laid!));
+    expect([x0, y0]).toEqual([expect.closeTo(0, 0), expect.closeTo(0, 0)]);
+  }
+});
+
 describe("nesting", () => {
   it("never lays two pieces over or near each other, nor over the edge, whatever they are", () => {
     const one = fc.tuple(

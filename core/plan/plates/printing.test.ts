@@ -296,6 +296,8 @@ describe("what if", () => {
   it("tells what one setting does: half the layers nearly double the time, a wall more costs material", () => {
     const lines = settingsWhatIf(base, "l1");
     expect(lines.find((l) => l.what.includes("0.1 mm"))!.minutesShare).toBeGreaterThan(1.5);
+    // As thick as three quarters of the nozzle lays, and not thicker.
+    expect(lines.find((l) => l.what === "layers of 0.3 mm")!.minutesShare).toBeLessThan(0.9);
     const wall = lines.find((l) => l.what === "one more wall")!;
     expect(wall.gramsShare).toBeGreaterThan(1);
     // One wall more of the walls and fill that it has: never twice the part.
