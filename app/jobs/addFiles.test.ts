@@ -31,6 +31,11 @@ const take: TakeFile = async (_, file, __, tell) => {
     return refused("stl/too-short", `${file.name}: cut off. Copy it again.`);
   if (file.name.startsWith("trap")) throw new TypeError("cannot read properties of undefined");
   if (file.name.startsWith("heavy")) throw new WorkerStopped("The browser ended its worker.");
+  if (file.name.startsWith("set"))
+    return success({
+      format: "3mf" as const,
+      models: [await bodyOf(1, "tower"), await bodyOf(2), await bodyOf(1, "tower again")],
+    });
   const bodies = file.name.startsWith("many")
     ? [await bodyOf(number), await bodyOf(number + 1)]
     : [{ ...(await bodyOf(number)), unitMm: unitOfFile(file.name) }];
@@ -111,11 +116,35 @@ describe("a drop of files", () => {
     [".stl", "unnamed file"],
     ["  .stl", "unnamed file"],
     ["wall.v2.stl", "wall.v2"],
-    [`${"n".repeat(300)}.stl`, "n".repeat(114)],
+    [`${"n".repeat(300)}.stl`, "n".repeat(120)],
   ])("called %s makes a part that can be kept", async (name, part) => {
     const [state] = await added([name]);
     expect(state).toMatchObject({ stage: "measured", problem: null });
     expect((await db.parts.toArray())[0]!.name).toBe(part);
+  });
+  it("that is named otherwise inside keeps the name that somebody gave it", async () => {
+    const inside = { ...(await bodyOf(3, "gearwheel")), unitMm: 1 };
+    const takes: TakeFile = async () => success({ format: "stl" as const, models: [inside] });
+    await addFiles(scene.id, [file("mill wheel.stl")], {}, () => undefined, new AbortController().signal, {
+      lanes: 1,
+      take: takes,
+    });
+    expect((await db.parts.toArray()).map((p) => p.name)).toEqual(["mill wheel"]);
+  });
+  it("of several bodies makes a part of each, under both names, and of the same body twice two copies", async () => {
+    await added(["set.3mf"]);
+    const parts = (await db.parts.toArray()).map((p) => [p.name, p.count]).sort();
+    expect(parts).toEqual([
+      ["set 2", 1],
+      ["set, tower", 2],
+    ]);
+  });
+  it("that is another one under a new name is one copy more, and one undo takes both back", async () => {
+    await added(["post 7.stl", "pole 7.stl", "beam 8.stl"]);
+    const parts = (await db.parts.toArray()).map((p) => p.count).sort();
+    expect(parts).toEqual([1, 2]);
+    await undoLast();
+    expect(await db.parts.count()).toBe(0);
   });
   it("that is cancelled keeps what was told as measured, and tells the rest as cancelled", async () => {
     const cancel = new AbortController();

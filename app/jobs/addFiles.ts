@@ -34,9 +34,11 @@ type Drop = {
   /** Writes of one drop go one after the other, so that each can go on with the change before it. */
   readonly write: (
     files: string,
-    changes: readonly Change[],
+    changes: () => readonly Change[],
     models: readonly TakenModel[],
   ) => Promise<Outcome<Written>>;
+  /** The part that each mesh of this drop became: one that comes again is one copy more of it. */
+  readonly partOf: Map<string, string>;
 };
 
 /**
@@ -66,7 +68,7 @@ export async function addFiles(
     onChange([...states]);
   };
   onChange([...states]);
-  const drop: Drop = { sceneId, options, signal, take, write: oneChange() };
+  const drop: Drop = { sceneId, options, signal, take, write: oneChange(), partOf: new Map() };
   let next = 0;
   const lane = async (number: number) => {
     while (next < files.length) {
@@ -86,7 +88,7 @@ function oneChange(): Drop["write"] {
   return (file, changes, models) => {
     const mine = before.then(async () => {
       const label = count === 0 ? `Add ${file}` : `Add ${count + 1} files`;
-      const written = await keep(label, changes, { meshes: models, joins: seq });
+      const written = await keep(label, changes(), { meshes: models, joins: seq });
       if (written.ok) {
         seq = written.value.seq;
         count++;
@@ -119,9 +121,13 @@ async function taken(
     const outcome = await drop.take(lane, file, options, progress, signal);
     if (!outcome.ok) return ended("refused", outcome.problems[0]!);
     const { models } = outcome.value;
-    const changes = partsOf(sceneId, file, models).map((put): Change => ({ table: "parts", put }));
+    const parts = partsOf(sceneId, file, models);
+    const changes = () => parts.map((part) => placeOf(drop, part));
     const written = await drop.write(file.name, changes, models);
-    if (!written.ok) return ended("refused", withFile(file, written.problems[0]!));
+    if (!written.ok) {
+      for (const { id, meshId } of parts) if (drop.partOf.get(meshId!) === id) drop.partOf.delete(meshId!);
+      return ended("refused", withFile(file, written.problems[0]!));
+    }
     return { share: 1, done: true, stage: "measured", parts: models.length };
   } catch (error) {
     if (signal.aborted) return ended("cancelled");
@@ -150,18 +156,29 @@ export const modelSize = (unitMm: number | null, m: MeshMeasurement) => ({
 /** Longest name of a part. */
 const NAME_LENGTH = 120;
 
+/** A part of its own, or a copy more of the one that its mesh became before. */
+function placeOf({ partOf }: Drop, part: Part): Change {
+  const before = partOf.get(part.meshId!);
+  if (before !== undefined)
+    return { table: "parts", id: before, patch: ({ count }: Part) => ({ count: count + part.count }) };
+  partOf.set(part.meshId!, part.id);
+  return { table: "parts", put: part };
+}
+
 /**
- * Every body of a file as a part under a name of its own: the body's, else the file's, numbered where there
- * are several.
+ * Every body of a file as a part: under the file's name, and its own behind it where there are several. The same body
+ * again is one copy more.
  */
 function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): readonly Part[] {
   const base = file.name.replace(/\.[^.]*$/, "").trim() || "unnamed file";
-  return models.map((model, k) => {
-    const number = models.length > 1 ? ` ${k + 1}` : "";
-    const name = model.name.trim() || `${base.slice(0, NAME_LENGTH - 6)}${number}`;
+  const bodies = models.filter((m, k) => models.findIndex((o) => o.id === m.id) === k);
+  return bodies.map((model, k) => {
+    const own = bodies.length === 1 ? "" : model.name.trim() ? `, ${model.name.trim()}` : ` ${k + 1}`;
+    const room = Math.max(20, NAME_LENGTH - own.length);
     return freshPart(sceneId, {
-      name: name.slice(0, NAME_LENGTH).trim(),
+      name: `${base.slice(0, room)}${own}`.slice(0, NAME_LENGTH).trim(),
       meshId: model.id,
+      count: models.filter((m) => m.id === model.id).length,
       size: modelSize(model.unitMm, model.measurement),
       origin: { ...noOrigin, fileName: file.name.slice(0, 4000) },
     });

@@ -388,7 +388,7 @@ describe("many files", () => {
     const files = Array.from({ length: 24 }, (_, i) => blockStl(`block ${i}`, 10 + i, 4, 3));
     await page
       .getByLabel("Model files")
-      .setInputFiles([...files, brokenFiles()[2]!, { ...files[0]!, name: ".stl" }]);
+      .setInputFiles([...files, brokenFiles()[2]!, { ...blockStl("another", 99, 4, 3), name: ".stl" }]);
     await page.getByText("26 of 26 files done").waitFor();
     await page.getByText(/cut\.stl: The header promises/).waitFor();
     const names = async () => (await rowsOf(page, "parts")).map((p) => p.name);
