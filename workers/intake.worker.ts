@@ -10,6 +10,8 @@ export type TakenModel = {
   readonly id: string;
   readonly name: string;
   readonly unitMm: number | null;
+  /** Where its file stood in an archive of several. */
+  readonly path?: string;
   /** The bytes of single-precision numbers. */
   readonly corners: Blob;
   readonly measurement: MeshMeasurement;
@@ -43,6 +45,7 @@ const api = {
         id: await contentId(model.soup.corners),
         name: model.name,
         unitMm: model.unitMm,
+        ...(model.path === undefined ? {} : { path: model.path }),
         corners: new Blob([model.soup.corners as Float32Array<ArrayBuffer>]),
         measurement,
       });

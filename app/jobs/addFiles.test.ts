@@ -139,6 +139,21 @@ describe("a drop of files", () => {
       ["set, tower", 2],
     ]);
   });
+  it("that is an archive makes a part of each file in it, under its own name and with where it stood", async () => {
+    const models = [
+      { ...(await bodyOf(1, "gearwheel")), path: "mill/wheel.stl" },
+      { ...(await bodyOf(2, "left")), path: "mill/doors.3mf" },
+      { ...(await bodyOf(3, "right")), path: "mill/doors.3mf" },
+    ];
+    const takes: TakeFile = async () => success({ format: "zip" as const, models });
+    const signal = new AbortController().signal;
+    await addFiles(scene.id, [file("kit.zip")], {}, () => undefined, signal, { lanes: 1, take: takes });
+    expect((await db.parts.toArray()).map((p) => [p.name, p.origin.fileName]).sort()).toEqual([
+      ["doors, left", "kit.zip/mill/doors.3mf"],
+      ["doors, right", "kit.zip/mill/doors.3mf"],
+      ["wheel", "kit.zip/mill/wheel.stl"],
+    ]);
+  });
   it("that is another one under a new name is one copy more, and one undo takes both back", async () => {
     await added(["post 7.stl", "pole 7.stl", "beam 8.stl"]);
     const parts = (await db.parts.toArray()).map((p) => p.count).sort();

@@ -8,6 +8,7 @@ import { guessUnit } from "#core/scale/unitGuess";
 import type { Change, Written } from "#data/journal";
 import type { IntakeProgress, TakenModel, TakeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
+import { pathOf } from "#app/jobs/droppedFiles";
 import { freshPart } from "#app/jobs/freshPart";
 import { keep } from "#app/jobs/keep";
 
@@ -165,22 +166,30 @@ function placeOf({ partOf }: Drop, part: Part): Change {
   return { table: "parts", put: part };
 }
 
+const withoutEnding = (path: string) =>
+  path
+    .replace(/^.*\//, "")
+    .replace(/\.[^.]*$/, "")
+    .trim() || "unnamed file";
+
 /**
  * Every body of a file as a part: under the file's name, and its own behind it where there are several. The same body
- * again is one copy more.
+ * again is one copy more. Of an archive every file in it goes by its own name.
  */
 function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): readonly Part[] {
-  const base = file.name.replace(/\.[^.]*$/, "").trim() || "unnamed file";
   const bodies = models.filter((m, k) => models.findIndex((o) => o.id === m.id) === k);
-  return bodies.map((model, k) => {
-    const own = bodies.length === 1 ? "" : model.name.trim() ? `, ${model.name.trim()}` : ` ${k + 1}`;
+  return bodies.map((model) => {
+    const inFile = bodies.filter((o) => o.path === model.path);
+    const named = model.name.trim();
+    const own = inFile.length === 1 ? "" : named ? `, ${named}` : ` ${inFile.indexOf(model) + 1}`;
     const room = Math.max(20, NAME_LENGTH - own.length);
+    const fileName = model.path === undefined ? pathOf(file) : `${pathOf(file)}/${model.path}`;
     return freshPart(sceneId, {
-      name: `${base.slice(0, room)}${own}`.slice(0, NAME_LENGTH).trim(),
+      name: `${withoutEnding(model.path ?? file.name).slice(0, room)}${own}`.slice(0, NAME_LENGTH).trim(),
       meshId: model.id,
       count: models.filter((m) => m.id === model.id).length,
       size: modelSize(model.unitMm, model.measurement),
-      origin: { ...noOrigin, fileName: file.name.slice(0, 4000) },
+      origin: { ...noOrigin, fileName: fileName.slice(0, 4000) },
     });
   });
 }

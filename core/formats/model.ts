@@ -7,6 +7,8 @@ export type ReadModel = {
   readonly soup: TriangleSoup;
   /** Millimetres in a unit of the file; null where the format does not say. */
   readonly unitMm: number | null;
+  /** Where its file stood in an archive of several. */
+  readonly path?: string;
 };
 
 export type FormatProblem = Problem<
@@ -21,6 +23,7 @@ export type FormatProblem = Problem<
   | "obj/bad-index"
   | "ply/broken"
   | "ply/bad-index"
+  | "zip/refused"
   | "3mf/broken"
   | "3mf/too-large"
   | "3mf/path-outside"

@@ -2,13 +2,14 @@ import { type Outcome, refused, success } from "#core/outcome";
 import { type FormatProblem, type ReadModel, soupProblem } from "#core/formats/model";
 import { readObj } from "#core/formats/obj";
 import { readPly } from "#core/formats/ply";
+import { holdsModels, readZipOfModels } from "#core/formats/zipOfModels";
 import { isBinaryStl, readBinaryStl, readTextStl } from "#core/formats/stl";
 import { readThreeMf } from "#core/formats/readThreeMf";
 
 /** Largest file that is read: above it the numbers no longer fit a worker's memory beside the result. */
 export const LARGEST_FILE_BYTES = 800e6;
 
-export type ModelFormat = "stl" | "obj" | "3mf" | "ply";
+export type ModelFormat = "stl" | "obj" | "3mf" | "ply" | "zip";
 
 /** How a file is to be taken apart. */
 export type ReadOptions = {
@@ -16,13 +17,18 @@ export type ReadOptions = {
   readonly objGroupsApart?: boolean;
 };
 
+const isZip = (bytes: Uint8Array) => bytes[0] === 80 && bytes[1] === 75 && bytes[2] === 3 && bytes[3] === 4;
+
+const zipInZip = (path: string) =>
+  refused("zip/refused", `${path} is an archive in an archive. Unpack it and add the one inside by itself.`);
+
 /**
  * What the bytes are, whatever the file is called: a ZIP is a 3MF, a length that fits the count is a binary
  * STL,
  * `solid` and a facet a text STL, `ply` on a line of its own a PLY, lines that begin with `v` an OBJ.
  */
 export function sniffFormat(bytes: Uint8Array): ModelFormat | null {
-  if (bytes[0] === 80 && bytes[1] === 75 && bytes[2] === 3 && bytes[3] === 4) return "3mf";
+  if (isZip(bytes)) return "3mf";
   if (bytes[0] === 112 && bytes[1] === 108 && bytes[2] === 121 && (bytes[3] ?? 0) <= 32) return "ply";
   if (isBinaryStl(bytes)) return "stl";
   const head = new TextDecoder().decode(bytes.subarray(0, 4096));
@@ -50,6 +56,14 @@ export function readModelFile(
       "file/too-large",
       `${name} is ${Math.round(bytes.byteLength / 1e6)} MB; up to ${LARGEST_FILE_BYTES / 1e6} MB is read. Export it with less detail.`,
     );
+  if (isZip(bytes) && holdsModels(bytes)) {
+    const all = readZipOfModels(bytes, name, LARGEST_FILE_BYTES, (file, path) => {
+      const one = isZip(file) && holdsModels(file) ? zipInZip(path) : readModelFile(file, path, options);
+      return one.ok ? success(one.value.models) : one;
+    });
+    if (!all.ok) return all;
+    return success({ format: "zip", models: all.value });
+  }
   const format = sniffFormat(bytes) ?? (looksBinary(bytes) && /\.stl$/i.test(name) ? "stl" : null);
   if (format === null) {
     return refused(

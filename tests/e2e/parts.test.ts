@@ -105,10 +105,15 @@ it("asks what models of mixed origin were drawn at, takes the sure ones at one t
   const app = await openDemo();
   const { page } = app;
   await newScene(page, "Strangers");
-  // A door of 41 whose name says 1-48, and a block that could be anything.
+  // A door of 41 whose name says 1-48, and a block that could be anything, in an archive with a note beside them.
+  const packed = writeZip({
+    "door 1-48.stl": blockStl("door", 16, 0.8, 41).buffer,
+    "pots/kettle.stl": blockStl("kettle", 40, 40, 40).buffer,
+    "read-me.txt": new TextEncoder().encode("Print as it lies."),
+  });
   await page
     .getByLabel("Model files")
-    .setInputFiles([blockStl("door 1-48", 16, 0.8, 41), blockStl("kettle", 40, 40, 40)]);
+    .setInputFiles({ name: "strangers.zip", mimeType: "application/zip", buffer: Buffer.from(packed) });
   const chooser = page.getByRole("region", { name: "What were these drawn at?" });
   await chooser.getByText("2 parts have no scale yet").waitFor();
   await chooser.getByText(/^Sure: 1:48, in mm \(.*its name says 1-48/).waitFor();

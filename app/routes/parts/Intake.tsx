@@ -1,8 +1,9 @@
 import { FilePlus2, FolderPlus } from "lucide-react";
-import { type DragEvent, type RefObject, useRef, useState } from "react";
+import { type DragEvent, type RefObject, useEffect, useRef, useState } from "react";
 import { intakeLanes, takeFile } from "#workers/intake";
 import { addFiles, type FileState } from "#app/jobs/addFiles";
-import { firstText } from "./view";
+import { type Dropped, droppedFiles, sorted } from "#app/jobs/droppedFiles";
+import { asideText, firstText } from "./view";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
 import { Tick } from "#ui/Field";
@@ -24,7 +25,9 @@ export function Intake({ sceneId }: { sceneId: string }) {
   const listed = states
     .map((s, i) => ({ s, i }))
     .filter(({ s }) => states.length <= MANY || s.problem !== null || (!s.done && s.stage !== "waiting"));
-  const take = async (files: readonly File[]) => {
+  const [aside, setAside] = useState<readonly string[]>([]);
+  const take = async ({ files, aside: beside }: Dropped) => {
+    setAside(beside);
     if (files.length === 0) return;
     cancel.current?.abort();
     cancel.current = new AbortController();
@@ -34,7 +37,7 @@ export function Intake({ sceneId }: { sceneId: string }) {
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    void take([...event.dataTransfer.files]);
+    void droppedFiles(event.dataTransfer).then(take);
   };
   return (
     <section
@@ -58,6 +61,7 @@ export function Intake({ sceneId }: { sceneId: string }) {
         setStates={setStates}
       />
       {states.length > 0 && <IntakeStates shown={listed} states={states} />}
+      {aside.length > 0 && <p className="mt-2 text-[14px] text-ink-2">{asideText(aside)}</p>}
     </section>
   );
 }
@@ -108,7 +112,7 @@ function IntakeButtons({
   setStates,
 }: {
   readonly picker: RefObject<HTMLInputElement | null>;
-  readonly take: (files: readonly File[]) => Promise<void>;
+  readonly take: (dropped: Dropped) => Promise<void>;
   readonly objGroupsApart: boolean;
   readonly setApart: (value: boolean) => void;
   readonly busy: boolean;
@@ -127,10 +131,10 @@ function IntakeButtons({
         Add models
       </Button>
       <span className="text-[14px] text-ink-2">
-        <FolderPlus size={15} strokeWidth={1.75} aria-hidden className="mr-1 inline" />
-        or drop them here: STL, OBJ, 3MF, PLY, many at once
+        or drop them here: STL, OBJ, 3MF, PLY, many at once, folders and ZIP archives too
       </span>
       <FilePicker picker={picker} take={take} />
+      <FolderPicker take={take} />
       <Tick
         label="Groups of an OBJ as parts of their own"
         checked={objGroupsApart}
@@ -155,21 +159,50 @@ function FilePicker({
   take,
 }: {
   readonly picker: RefObject<HTMLInputElement | null>;
-  readonly take: (files: readonly File[]) => Promise<void>;
+  readonly take: (dropped: Dropped) => Promise<void>;
 }) {
   return (
     <input
       ref={picker}
       type="file"
       multiple
-      accept=".stl,.obj,.3mf,.ply"
+      accept=".stl,.obj,.3mf,.ply,.zip"
       className="sr-only"
       tabIndex={-1}
       aria-label="Model files"
       onChange={(e) => {
-        void take([...(e.target.files ?? [])]);
+        void take(sorted([...(e.target.files ?? [])]));
         e.target.value = "";
       }}
     />
+  );
+}
+
+function FolderPicker({ take }: { readonly take: (dropped: Dropped) => Promise<void> }) {
+  const picker = useRef<HTMLInputElement>(null);
+  // There is no attribute of React for it.
+  useEffect(() => {
+    picker.current!.webkitdirectory = true;
+  }, []);
+  return (
+    <>
+      <Button
+        icon={<FolderPlus size={17} strokeWidth={1.75} aria-hidden />}
+        onClick={() => picker.current?.click()}
+      >
+        Add a folder
+      </Button>
+      <input
+        ref={picker}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Folder of models"
+        onChange={(e) => {
+          void take(sorted([...(e.target.files ?? [])]));
+          e.target.value = "";
+        }}
+      />
+    </>
   );
 }

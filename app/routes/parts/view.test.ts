@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cameAs, firstText, partsWith, shelfLabels } from "./view";
+import { cameAs, asideText, firstText, partsWith, shelfLabels } from "./view";
 
 const rowsOf = (labels: ReturnType<typeof shelfLabels>) =>
   [0, 1].map((row) =>
@@ -83,4 +83,11 @@ it("says of a file that is still measured how large it is drawn", () => {
   expect(
     firstText({ box: { min: [...box.min], max: [...box.max] }, triangles: 1_000_000, volume: 486675.4 }),
   ).toBe("180.3 × 120 × 45 as drawn, volume 486,700, 1,000,000 triangles");
+});
+
+it("names a few of the files that are no models, and counts the rest", () => {
+  expect(asideText(["a.txt"])).toBe("Left aside, since they are no models: a.txt.");
+  expect(asideText(["a", "b", "c", "d", "e", "f"])).toBe(
+    "Left aside, since they are no models: a, b, c, d and 2 more.",
+  );
 });

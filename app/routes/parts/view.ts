@@ -78,3 +78,12 @@ export function firstText({ box, triangles, volume }: FirstFigures): string {
   const size = boxSize(box).map(figure).join(" × ");
   return `${size} as drawn, volume ${figure(volume)}, ${triangles.toLocaleString("en")} triangles`;
 }
+
+const NAMED = 4;
+
+/** What lay beside the models of a folder and was not taken in. */
+export function asideText(names: readonly string[]): string {
+  const shown = names.slice(0, NAMED).join(", ");
+  const more = names.length > NAMED ? ` and ${names.length - NAMED} more` : "";
+  return `Left aside, since they are no models: ${shown}${more}.`;
+}

@@ -14,17 +14,20 @@ export type ScaleQuestion = {
 /** Walls that a tenth of the surface stays under: thin ones, and no mere edges. */
 const THIN_SHARE = 0.1;
 
+/** The folder or archive that its file came in; empty for a file by itself. */
+const folderOf = ({ origin: { fileName } }: Part) => /^(.*)\//.exec(fileName)?.[1] ?? "";
+
 const signsOf = (part: Part, m: MeshMeasurement): ScaleSigns => ({
   box: m.box,
   signs: m.signs,
   thinWall: m.thickness.sorted.length === 0 ? null : thicknessAt(m.thickness, THIN_SHARE),
-  name: `${part.name} ${part.origin.fileName}`,
-  folder: part.origin.from,
+  name: `${part.name} ${part.origin.fileName.replace(/^.*\//, "")}`,
+  folder: `${folderOf(part)} ${part.origin.from}`,
   unitMm: part.size.unitSure ? part.size.unitMm : null,
 });
 
 /**
- * What every part without a scale was likely drawn at; what comes from one source is looked at together.
+ * What every part without a scale was likely drawn at; what comes from one source or folder is looked at together.
  * @param denominator of the scene
  */
 export function scaleQuestions(parts: readonly PartPlan[], denominator: number): readonly ScaleQuestion[] {
@@ -35,7 +38,7 @@ export function scaleQuestions(parts: readonly PartPlan[], denominator: number):
   );
   const bySource = new Map<string, (typeof asked)[number][]>();
   for (const q of asked) {
-    const source = q.part.origin.from || q.part.id;
+    const source = q.part.origin.from || folderOf(q.part) || q.part.id;
     (bySource.get(source) ?? bySource.set(source, []).get(source)!).push(q);
   }
   const guesses = new Map<string, ScaleGuess>();
