@@ -130,11 +130,11 @@ function IntakeButtons({
       >
         Add models
       </Button>
+      <FolderPicker take={take} />
       <span className="text-[14px] text-ink-2">
         or drop them here: STL, OBJ, 3MF, PLY, many at once, folders and ZIP archives too
       </span>
       <FilePicker picker={picker} take={take} />
-      <FolderPicker take={take} />
       <Tick
         label="Groups of an OBJ as parts of their own"
         checked={objGroupsApart}

@@ -7,12 +7,19 @@ export function PlanningLine() {
   return (
     <span role="status" className="flex items-center gap-2">
       <span>Planning {planning.phase}</span>
-      <progress
+      <span
+        role="progressbar"
         aria-label="The plan"
-        className="h-1.5 w-20 accent-verdigris"
-        value={planning.share}
-        max={1}
-      />
+        aria-valuenow={Math.round(100 * planning.share)}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        className="block h-1.5 w-20 rounded-cut bg-primer-3"
+      >
+        <span
+          className="block h-full rounded-cut bg-verdigris"
+          style={{ width: `${Math.round(100 * planning.share)}%` }}
+        />
+      </span>
     </span>
   );
 }
