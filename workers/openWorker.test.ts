@@ -46,6 +46,20 @@ describe("openWorker", () => {
     cancel.abort();
     await expect(third).rejects.toBeInstanceOf(WorkerStopped);
   });
+  it("takes a job that is asked for in the same breath in which another was cancelled", async () => {
+    const started: SilentWorker[] = [];
+    const run = openWorker<Api>(silent(started));
+    const cancel = new AbortController();
+    const first = run((api) => api.wait(), cancel.signal);
+    cancel.abort();
+    const second = run((api) => api.wait());
+    expect(started.map((w) => w.ended)).toEqual([true, false]);
+    await expect(first).rejects.toBeInstanceOf(WorkerStopped);
+    const after = Promise.race([second, Promise.resolve("still waiting")]);
+    expect(await after).toBe("still waiting");
+    started[1]!.dispatchEvent(Object.assign(new Event("error"), { message: "over" }));
+    await expect(second).rejects.toThrow("over");
+  });
   it("does not start for a job that is already cancelled", async () => {
     const started: SilentWorker[] = [];
     await expect(

@@ -44,7 +44,11 @@ export function openWorker<Api>(start: () => Worker): WorkerRunner<Api> {
     mine.ended.catch(() => {
       if (life === mine) life = undefined;
     });
-    const cancel = () => mine.end("Cancelled.");
+    const cancel = () => {
+      // At once: who cancels may ask for something else in the same breath.
+      if (life === mine) life = undefined;
+      mine.end("Cancelled.");
+    };
     signal?.addEventListener("abort", cancel);
     try {
       return await Promise.race([job(mine.api), mine.ended]);

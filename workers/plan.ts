@@ -8,9 +8,13 @@ import type { PlanApi, PlanRequest } from "#workers/plan.worker";
 
 const open = () =>
   openWorker<PlanApi>(() => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }));
-/** One for the plan, which waits for nothing else; one for what is asked, which can be stopped; one for the rest. */
+/**
+ * One for the plan, which waits for nothing else; one for what is asked and can be stopped; one for where to stop, which
+ * is asked again with every plan; one for sweeps.
+ */
 const run = open();
 const asked = open();
+const askedAgain = open();
 const meanwhile = open();
 
 type Tell = (share: number) => void;
@@ -83,7 +87,7 @@ export const askTiers = (input: PlanInput, others: readonly PlanInput[], tell: T
 
 /** What is still seen in the end, and where to stop. */
 export const askStop = (input: PlanInput, others: readonly PlanInput[], signal: AbortSignal) =>
-  asked(async (api) => {
+  askedAgain(async (api) => {
     await taught(api, [input, ...others]);
     return api.stop(requestOf(input), others.map(requestOf));
   }, signal);

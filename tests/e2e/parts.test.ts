@@ -74,14 +74,14 @@ it("takes forty mixed files dropped at once, one of them broken, one of 200 MB, 
 
   // Cancelled in the middle: nothing of it stays.
   await page.getByLabel("Model files").setInputFiles(files[39]!);
-  await page.getByRole("progressbar").first().waitFor();
+  await page.getByRole("region", { name: "Add models" }).getByRole("progressbar").first().waitFor();
   await page.getByRole("button", { name: "Cancel all" }).click();
   await page.getByText("thing-40.stl: cancelled").waitFor({ timeout: 10_000 });
   const before = await everythingStored(page);
 
   // The tab closed in the middle: the next one finds what was there before.
   await page.getByLabel("Model files").setInputFiles(files[39]!);
-  await page.getByRole("progressbar").first().waitFor();
+  await page.getByRole("region", { name: "Add models" }).getByRole("progressbar").first().waitFor();
   await page.close();
   const next = await app.context.newPage();
   next.setDefaultTimeout(60_000);
