@@ -9,8 +9,8 @@ import type { PlanApi, PlanRequest } from "#workers/plan.worker";
 const open = () =>
   openWorker<PlanApi>(() => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }));
 /**
- * One for the plan, which waits for nothing else; one for what is asked and can be stopped; one for where to stop, which
- * is asked again with every plan; one for sweeps.
+ * One for the plan, which waits for nothing else; one for what is asked and can be stopped; one for where to stop,
+ * which is asked again with every plan; one for sweeps.
  */
 const run = open();
 const asked = open();
