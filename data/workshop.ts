@@ -7,7 +7,7 @@ import type { Workshop } from "#core/scene/workshop";
 import { appDatabase, type Database } from "#data/db";
 import type { SettingRow } from "#data/rows";
 import { loadDerived, loadMeasurements } from "#data/meshes";
-import { getSceneRows } from "#data/scenes";
+import { getSceneRows, listScenes } from "#data/scenes";
 
 /** Weekday evenings and a Saturday, until the builder says otherwise. */
 export const usualHours: Extract<SettingRow, { id: "hours" }> = {
@@ -122,4 +122,15 @@ export async function getPlanInput(
     }),
   );
   return { ...rows, records, accepted: accepted ?? null, workshop, measurements, derived, now };
+}
+
+/** Every scene as it is planned, at one moment. @param known measurements that were read before */
+export async function getPlanInputs(
+  now: PlanInput["now"],
+  db: Database = appDatabase(),
+  known?: ReadonlyMap<string, MeshMeasurement>,
+): Promise<readonly PlanInput[]> {
+  const [scenes, workshop] = await Promise.all([listScenes(db), getWorkshop(db)]);
+  const read = await Promise.all(scenes.map((s) => getPlanInput(s.id, now, db, known, workshop)));
+  return read.filter((i) => i !== null);
 }

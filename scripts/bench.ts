@@ -2,6 +2,7 @@
 // beside the times.
 // npm run bench -- --browser repeats the first line in a Chromium worker. Exits 1 when a result is wrong,
 // never when it is slow.
+import { median } from "./median";
 import { spawnSync } from "node:child_process";
 import { cpus } from "node:os";
 import { unzipSync } from "fflate";
@@ -32,8 +33,6 @@ import { boundingBox, soupOf } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
-const median = (values: readonly number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 let wrong = 0;
 
 /** Runs that the engine needs before a long kernel is compiled for good. */

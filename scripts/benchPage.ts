@@ -1,4 +1,5 @@
 // What the benches of the built app share: a page that notes its longest task, and how a line is told.
+import { median } from "./median";
 import { resolve } from "node:path";
 import type { Browser, Page } from "playwright-core";
 // @ts-expect-error a plain script without types
@@ -13,7 +14,6 @@ const LONGEST_WAIT_MS = 240_000;
 export const serveApp = async () => (await serve(resolve("build/client"), PORT)) as { close: () => void };
 
 const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
-const median = (values: readonly number[]) => sorted(values)[Math.floor(values.length / 2)]!;
 const p95 = (values: readonly number[]) => sorted(values)[Math.ceil(0.95 * values.length) - 1]!;
 
 export function tell(what: string, values: readonly number[], goalMs: number | null, more = ""): void {

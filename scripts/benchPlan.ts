@@ -1,5 +1,6 @@
 // npm run bench -- plan: the whole plan of the demo scene and of a scene of many parts, cold and after one change
 // of a count, with the same plan asked for fresh beside it.
+import { median } from "./median";
 import "fake-indexeddb/auto";
 import { readFile } from "node:fs/promises";
 import { makePlan } from "#core/plan/plan";
@@ -31,9 +32,6 @@ function manyParts(count: number): PlanInput {
   const scene = { ...demo.scene, id: "many", orderChanges: [], orderWishes: [], setAside: [] };
   return { ...demo, scene, parts, joints: [], records: [], accepted: null };
 }
-
-const median = (values: readonly number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 function timed<T>(work: () => T): readonly [number, T] {
   const from = performance.now();

@@ -1,5 +1,6 @@
 // The second half of npm run bench: what plates take, against the goals, with the results checked beside the
 // times.
+import { median } from "./median";
 import { openSolids } from "#core/mesh/solids";
 import { measureMesh } from "#core/mesh/measure";
 import { cutMesh } from "#core/mesh/planeCut";
@@ -22,8 +23,6 @@ import { supportWork } from "#core/print/supports";
 import { testFilament, testResin, testResinFluid } from "#core/print/testing";
 import { waysUp } from "#core/print/wayUp";
 
-const median = (values: readonly number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 let wrong = 0;
 
 function timed<T>(runs: number, work: () => T): { ms: number; last: T } {

@@ -13,7 +13,7 @@ import type { ResultRow } from "#data/rows";
 import { listScenes } from "#data/scenes";
 import type { ShippedPlans, ShippedWork } from "#data/shippedWork";
 import { startingOn } from "#demo/startingOn";
-import { getPlanInput } from "#data/workshop";
+import { getPlanInput, getPlanInputs } from "#data/workshop";
 
 /** Plans are made for the morning. */
 const MINUTE = 540;
@@ -74,14 +74,10 @@ export async function measuredOf(db: Database, solids: Solids): Promise<ShippedW
 
 /** The plans of all scenes of a database as if they had been begun on a day. @param code names the code that runs */
 export async function shippedPlans(db: Database, day: string, code: string): Promise<ShippedPlans> {
-  const scenes = await listScenes(db);
-  const now = { today: day, minute: MINUTE, ms: 0 };
-  const inputs = await Promise.all(
-    scenes.map(async ({ id }) => {
-      const input = (await getPlanInput(id, now, db))!;
-      return { ...input, scene: startingOn(day, day, input.scene) };
-    }),
-  );
+  const inputs = (await getPlanInputs({ today: day, minute: MINUTE, ms: 0 }, db)).map((input) => ({
+    ...input,
+    scene: startingOn(day, day, input.scene),
+  }));
   const plans = inputs.map((input) => {
     const others = inputs.filter((other) => other !== input && !other.scene.aside);
     return { sceneId: input.scene.id, plan: withoutMeasurements(makePlan(input, others)) };

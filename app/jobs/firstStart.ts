@@ -3,10 +3,9 @@ import { sceneLine } from "#core/plan/sceneLine";
 import type { ReadArchive } from "#data/archiveIn";
 import { appDatabase } from "#data/db";
 import type { Op } from "#data/rows";
-import { listScenes } from "#data/scenes";
 import { keepPlan } from "#data/keptPlans";
 import { keepShippedWork, type ShippedPlans, type ShippedWork } from "#data/shippedWork";
-import { getPlanInput, getWorkshop } from "#data/workshop";
+import { getPlanInputs } from "#data/workshop";
 import { startingOn } from "#demo/startingOn";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
@@ -75,10 +74,7 @@ async function bringInShippedWork(today: string): Promise<void> {
 /** Keeps plans that came along as if they had been made here today, for the scenes as they were brought in. */
 async function keepShippedPlans({ plans, minute }: ShippedPlans, today: string): Promise<void> {
   const now = { today, minute, ms: new Date(`${today}T00:00`).getTime() + minute * 60_000 };
-  const [scenes, workshop] = await Promise.all([listScenes(), getWorkshop()]);
-  const inputs = (
-    await Promise.all(scenes.map((s) => getPlanInput(s.id, now, appDatabase(), undefined, workshop)))
-  ).filter((i) => i !== null);
+  const inputs = await getPlanInputs(now);
   for (const { sceneId, plan } of plans) {
     const input = inputs.find((i) => i.scene.id === sceneId);
     if (!input) continue;

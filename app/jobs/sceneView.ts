@@ -10,8 +10,7 @@ import type { TimerRow } from "#data/rows";
 import { keepPlan, keptPlan } from "#data/keptPlans";
 import { loadMeshBlob, storeMeasurement } from "#data/meshes";
 import { onWrite } from "#data/onWrite";
-import { listScenes } from "#data/scenes";
-import { getHabits, getPlanInput, getWorkshop, type Habits } from "#data/workshop";
+import { getHabits, getPlanInputs, type Habits } from "#data/workshop";
 import { measurePosed } from "#workers/print";
 import { planScene } from "#workers/plan";
 import { localNow } from "#app/clock";
@@ -72,10 +71,7 @@ export function sceneView(sceneId: string): Promise<SceneView | null> {
 function allInputs(key: string, now: PlanInput["now"]): Promise<readonly PlanInput[]> {
   if (inputs?.key !== key) {
     const all = (async () => {
-      const [scenes, workshop] = await Promise.all([listScenes(), getWorkshop()]);
-      const read = (
-        await Promise.all(scenes.map((s) => getPlanInput(s.id, now, appDatabase(), known, workshop)))
-      ).filter((i) => i !== null);
+      const read = await getPlanInputs(now, appDatabase(), known);
       for (const input of read) for (const [id, m] of input.measurements) known.set(id, m);
       return read;
     })();

@@ -66,19 +66,35 @@ export function ProgressLine({
           Cancel
         </button>
       )}
-      <div
-        role="progressbar"
-        aria-label={what}
-        {...(share === null ? {} : { "aria-valuenow": Math.round(share * 100) })}
-        aria-valuemin={0}
-        aria-valuemax={100}
-        className="col-span-2 h-1.5 rounded-cut bg-primer-3"
-      >
-        <div
-          className={`h-full rounded-cut bg-verdigris ${share === null ? "opacity-50 motion-safe:animate-pulse" : ""}`}
-          style={{ width: `${Math.round((share ?? 1) * 100)}%` }}
-        />
-      </div>
+      <ProgressBar what={what} share={share} className="col-span-2" />
     </div>
+  );
+}
+
+/** How far something is, without words. @param share null where nobody can tell */
+export function ProgressBar({
+  what,
+  share,
+  className,
+}: {
+  readonly what: string;
+  readonly share: number | null;
+  readonly className: string;
+}) {
+  const percent = Math.round((share ?? 1) * 100);
+  return (
+    <span
+      role="progressbar"
+      aria-label={what}
+      {...(share === null ? {} : { "aria-valuenow": percent })}
+      aria-valuemin={0}
+      aria-valuemax={100}
+      className={`block h-1.5 rounded-cut bg-primer-3 ${className}`}
+    >
+      <span
+        className={`block h-full rounded-cut bg-verdigris ${share === null ? "opacity-50 motion-safe:animate-pulse" : ""}`}
+        style={{ width: `${percent}%` }}
+      />
+    </span>
   );
 }

@@ -4,6 +4,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Placement } from "#core/scene/part";
 import type { Scene } from "#core/scene/scene";
 import { adultModelMm } from "#core/scale/figureSize";
+import { Adult } from "#ui/Adult";
 import { Mat } from "#ui/Mat";
 import { type Placing, usePlacing } from "./usePlacing";
 import { boardPath } from "./view";
@@ -124,11 +125,7 @@ function AdultFigure({ scene, adult }: { readonly scene: Scene; readonly adult: 
       aria-label="An adult in this scale"
       role="img"
     >
-      <path
-        d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
-        fill="var(--chalk)"
-      />
-      <circle cy={adult * 0.89} r={adult * 0.1} fill="var(--chalk)" />
+      <Adult tall={adult} fill="var(--chalk)" />
     </g>
   );
 }

@@ -1,3 +1,4 @@
+import { Adult } from "#ui/Adult";
 import { shelfLabels } from "./view";
 import { printOf } from "#core/scene/part";
 import { type RefObject, useEffect, useMemo, useRef } from "react";
@@ -145,12 +146,7 @@ function ShelfPlaces({
 }) {
   return (
     <g transform={`translate(0 ${height + 8}) scale(${pxPerMm} ${-pxPerMm})`}>
-      <g transform={`translate(${adult * 0.3} 0)`} fill="var(--chalk)">
-        <path
-          d={`M${-adult * 0.1} 0L${-adult * 0.13} ${adult * 0.78}L${adult * 0.13} ${adult * 0.78}L${adult * 0.1} 0Z`}
-        />
-        <circle cy={adult * 0.89} r={adult * 0.1} />
-      </g>
+      <Adult tall={adult} at={adult * 0.3} fill="var(--chalk)" />
       {inSight.map(({ p, x }) => (
         <ShelfPart
           key={p.part.id}

@@ -1,3 +1,4 @@
+import { ProgressBar } from "#ui/States";
 import { usePlanning } from "#app/hooks/usePlanning";
 
 /** Says while it takes a while that the plan is being made, what of it, and how far it is. */
@@ -7,19 +8,7 @@ export function PlanningLine() {
   return (
     <span role="status" className="flex items-center gap-2">
       <span>Planning {planning.phase}</span>
-      <span
-        role="progressbar"
-        aria-label="The plan"
-        aria-valuenow={Math.round(100 * planning.share)}
-        aria-valuemin={0}
-        aria-valuemax={100}
-        className="block h-1.5 w-20 rounded-cut bg-primer-3"
-      >
-        <span
-          className="block h-full rounded-cut bg-verdigris"
-          style={{ width: `${Math.round(100 * planning.share)}%` }}
-        />
-      </span>
+      <ProgressBar what="The plan" share={planning.share} className="w-20" />
     </span>
   );
 }
