@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { openWorker, WorkerStopped } from "#workers/openWorker";
+import { openPool, openWorker, WorkerStopped } from "#workers/openWorker";
 
 /** A worker that never answers. */
 class SilentWorker extends EventTarget {
@@ -66,5 +66,24 @@ describe("openWorker", () => {
       openWorker<Api>(silent(started))((api) => api.wait(), AbortSignal.abort()),
     ).rejects.toThrow();
     expect(started).toEqual([]);
+  });
+});
+
+describe("openPool", () => {
+  it("leaves other jobs at theirs when one is cancelled, and uses its workers again", async () => {
+    const started: SilentWorker[] = [];
+    const run = openPool<Api>(silent(started));
+    const cancel = new AbortController();
+    const first = run((api) => api.wait(), cancel.signal);
+    const second = run((api) => api.wait());
+    expect(started.length).toBe(2);
+    cancel.abort();
+    await expect(first).rejects.toBeInstanceOf(WorkerStopped);
+    expect(started.map((w) => w.ended)).toEqual([true, false]);
+    expect(await Promise.race([second, Promise.resolve("still waiting")])).toBe("still waiting");
+    // A job that ends by itself leaves its worker to the next.
+    await run(() => Promise.resolve(1));
+    await run(() => Promise.resolve(2));
+    expect(started.length).toBe(3);
   });
 });

@@ -57,3 +57,16 @@ export function openWorker<Api>(start: () => Worker): WorkerRunner<Api> {
     }
   };
 }
+
+/** As many workers as there are jobs at once, each used again: cancelling one job leaves the others at theirs. */
+export function openPool<Api>(start: () => Worker): WorkerRunner<Api> {
+  const idle: WorkerRunner<Api>[] = [];
+  return async (job, signal) => {
+    const run = idle.pop() ?? openWorker<Api>(start);
+    try {
+      return await run(job, signal);
+    } finally {
+      idle.push(run);
+    }
+  };
+}

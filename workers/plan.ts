@@ -3,19 +3,14 @@ import { withMeasurements } from "#core/plan/measurements";
 import type { Plan, TellPhase } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Nested, NestPiece } from "#core/print/nest";
-import { openWorker } from "#workers/openWorker";
+import { openPool, openWorker } from "#workers/openWorker";
 import type { PlanApi, PlanRequest } from "#workers/plan.worker";
 
-const open = () =>
-  openWorker<PlanApi>(() => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" }));
-/**
- * One for the plan, which waits for nothing else; one for what is asked and can be stopped; one for where to stop,
- * which is asked again with every plan; one for sweeps.
- */
-const run = open();
-const asked = open();
-const askedAgain = open();
-const meanwhile = open();
+const start = () => new Worker(new URL("./plan.worker.ts", import.meta.url), { type: "module" });
+/** One for the plan, which waits for nothing else; some for what is asked and can be stopped; one for sweeps. */
+const run = openWorker<PlanApi>(start);
+const asked = openPool<PlanApi>(start);
+const meanwhile = openWorker<PlanApi>(start);
 
 type Tell = (share: number) => void;
 
@@ -87,7 +82,7 @@ export const askTiers = (input: PlanInput, others: readonly PlanInput[], tell: T
 
 /** What is still seen in the end, and where to stop. */
 export const askStop = (input: PlanInput, others: readonly PlanInput[], signal: AbortSignal) =>
-  askedAgain(async (api) => {
+  asked(async (api) => {
     await taught(api, [input, ...others]);
     return api.stop(requestOf(input), others.map(requestOf));
   }, signal);

@@ -177,17 +177,25 @@ const withoutEnding = (path: string) =>
  * again is one copy more. Of an archive every file in it goes by its own name.
  */
 function partsOf(sceneId: string, file: File, models: readonly TakenModel[]): readonly Part[] {
-  const bodies = models.filter((m, k) => models.findIndex((o) => o.id === m.id) === k);
+  const copies = new Map<string, number>();
+  for (const { id } of models) copies.set(id, (copies.get(id) ?? 0) + 1);
+  const first = new Map<string, TakenModel>();
+  for (const model of models) if (!first.has(model.id)) first.set(model.id, model);
+  const bodies = [...first.values()];
+  const inFile = new Map<string | undefined, number>();
+  for (const { path } of bodies) inFile.set(path, (inFile.get(path) ?? 0) + 1);
+  const numbered = new Map<string | undefined, number>();
   return bodies.map((model) => {
-    const inFile = bodies.filter((o) => o.path === model.path);
+    const number = (numbered.get(model.path) ?? 0) + 1;
+    numbered.set(model.path, number);
     const named = model.name.trim();
-    const own = inFile.length === 1 ? "" : named ? `, ${named}` : ` ${inFile.indexOf(model) + 1}`;
+    const own = inFile.get(model.path) === 1 ? "" : named ? `, ${named}` : ` ${number}`;
     const room = Math.max(20, NAME_LENGTH - own.length);
     const fileName = model.path === undefined ? pathOf(file) : `${pathOf(file)}/${model.path}`;
     return freshPart(sceneId, {
       name: `${withoutEnding(model.path ?? file.name).slice(0, room)}${own}`.slice(0, NAME_LENGTH).trim(),
       meshId: model.id,
-      count: models.filter((m) => m.id === model.id).length,
+      count: copies.get(model.id)!,
       size: modelSize(model.unitMm, model.measurement),
       origin: { ...noOrigin, fileName: fileName.slice(0, 4000) },
     });

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { droppedFiles, pathOf, sorted } from "#app/jobs/droppedFiles";
+import { droppedFiles, pathOf, modelsAmong } from "#app/jobs/droppedFiles";
 
 type Tree = { readonly [name: string]: Tree | string };
 
@@ -58,5 +58,5 @@ it("takes files by themselves whatever they are called: what they hold decides",
   const transfer = { files: files as unknown as FileList, items: [] as unknown as DataTransferItemList };
   expect(await droppedFiles(transfer)).toEqual({ files, aside: [] });
   expect(files.map(pathOf)).toEqual(["wall.txt", "noending"]);
-  expect(sorted([])).toEqual({ files: [], aside: [] });
+  expect(modelsAmong([])).toEqual({ files: [], aside: [] });
 });

@@ -13,7 +13,7 @@ export const pathOf = (file: File): string => paths.get(file) ?? (file.webkitRel
 export type Dropped = { readonly files: readonly File[]; readonly aside: readonly string[] };
 
 /** Files by themselves are taken whatever they are called: what they hold decides. Of folders only models. */
-export function sorted(all: readonly File[]): Dropped {
+export function modelsAmong(all: readonly File[]): Dropped {
   const isTaken = (file: File) => !pathOf(file).includes("/") || MODEL_NAME.test(file.name);
   return {
     files: all.filter(isTaken),
@@ -26,9 +26,9 @@ export async function droppedFiles(transfer: Pick<DataTransfer, "files" | "items
   // They are there only until the event is over: all are asked for before the first is waited for.
   const entries = [...transfer.items].map((item) => item.webkitGetAsEntry?.() ?? null);
   const loose = [...transfer.files];
-  if (!entries.some((e) => e?.isDirectory)) return sorted(loose);
+  if (!entries.some((e) => e?.isDirectory)) return modelsAmong(loose);
   const found = await Promise.all(entries.map((entry) => (entry ? filesIn(entry, 0) : [])));
-  return sorted(found.flat());
+  return modelsAmong(found.flat());
 }
 
 async function filesIn(entry: FileSystemEntry, depth: number): Promise<readonly File[]> {

@@ -1,4 +1,6 @@
+import { faceNormal } from "#core/mesh/faces";
 import { type LayerContours, layerSweep } from "#core/mesh/layerSweep";
+import { type Outline, outlineArea, straightened } from "#core/mesh/silhouette";
 import { type Box3, boxSize, type TriangleMesh } from "#core/mesh/triangleMesh";
 
 /** Things that repeat at one distance, risers, rungs, courses, boards: so many in a row, so far apart. */
@@ -32,11 +34,17 @@ export type DrawingSigns = {
 const ALONG = 0.99;
 /** Flats of less than this share of the largest are trim. */
 const LEAST_FLAT = 0.02;
+const LEAST_OF_BOX = 0.002;
+/** At one height, as a share of the extent. */
+const NEAR = 0.004;
+const LEVEL = 0.001;
 const SAME_STEP = 0.03;
 const LEAST_STEPS = 3;
 /** Sheets thinner than this share of the shortest side across them are looked through. */
 const SHEET = 0.25;
 const MOST_SHEETS = 4;
+/** How far a corner lies off the straight, as a share of the size, to be one. */
+const STRAIGHT = 1e-3;
 /** What fills its box less is no rectangle. */
 const RECTANGLE = 0.93;
 
@@ -62,47 +70,55 @@ export function drawingSigns(mesh: TriangleMesh, twin: Int32Array, box: Box3): D
 type Flats = { readonly plus: readonly Flat[]; readonly minus: readonly Flat[] };
 
 /** Where faces look along each axis and how much of them; flats at one place are one. */
-function flatsOf({ positions, triangles }: TriangleMesh, size: readonly number[]): readonly Flats[] {
+function flatsOf(mesh: TriangleMesh, size: readonly number[]): readonly Flats[] {
+  const { positions, triangles } = mesh;
   const found = [0, 1, 2].map(() => ({ plus: [] as Flat[], minus: [] as Flat[] }));
-  for (let t = 0; t < triangles.length; t += 3) {
-    const a = 3 * triangles[t]!;
-    const b = 3 * triangles[t + 1]!;
-    const c = 3 * triangles[t + 2]!;
-    const ux = positions[b]! - positions[a]!;
-    const uy = positions[b + 1]! - positions[a + 1]!;
-    const uz = positions[b + 2]! - positions[a + 2]!;
-    const vx = positions[c]! - positions[a]!;
-    const vy = positions[c + 1]! - positions[a + 1]!;
-    const vz = positions[c + 2]! - positions[a + 2]!;
-    const nx = uy * vz - uz * vy;
-    const ny = uz * vx - ux * vz;
-    const nz = ux * vy - uy * vx;
+  for (let f = 0; f < triangles.length / 3; f++) {
+    const [nx, ny, nz] = faceNormal(mesh, f);
     const length = Math.sqrt(nx * nx + ny * ny + nz * nz);
     const least = ALONG * length;
     const axis = Math.abs(nx) >= least ? 0 : Math.abs(ny) >= least ? 1 : Math.abs(nz) >= least ? 2 : -1;
-    if (axis < 0 || length === 0) continue;
-    const at = (positions[a + axis]! + positions[b + axis]! + positions[c + axis]!) / 3;
+    if (axis === -1 || length === 0) continue;
+    const p = positions[3 * triangles[3 * f]! + axis]!;
+    const q = positions[3 * triangles[3 * f + 1]! + axis]!;
+    const r = positions[3 * triangles[3 * f + 2]! + axis]!;
+    // A ring of a dome may look up: it is flat where its corners lie at one height.
+    if (Math.max(p, q, r) - Math.min(p, q, r) > LEVEL * size[axis]!) continue;
+    const at = (p + q + r) / 3;
     const side = (axis === 0 ? nx : axis === 1 ? ny : nz) > 0 ? found[axis]!.plus : found[axis]!.minus;
     side.push({ at, area: length / 2 });
   }
   return found.map(({ plus, minus }, axis) => ({
-    plus: atOnePlace(plus, size[axis]!),
-    minus: atOnePlace(minus, size[axis]!),
+    plus: atOnePlace(plus, size[axis]!, leastOf(size, axis)),
+    minus: atOnePlace(minus, size[axis]!, leastOf(size, axis)),
   }));
 }
 
-function atOnePlace(found: Flat[], extent: number): readonly Flat[] {
+/** Smaller flats are facets of something uneven. @returns a share of the box as it is seen along an axis */
+const leastOf = (size: readonly number[], axis: number) =>
+  LEAST_OF_BOX * size[(axis + 1) % 3]! * size[(axis + 2) % 3]!;
+
+/**
+ * What lies at one height is one flat. Faces that follow each other closely over a wider stretch are a slope or a
+ * curve, and none: else where they were parted would look like equal steps.
+ */
+function atOnePlace(found: Flat[], extent: number, leastArea: number): readonly Flat[] {
   found.sort((x, y) => x.at - y.at);
-  const merged: { at: number; area: number }[] = [];
-  for (const f of found) {
-    const last = merged.at(-1);
-    if (last && f.at - last.at < 0.004 * extent) {
-      last.at = (last.at * last.area + f.at * f.area) / (last.area + f.area);
-      last.area += f.area;
-    } else merged.push({ ...f });
+  const near = NEAR * extent;
+  const stretches: { from: number; to: number; area: number; moment: number }[] = [];
+  for (const { at, area } of found) {
+    const last = stretches.at(-1);
+    if (last && at - last.to < near) {
+      last.to = at;
+      last.area += area;
+      last.moment += area * at;
+    } else stretches.push({ from: at, to: at, area, moment: area * at });
   }
-  const most = merged.reduce((m, f) => Math.max(m, f.area), 0);
-  return merged.filter((f) => f.area >= LEAST_FLAT * most);
+  const flats = stretches.filter((s) => s.to - s.from < near && s.area >= leastArea);
+  const most = flats.reduce((m, f) => Math.max(m, f.area), 0);
+  return flats
+    .filter((f) => f.area >= LEAST_FLAT * most)
+    .map(({ area, moment }) => ({ at: moment / area, area }));
 }
 
 /** The longest row of flats that lie equally far apart, three steps at least; null where there is none. */
@@ -178,23 +194,24 @@ function openingsAlong(
       [0, 1],
     ] as const
   )[axis];
-  const turned = {
-    positions: Float32Array.from(mesh.positions, (_, i) => {
-      const at = i - (i % 3);
-      return mesh.positions[at + [u, v, axis][i % 3]!]!;
-    }),
-    triangles: mesh.triangles,
-  };
+  const { positions } = mesh;
+  const turned = { positions: new Float32Array(positions.length), triangles: mesh.triangles };
+  for (let i = 0; i < positions.length; i += 3) {
+    turned.positions[i] = positions[i + u]!;
+    turned.positions[i + 1] = positions[i + v]!;
+    turned.positions[i + 2] = positions[i + axis]!;
+  }
   // Cut along y the section has z across and x up: it is looked at with z up.
   const uprightIsX = axis === 1;
   const foot = box.min[uprightIsX ? u : v];
   const tall = box.max[uprightIsX ? u : v] - foot;
   const found: Opening[] = [];
   layerSweep(turned, twin, Float64Array.from(sheets), (_, contours) => {
-    for (const line of linesOf(contours)) {
+    for (const line of linesOf(contours, tall)) {
+      const walked = pointsOf(line);
       // Turned over with its axes, so that the solid stays on the left.
-      const points = uprightIsX ? [...line].reverse().map(([x, y]) => [y, x] as const) : line;
-      const area = areaOf(line);
+      const points = uprightIsX ? [...walked].reverse().map(([x, y]) => [y, x] as const) : walked;
+      const area = outlineArea(line);
       const hole = area < 0 ? rectangle(points, -area) : null;
       if (hole) found.push({ ...hole, toFoot: false });
       if (area > 0) found.push(...doorways(points, foot, tall));
@@ -205,35 +222,18 @@ function openingsAlong(
 
 type Point = readonly [number, number];
 
-function linesOf({ points, ends }: LayerContours): readonly (readonly Point[])[] {
+/** The closed lines of a section, each without the points that lie on a straight between others. */
+function linesOf({ points, ends }: LayerContours, size: number): readonly Outline[] {
   let from = 0;
   return ends.map((to) => {
-    const line = Array.from({ length: to - from }, (_, i): Point => [
-      points[2 * (from + i)]!,
-      points[2 * (from + i) + 1]!,
-    ]);
+    const line = straightened(Array.from(points.subarray(2 * from, 2 * to)), STRAIGHT * size);
     from = to;
-    return corners(line);
+    return line;
   });
 }
 
-/** Without the points that lie on a straight line between others. */
-function corners(line: readonly Point[]): readonly Point[] {
-  const n = line.length;
-  return line.filter((p, i) => {
-    const a = line[(i + n - 1) % n]!;
-    const b = line[(i + 1) % n]!;
-    const cross = (p[0] - a[0]) * (b[1] - p[1]) - (p[1] - a[1]) * (b[0] - p[0]);
-    const length = Math.hypot(p[0] - a[0], p[1] - a[1]) * Math.hypot(b[0] - p[0], b[1] - p[1]);
-    return length > 0 && Math.abs(cross) > 0.01 * length;
-  });
-}
-
-const areaOf = (line: readonly Point[]) =>
-  line.reduce((sum, [x, y], i) => {
-    const [x2, y2] = line[(i + 1) % line.length]!;
-    return sum + (x * y2 - x2 * y) / 2;
-  }, 0);
+const pointsOf = (line: Outline): readonly Point[] =>
+  Array.from({ length: line.length / 2 }, (_, i): Point => [line[2 * i]!, line[2 * i + 1]!]);
 
 function rectangle(
   points: readonly Point[],
@@ -290,11 +290,11 @@ function standsOn(
   let roundBase: number | null = null;
   let flatBase = 0;
   layerSweep(mesh, twin, Float64Array.of(box.min[2] + 0.01 * z), (_, contours) => {
-    const lines = linesOf(contours);
-    const filled = lines.reduce((sum, line) => sum + areaOf(line), 0);
+    const lines = linesOf(contours, Math.max(x, y));
+    const filled = lines.reduce((sum, line) => sum + outlineArea(line), 0);
     flatBase = Math.max(0, Math.min(1, filled / (x * y)));
     if (lines.length !== 1) return;
-    const [line] = lines as [readonly Point[]];
+    const line = pointsOf(lines[0]!);
     const around = line.reduce((sum, p, i) => {
       const q = line[(i + 1) % line.length]!;
       return sum + Math.hypot(q[0] - p[0], q[1] - p[1]);

@@ -248,7 +248,7 @@ const wrong: readonly Case[] = (
     [
       "a custom colour mixed short",
       "O24",
-      [prime, { ...paint, facts: { batchMl: 4, neededMl: 6, sharedBy: 5 } }],
+      [prime, { ...paint, facts: { batchMl: 7.1, neededMl: 6, sharedBy: 5 } }],
     ],
     ["paint on a window", "O25", [{ ...prime, clear: true }]],
     ["primer into the sockets", "O26", [{ ...prime, facts: { fitFaces: true } }]],
@@ -820,7 +820,7 @@ const sound: readonly {
     ["a spray on a dry day", [prime, paint, canMatte], [H, 2 * D]],
     [
       "mixed for all and a fifth over",
-      [prime, { ...paint, facts: { batchMl: 8, neededMl: 6, sharedBy: 5 } }],
+      [prime, { ...paint, facts: { batchMl: 7.2, neededMl: 6, sharedBy: 5 } }],
       [H],
     ],
     [

@@ -117,8 +117,8 @@ it("asks what models of mixed origin were drawn at, takes the sure ones at one t
   const chooser = page.getByRole("region", { name: "What were these drawn at?" });
   await chooser.getByText("2 parts have no scale yet").waitFor();
   await chooser.getByText(/^Sure: 1:48, in mm \(.*its name says 1-48/).waitFor();
-  await chooser.getByText(/A kettle is made at any size/).waitFor();
-  await chooser.getByRole("button", { name: "Take the 1 that is sure" }).click();
+  await chooser.getByText(/It may be any size \(kettle\)/).waitFor();
+  await chooser.getByRole("button", { name: "Take the one that is sure" }).click();
   await chooser.getByText("1 part has no scale yet").waitFor();
   expect((await rowsOf(page, "parts")).find((p) => p.name === "door 1-48")!.size).toMatchObject({
     source: { kind: "ratio", denominator: 48 },

@@ -2,7 +2,7 @@ import { FilePlus2, FolderPlus } from "lucide-react";
 import { type DragEvent, type RefObject, useEffect, useRef, useState } from "react";
 import { intakeLanes, takeFile } from "#workers/intake";
 import { addFiles, type FileState } from "#app/jobs/addFiles";
-import { type Dropped, droppedFiles, sorted } from "#app/jobs/droppedFiles";
+import { type Dropped, droppedFiles, modelsAmong } from "#app/jobs/droppedFiles";
 import { asideText, firstText } from "./view";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
@@ -171,7 +171,7 @@ function FilePicker({
       tabIndex={-1}
       aria-label="Model files"
       onChange={(e) => {
-        void take(sorted([...(e.target.files ?? [])]));
+        void take(modelsAmong([...(e.target.files ?? [])]));
         e.target.value = "";
       }}
     />
@@ -199,7 +199,7 @@ function FolderPicker({ take }: { readonly take: (dropped: Dropped) => Promise<v
         tabIndex={-1}
         aria-label="Folder of models"
         onChange={(e) => {
-          void take(sorted([...(e.target.files ?? [])]));
+          void take(modelsAmong([...(e.target.files ?? [])]));
           e.target.value = "";
         }}
       />

@@ -3,6 +3,9 @@ import { Link, useFetcher } from "react-router";
 import { type ScaleQuestion, scaleQuestions } from "#core/plan/parts/scaleQuestions";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Problem } from "#core/outcome";
+import { adultModelMm } from "#core/scale/figureSize";
+import { Adult } from "#ui/Adult";
+import { useLengths } from "#ui/LengthContext";
 import { Button } from "#ui/Button";
 import { Problems } from "#ui/Field";
 import { useGrown } from "#ui/Grown";
@@ -15,6 +18,7 @@ import {
   sureScales,
   type TakenScale,
   takenScale,
+  takeText,
 } from "./scaleChoice";
 
 const FIRST = 8;
@@ -40,7 +44,7 @@ export function ScaleChooser() {
         </p>
         {sure.length > 0 && (
           <Button kind="main" disabled={fetcher.state !== "idle"} onClick={() => take(sure)}>
-            Take the {sure.length} that {sure.length === 1 ? "is" : "are"} sure
+            {takeText(sure.length)}
           </Button>
         )}
       </div>
@@ -69,6 +73,7 @@ function OnePart({
   readonly take: (scales: readonly TakenScale[]) => void;
 }) {
   const { part, measurement } = question;
+  const { system } = useLengths();
   return (
     <li className="panel grid gap-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -82,7 +87,7 @@ function OnePart({
         </Link>
       </div>
       <div className="flex flex-wrap gap-3">
-        {choiceCards(question).map((card) => (
+        {choiceCards(question, system).map((card) => (
           <button
             key={card.text}
             type="button"
@@ -92,7 +97,9 @@ function OnePart({
             <BesidePerson card={card} measurement={measurement} />
             <span className="font-head font-semibold">{card.text}</span>
             <span className="figures text-[13px]">{card.sizeText}</span>
-            <span className="figures text-[13px] text-ink-2">{card.percent} %</span>
+            {card.percent !== null && (
+              <span className="figures text-[13px] text-ink-2">{card.percent} %</span>
+            )}
           </button>
         ))}
       </div>
@@ -100,7 +107,7 @@ function OnePart({
   );
 }
 
-const ADULT_MM = 1750;
+const ADULT = adultModelMm(1);
 /** The widest picture for its height, so that a long part does not shrink all to a line. */
 const WIDEST = 2.2;
 
@@ -114,8 +121,8 @@ function BesidePerson({
 }) {
   const [width, , height] = card.realSize;
   const { box, front } = measurement;
-  const gap = 0.35 * ADULT_MM;
-  const tall = 1.06 * Math.max(ADULT_MM, height, (width + 2 * gap) / WIDEST);
+  const gap = 0.35 * ADULT;
+  const tall = 1.06 * Math.max(ADULT, height, (width + 2 * gap) / WIDEST);
   const { realMm } = card.reading;
   return (
     <svg
@@ -126,11 +133,7 @@ function BesidePerson({
       preserveAspectRatio="xMinYMax meet"
     >
       <g transform="scale(1 -1)">
-        <path
-          d={`M${-0.1 * ADULT_MM - gap / 2} 0l${-0.03 * ADULT_MM} ${0.78 * ADULT_MM}h${0.26 * ADULT_MM}l${-0.03 * ADULT_MM} ${-0.78 * ADULT_MM}Z`}
-          fill="var(--ink-2)"
-        />
-        <circle cx={-gap / 2} cy={0.89 * ADULT_MM} r={0.1 * ADULT_MM} fill="var(--ink-2)" />
+        <Adult tall={ADULT} at={-gap / 2} fill="var(--ink-2)" />
         <path
           d={outlinePath(front)}
           fillRule="evenodd"

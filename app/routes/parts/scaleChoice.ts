@@ -1,6 +1,7 @@
 import type { ScaleQuestion } from "#core/plan/parts/scaleQuestions";
 import { boxSize } from "#core/mesh/triangleMesh";
 import type { Reading } from "#core/scale/drawnAt/guessScale";
+import { type LengthSystem, realText } from "#core/scale/lengthFormat";
 import { ratioText } from "#core/scale/ratio";
 
 /** How many of the likeliest sizes are drawn, and from what share. */
@@ -25,32 +26,28 @@ export function readingText({ source, unit }: Pick<Reading, "source" | "unit">):
   return `${at}, in ${unitNames[unit] ?? unit}`;
 }
 
-/** Real length, mm, as one says it: `3.4 m`, `65 cm`, `9 mm`. */
-export const realText = (mm: number): string =>
-  mm >= 1000
-    ? `${Number((mm / 1000).toPrecision(mm >= 100_000 ? 3 : 2)).toLocaleString("en")} m`
-    : mm >= 100
-      ? `${Math.round(mm / 10)} cm`
-      : `${Number(mm.toPrecision(2))} mm`;
-
 /** The likeliest sizes of a part, each as it is drawn beside a person. Real mm. */
 export type ChoiceCard = {
   readonly reading: Reading;
   readonly text: string;
   readonly sizeText: string;
-  readonly percent: number;
+  /** How often such a guess is right; null of what has no true size to be right about. */
+  readonly percent: number | null;
   readonly realSize: readonly [width: number, depth: number, height: number];
 };
 
-export function choiceCards({ measurement, guess }: ScaleQuestion): readonly ChoiceCard[] {
+export function choiceCards(
+  { measurement, guess }: ScaleQuestion,
+  system: LengthSystem = "metric",
+): readonly ChoiceCard[] {
   const shown = guess.readings.slice(0, SHOWN).filter((r, i) => i === 0 || r.share >= LEAST_SHARE);
   return shown.map((reading) => {
     const [w, d, h] = boxSize(measurement.box).map((v) => v * reading.realMm) as [number, number, number];
     return {
       reading,
       text: readingText(reading),
-      sizeText: `${realText(w)} × ${realText(d)} × ${realText(h)}`,
-      percent: Math.round(100 * reading.share),
+      sizeText: [w, d, h].map((mm) => realText(mm, system)).join(" × "),
+      percent: guess.scaleless === null ? Math.round(100 * reading.share) : null,
       realSize: [w, d, h],
     };
   });
@@ -72,10 +69,14 @@ export const sureScales = (questions: readonly ScaleQuestion[]): readonly TakenS
 /** Why a size is asked for or offered, in one sentence. */
 export function questionText({ guess }: ScaleQuestion): string {
   if (guess.scaleless !== null)
-    return `A ${guess.scaleless} is made at any size: tap the one you want, or say another.`;
+    return `It may be any size (${guess.scaleless}): tap the one you want, or say another.`;
   const [best] = guess.readings;
   if (!best) return "Nothing says what it was drawn at.";
   const why = best.reasons.join("; ");
   const head = guess.state === "sure" ? "Sure" : guess.state === "likely" ? "Likely" : "Not clear";
   return `${head}: ${readingText(best)}${why === "" ? "" : ` (${why})`}.`;
 }
+
+/** The button that takes all that are sure. */
+export const takeText = (count: number): string =>
+  count === 1 ? "Take the one that is sure" : `Take the ${count} that are sure`;

@@ -1,7 +1,8 @@
-import { boxSize } from "#core/mesh/triangleMesh";
-import type { Box3 } from "#core/mesh/triangleMesh";
+import { thicknessAt, type ThicknessSample } from "#core/mesh/thickness";
+import { type Box3, boxSize } from "#core/mesh/triangleMesh";
 import type { DrawingSigns, EqualSteps, Opening } from "#core/mesh/drawingSigns";
 import { figureBand } from "#core/scale/figureSize";
+import { realText } from "#core/scale/lengthFormat";
 import { namedScales } from "#core/scale/namedScales";
 import { figureHeights, fileUnits, type NameSigns, nameSigns } from "#core/scale/drawnAt/words";
 import type { SourceScale } from "#core/scale/rescale";
@@ -32,6 +33,13 @@ export type ScaleSigns = {
   /** Told by the file itself; null where it tells none. */
   readonly unitMm: number | null;
 };
+
+/** Of a measured mesh, what says how thin its walls are; null where none was felt. */
+export const thinWallOf = (thickness: ThicknessSample): number | null =>
+  thickness.sorted.length === 0 ? null : thicknessAt(thickness, THIN_SHARE);
+
+/** Walls that a tenth of the surface stays under: thin ones, and no mere edges. */
+const THIN_SHARE = 0.1;
 
 /** What is shown for the readings of one mesh. */
 export type ScaleGuess = {
@@ -172,8 +180,9 @@ function fromWords(of: Open, words: NameSigns, weight: number, where: string): r
   return found;
 }
 
-const m = (mm: number) =>
-  mm >= 1000 ? `${Number((mm / 1000).toPrecision(2))} m` : `${Number(mm.toPrecision(2))} mm`;
+const several = new Set(["stairs", "steps", "reeds"]);
+/** `a barn`, `an oak`, `stairs`. */
+const one = (word: string) => (several.has(word) ? word : `${/^[aeiou]/.test(word) ? "an" : "a"} ${word}`);
 
 /** What the shape says of a reading. */
 function fromShape(of: Open, given: ScaleSigns, words: NameSigns): readonly Evidence[] {
@@ -185,9 +194,9 @@ function fromShape(of: Open, given: ScaleSigns, words: NameSigns): readonly Evid
     words.kind && !words.scaleless
       ? {
           log: fits(real, { mm: words.kind.longestMm, spread: words.kind.spread }),
-          why: `a ${words.kind.word} ${m(real)} long`,
+          why: `${one(words.kind.word)} ${realText(real)} long`,
         }
-      : { log: fits(real, usual(150, 25_000)), why: `${m(real)} long` },
+      : { log: fits(real, usual(150, 25_000)), why: `${realText(real)} long` },
     ...tallFits(given, realMm, words),
     ...given.signs.openings.slice(0, 3).map((o) => openingFits(o, realMm)),
     ...given.signs.steps.map((s) => stepFits(s, realMm, words)),
@@ -213,7 +222,7 @@ function tallFits({ box }: ScaleSigns, realMm: number, words: NameSigns): readon
     [0.1, density(x, tall)],
     [0.1, density(y, tall)],
   ]);
-  return [{ log, why: `a ${words.kind!.word} ${m(z)} high` }];
+  return [{ log, why: `${one(words.kind!.word)} ${realText(z)} high` }];
 }
 
 function stepFits({ step, count, axis }: EqualSteps, realMm: number, words: NameSigns): Evidence {
@@ -226,7 +235,7 @@ function stepFits({ step, count, axis }: EqualSteps, realMm: number, words: Name
   const parts = possible.map((k, i) => [weights[i]!, density(mm, k)] as const);
   const best = parts.reduce((top, p, i) => (p[0] * p[1] > parts[top]![0] * parts[top]![1] ? i : top), 0);
   const log = logFits([...parts, [told.length > 0 ? 0.1 : 0.4, density(mm, anyStep)]]);
-  return { log, why: `${count} ${possible[best]!.of} ${m(mm)} apart` };
+  return { log, why: `${count} ${possible[best]!.of} ${realText(mm)} apart` };
 }
 
 function openingFits(o: Opening, realMm: number): Evidence {
@@ -235,7 +244,10 @@ function openingFits(o: Opening, realMm: number): Evidence {
   const window = density(h, windowSide) * density(w, windowSide);
   const doors = o.toFoot ? 0.85 : 0.3;
   const log = capped(Math.log((doors * door + (0.95 - doors) * window + 1e-4) / ANYTHING ** 2) / 1.5);
-  return { log, why: `${doors * door > (0.95 - doors) * window ? "a door" : "a window"} ${m(h)} by ${m(w)}` };
+  return {
+    log,
+    why: `${doors * door > (0.95 - doors) * window ? "a door" : "a window"} ${realText(w)} wide and ${realText(h)} high`,
+  };
 }
 
 const printed = usual(15, 260);
@@ -250,7 +262,7 @@ function asPrinted(of: Open, { thinWall }: ScaleSigns, asItIs: number): Evidence
   const size = density(asItIs, full ? fullSize : printed);
   const thin = wall === null ? 1 : density(wall, full ? fullWall : printedWall) + 0.02;
   const log = capped(Math.log((size + 1e-4) / ANYTHING) + Math.log(thin / 0.3) / 2);
-  return { log, why: `${full ? "" : "made to be printed: "}${m(asItIs)} as it is drawn` };
+  return { log, why: `${full ? "" : "made to be printed: "}${realText(asItIs)} as it is drawn` };
 }
 
 /** Shares are told as sharp as they are right: tuned on one half of the things of `npm run bench -- scale`. */
@@ -280,7 +292,7 @@ export function guessScale(
     ];
     const sibling = siblings.get(readingKey(of)) ?? 0;
     const log = logPrior(of.prior) + sibling + evidence.reduce((sum, e) => sum + e.log, 0);
-    if (sibling > 0.5) evidence.push({ log: sibling, why: "the files beside it are" });
+    if (sibling > 0.5) evidence.push({ log: sibling, why: "as the files beside it" });
     return { of, log, evidence };
   });
   return { ...ranked(merged(scored), words), scaleless: words.scaleless };
@@ -315,7 +327,7 @@ function ranked(
       share: tempered[i]! / total,
       reasons: [...evidence]
         .sort((p, q) => q.log - p.log)
-        .filter((e) => e.log > -1)
+        .filter((e) => e.log > 0)
         .slice(0, 3)
         .map((e) => e.why),
     }))
@@ -328,7 +340,7 @@ function ranked(
 }
 
 /** The same for one reading of every file: its unit and what it was drawn at. */
-export const readingKey = ({ source, unit }: Pick<Reading, "source" | "unit">): string =>
+const readingKey = ({ source, unit }: Told): string =>
   source.kind === "full"
     ? `${unit} full`
     : source.kind === "ratio"
@@ -339,26 +351,39 @@ const SIBLING_WEIGHT = 0.3;
 
 /**
  * The readings of files that came together: what the others are likely to be counts for each.
+ * @param known what was told of others that came with them
  * @source pooling of priors in two passes (our choice of weight)
  */
-export function guessTogether(files: readonly ScaleSigns[], own: number): readonly ScaleGuess[] {
+export function guessTogether(
+  files: readonly ScaleSigns[],
+  own: number,
+  known: readonly Told[] = [],
+): readonly ScaleGuess[] {
   let guesses = files.map((f) => guessScale(f, own));
-  if (files.length < 2) return guesses;
+  if (files.length + known.length < 2) return guesses;
   for (let pass = 0; pass < 2; pass++) {
     const before = guesses;
-    guesses = files.map((f, i) => guessScale(f, own, pooled(before.filter((_, k) => k !== i && k >= 0))));
+    guesses = files.map((f, i) => guessScale(f, own, pooled(before.toSpliced(i, 1), known)));
   }
   return guesses;
 }
 
-function pooled(others: readonly ScaleGuess[]): ReadonlyMap<string, number> {
+/** A reading that was told of a file, and is no guess. */
+export type Told = Pick<Reading, "source" | "unit">;
+
+/** Every reading has at least this share of what comes from one source: another one may lie among it. */
+const UNIFORM = 0.01;
+
+function pooled(guesses: readonly ScaleGuess[], known: readonly Told[]): ReadonlyMap<string, number> {
+  const others = [
+    ...guesses.filter((g) => g.scaleless === null).map((g) => g.readings),
+    ...known.map((told) => [{ ...told, share: 1 }]),
+  ];
   const shares = new Map<string, number>();
-  for (const { readings, scaleless } of others)
-    if (!scaleless)
-      for (const r of readings)
-        shares.set(readingKey(r), (shares.get(readingKey(r)) ?? 0) + r.share / others.length);
-  const uniform = 0.01;
+  for (const readings of others)
+    for (const r of readings)
+      shares.set(readingKey(r), (shares.get(readingKey(r)) ?? 0) + r.share / others.length);
   return new Map(
-    [...shares].map(([key, share]) => [key, SIBLING_WEIGHT * Math.log((share + uniform) / uniform)]),
+    [...shares].map(([key, share]) => [key, SIBLING_WEIGHT * Math.log((share + UNIFORM) / UNIFORM)]),
   );
 }

@@ -1,12 +1,12 @@
 import { drawingSigns } from "#core/mesh/drawingSigns";
 import { box, moved, sphere, together, wallWith } from "#core/mesh/testing";
-import { sampleThickness, thicknessAt } from "#core/mesh/thickness";
+import { sampleThickness } from "#core/mesh/thickness";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 import { luckOf, type Luck } from "#core/random";
 import { figureBand } from "#core/scale/figureSize";
-import type { ScaleSigns } from "#core/scale/drawnAt/guessScale";
+import { type ScaleSigns, thinWallOf } from "#core/scale/drawnAt/guessScale";
 
 /** A thing of known size with its file, as somebody might share it. */
 export type TestThing = {
@@ -262,7 +262,7 @@ export function signsOf(
   return {
     box: bounds,
     signs: drawingSigns(welded, findTwins(welded).twin, bounds),
-    thinWall: walls.sorted.length > 0 ? thicknessAt(walls, 0.1) : null,
+    thinWall: thinWallOf(walls),
     name,
     folder,
     unitMm,
