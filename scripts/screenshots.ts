@@ -94,6 +94,8 @@ for (const [name, path, act] of views) {
   await page.locator("h1").first().waitFor();
   await act?.(page);
   await page.evaluate(() => document.fonts.ready);
+  // The first plan came along; a picture is of the plan of now.
+  await page.getByText("As of earlier; being made again").waitFor({ state: "detached" });
   await page.waitForTimeout(act ? 1500 : 350);
   await page.screenshot({ path: `${folder}/${name}${evening ? "-evening" : ""}.png` });
   console.log(`${folder}/${name}.png`);
