@@ -11,11 +11,14 @@ import { rowShapes } from "#data/rowShapes";
 import { storeProblem } from "#data/storeProblem";
 import { ErrorState } from "#ui/States";
 import { ToastProvider, useToast } from "#ui/Toasts";
+import { keepStanding } from "#app/jobs/keepStanding";
 import { onPageMessage } from "#app/jobs/pageMessages";
 import { PlanningLine } from "./routes/scenes/PlanningLine";
 import { Notices } from "./routes/notices/Notices";
 import { useDatabaseRevalidation } from "./hooks/useDatabaseRevalidation";
 import { storedTheme } from "./theme";
+
+export const clientMiddleware: Route.ClientMiddlewareFunction[] = [keepStanding];
 
 export const meta: Route.MetaFunction = () => [{ title: "Inch Hollow" }];
 
