@@ -92,6 +92,7 @@ export async function loadDerived(
     .toArray();
   return {
     works: new Map(rows.flatMap((r) => (r.value.kind === "work" ? [[r.key, r.value.work] as const] : []))),
+    ways: new Map(rows.flatMap((r) => (r.value.kind === "ways" ? [[r.key, r.value.ways] as const] : []))),
     shells: new Map(rows.flatMap((r) => (r.value.kind === "shell" ? [[r.key, r.value.shell] as const] : []))),
   };
 }

@@ -17,6 +17,7 @@ import type { WeekHours } from "#core/steps/hours";
 import type { FilamentWork } from "#core/print/filamentWork";
 import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { PrintRecipe } from "#core/print/printRecipe";
+import type { Lay } from "#core/print/wayUp";
 import type { HollowShell } from "#core/print/resinEstimate";
 import type { StockItem } from "#core/stores/draw";
 import type { LooseRow } from "#data/upgrades/upgrade";
@@ -45,7 +46,8 @@ export type ResultRow = {
   readonly meshId: string;
   readonly value:
     | { readonly kind: "work"; readonly work: FilamentWork }
-    | { readonly kind: "shell"; readonly shell: HollowShell };
+    | { readonly kind: "shell"; readonly shell: HollowShell }
+    | { readonly kind: "ways"; readonly ways: readonly Lay[] };
 };
 
 export type TimerRow = {

@@ -86,6 +86,7 @@ export async function createScene(draft: SceneDraft, db: Database = appDatabase(
     denominator: ratio.value.denominator,
     ratioSaid: ratio.value.said,
     viewingDistanceMm: viewing.value.mm,
+    usualPaint: true,
     startOn: draft.today,
     createdAt: draft.now,
     changedAt: draft.now,

@@ -1,7 +1,8 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { posedId } from "#core/mesh/pose";
 import { type Part, printOf } from "#core/scene/part";
-import type { PlanInput } from "#core/scene/planInput";
+import { meshIdIn } from "#core/plan/plates/derivedKeys";
+import type { Derived, PlanInput } from "#core/scene/planInput";
 import { type Rooms, usualRooms } from "#core/scene/rooms";
 import type { Workshop } from "#core/scene/workshop";
 import { appDatabase, type Database } from "#data/db";
@@ -88,6 +89,10 @@ export const measuredIds = (parts: readonly Part[]): readonly string[] => [
   ...new Set(parts.flatMap((p) => (p.meshId ? [p.meshId, posedId(p.meshId, printOf(p).pose)] : []))),
 ];
 
+/** The same of the ways that were found to lay them. */
+const foundIds = ({ ways }: Derived): readonly string[] =>
+  [...ways].flatMap(([key, lays]) => lays.map((lay) => posedId(meshIdIn(key), lay.pose)));
+
 /**
  * Everything a scene's plan is made from, read from the database. Null when there is no such scene.
  * @param known measurements that are in memory already: they never change under their id
@@ -101,17 +106,17 @@ export async function getPlanInput(
 ): Promise<PlanInput | null> {
   const rows = await getSceneRows(sceneId, db);
   if (!rows) return null;
-  const ids = measuredIds(rows.parts);
-  const [workshop, records, accepted, loaded, derived] = await Promise.all([
+  const derived = await loadDerived(
+    rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])),
+    db,
+  );
+  const ids = [...new Set([...measuredIds(rows.parts), ...foundIds(derived)])];
+  const [workshop, records, accepted, loaded] = await Promise.all([
     shared ?? getWorkshop(db),
     db.records.where("sceneId").equals(sceneId).toArray(),
     db.plans.get(sceneId),
     loadMeasurements(
       ids.filter((id) => !known.has(id)),
-      db,
-    ),
-    loadDerived(
-      rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])),
       db,
     ),
   ]);

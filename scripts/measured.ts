@@ -4,7 +4,7 @@ import { posedId, posedSoup } from "#core/mesh/pose";
 import type { Solids } from "#core/mesh/solids";
 import { withoutMeasurements } from "#core/plan/measurements";
 import { makePlan } from "#core/plan/plan";
-import { shellWorkedOut, workedOutOf } from "#core/plan/plates/workedOut";
+import { shellWorkedOut, waysWorkedOut, workedOutOf } from "#core/plan/plates/workedOut";
 import type { Wanted } from "#core/plan/plates/derivedKeys";
 import { printOf } from "#core/scene/part";
 import type { Database } from "#data/db";
@@ -18,7 +18,7 @@ import { getPlanInput, getPlanInputs } from "#data/workshop";
 /** Plans are made for the morning. */
 const MINUTE = 540;
 /** A plan may want more once the first results change what it chooses. */
-const MOST_ROUNDS = 4;
+const MOST_ROUNDS = 6;
 
 /** Measures every mesh of a database, as drawn and as it lies, and keeps the measurements in it. */
 export async function measureAll(db: Database): Promise<void> {
@@ -39,6 +39,11 @@ async function resultOf(wanted: Wanted, db: Database, solids: Solids): Promise<R
     const { pose, factor, printer, bands } = wanted;
     const work = workedOutOf(soup, pose, factor, printer, bands, solids.insetAreas);
     return { key, meshId, value: { kind: "work", work } };
+  }
+  if (wanted.kind === "ways") {
+    const { ways, lying } = waysWorkedOut(soup, wanted);
+    if (lying) await storeMeasurement(posedId(meshId, lying.pose), lying.measurement, db);
+    return { key, meshId, value: { kind: "ways", ways } };
   }
   const shell = shellWorkedOut(soup, wanted.factor, wanted.wallMm);
   return shell.ok ? { key, meshId, value: { kind: "shell", shell: shell.value } } : null;

@@ -9,8 +9,9 @@ import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
 import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import type { LayWishes } from "#core/print/wayUp";
+import type { WaysFound } from "#core/plan/plates/workedOut";
 import { openWorker } from "#workers/openWorker";
-import type { CutPiece, Hollowed, PrintApi } from "#workers/print.worker";
+import type { CutPiece, Hollowed, PrintApi, WaysSearch } from "#workers/print.worker";
 
 export type { CutPiece, Hollowed } from "#workers/print.worker";
 
@@ -32,6 +33,8 @@ export const workOf = (
 ) => meanwhile((api) => api.work(corners, pose, factor, printer, bands), signal);
 export const shellOf = (corners: Blob, factor: number, wallMm: number, signal?: AbortSignal) =>
   meanwhile((api) => api.shell(corners, factor, wallMm) as Promise<Outcome<HollowShell>>, signal);
+export const waysOf = (corners: Blob, search: WaysSearch, signal?: AbortSignal) =>
+  meanwhile((api) => api.ways(corners, search) as Promise<WaysFound>, signal);
 export const measurePosed = (corners: Blob, pose: Pose | null) => asked((api) => api.measure(corners, pose));
 export const findWaysUp = (
   corners: Float32Array,

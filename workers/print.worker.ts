@@ -20,18 +20,20 @@ import {
   proposeCuts,
 } from "#core/print/cutting";
 import { boresOf, proposeDrains } from "#core/print/drains";
-import { shellWorkedOut, workedOutOf } from "#core/plan/plates/workedOut";
+import { shellWorkedOut, type WaysFound, waysWorkedOut, workedOutOf } from "#core/plan/plates/workedOut";
 import type { FilamentWork, InfillBand } from "#core/print/filamentWork";
 import { GcodeReader, type GcodeMachine, type GcodeReport } from "#core/print/gcode";
 import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
 import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
-import { type Lay, type LayWishes, waysUp } from "#core/print/wayUp";
-import { printedBy } from "#core/surface/printedBy";
-import { lookTestStanding } from "#core/surface/lookTest";
+import type { WaysToFind } from "#core/plan/plates/derivedKeys";
+import { waysFor } from "#core/plan/plates/waysFor";
+import type { Lay, LayWishes } from "#core/print/wayUp";
 import { measureShared } from "#workers/measure";
 import { serve } from "#workers/serve";
 
+/** What ways to lay a mesh are looked for with. */
+export type WaysSearch = Pick<WaysToFind, "factor" | "printer" | "distanceMm" | "wishes">;
 export type CutPiece = {
   readonly id: string;
   readonly corners: Float32Array;
@@ -52,8 +54,6 @@ const reporting = (progress: (share: number) => void) => (share: number) => {
   progress(share);
   return true;
 };
-const LOOKED_AT_MM2 = 100;
-const SEEN = { plain: 1, "raking only": 0.25, unseen: 0 } as const;
 
 /** The file of a hollowed part: outer faces, rooms, and its drain holes. */
 async function hollowedMesh(
@@ -106,20 +106,11 @@ const api = {
     wishes: LayWishes,
     progress: (share: number) => void,
   ): readonly Lay[] {
-    const mesh = weld({ corners });
-    return waysUp(
-      mesh,
-      findTwins(mesh).twin,
-      factor,
-      printer,
-      (normal, build) =>
-        SEEN[
-          lookTestStanding({ ...printedBy(printer), patchMm2: LOOKED_AT_MM2 }, normal, build, distanceMm).look
-        ],
-      wishes,
-      reporting(progress),
-    );
+    return waysFor(weld({ corners }), factor, printer, distanceMm, wishes, reporting(progress));
   },
+  /** The same with what is measured of it as it would lie. */
+  ways: async (corners: Blob, search: WaysSearch): Promise<WaysFound> =>
+    waysWorkedOut(await soupIn(corners), search),
   proposeCuts(corners: Float32Array, factor: number, printer: Printer): Outcome<CutProposal> {
     const mesh = weld({ corners });
     return proposeCuts(mesh, findTwins(mesh).twin, factor, printer);

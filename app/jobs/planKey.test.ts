@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { testInput } from "#core/plan/testing";
-import type { PlanInput } from "#core/scene/planInput";
+import { nothingDerived, type PlanInput } from "#core/scene/planInput";
 import { planKey } from "./planKey";
 
 const input = testInput();
@@ -27,8 +27,8 @@ describe("the key of a plan", () => {
       key({ workshop: { ...workshop, currency: "XTS" } }),
       key({ workshop: { ...workshop, log: [{ id: "l" } as never] } }),
       key({ measurements: new Map([...measurements, ["another", measurements.get("b")!]]) }),
-      key({ derived: { works: new Map([["work1 b", {} as never]]), shells: new Map() } }),
-      key({ derived: { works: new Map(), shells: new Map([["shell1 b", {} as never]]) } }),
+      key({ derived: { ...nothingDerived, works: new Map([["work1 b", {} as never]]) } }),
+      key({ derived: { ...nothingDerived, shells: new Map([["shell1 b", {} as never]]) } }),
       key({}, [{ ...input, scene: { ...scene, id: "other" } }]),
       key({}, [], "b2"),
     ]);

@@ -11,6 +11,7 @@ const asRows = ({ measurements, derived, now: _now, ...rows }: PlanInput) => ({
   measured: [...measurements.keys()].sort(),
   works: [...derived.works.keys()].sort(),
   shells: [...derived.shells.keys()].sort(),
+  ways: [...derived.ways.keys()].sort(),
 });
 
 function onlyRows(_: string, value: unknown): unknown {

@@ -1,7 +1,8 @@
-import type { Wanted } from "#core/plan/plates/derivedKeys";
+import { posedId } from "#core/mesh/pose";
+import type { Wanted, WaysToFind } from "#core/plan/plates/derivedKeys";
 import type { ResultRow } from "#data/rows";
-import { loadMeshBlob, storeResults } from "#data/meshes";
-import { shellOf, workOf } from "#workers/print";
+import { loadMeshBlob, storeMeasurement, storeResults } from "#data/meshes";
+import { shellOf, waysOf, workOf } from "#workers/print";
 import { WorkerStopped } from "#workers/openWorker";
 
 /** What is being worked out meanwhile: how many are left, and of which part. */
@@ -38,9 +39,31 @@ export function workOut(wanted: readonly Wanted[]): void {
   if (!running && pending.length > 0) void run();
 }
 
+/** Results that are not kept yet. */
+let unkept: readonly ResultRow[] = [];
+let hands = 0;
+
+/**
+ * Nothing is laid otherwise while somebody has a plate in hand: ways that are found meanwhile are kept when it is
+ * let go. @returns lets it go
+ */
+export function holdPlates(): () => void {
+  hands++;
+  return () => {
+    hands--;
+    if (hands === 0 && !running) void keepResults();
+  };
+}
+
+async function keepResults(): Promise<void> {
+  const isHeld = ({ value }: ResultRow) => hands > 0 && value.kind === "ways";
+  const rows = unkept.filter((r) => !isHeld(r));
+  unkept = unkept.filter(isHeld);
+  if (rows.length > 0) await storeResults(rows);
+}
+
 async function run(): Promise<void> {
   running = true;
-  let rows: ResultRow[] = [];
   let keptAt = Date.now();
   let keepAfter = KEEP_FIRST_MS;
   try {
@@ -50,11 +73,10 @@ async function run(): Promise<void> {
         tell({ left: pending.filter((w) => !given.has(w.key)).length, name: next.name });
         given.add(next.key);
         const row = await resultOf(next);
-        if (row) rows.push(row);
+        if (row) unkept = [...unkept, row];
       }
-      if (rows.length > 0 && (!next || Date.now() - keptAt > keepAfter)) {
-        await storeResults(rows);
-        rows = [];
+      if (unkept.length > 0 && (!next || Date.now() - keptAt > keepAfter)) {
+        await keepResults();
         keptAt = Date.now();
         keepAfter = Math.min(KEEP_SELDOM_MS, 2 * keepAfter);
       }
@@ -79,6 +101,7 @@ async function resultOf(wanted: Wanted): Promise<ResultRow | null> {
           work: await workOf(corners, wanted.pose, wanted.factor, wanted.printer, wanted.bands),
         },
       };
+    if (wanted.kind === "ways") return await waysFound(wanted, corners);
     const shell = await shellOf(corners, wanted.factor, wanted.wallMm);
     return shell.ok
       ? { key: wanted.key, meshId: wanted.meshId, value: { kind: "shell", shell: shell.value } }
@@ -88,4 +111,12 @@ async function resultOf(wanted: Wanted): Promise<ResultRow | null> {
     if (error instanceof WorkerStopped) return null;
     throw error;
   }
+}
+
+/** Ways to lay a mesh; what was measured of it lying in the best is kept beside them. */
+async function waysFound(wanted: WaysToFind, corners: Blob): Promise<ResultRow> {
+  const { key, meshId, ...search } = wanted;
+  const { ways, lying } = await waysOf(corners, search);
+  if (lying) await storeMeasurement(posedId(meshId, lying.pose), lying.measurement);
+  return { key, meshId, value: { kind: "ways", ways } };
 }

@@ -8,7 +8,9 @@ import type { GroundPlan, LampPlan } from "#core/plan/ground/groundPlan";
 import { type JointPlan, planJoint } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import { planWork, type WorkPlan } from "#core/plan/order/planWork";
+import { assumedFindings } from "#core/plan/parts/assumed";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { overAYear } from "#core/plan/overAYear";
 import { planMemory, type PlanMemory } from "#core/plan/planMemory";
 import type { Wanted } from "#core/plan/plates/derivedKeys";
 import { planChance } from "#core/plan/plates/planChance";
@@ -95,9 +97,13 @@ export function makePlan(
   const joints = input.joints.map((j) => planJoint(j, parts, input.workshop));
   const lamps = lampPlans(parts);
   const planned = { parts, plates, runs, work, joints, stores };
-  const made = { ...planned, findings: allFindings(planned, input, lamps, boardGrams, boardSagMm) };
-  const totals = totalsOf(made, input.workshop.rooms.powerMinorPerKwh, input.workshop.currency);
+  const totals = totalsOf(planned, input.workshop.rooms.powerMinorPerKwh, input.workshop.currency);
   const from = firstMinute(input);
+  const findings = [
+    ...overAYear(totals, from, input.workshop.printers.length),
+    ...allFindings(planned, input, lamps, boardGrams, boardSagMm),
+  ].sort(worstFirst);
+  const made = { ...planned, findings };
   return {
     otherRuns,
     wanted: printing.wanted,
@@ -128,7 +134,7 @@ export function makePlan(
 const firstMinute = ({ now, scene }: PlanInput) =>
   Math.max(now.minute, daysBetween(now.today, scene.startOn) * 1440);
 
-/** What all stages found, worst first. */
+/** What all stages found. */
 function allFindings(
   {
     parts,
@@ -148,7 +154,10 @@ function allFindings(
   return [
     ...parts.flatMap((p) => p.findings),
     ...(there ? [] : [noHours]),
-    ...lampFindings(lamps, parts),
+    ...lampFindings(
+      lamps,
+      parts.filter((p) => p.held === null),
+    ),
     ...jointFindings(joints, input, parts),
     ...plateFindings(plates, runs, there, now.today),
     ...sizingFindings(parts, input, plates, runs),
@@ -157,7 +166,8 @@ function allFindings(
     ...orderFindings(work, input, there),
     ...storeFindings(stores),
     ...layFindings(parts, input),
-  ].sort(worstFirst);
+    ...assumedFindings(parts, input),
+  ];
 }
 
 /** The runs up to the one that the first step of the critical chain waits for; to the last where none is left. */

@@ -1,5 +1,6 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { OverhangRegion } from "#core/mesh/overhangRegions";
+import { degToRad } from "#core/units";
 import { beadAreaMm2, beadSpacingMm, beadWidthMm } from "#core/print/bead";
 import type { FilamentPrinter, Printer, ResinPrinter } from "#core/print/printer";
 
@@ -47,6 +48,12 @@ const MINUTES_TO_START = 1;
 
 /** How high a part on resin supports floats above the plate, mm (common practice). */
 export const RAISED_MM = 4;
+/**
+ * A raised resin part is also held on undersides that lean so far from upright and less than an overhang, a
+ * quarter as closely, and by no fewer tips than keep it from turning (common practice).
+ */
+export const LEANING = { fromDeg: 110, toDeg: 134, share: 0.25 } as const;
+const FEWEST_TIPS = 3;
 /** A foot from which a resin part is printed flat on a plate that bends, mm2 (common practice). */
 const FLAT_FOOT_MM2 = 100;
 /** Overhang beside a foot, as a share of it, for which it is still not raised (common practice). */
@@ -58,6 +65,12 @@ export type Undersides = Pick<MeshMeasurement, "overhangs" | "slopes">;
 /** What lies on the bed, mm2 on the bench. */
 export const footMm2 = ({ slopes }: Pick<Undersides, "slopes">, factor: number): number =>
   slopes.reduce((sum, p) => sum + (p.onBed ? p.area : 0), 0) * factor * factor;
+
+/** What of leaning undersides is held as an overhang of that area would be, seen from above, mm2 on the bench. */
+const leaningMm2 = ({ slopes }: Pick<Undersides, "slopes">, factor: number): number =>
+  slopes
+    .filter((p) => !p.onBed && p.slopeDeg >= LEANING.fromDeg && p.slopeDeg < LEANING.toDeg)
+    .reduce((sum, p) => sum - LEANING.share * p.area * Math.cos(degToRad(p.slopeDeg)) * factor * factor, 0);
 
 /** Whether a resin part is better printed flat on its foot than raised on supports. */
 export const staysFlat = (printer: ResinPrinter, overhangMm2: number, onFootMm2: number): boolean =>
@@ -83,7 +96,7 @@ export function supportWork(
   const flat = resinSupports(printer, of.overhangs, factor, density, null);
   const overhang = flat.regions.reduce((sum, r) => sum + r.areaMm2, 0);
   return (raised ?? !staysFlat(printer, overhang, foot))
-    ? resinSupports(printer, of.overhangs, factor, density, foot)
+    ? resinSupports(printer, of.overhangs, factor, density, foot + leaningMm2(of, factor))
     : flat;
 }
 
@@ -134,7 +147,7 @@ function filamentSupports(
   };
 }
 
-/** @param foot mm2 that it hangs by above the plate; null where it lies flat on the plate */
+/** @param foot mm2 that it hangs by above the plate beside its overhangs; null where it lies flat on the plate */
 function resinSupports(
   printer: ResinPrinter,
   all: readonly OverhangRegion[],
@@ -154,9 +167,11 @@ function resinSupports(
       // What stands on the plate reaches down to it, what stands on the part does not.
       heightMm: (r.columns / Math.max(r.area, 1e-12)) * factor + lift * (1 - r.onPart),
     }));
-  if (foot !== null && foot > 0)
+  if (foot !== null && (foot > 0 || held.length === 0))
     held.unshift({ areaMm2: foot, at: [0, 0, 0], onPart: false, heightMm: RAISED_MM });
-  const regions = held.map((r) => ({ ...r, contacts: tipsOn(r.areaMm2, density) }));
+  const tips = held.map((r) => ({ ...r, contacts: tipsOn(r.areaMm2, density) }));
+  const lacking = foot === null ? 0 : FEWEST_TIPS - tips.reduce((sum, r) => sum + r.contacts, 0);
+  const regions = tips.map((r, i) => (i === 0 && lacking > 0 ? { ...r, contacts: r.contacts + lacking } : r));
   const contacts = regions.reduce((sum, r) => sum + r.contacts, 0);
   const ml = regions.reduce(
     (sum, r) => sum + r.contacts * r.heightMm * TIP_ML_PER_MM + r.areaMm2 * RAFT_ML_PER_MM2,

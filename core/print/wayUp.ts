@@ -6,10 +6,13 @@ import { type NormalBin, normalBins } from "#core/mesh/normalBins";
 import { dot, posedMesh, type Pose, turned, turnOf, unit, type Vec3 } from "#core/mesh/pose";
 import { restingSides } from "#core/mesh/resting";
 import { solidProperties } from "#core/mesh/solidProperties";
+import { degToRad } from "#core/units";
 import { boundingBox, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { type Printer, usableBed } from "#core/print/printer";
 import { resinPlateMinutes } from "#core/print/resinEstimate";
-import { RAISED_MM, staysFlat } from "#core/print/supports";
+import { recordOf } from "#core/print/reprints";
+import { failureOdds, type RiskyPiece } from "#core/print/simulatedRun";
+import { LEANING, RAISED_MM, staysFlat } from "#core/print/supports";
 
 /** Sides of the disagreement on how to lay a part. A default follows from the process. */
 export const laySchools = ["avoid supports", "tilt", "flat on the plate"] as const;
@@ -24,6 +27,7 @@ export type LaySchool = (typeof laySchools)[number];
  * - `bedMm2`: what lies on the plate; 0 when it hangs on supports alone
  * - `largestMm2`, `jumpMm2`, `peelMm4`, `islands`, `cups`: of its sections, for resin; NaN until sections
  *   were taken
+ * - `failsShare`: how often it is expected to fail on a machine without a record, [0, 1]
  * - `tipDeg`: how far it can lean before it falls over, 0 when it does not stand by itself
  */
 export type Lay = {
@@ -39,6 +43,7 @@ export type Lay = {
   readonly widthMm: number;
   readonly depthMm: number;
   readonly fits: boolean;
+  readonly failsShare: number;
   readonly tipDeg: number;
   readonly largestMm2: number;
   readonly jumpMm2: number;
@@ -55,6 +60,9 @@ export type Lay = {
  */
 export type StepsSeen = (normal: Vec3, build: Vec3) => number;
 
+/** What of a way to lie tempts fate, but for its islands, which its supports hold. */
+type Risky = Omit<RiskyPiece, "pieceId" | "name" | "islands">;
+
 export type LayWishes = {
   readonly school: LaySchool | null;
   /** Direction in the file of the side that must stay clean. */ readonly front: Vec3 | null;
@@ -62,6 +70,11 @@ export type LayWishes = {
   readonly minutesPerMm3: number;
 };
 
+/** Level undersides: within 5 degrees, as for resin that is planned. */
+const LEVEL_COS = Math.cos((5 * Math.PI) / 180);
+/** A way that fails so much oftener than the safest is not proposed, whatever else speaks for it (our choice). */
+const OFTENER = 0.1;
+const LEANING_COS = Math.cos(degToRad(180 - LEANING.fromDeg));
 const OVERHANG_COS = Math.cos(Math.PI / 4);
 /** What stands on a point or an edge is propped under this share of its outline besides (common practice). */
 const PROPPED = { filament: 0.3, resin: 0.05 } as const;
@@ -171,9 +184,13 @@ function judged(
   let frontScar = 0;
   let plain = 0;
   let lying = 0;
+  let level = 0;
+  const leansFrom = printer.process === "resin" ? LEANING_COS : OVERHANG_COS;
   for (const { normal, area } of bins) {
     const c = dot(normal, up);
     if (c < -0.9999) lying += area;
+    if (c < -LEVEL_COS) level += area;
+    if (c < -leansFrom && c >= -OVERHANG_COS) support += -c * area * LEANING.share;
     if (c < -OVERHANG_COS) {
       support += -c * area;
       // Seen are faces that do not look down in the scene; those of the front count whole, the others half.
@@ -219,6 +236,12 @@ function judged(
       : volumeMm3 * wishes.minutesPerMm3 +
         (height / printer.layerMm) * 0.03 +
         supportMm2 * (height / 2) * printer.supportShare * wishes.minutesPerMm3;
+  const failsShare = failsShareOf(printer, {
+    slender: height / Math.max(1e-9, Math.min(width, depth)),
+    flatMm2: Math.max(0, level - (raised ? 0 : onBed)) * f2,
+    // A filament part that lies on no face of its own lies on its supports, which lift as a foot does.
+    baseMm: onBed > 0 || printer.process === "filament" ? Math.max(width, depth) : 0,
+  });
   return {
     pose: { down: unit(down), turnDeg: Math.abs(turnDeg - 180) < 1e-6 ? 0 : turnDeg },
     raised,
@@ -235,6 +258,7 @@ function judged(
       total <= bed[2] + 1e-6 &&
       Math.max(width, depth) <= Math.max(bed[0], bed[1]) + 1e-6 &&
       Math.min(width, depth) <= Math.min(bed[0], bed[1]) + 1e-6,
+    failsShare,
     tipDeg: rest?.tipDeg ?? 0,
     largestMm2: Number.NaN,
     jumpMm2: Number.NaN,
@@ -274,6 +298,7 @@ function weights(
     [(l) => l.frontScarMm2, 4],
     [(l) => l.plainMm2, 1.5],
     [(l) => l.minutes, 1],
+    [(l) => l.failsShare, 2],
     [(l) => (Number.isNaN(l.peelMm4) ? 0 : l.peelMm4), tilt ? 1.5 : 0.5],
     [(l) => (Number.isNaN(l.islands) ? 0 : l.islands), 0.5],
     [(l) => (Number.isNaN(l.cups) ? 0 : l.cups), 1],
@@ -355,6 +380,10 @@ function withSections(lay: Lay, mesh: TriangleMesh, twin: Int32Array, factor: nu
   };
 }
 
+/** How often one copy by itself is expected to fail so. */
+const failsShareOf = ({ process }: Printer, risky: Risky): number =>
+  failureOdds(process, [{ pieceId: "", name: "", ...risky, islands: 0 }], recordOf([])).total;
+
 /** The best of all together first, then the best at each single thing, distinct ones only. */
 function bestOf(lays: readonly Lay[], wishes: LayWishes, printer: Printer): readonly Lay[] {
   if (lays.length === 0) return [];
@@ -366,18 +395,23 @@ function bestOf(lays: readonly Lay[], wishes: LayWishes, printer: Printer): read
     ["least seen scars", (l) => l.scarSeenMm2 + 5 * l.frontScarMm2],
     ["fewest steps seen", (l) => l.plainMm2],
     ["soonest done", (l) => l.minutes],
+    ["fails least", (l) => l.failsShare],
     ...(printer.process === "resin"
       ? [["gentlest peel", (l: Lay) => l.peelMm4] as const]
       : [["stands firmest", (l: Lay) => -l.tipDeg] as const]),
   ];
+  const safest = Math.min(...lays.map((l) => l.failsShare));
+  const safe = byScore.filter((l) => l.failsShare <= safest + OFTENER);
   const best = new Map<Lay, string[]>();
   for (const [name, key] of things) {
-    const least = Math.min(...lays.map(key));
+    const from = key === score ? safe : byScore;
+    const least = Math.min(...from.map(key));
     // Of those as good as the best, the one that is best in all.
-    const winner = byScore.find((l) => key(l) <= least + 1e-9 * Math.abs(least) + 1e-12)!;
+    const winner = from.find((l) => key(l) <= least + 1e-9 * Math.abs(least) + 1e-12)!;
     best.set(winner, [...(best.get(winner) ?? []), name]);
   }
-  const chosen = [...best.keys()].sort((p, q) => score(p) - score(q)).slice(0, SHOWN);
+  const [first, ...others] = best.keys();
+  const chosen = [first!, ...others.sort((p, q) => score(p) - score(q))].slice(0, SHOWN);
   const drawn = lays.find((l) => l.pose.down[2] < -0.9999);
   if (drawn && !chosen.includes(drawn)) chosen.push(drawn);
   return chosen.map((l) => ({ ...l, bestAt: best.get(l) ?? [] }));

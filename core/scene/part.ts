@@ -124,6 +124,8 @@ export type PartFinish = {
   readonly school: SurfaceSchool | null;
   /** Direction in its file of the side that must stay clean. */
   readonly front: Vec3 | null;
+  /** It stays unpainted, whatever is usual. */
+  readonly bare?: boolean;
 };
 
 /** Where its copies stand in the scene, and what is built in there. */

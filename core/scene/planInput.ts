@@ -1,6 +1,7 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { FilamentWork } from "#core/print/filamentWork";
 import type { HollowShell } from "#core/print/resinEstimate";
+import type { Lay } from "#core/print/wayUp";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
@@ -21,9 +22,11 @@ import type { Workshop } from "#core/scene/workshop";
 export type Derived = {
   readonly works: ReadonlyMap<string, FilamentWork>;
   readonly shells: ReadonlyMap<string, HollowShell>;
+  /** Ways to lay a mesh, best first. */
+  readonly ways: ReadonlyMap<string, readonly Lay[]>;
 };
 
-export const nothingDerived: Derived = { works: new Map(), shells: new Map() };
+export const nothingDerived: Derived = { works: new Map(), shells: new Map(), ways: new Map() };
 
 /** Everything one scene's plan is computed from. `now` is in the builder's own day and clock. */
 export type PlanInput = {

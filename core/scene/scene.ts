@@ -30,6 +30,8 @@ export type Scene = {
   readonly finishBy: string | null;
   readonly surfaceSchool: SurfaceSchool | null;
   readonly laySchool: LaySchool | null;
+  /** What nobody said how to paint is planned the usual way; it stays bare where this is not told. */
+  readonly usualPaint?: boolean;
   /** Set aside: its plates and steps take no hours from the others. */
   readonly aside: boolean;
   readonly orderWishes: readonly OrderWish[];

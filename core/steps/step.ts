@@ -105,6 +105,8 @@ export type Step = {
   /** The step that opened its window is done: begun by this minute of the plan's clock. */
   readonly beginBy?: number;
   readonly facts?: StepFacts;
+  /** Of paint that nobody decided on: in hours and date, and in nothing to buy. */
+  readonly assumed?: true;
   /** A step of one's own that may be left out. */
   readonly optional?: true;
   /** Put in right before or after another step: it takes over that step's place among the rest. */

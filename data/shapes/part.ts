@@ -139,7 +139,11 @@ const print = shapeOf<PartPrint>({
   pieceOf: pieceOf.allow(null).default(null),
 });
 
-const finish = shapeOf<PartFinish>({ school, front: vector.optional().allow(null).default(null) });
+const finish = shapeOf<PartFinish>({
+  school,
+  front: vector.optional().allow(null).default(null),
+  bare: Joi.boolean(),
+});
 
 const lamp = Joi.object({
   supplyV: positive,

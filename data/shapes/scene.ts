@@ -102,6 +102,7 @@ export const scene = shapeOf<Scene>({
     .valid(...laySchools)
     .allow(null)
     .default(null),
+  usualPaint: Joi.boolean(),
   aside: Joi.boolean().default(false),
   orderChanges: Joi.array()
     .max(2000)

@@ -160,6 +160,12 @@ it("shares thirty pieces over two unlike printers, and lays again only what a sm
     .getByLabel("Model files")
     .setInputFiles([...names.map((n, i) => blockStl(n, 22 + i, 18, 24)), blockStl("slab", 190, 170, 6)]);
   for (const n of [...names, "slab"]) await page.getByText(`${n}.stl: measured`).waitFor();
+  // Until somebody says what they were drawn at, they stand aside.
+  await page.getByText(/5 parts, 5 copies, .*; 5 of them stand aside below/).waitFor();
+  await page.getByLabel("Tick all").check();
+  await page.getByLabel("Drawn at", { exact: true }).fill("1:1");
+  await page.getByRole("button", { name: "Change 5" }).click();
+  await page.getByText(/5 parts, 5 copies, all drawn/).waitFor();
   for (const n of [...names, "slab"]) {
     await page.goto(`${scene}/parts`);
     await page.getByRole("link", { name: n, exact: true }).first().click();

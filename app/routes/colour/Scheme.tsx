@@ -28,7 +28,7 @@ const sheens: readonly SchemeLayer["sheen"][] = ["matte", "satin", "gloss"];
 const asOptions = (names: readonly string[]) => names.map((name) => [name, name] as const);
 
 /** The layers of one part from primer to seal, with what each takes. */
-export function Scheme({ part }: { part: PartPlan["part"] }) {
+export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed: boolean }) {
   const { input, plan } = useScene();
   const fetcher = useFetcher<{ problems: readonly Problem[] }>();
   const remove = (layerId: string) =>
@@ -40,6 +40,7 @@ export function Scheme({ part }: { part: PartPlan["part"] }) {
   const changed = part.scheme.find((l) => l.id === changing);
   return (
     <div className="mt-2 grid gap-3">
+      {isAssumed && <AssumedLine part={part} />}
       <PlainTable
         label="Layers"
         heads={[
@@ -81,6 +82,22 @@ export function Scheme({ part }: { part: PartPlan["part"] }) {
       <NewLayer fetcher={fetcher} part={part} changed={changed} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>
+  );
+}
+
+/** The layers are the usual ones: a change makes them this part's own. */
+function AssumedLine({ part }: { readonly part: Part }) {
+  const fetcher = useFetcher();
+  return (
+    <p className="flex flex-wrap items-center gap-3 text-[14px] text-ink-2">
+      Assumed. Whatever is changed here makes them the layers of {part.name}.
+      <Button
+        kind="quiet"
+        onClick={() => void fetcher.submit({ intent: "leave-bare", partId: part.id }, { method: "post" })}
+      >
+        Leave it bare
+      </Button>
+    </p>
   );
 }
 

@@ -11,6 +11,7 @@ import { Mixes, MixSlip } from "./Mixes";
 import { MixForm } from "./MixForm";
 import { Pots } from "./Pots";
 import { Scheme } from "./Scheme";
+import { UsualPaint } from "./UsualPaint";
 import { colourFindings, schemeParts, shownPart } from "./view";
 
 export const clientAction = async ({ request }: Route.ClientActionArgs) =>
@@ -23,6 +24,7 @@ export default function Colour({ actionData }: Route.ComponentProps) {
   return (
     <div className="sheet grid content-start gap-6">
       <h1>Colour</h1>
+      <UsualPaint />
       <Mixes selected={recipe?.id} />
       <MixForm key={recipe?.id ?? "new"} recipe={recipe} problems={actionData?.problems} />
       <Schemes />
@@ -52,7 +54,7 @@ function Schemes() {
       <h2 className="mb-2">Schemes</h2>
       {shown && (
         <>
-          <div className="mb-2 flex items-end gap-3">
+          <div className="mt-2 mb-2 flex items-end gap-3">
             <Choice
               label="Part"
               name="part"
@@ -67,7 +69,7 @@ function Schemes() {
             findings={colourFindings(plan.findings, shown.part.id)}
             onMend={(f, m) => void mend(f, m)}
           />
-          <Scheme part={shown.part} />
+          <Scheme part={shown.part} isAssumed={shown.paintAssumed} />
         </>
       )}
     </section>

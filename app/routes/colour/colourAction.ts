@@ -6,11 +6,17 @@ import type { Recipe } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
 import { patchRow, putRow } from "#data/scenes";
-import { printOf } from "#core/scene/part";
+import { withUsualPaint } from "#core/plan/parts/assumed";
+import { type Part, printOf } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
 import { layerForm, mixForm, partFields } from "./forms";
+
+/** The layers of a part as its table shows them: its own, or the usual ones where nobody said. */
+const layersShown = (part: Part, scene: Scene | undefined): readonly SchemeLayer[] =>
+  scene ? withUsualPaint(part, scene).scheme : part.scheme;
 
 type Said = { readonly problems: readonly Problem[] } | ReturnType<typeof refuse>;
 
@@ -27,6 +33,12 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return copyScheme(form);
     case "remove-layer":
       return removeLayer(form);
+    case "take-usual":
+      return takeUsual(form);
+    case "leave-bare":
+      return leaveBare(form);
+    case "usual-paint":
+      return setUsualPaint(form);
   }
   return { problems: [] };
 }
@@ -62,6 +74,7 @@ function colourOf(what: string): SchemeLayer["colour"] {
 async function keepLayer(form: SentForm): Promise<Said> {
   const part = await appDatabase().parts.get(textOf(form, "partId"));
   if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
+  const scene = await appDatabase().scenes.get(part.sceneId);
   const changes = textOf(form, "layerId");
   const fields = await fieldsOf(form, layerForm);
   if (!fields.ok) return refuse(fields.problems);
@@ -80,11 +93,14 @@ async function keepLayer(form: SentForm): Promise<Said> {
     await patchRow(
       "parts",
       part.id,
-      ({ scheme }) => ({
-        scheme: scheme.some((l) => l.id === layer.id)
-          ? scheme.map((l) => (l.id === layer.id ? layer : l))
-          : [...scheme, layer],
-      }),
+      (now) => {
+        const scheme = layersShown(now, scene);
+        return {
+          scheme: scheme.some((l) => l.id === layer.id)
+            ? scheme.map((l) => (l.id === layer.id ? layer : l))
+            : [...scheme, layer],
+        };
+      },
       changes === "" ? `Add a layer to ${part.name}` : `Change a layer of ${part.name}`,
       localNow().at,
     ),
@@ -95,13 +111,14 @@ async function keepLayer(form: SentForm): Promise<Said> {
 async function moveLayer(form: SentForm): Promise<Said> {
   const part = await appDatabase().parts.get(textOf(form, "partId"));
   if (!part) return { problems: [] };
+  const scene = await appDatabase().scenes.get(part.sceneId);
   const layerId = textOf(form, "layerId");
   const by = textOf(form, "by") === "up" ? -1 : 1;
   return answer(
     await patchRow(
       "parts",
       part.id,
-      ({ scheme }) => ({ scheme: swapped(scheme, layerId, by) }),
+      (now) => ({ scheme: swapped(layersShown(now, scene), layerId, by) }),
       `Move a layer of ${part.name}`,
       localNow().at,
     ),
@@ -146,15 +163,45 @@ async function copyScheme(form: SentForm): Promise<Said> {
   );
 }
 
+/** Makes the usual paint of parts the builder's own. */
+async function takeUsual(form: SentForm): Promise<Said> {
+  const scene = await appDatabase().scenes.get(textOf(form, "sceneId"));
+  const ids = textOf(form, "ids").split(" ").filter(Boolean);
+  const label = ids.length === 1 ? "Take the usual paint" : `Take the usual paint for ${ids.length} parts`;
+  const changes = ids.map((id) => ({
+    table: "parts" as const,
+    id,
+    patch: (now: Part) => ({ scheme: layersShown(now, scene) }),
+  }));
+  return answer(await keep(label, changes));
+}
+
+async function leaveBare(form: SentForm): Promise<Said> {
+  const part = await appDatabase().parts.get(textOf(form, "partId"));
+  if (!part) return { problems: [] };
+  const patch = { scheme: [], finish: { bare: true } };
+  return answer(await patchRow("parts", part.id, patch, `Leave ${part.name} bare`, localNow().at));
+}
+
+async function setUsualPaint(form: SentForm): Promise<Said> {
+  const usualPaint = textOf(form, "to") === "usual";
+  const label = usualPaint ? "Plan what is unpainted the usual way" : "Leave what is unpainted bare";
+  return answer(await patchRow("scenes", textOf(form, "sceneId"), { usualPaint }, label, localNow().at));
+}
+
 async function removeLayer(form: SentForm): Promise<Said> {
   const part = await appDatabase().parts.get(textOf(form, "partId"));
   if (!part) return { problems: [] };
+  const scene = await appDatabase().scenes.get(part.sceneId);
   const layerId = textOf(form, "layerId");
   return answer(
     await patchRow(
       "parts",
       part.id,
-      ({ scheme }) => ({ scheme: scheme.filter((l) => l.id !== layerId) }),
+      (now) => {
+        const scheme = layersShown(now, scene).filter((l) => l.id !== layerId);
+        return { scheme, ...(scheme.length === 0 ? { finish: { bare: true } } : {}) };
+      },
       `Take a layer off ${part.name}`,
       localNow().at,
     ),

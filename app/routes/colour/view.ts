@@ -29,6 +29,13 @@ export const shownPart = (parts: readonly PartPlan[], asked: string | null): Par
 /** Parts that can be given a scheme: pieces take that of their whole. */
 export const schemeParts = (parts: readonly PartPlan[]) => parts.filter((p) => !printOf(p.part).pieceOf);
 
+/** Parts that are planned with the usual paint because nobody said how to paint them. */
+export const paintAssumed = (parts: readonly PartPlan[]) => parts.filter((p) => p.paintAssumed && !p.held);
+
+/** Parts that stay without a layer. */
+export const bareParts = (parts: readonly PartPlan[]) =>
+  schemeParts(parts).filter((p) => p.part.scheme.length === 0 && !p.held && !printOf(p.part).clear);
+
 export const colourFindings = (findings: readonly Finding[], partId: string): readonly Finding[] =>
   findings.filter((f) => f.stage === "colour" && f.about === partRef(partId));
 

@@ -26,6 +26,7 @@ export function Board({
   useLayoutEffect(() => {
     latest.current = placing;
   });
+  const standing = plan.parts.filter((p) => p.held === null);
   return (
     <Mat
       widthMm={scene.boardWidthMm}
@@ -34,7 +35,7 @@ export function Board({
       className="max-h-[54vh]"
       gridMm={scene.gridMm}
     >
-      {plan.parts.flatMap((p) =>
+      {standing.flatMap((p) =>
         p.part.place.placements.map((placed, index) => (
           <PlacedCopy
             key={`${p.part.id}${index}`}

@@ -1,3 +1,4 @@
+import { saidOf } from "#core/plan/parts/held";
 import { Link } from "react-router";
 import { NotPriced } from "#ui/NotPriced";
 import { FigureView } from "#ui/FigureView";
@@ -22,7 +23,7 @@ export function PlacedSlip({
 }) {
   return (
     <Slip title={part.part.name} subtitle={part.reason}>
-      {part.sizeMm && (
+      {part.sizeMm && !part.held && (
         <SlipLines
           title="Size"
           lines={[
@@ -36,7 +37,7 @@ export function PlacedSlip({
         title="Place"
         lines={[["copies placed", `${part.part.place.placements.length} of ${part.part.count}`]]}
       />
-      <FindingList findings={part.findings} onMend={(f, m) => void mend(f, m)} />
+      <FindingList findings={saidOf(part)} onMend={(f, m) => void mend(f, m)} />
       <Link to={`/scenes/${scene.id}/parts/${part.part.id}`} className="button justify-self-start">
         Open the part
       </Link>

@@ -10,6 +10,7 @@ import { Board } from "./Board";
 import { BoardForm } from "./BoardForm";
 import { layAction } from "./layAction";
 import { PlacedSlip, TotalsSlip } from "./LaySlip";
+import { readinessText } from "./view";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
@@ -30,7 +31,8 @@ export default function Lay({ actionData }: Route.ComponentProps) {
     setSearch(id ? { part: id } : {}, { replace: true, preventScrollReset: true });
   const share =
     plan.parts.reduce(
-      (sum, p) => sum + (p.sizeMm ? p.sizeMm[0] * p.sizeMm[1] * p.part.place.placements.length : 0),
+      (sum, p) =>
+        sum + (p.sizeMm && !p.held ? p.sizeMm[0] * p.sizeMm[1] * p.part.place.placements.length : 0),
       0,
     ) /
     (scene.boardWidthMm * scene.boardDepthMm);
@@ -80,10 +82,8 @@ function Ledger({ plan, scene }: { readonly plan: Plan; readonly scene: Scene })
                   <th scope="row">
                     <Link to={stagePath(scene.id, s.stage)}>{s.name}</Link>
                   </th>
-                  <td data-figures>
-                    {r.settled} of {r.of}
-                  </td>
-                  <td>{r.findings > 0 ? `${r.findings} to look at` : r.of === 0 ? "nothing yet" : ""}</td>
+                  <td data-figures>{r.of === 0 ? "–" : `${r.settled} of ${r.of}`}</td>
+                  <td>{readinessText(r)}</td>
                 </tr>
               );
             })}

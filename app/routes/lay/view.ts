@@ -1,3 +1,4 @@
+import type { Readiness } from "#core/plan/readiness";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { straightened } from "#core/mesh/silhouette";
 import { outlinePath } from "#ui/Mat";
@@ -11,6 +12,16 @@ const DRAWN_MM = 0.3;
  */
 export const boardOutline = (m: MeshMeasurement, factor: number): readonly number[][] =>
   m.plan.map((line) => [...straightened(line, DRAWN_MM / factor)]).filter((line) => line.length >= 6);
+
+/** What is assumed of a stage and what was found in it, in words. */
+export function readinessText({ of, assumed, findings }: Readiness): string {
+  if (of === 0 && findings === 0) return "nothing yet";
+  const parts = [
+    ...(assumed > 0 ? [`${assumed} assumed`] : []),
+    ...(findings > 0 ? [`${findings} to look at`] : []),
+  ];
+  return parts.join(", ");
+}
 
 const drawn = new WeakMap<MeshMeasurement, { readonly factor: number; readonly path: string }>();
 

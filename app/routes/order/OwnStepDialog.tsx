@@ -5,7 +5,6 @@ import { productIds, productName } from "#core/materials/products";
 import { toolIds, toolOf } from "#core/materials/tools";
 import type { OwnStep } from "#core/order/ownSteps";
 import type { Problem } from "#core/outcome";
-import { canBeMade } from "#core/plan/parts/plannable";
 import { groundRef, jointRef, partRef } from "#core/reference";
 import { type OwnKind, ownKindNamed, ownKindOf, ownKinds } from "#core/steps/ownKinds";
 import { tellableOf } from "#core/steps/tellable";
@@ -198,7 +197,7 @@ function Where({ anchor, own }: Props) {
 function OnWhat({ anchor, own, problems }: Props & { problems: readonly Problem[] | undefined }) {
   const { input, plan } = useScene();
   const all = [
-    ...plan.parts.filter(canBeMade).map(({ part }) => [partRef(part.id), part.name] as const),
+    ...plan.parts.filter((p) => p.held === null).map(({ part }) => [partRef(part.id), part.name] as const),
     ...input.joints.map((j) => [jointRef(j.id), j.name] as const),
     ...input.grounds.map((g) => [groundRef(g.id), g.name] as const),
     ["board", "the board"] as const,

@@ -2,9 +2,8 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /** How sure the scale of a part is, and by what. */
 export function Evidence({ p }: { p: PartPlan }) {
-  const wrong = p.findings.find((f) =>
-    /\/(scale-unknown|unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id),
-  );
+  if (p.held) return <span className="text-ink-2">{p.held.because}, stands aside</span>;
+  const wrong = p.findings.find((f) => /\/(unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id));
   if (wrong)
     return (
       <span className="text-oxide">

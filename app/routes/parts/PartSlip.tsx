@@ -4,6 +4,7 @@ import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
 import { Slip, SlipLines } from "#route/scenes/Slip";
+import { saidOf } from "#core/plan/parts/held";
 import { cameAs } from "./view";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Finding, Mend } from "#core/plan/finding";
@@ -24,7 +25,7 @@ export function PartSlip({
 }) {
   return (
     <Slip title={part.name} subtitle={cameAs(p)}>
-      {p.sizeMm && <SizeLines sizeMm={p.sizeMm} thinnestMm={p.thinnestMm} />}
+      {p.sizeMm && !p.held && <SizeLines sizeMm={p.sizeMm} thinnestMm={p.thinnestMm} />}
       {m && (
         <SlipLines
           title="Mesh"
@@ -41,7 +42,7 @@ export function PartSlip({
         />
       )}
       <FindingList
-        findings={p.findings}
+        findings={saidOf(p)}
         onMend={(f, mendIt) => void mend(f, mendIt)}
         empty="Nothing wrong with it."
       />

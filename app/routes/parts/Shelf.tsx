@@ -174,7 +174,7 @@ function shelfPlaces(
   let tallest = adult;
   for (const p of plan.parts) {
     if (printOf(p.part).pieceOf) continue;
-    if (!p.sizeMm) continue;
+    if (!p.sizeMm || p.held) continue;
     // Long names need room: the label is never wider than its place.
     const w = Math.max(p.sizeMm[0], adult * 0.4);
     places.push({ p, x, w });

@@ -4,7 +4,10 @@ import { Length } from "#ui/Length";
 import { PartPicture } from "#ui/PartPicture";
 import type { Column } from "#ui/Table";
 import { Evidence } from "./Evidence";
-import { cameAs } from "./view";
+import { cameAs, goesOn } from "./view";
+
+/** Its longest side on the bench, mm; 0 of one that has no size there yet. */
+const longestOf = ({ sizeMm, held }: PartPlan) => (sizeMm && !held ? Math.max(...sizeMm) : 0);
 
 /** What the table of parts says of each. */
 export const partColumns = (sceneId: string): Column<PartPlan>[] => [
@@ -34,14 +37,15 @@ export const partColumns = (sceneId: string): Column<PartPlan>[] => [
     id: "factor",
     header: "factor",
     accessorFn: (r) => r.rescale.factor,
-    cell: ({ row }) => (row.original.part.meshId ? row.original.rescale.factor.toFixed(5) : "–"),
+    cell: ({ row }) =>
+      row.original.part.meshId && !row.original.held ? row.original.rescale.factor.toFixed(5) : "–",
     meta: { figures: true },
   },
   {
     id: "length",
     header: "longest",
-    accessorFn: (r) => Math.max(0, ...(r.sizeMm ?? [0])),
-    cell: ({ row }) => (row.original.sizeMm ? <Length modelMm={Math.max(...row.original.sizeMm)} /> : "–"),
+    accessorFn: longestOf,
+    cell: ({ row }) => (longestOf(row.original) > 0 ? <Length modelMm={longestOf(row.original)} /> : "–"),
     meta: { figures: true },
   },
   {
@@ -50,5 +54,5 @@ export const partColumns = (sceneId: string): Column<PartPlan>[] => [
     accessorFn: (r) => r.rescale.sure,
     cell: ({ row }) => <Evidence p={row.original} />,
   },
-  { id: "goes", header: "goes on", accessorFn: (r) => r.chosen?.printer.name ?? r.part.made },
+  { id: "goes", header: "goes on", accessorFn: goesOn },
 ];

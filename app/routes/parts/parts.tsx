@@ -10,10 +10,12 @@ import { EmptyState } from "#ui/States";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
+import { saidOf } from "#core/plan/parts/held";
 import { scaleAudit } from "#core/plan/rule/scaleAudit";
 import { Field } from "#ui/Field";
 import { Audit } from "./Audit";
 import { BulkBar } from "./BulkBar";
+import { HeldTray } from "./HeldTray";
 import { Intake } from "./Intake";
 import { Listings } from "./Listings";
 import { ScaleChooser } from "./ScaleChooser";
@@ -24,7 +26,7 @@ import type { Finding, Mend } from "#core/plan/finding";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
 import { partColumns } from "./partColumns";
-import { partsWith, cameAs } from "./view";
+import { cameAs, goesOn, partsWith, shelfText } from "./view";
 
 export { partsAction as clientAction } from "./partsAction";
 
@@ -41,7 +43,7 @@ export default function Parts() {
   const audit = useMemo(
     () =>
       scaleAudit(
-        plan.parts.filter((x) => !printOf(x.part).pieceOf),
+        plan.parts.filter((x) => !printOf(x.part).pieceOf && !x.held),
         scene.denominator,
       ),
     [plan, scene.denominator],
@@ -55,8 +57,9 @@ export default function Parts() {
     <div className="grid content-start">
       <ShelfOfParts plan={plan} scene={scene} odd={odd} selected={selected} select={select} />
       <div className="sheet grid gap-5">
-        <Intake sceneId={scene.id} />
         <ScaleChooser />
+        <HeldTray />
+        <Intake sceneId={scene.id} />
         <Listings />
         {plan.parts.length > 0 && (
           <AllParts
@@ -96,11 +99,8 @@ function ChosenPart({
   readonly scene: Scene;
 }) {
   return (
-    <Slip
-      title={p.part.name}
-      subtitle={`${cameAs(p)} · ${p.part.count} of it · ${p.chosen?.printer.name ?? p.part.made}`}
-    >
-      {p.sizeMm && (
+    <Slip title={p.part.name} subtitle={`${cameAs(p)} · ${p.part.count} of it · ${goesOn(p)}`}>
+      {p.sizeMm && !p.held && (
         <SlipLines
           title="Size"
           lines={[
@@ -123,7 +123,7 @@ function ChosenPart({
           ]}
         />
       )}
-      <FindingList findings={p.findings} onMend={(f, m) => void mend(f, m)} empty="Nothing wrong with it." />
+      <FindingList findings={saidOf(p)} onMend={(f, m) => void mend(f, m)} empty="Nothing wrong with it." />
       <Link
         to={`/scenes/${scene.id}/parts/${p.part.id}`}
         className="button justify-self-start"
@@ -210,10 +210,7 @@ function ShelfOfParts({
     <section className="on-mat px-5 pt-4 pb-2">
       <div className="mb-1 flex items-baseline gap-4">
         <h1>The shelf</h1>
-        <p className="text-[14px] opacity-85">
-          {plan.parts.length} parts, {plan.parts.reduce((sum, x) => sum + x.part.count, 0)} copies, all drawn
-          at 1:{Number(scene.denominator.toFixed(2))} beside an adult
-        </p>
+        <p className="text-[14px] opacity-85">{shelfText(plan.parts, scene.denominator)}</p>
       </div>
       {plan.parts.length > 0 ? (
         <Shelf plan={plan} denominator={scene.denominator} odd={odd} selected={selected} onSelect={select} />

@@ -1,3 +1,7 @@
+import type { Finding } from "#core/plan/finding";
+import { heldAsFinding } from "#core/plan/parts/held";
+import { printOf } from "#core/scene/part";
+import { counted } from "#core/words";
 import type { FirstFigures } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -42,6 +46,10 @@ export const cameAs = (p: PartPlan): string => {
 const unitNames: Readonly<Record<number, string>> = { 1: "mm", 10: "cm", 25.4: "inches", 1000: "m" };
 const unitName = (mm: number) => unitNames[mm] ?? `${mm} mm`;
 
+/** Where it is made, or that it stands aside. */
+export const goesOn = ({ held, chosen, part }: PartPlan): string =>
+  held ? "stands aside" : (chosen?.printer.name ?? part.made);
+
 function sourceWords(source: PartPlan["part"]["size"]["source"]): string {
   switch (source.kind) {
     case "ratio":
@@ -59,16 +67,26 @@ function sourceWords(source: PartPlan["part"]["size"]["source"]): string {
   }
 }
 
+/** Parts that stand aside for anything but their scale, as what is open. */
+export const standingAside = (parts: readonly PartPlan[]): readonly Finding[] =>
+  parts.flatMap(({ part, held }) =>
+    held && held.because !== "no scale" && !printOf(part).pieceOf ? [heldAsFinding({ part, held })] : [],
+  );
+
+/** What the shelf holds, in words. */
+export function shelfText(parts: readonly PartPlan[], denominator: number): string {
+  const aside = parts.filter((p) => p.held).length;
+  const copies = parts.reduce((sum, x) => sum + x.part.count, 0);
+  const all = `${counted(parts.length, "part", "parts")}, ${counted(copies, "copy", "copies")}`;
+  const drawn = `drawn at 1:${Number(denominator.toFixed(2))} beside an adult`;
+  return aside === 0 ? `${all}, all ${drawn}` : `${all}, ${drawn}; ${aside} of them stand aside below`;
+}
+
 /** Parts of which something that is looked for is said: name, file, where it came from, its printer. */
 export function partsWith(parts: readonly PartPlan[], typed: string): PartPlan[] {
   const wanted = typed.trim().toLowerCase();
   if (wanted === "") return [...parts];
-  const words = ({ part, chosen }: PartPlan) => [
-    part.name,
-    part.origin.fileName,
-    part.origin.from,
-    chosen?.printer.name ?? part.made,
-  ];
+  const words = (p: PartPlan) => [p.part.name, p.part.origin.fileName, p.part.origin.from, goesOn(p)];
   return parts.filter((p) => [...words(p), cameAs(p)].join(" ").toLowerCase().includes(wanted));
 }
 

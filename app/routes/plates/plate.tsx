@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { plateRef } from "#core/reference";
 import { Download } from "lucide-react";
 import { Link, useNavigate, useSearchParams } from "react-router";
@@ -8,6 +9,7 @@ import { FindingList } from "#ui/FindingList";
 import { EmptyState } from "#ui/States";
 import { plateSvg } from "#app/jobs/exports";
 import { saveFile } from "#app/jobs/saveFile";
+import { holdPlates } from "#app/jobs/workOut";
 import { stagePath } from "#app/stages";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Gate } from "./Gate";
@@ -28,6 +30,7 @@ export default function PlatePage() {
   const navigate = useNavigate();
   const back = stagePath(scene.id, "plates");
   const plate = plan.plates.find((p) => p.id === search.get("plate"));
+  useEffect(holdPlates, []);
   if (!plate)
     return (
       <div className="sheet">

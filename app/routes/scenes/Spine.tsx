@@ -17,7 +17,7 @@ export function Spine({
     <nav className="spine max-lg:flex" aria-label="Stages" hidden={tight}>
       {stageList.map((s, i) => {
         const ready = plan.readiness[s.stage];
-        const share = ready.of === 0 ? 0 : ready.settled / ready.of;
+        const percent = (n: number) => `${ready.of === 0 ? 0 : Math.round((100 * n) / ready.of)}%`;
         return (
           <NavLink
             key={s.stage}
@@ -35,8 +35,9 @@ export function Spine({
                 </span>
               )}
             </span>
-            <span aria-hidden="true" className="mt-1.5 block h-1 bg-primer-3">
-              <span className="block h-full bg-verdigris" style={{ width: `${Math.round(100 * share)}%` }} />
+            <span aria-hidden="true" className="mt-1.5 flex h-1 bg-primer-3">
+              <span className="bg-verdigris" style={{ width: percent(ready.settled) }} />
+              <span className="assumed-bar" style={{ width: percent(ready.assumed) }} />
             </span>
           </NavLink>
         );

@@ -74,13 +74,8 @@ function useCaughtUp() {
 
 /** The frame round every view of a scene: rule, spine, work, slip, next. */
 export default function SceneFrame({ loaderData, params }: Route.ComponentProps) {
-  const {
-    input: { scene, now, workshop },
-    plan,
-    habits,
-    timers,
-    again,
-  } = loaderData;
+  const { input, plan, habits, timers, again } = loaderData;
+  const { scene, workshop } = input;
   const [litMm, light] = useState<number | null>(null);
   const [slip, setSlip] = useState<HTMLElement | null>(null);
   const tight = useTight();
@@ -125,7 +120,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
               <Outlet />
             </main>
             <aside className="slip" id="slip" aria-label="Slip" ref={setSlip} tabIndex={0} />
-            <FrameFoot plan={plan} scene={scene} today={now.today} again={again} timers={timers} />
+            <FrameFoot input={input} plan={plan} again={again} timers={timers} />
           </div>
           <Converter open={converting} onOpenChange={setConverting} />
         </SlipContext>

@@ -21,6 +21,7 @@ export const jointFindings = (
 ): Finding[] =>
   joints.flatMap((plan) => {
     const { joint } = plan;
+    if (parts.some((p) => p.held && joint.partIds.includes(p.part.id))) return [];
     const members = parts.filter(
       (p): p is OnMachine => joint.partIds.includes(p.part.id) && p.chosen !== null,
     );

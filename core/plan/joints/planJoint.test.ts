@@ -31,7 +31,14 @@ const joint = (given: Partial<Joint>): Joint => ({
 const planOf = (parts: ReturnType<typeof part>[], given: Partial<Joint>): Plan =>
   makePlan(
     planInputOf({
-      scene: newScene({ id: "s", name: "Trial", denominator: 50, startOn: "2026-03-02" }),
+      scene: newScene({
+        id: "s",
+        name: "Trial",
+        denominator: 50,
+        startOn: "2026-03-02",
+        boardWidthMm: 1200,
+        boardDepthMm: 1200,
+      }),
       now: { today: "2026-03-02", minute: 600, ms: 0 },
       measurements: new Map([["m", measureMesh(soupOf(box(2000, 1000, 1500))).measurement]]),
       workshop: {

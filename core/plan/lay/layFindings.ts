@@ -4,8 +4,8 @@ import { partRef } from "#core/reference";
 import type { PlanInput } from "#core/scene/planInput";
 
 export function layFindings(parts: readonly PartPlan[], { scene }: PlanInput): Finding[] {
-  return parts.flatMap(({ part, sizeMm }) => {
-    if (!sizeMm) return [];
+  return parts.flatMap(({ part, sizeMm, held }) => {
+    if (!sizeMm || held) return [];
     const off = part.place.placements.some((p) => {
       const a = (p.turnDeg * Math.PI) / 180;
       const c = Math.abs(Math.cos(a));

@@ -4,6 +4,7 @@ import { sequence, type Sequence, wishesOf } from "#core/order/sequence";
 import { weathered } from "#core/order/weathered";
 import { daysBetween } from "#core/plan/calendarDay";
 import { stepInRooms } from "#core/plan/inRooms";
+import { markAssumed } from "#core/plan/parts/assumed";
 import { gapOnBenchMm } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import { decided } from "#core/plan/order/decided";
@@ -13,7 +14,6 @@ import { partWork } from "#core/plan/order/partWork";
 import { withAmounts } from "#core/plan/order/putInAmounts";
 import { withSharedMixes } from "#core/plan/order/sharedMixes";
 import { typedPairs } from "#core/plan/order/typedOrder";
-import { canBeMade } from "#core/plan/parts/plannable";
 import type { SceneParts } from "#core/plan/plates/printing";
 import { lookedAt } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
@@ -56,10 +56,12 @@ export function draftWork(scene: SceneParts): WorkDraft {
 
 /** Everything that all stages want done, with what is decided, its amounts, and the weather it is done in. */
 function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
-  const { scene, joints, grounds, workshop } = own;
+  const { scene, grounds, workshop } = own;
   const weather = airOf(workshop.rooms);
+  const held = new Set(parts.flatMap((p) => (p.held ? [p.part.id] : [])));
+  const joints = own.joints.filter((j) => !j.partIds.some((id) => held.has(id)));
   const works = parts
-    .filter((p) => canBeMade(p) && !lookedAt(p.part))
+    .filter((p) => p.held === null && !lookedAt(p.part))
     .map((p) => partWork(p, scene, workshop.rooms, readyAt.get(p.part.id) ?? from));
   const made = makeSteps(
     works,
@@ -82,7 +84,10 @@ function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
     scene.tier,
     scene.orderSchools,
   );
-  const inRooms = decided(made, own, works, joints).map((s) => stepInRooms(s, workshop.rooms));
+  const assumed = new Set(parts.flatMap((p) => (p.paintAssumed ? [p.part.id] : [])));
+  const inRooms = decided(markAssumed(made, assumed), own, works, joints).map((s) =>
+    stepInRooms(s, workshop.rooms),
+  );
   const thickMm = grounds.find((g) => ["wood", "foam"].includes(groundMaterial(g.material).kind))?.depthMm;
   const planned = withAmounts(inRooms, { ...boardOf(own), thickMm: thickMm ?? null }).map((s) =>
     withCoatRound(weathered(s, weather)),

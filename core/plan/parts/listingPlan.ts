@@ -3,7 +3,7 @@ import { costOf, learnedTime, usualMaterial } from "#core/plan/parts/candidate";
 import { materialFor } from "#core/plan/parts/chooseMachine";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { PartWorkshop } from "#core/plan/parts/partSurroundings";
-import { isPlannable } from "#core/plan/parts/plannable";
+import { isPlannable } from "#core/plan/parts/held";
 import { boxBody } from "#core/print/body";
 import { filamentEstimate } from "#core/print/filamentEstimate";
 import { quickFilamentWork } from "#core/print/filamentWork";

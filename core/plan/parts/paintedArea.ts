@@ -5,7 +5,10 @@ import type { PrintBody } from "#core/print/body";
 import { cutPiecesOf, type Part } from "#core/scene/part";
 import { counted } from "#core/words";
 
-/** Surface of all copies that can be painted: of the mesh, of the cut pieces, or of the size that was typed. */
+/**
+ * Surface of all copies that can be painted: of the mesh as it stands in the scene, of the cut pieces, or of the
+ * size that was typed.
+ */
 export function paintedArea(
   part: Part,
   m: MeshMeasurement | null,
@@ -13,10 +16,10 @@ export function paintedArea(
   factor: number,
 ): Figure {
   if (m && body) {
-    const bed = m.slopes.filter((p) => p.onBed).reduce((sum, p) => sum + p.area, 0) * factor * factor;
-    return spread(((body.areaMm2 - bed) / 100) * part.count, 0.03, "cm2", "measured", [
+    const foot = m.slopes.filter((p) => p.onBed).reduce((sum, p) => sum + p.area, 0) * factor * factor;
+    return spread(((body.areaMm2 - foot) / 100) * part.count, 0.03, "cm2", "measured", [
       {
-        text: `surface of the mesh less what lies on the bed, ${counted(part.count, "copy", "copies")}`,
+        text: `surface of the mesh less what it stands on, ${counted(part.count, "copy", "copies")}`,
         basis: "measured",
       },
     ]);

@@ -38,7 +38,6 @@ const meshes = new Map<string, TriangleMesh>([
   ["sunk", together(box(40, 30, 20), moved(box(10, 10, 10), 5, 5, 5))],
   ["hollow", together(box(40, 30, 20), moved(insideOut(box(20, 15, 10)), 10, 7, 5))],
   ["long", box(500, 20, 20)],
-  ["vast", box(9000, 9000, 20)],
   ["plank", box(140, 6, 0.6)],
   ["sheet", box(40, 40, 0.8)],
   ["hair", box(40, 40, 0.1)],
@@ -95,20 +94,6 @@ type Case = readonly [
 ];
 const cases = (
   [
-    [
-      "a part that would be a street long",
-      "absurd-size",
-      "missing",
-      { size: { unitMm: 1e6 } },
-      /^Wall would be \d+ m long on the bench, so nothing is planned for it\. Say what scale/,
-    ],
-    [
-      "a part that would be dust",
-      "absurd-size",
-      "missing",
-      { size: { unitMm: 1e-9 } },
-      /^Wall would be smaller than a grain of dust on the bench/,
-    ],
     ["a part without a model", "no-mesh", "missing", { meshId: null }, /no model yet\. Add its file/],
     [
       "something bought without a size",
@@ -116,13 +101,6 @@ const cases = (
       "missing",
       { made: "bought", meshId: null },
       /Type its width, depth and height/,
-    ],
-    [
-      "a part without a scale",
-      "scale-unknown",
-      "missing",
-      { size: { source: { kind: "unknown" } } },
-      /no scale yet: it is shown as drawn, 40\.0 mm long/,
     ],
     [
       "a unit that was guessed",
@@ -214,13 +192,6 @@ const cases = (
       { meshId: "long" },
       /too long for Test bed; another printer takes it whole/,
       { printers: [testFilament, { ...testFilament, id: "wide", name: "Wide", bedMm: [600, 600, 300] }] },
-    ],
-    [
-      "a board nine metres wide",
-      "too-large",
-      "ruins",
-      { meshId: "vast" },
-      /would take \d+ pieces on Test bed; up to \d+ are cut.* nothing is planned for it until then/,
     ],
     [
       "a hollow with one hole",

@@ -1,6 +1,7 @@
 import { type Figure } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
-import type { Finding } from "#core/plan/finding";
+import type { Finding, Mend } from "#core/plan/finding";
+import type { WaysToFind } from "#core/plan/plates/derivedKeys";
 import type { PrintBody } from "#core/print/body";
 import type { PrintEstimate } from "#core/print/filamentEstimate";
 import type { Fit } from "#core/print/fit";
@@ -8,6 +9,7 @@ import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { ProcessRow } from "#core/print/processTable";
 import type { ResinRisk } from "#core/print/resinRisk";
 import type { SupportWork } from "#core/print/supports";
+import type { Lay } from "#core/print/wayUp";
 import { type Rescale } from "#core/scale/rescale";
 import type { Part } from "#core/scene/part";
 import type { SurfaceAreas } from "#core/surface/surfaceAreas";
@@ -36,8 +38,38 @@ export type Candidate = {
   readonly row: ProcessRow;
 };
 
+/** Why a part stands aside until somebody settles it. */
+export type HeldBecause =
+  "no scale" | "absurd size" | "no volume" | "larger than the board" | "too many pieces";
+
+/** A part that nothing is planned for: it costs no hours, money, stores or dates. What to do is said in one line. */
+export type Held = {
+  readonly because: HeldBecause;
+  readonly sentence: string;
+  readonly mends: readonly Mend[];
+};
+
+/**
+ * Who says how a part lies: the builder; the plan, by ways that were looked for all round, best first; or nobody
+ * yet, so that it lies as drawn.
+ */
+export type Lies =
+  | { readonly by: "builder" }
+  | { readonly by: "nobody"; readonly look: WaysToFind | null }
+  | {
+      readonly by: "plan";
+      readonly ways: readonly Lay[];
+      readonly because: string;
+      /** To be looked for; null where they were found at its very size. */
+      readonly look: WaysToFind | null;
+    };
+
 export type PartPlan = {
   readonly part: Part;
+  /** Set while nothing is planned for it. */
+  readonly held: Held | null;
+  /** Nobody said how it is painted: the layers of `part` are the usual ones. */
+  readonly paintAssumed: boolean;
   /** As it was drawn, which is how it stands in the scene. */
   readonly measurement: MeshMeasurement | null;
   /** As it lies on the bed. */
@@ -49,6 +81,8 @@ export type PartPlan = {
   /** Its thinnest wall on the bench, mm, and where that is in words; null of no one place. */
   readonly thinnestMm: Figure | null;
   readonly thinPlace: string | null;
+  /** How it came to lie as it does; `part` is as it lies. */
+  readonly lies: Lies;
   readonly candidates: readonly Candidate[];
   readonly chosen: Candidate | null;
   /** The machine whose faces it has in the end: the chosen one, or that of the pieces it was cut into. */

@@ -2,8 +2,23 @@ import type { LogEntry } from "#core/scene/logEntry";
 import type { Scene } from "#core/scene/scene";
 import type { Workshop } from "#core/scene/workshop";
 
+const ofScene = [
+  "denominator",
+  "viewingDistanceMm",
+  "tier",
+  "surfaceSchool",
+  "boardWidthMm",
+  "boardDepthMm",
+  "laySchool",
+  "usualPaint",
+] as const;
+
 /** What the plan of one part reads of its scene, and nothing else: what is remembered of it keys on this. */
-export type PartScene = Pick<Scene, "denominator" | "viewingDistanceMm" | "tier" | "surfaceSchool">;
+export type PartScene = Pick<Scene, (typeof ofScene)[number]>;
+
+export const partScene = (scene: Scene): PartScene =>
+  Object.fromEntries(ofScene.map((key) => [key, scene[key]])) as PartScene;
+
 /** The same of the workshop. */
 export type PartWorkshop = Pick<
   Workshop,
@@ -13,12 +28,6 @@ export type PartWorkshop = Pick<
   readonly log: readonly LogEntry[];
 };
 
-export const partScene = ({ denominator, viewingDistanceMm, tier, surfaceSchool }: Scene): PartScene => ({
-  denominator,
-  viewingDistanceMm,
-  tier,
-  surfaceSchool,
-});
 export const partWorkshop = ({
   printers,
   materials,

@@ -20,6 +20,10 @@ export function faceWords(slopeDeg: number): string {
   return `${slopeDeg < 90 ? "slopes of" : "undersides at"} ${slopeDeg} degrees`;
 }
 
+/** As drawn it may be anything. */
+const drawnLength = (mm: number) =>
+  mm >= 1 && mm < 10_000 ? modelText(mm) : lengthWords(mm).replace(/ long$/, "");
+
 const sizeText = (sizeMm: readonly number[]) => `${sizeMm.map((v) => v.toFixed(0)).join(" x ")} mm`;
 
 export const partWords = {
@@ -33,9 +37,18 @@ export const partWords = {
     `${name} would be ${lengthWords(longestMm)} on the bench, so nothing is planned for it. ` +
     "Say what scale it was drawn at, or give one feature its real size.",
   noScale: (name: string, longestMm: number | null) =>
-    `${name} has no scale yet: it is shown as drawn, ` +
-    `${longestMm === null ? "" : modelText(longestMm)} long. ` +
-    "Say what it was drawn at, or give one feature its real size.",
+    `${name} has no scale yet${longestMm === null ? "" : `; as drawn it is ${drawnLength(longestMm)} long`}. ` +
+    "Say what it was drawn at, or give one feature its real size; nothing is planned for it until then.",
+  largerThanBoard: (
+    name: string,
+    sizeMm: readonly number[],
+    { boardWidthMm, boardDepthMm }: { readonly boardWidthMm: number; readonly boardDepthMm: number },
+  ) =>
+    `${name}, ${sizeText(sizeMm)}, does not go on the board of ${sizeText([boardWidthMm, boardDepthMm])}. ` +
+    "Say its scale again, or that it is meant so; nothing is planned for it until then.",
+  noVolume: (name: string) =>
+    `${name} encloses no volume, so there is nothing to print: its faces are open or lie in one plane. ` +
+    "Mend it where it was drawn; nothing is planned for it until then.",
   unitGuessed: (name: string, units: string, longestMm: number) =>
     `${name}: the file does not say its unit; ${units} were taken, a guess from its size: ` +
     `${modelText(longestMm)} long as drawn. Confirm it or choose another.`,

@@ -1,9 +1,9 @@
-import { isPlannable } from "#core/plan/parts/plannable";
+import { heldByMaking, heldBySize } from "#core/plan/parts/held";
 import type { Figure } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { partFindings } from "#core/plan/parts/partFindings";
-import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
+import type { Candidate, Lies, PartPlan } from "#core/plan/parts/partPlan";
 import { type PrintBody, printBody } from "#core/print/body";
 import { missingSetting } from "#core/print/printer";
 import { type Rescale, rescale } from "#core/scale/rescale";
@@ -43,19 +43,22 @@ export function planPart(
   const sizeMm = measurement
     ? (boxSize(measurement.box).map((v) => v * scaled.factor) as [number, number, number])
     : part.size.boxMm;
-  const plannable = sizeMm === null || isPlannable(sizeMm);
-  const onBed = plannable ? asItLies : null;
+  const bySize = heldBySize({ part, measurement, sizeMm }, scene);
+  const onBed = bySize ? null : asItLies;
   const body = onBed ? printBody(onBed, scaled.factor) : null;
-  const thin = measurement && plannable ? thinnest(measurement, scaled.factor) : null;
+  const thin = measurement && !bySize ? thinnest(measurement, scaled.factor) : null;
   const thinnestMm = thin?.mm ?? null;
   const candidates =
     onBed && body && (part.made === "printed" || part.made === "from pieces")
       ? candidatesFor({ part, m: onBed, body, factor: scaled.factor, thin, scene, workshop, derived })
       : [];
-  const machine = machineOf(part, candidates, thinnestMm, workshop, given);
-  const areaCm2 = paintedArea(part, onBed, body, scaled.factor);
+  const found = machineOf(part, candidates, thinnestMm, workshop, given);
+  const held = bySize ?? heldByMaking({ part, measurement, sizeMm }, body, found.chosen);
+  const machine = held ? { candidates, chosen: null, finish: null, reasons: [held.sentence] } : found;
+  const areaCm2 = paintedArea(part, bySize ? null : measurement, body, scaled.factor);
   const plan = {
     part,
+    held,
     measurement,
     asItLies,
     rescale: scaled,
@@ -63,13 +66,18 @@ export function planPart(
     sizeMm,
     thinnestMm,
     thinPlace: thin?.place ?? null,
+    paintAssumed: false,
+    lies: liesAsTold(part),
     ...machine,
     reason: machine.reasons[0]!,
     treatment: treatmentFor(part, machine.finish, scene, workshop),
     areaCm2,
   };
-  return { ...plan, findings: partFindings(plan, scene, workshop) };
+  return { ...plan, findings: held ? [] : partFindings(plan, scene, workshop) };
 }
+
+const liesAsTold = (part: Part): Lies =>
+  printOf(part).pose ? { by: "builder" } : { by: "nobody", look: null };
 
 const candidatesFor = (of: Weighed): readonly Candidate[] =>
   of.workshop.printers.filter((p) => missingSetting(p) === null).map((p) => candidate(p, of));

@@ -2,7 +2,7 @@ import { ownWeightSagMm } from "#core/ground/sag";
 import { plasticOf } from "#core/materials/printMaterials";
 import { materialOf } from "#core/materials/materials";
 import { isAsDrawn } from "#core/mesh/pose";
-import { MOST_PIECES, pieceCount } from "#core/print/fit";
+import { pieceCount } from "#core/print/fit";
 import { detailLimit, HOLDING_WALL_MM } from "#core/print/printer";
 import { resinWarnings } from "#core/print/resinWarnings";
 import { smallestPrinted } from "#core/scale/limits";
@@ -70,11 +70,13 @@ function tooLarge({ part, body, chosen: { fit, printer }, candidates }: OnMachin
       partWords.tooLongHere(part.name, fit.overMm, printer.name),
       [partMend(part, "Let the plan choose", { print: { printerId: null, process: "choose" } })],
     );
-  const sentence =
-    pieces > MOST_PIECES
-      ? partWords.tooManyPieces(part.name, body.sizeMm, pieces, MOST_PIECES, printer.name)
-      : partWords.cutIt(part.name, body.sizeMm, pieces, printer.name);
-  return partFinding(part, "ruins", "plates", "too-large", sentence);
+  return partFinding(
+    part,
+    "ruins",
+    "plates",
+    "too-large",
+    partWords.cutIt(part.name, body.sizeMm, pieces, printer.name),
+  );
 }
 
 function resin({ part, chosen: { risk } }: OnMachine): Finding[] {

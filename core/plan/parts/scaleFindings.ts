@@ -3,7 +3,6 @@ import type { Finding } from "#core/plan/finding";
 import { found, type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
 import type { PartScene } from "#core/plan/parts/partSurroundings";
 import { partWords } from "#core/plan/parts/partWords";
-import { isPlannable } from "#core/plan/parts/plannable";
 import { referenceFeatures } from "#core/scale/features";
 import { disagreement, WORTH_SAYING } from "#core/scale/rescale";
 import { guessUnit } from "#core/scale/unitGuess";
@@ -23,8 +22,6 @@ export const scaleFindings = (draft: PartDraft, scene: PartScene): Finding[] =>
   found(
     modelMissing(draft.part),
     sizeMissing(draft.part),
-    absurdSize(draft),
-    scaleMissing(draft),
     unitGuessed(draft),
     ...draft.part.size.features.map((f) => featureOff(draft, f, scene)),
   );
@@ -37,28 +34,6 @@ const modelMissing = (part: Part) =>
 const sizeMissing = (part: Part) =>
   part.made !== "printed" && !part.size.boxMm && !part.meshId
     ? partFinding(part, "missing", "parts", "no-size", partWords.noSize(part.name))
-    : null;
-
-const absurdSize = ({ part, sizeMm }: PartDraft) =>
-  sizeMm && !isPlannable(sizeMm)
-    ? partFinding(
-        part,
-        "missing",
-        "parts",
-        "absurd-size",
-        partWords.absurdSize(part.name, Math.max(...sizeMm)),
-      )
-    : null;
-
-const scaleMissing = ({ part, measurement, sizeMm }: PartDraft) =>
-  part.size.source.kind === "unknown" && measurement
-    ? partFinding(
-        part,
-        "missing",
-        "parts",
-        "scale-unknown",
-        partWords.noScale(part.name, sizeMm && Math.max(...sizeMm)),
-      )
     : null;
 
 function unitGuessed({ part, measurement }: PartDraft): Finding | null {

@@ -1,11 +1,13 @@
 import type { Pose } from "#core/mesh/pose";
 import { posedId } from "#core/mesh/pose";
 import type { InfillBand } from "#core/print/filamentWork";
-import type { FilamentPrinter } from "#core/print/printer";
+import type { FilamentPrinter, Printer } from "#core/print/printer";
+import type { LayWishes } from "#core/print/wayUp";
 
 /** Raised when the way a result is worked out changes, so that kept ones are made again. */
 const WORK_VERSION = 1;
 const SHELL_VERSION = 1;
+const WAYS_VERSION = 1;
 
 const short = (v: number) => Number(v.toPrecision(7));
 
@@ -23,6 +25,41 @@ export const workKey = (
 export const shellKey = (meshId: string, factor: number, wallMm: number): string =>
   `shell${SHELL_VERSION} ${meshId} ${short(factor)} ${short(wallMm)}`;
 
+/**
+ * Under which the ways to lay a mesh on a kind of machine are kept. Beds are left out: a way is fitted to its bed
+ * when it is taken. The factor comes last, so that ways found at another size can stand in until these are.
+ */
+export const waysKey = (
+  meshId: string,
+  factor: number,
+  { process }: Pick<Printer, "process">,
+  distanceMm: number,
+  { school, front }: Pick<LayWishes, "school" | "front">,
+): string =>
+  `ways${WAYS_VERSION} ${meshId} ${process} ${short(distanceMm)} ${(school ?? "usual").replaceAll(" ", "-")} ` +
+  `${front ? front.map(short).join(",") : "any"} ${short(factor)}`;
+
+/** A key of ways in its two parts: all but the factor, and that. */
+export function waysKeyParts(key: string): readonly [rest: string, factor: number] {
+  const at = key.lastIndexOf(" ");
+  return [key.slice(0, at), Number(key.slice(at + 1))];
+}
+
+/** The mesh that a key is of. A pose may follow the mesh's own id after a mark. */
+export const meshIdIn = (key: string): string => key.split(" ", 2)[1]!.split("@")[0]!;
+
+/** Ways to lay a mesh that should be looked for. */
+export type WaysToFind = {
+  readonly kind: "ways";
+  readonly key: string;
+  readonly meshId: string;
+  readonly factor: number;
+  readonly printer: Printer;
+  readonly distanceMm: number;
+  readonly wishes: LayWishes;
+  readonly name: string;
+};
+
 /** Something that is reckoned in the plan and could be worked out on the mesh. */
 export type Wanted =
   | {
@@ -35,6 +72,7 @@ export type Wanted =
       readonly bands: readonly InfillBand[];
       readonly name: string;
     }
+  | WaysToFind
   | {
       readonly kind: "shell";
       readonly key: string;

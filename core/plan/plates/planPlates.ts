@@ -6,7 +6,6 @@ import { posedId } from "#core/mesh/pose";
 import { straightened } from "#core/mesh/silhouette";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { pieceRisk } from "#core/plan/plates/pieceRisk";
-import { canBeMade } from "#core/plan/parts/plannable";
 import { sizedBy } from "#core/plan/parts/sizing";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { filamentAreaMm2 } from "#core/print/bead";
@@ -224,7 +223,6 @@ function piecesOf(plan: PartPlan): Piece[] {
   const [w, d, h] = body!.sizeMm;
   const cut = fit.kind === "cut" ? fit.pieces : ([1, 1, 1] as const);
   const perCopy = pieceCount(fit);
-  if (!canBeMade(plan)) return [];
   const baseTurn = fit.kind === "fits" && fit.turnDeg % 90 !== 0 ? fit.turnDeg : 0;
   const outline =
     fit.kind === "cut"

@@ -1,5 +1,5 @@
 import { unionFind } from "#core/unionFind";
-import { partScene, partWorkshop } from "#core/plan/parts/partSurroundings";
+import { partPlanner } from "#core/plan/parts/partPlanner";
 import { type Clock, hasHours, MINUTES_A_DAY, nextPresence, presenceBetween } from "#core/steps/hours";
 import { plasticOf } from "#core/materials/printMaterials";
 import {
@@ -14,12 +14,11 @@ import { type Printer, usableBed } from "#core/print/printer";
 import { evenings } from "#core/print/processTable";
 import { type Shareable, shareOut } from "#core/print/sharing";
 import { shellKey, type Wanted, workKey } from "#core/plan/plates/derivedKeys";
-import { type GivenPrinter, planPart } from "#core/plan/parts/planPart";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { isPaintAssumed, withUsualPaint } from "#core/plan/parts/assumed";
 import { onOneMachine } from "#core/plan/plates/onOneMachine";
 import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
-import type { PlanMemory } from "#core/plan/planMemory";
-import { measuredOf } from "#core/plan/rule/scaleSweep";
+import { planMemory, type PlanMemory } from "#core/plan/planMemory";
 import { lookedAt, type Part, printOf, patchedPart, wholeIdOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import { sizedBy } from "#core/plan/parts/sizing";
@@ -156,39 +155,19 @@ const asItsWhole = (part: Part, parts: readonly Part[]): Part => {
  * Every part planned on its machine; those that several machines do about as well are shared out over them.
  */
 export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPlan[] {
-  const sorted = [...input.parts].sort(byName).map((p) => asItsWhole(p, input.parts));
-  // What a part's plan hangs on besides the part itself: it is given these and no more.
-  const scene = partScene(input.scene);
-  const workshop = partWorkshop(input.workshop);
-  const shared = JSON.stringify([scene, workshop]);
-  const worked = workedOf(input);
-  const plan = (part: Part, given: GivenPrinter | null): PartPlan => {
-    const [measurement, asItLies] = measuredOf(part, input);
-    const key = JSON.stringify([
-      part,
-      measurement !== null,
-      asItLies !== null,
-      given,
-      worked.get(part.meshId ?? "") ?? 0,
-    ]);
-    const known = memory.parts.get(part.id);
-    if (known && known.shared === shared && known.plans.has(key)) return known.plans.get(key)!;
-    const made = planPart(part, measurement, asItLies, scene, workshop, input.derived, given);
-    const kept =
-      known?.shared === shared && known.plans.size < 6
-        ? known
-        : { shared, plans: new Map<string, PartPlan>() };
-    kept.plans.set(key, made);
-    memory.parts.set(part.id, kept);
-    return made;
-  };
+  const sorted = [...input.parts]
+    .sort(byName)
+    .map((p) => withUsualPaint(asItsWhole(p, input.parts), input.scene));
+  const assumed = new Set(input.parts.flatMap((p) => (isPaintAssumed(p, input.scene) ? [p.id] : [])));
+  const { workshop } = input;
+  const plan = partPlanner(input, memory);
   const alone = sorted.map((p) => (p.made === "from pieces" ? null : plan(p, null)));
   const seen = onOneMachine(
     alone.filter((p) => p !== null),
     input.joints,
     workshop.rooms.hourWorthMinor,
   );
-  const first = alone.map((p) => (p && seen.has(p.part.id) ? plan(p.part, seen.get(p.part.id)!) : p));
+  const first = alone.map((p, i) => (p && seen.has(p.part.id) ? plan(sorted[i]!, seen.get(p.part.id)!) : p));
   const given = sharedPrinters(
     first.filter((p) => p !== null),
     input,
@@ -209,23 +188,15 @@ export function planParts(input: PlanInput, memory: PlanMemory): readonly PartPl
       (pieces.get(pieceOf.partId) ?? pieces.set(pieceOf.partId, []).get(pieceOf.partId)!).push(made);
     return made;
   });
-  return sorted.map(
-    (p, i) =>
-      settled[i] ??
-      plan(p, { printerId: pieces.get(p.id)?.find((x) => x.chosen)?.chosen!.printer.id ?? "", because: "" }),
-  );
+  const whole = (p: Part) => pieces.get(p.id)?.find((x) => x.chosen)?.chosen!.printer.id ?? "";
+  return sorted
+    .map((p, i) => settled[i] ?? plan(p, { printerId: whole(p), because: "" }))
+    .map((p) => (assumed.has(p.part.id) ? { ...p, paintAssumed: true } : p));
 }
 
-/** How many results are kept of each mesh: a new one changes the plans of its own parts and of no others. */
-function workedOf({ derived: { works, shells } }: PlanInput): ReadonlyMap<string, number> {
-  const counts = new Map<string, number>();
-  // A key names its mesh second; a pose follows after a mark.
-  for (const key of [...works.keys(), ...shells.keys()]) {
-    const mesh = key.split(" ", 2)[1]!.split("@")[0]!;
-    counts.set(mesh, (counts.get(mesh) ?? 0) + 1);
-  }
-  return counts;
-}
+/** The parts of a scene as the plan lays them. */
+export const asTheyLie = (input: PlanInput): readonly Part[] =>
+  planParts(input, planMemory()).map((p) => p.part);
 
 /** Parts joined to each other, and the pieces of one whole, stay on one machine. */
 function sharedPrinters(
@@ -376,8 +347,12 @@ function readyTimes(
 
 /** What is still reckoned and could be worked out on the meshes, of the machines that were chosen. */
 function wantedFor(parts: readonly PartPlan[]): Wanted[] {
-  return parts.flatMap(({ part, chosen, rescale: { factor } }): Wanted[] => {
+  return parts.flatMap((plan): Wanted[] => {
+    const { part, chosen, rescale, lies } = plan;
+    const { factor } = rescale;
     if (!chosen || !part.meshId || lookedAt(part)) return [];
+    // Its walls are followed when it lies as it will.
+    if (lies.by !== "builder" && lies.look) return [lies.look];
     const { printer } = chosen;
     const { pose, infillBands, hollow } = printOf(part);
     if (printer.process === "filament")

@@ -1,7 +1,8 @@
 import type { Printer } from "#core/print/printer";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { planPart } from "#core/plan/parts/planPart";
-import { measuredOf } from "#core/plan/rule/scaleSweep";
+import { measuredOf } from "#core/plan/parts/measuredOf";
+import { asTheyLie } from "#core/plan/plates/printing";
 import { nothingDerived, type PlanInput } from "#core/scene/planInput";
 
 /**
@@ -24,7 +25,7 @@ export function settingsWhatIf(
   partId: string,
   tell: (share: number) => void = () => undefined,
 ): readonly SettingLine[] {
-  const part = input.parts.find((p) => p.id === partId);
+  const part = asTheyLie(input).find((p) => p.id === partId);
   if (!part) return [];
   const plan = (change: ((p: Printer) => Printer) | null): PartPlan =>
     planPart(

@@ -1,8 +1,8 @@
 import { type Figure, sum } from "#core/figure";
 import { fitOn, pieceCount } from "#core/print/fit";
 import { planPart } from "#core/plan/parts/planPart";
-import type { MeshMeasurement } from "#core/mesh/measure";
-import { posedId } from "#core/mesh/pose";
+import { measuredOf } from "#core/plan/parts/measuredOf";
+import { asTheyLie } from "#core/plan/plates/printing";
 import { type Part, printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
@@ -26,17 +26,6 @@ export type SweepLine = {
   readonly footprintCm2: number;
 };
 
-/** What was measured of a part as drawn and as it lies. */
-export const measuredOf = (
-  part: Part,
-  { measurements }: PlanInput,
-): readonly [drawn: MeshMeasurement | null, asItLies: MeshMeasurement | null] => {
-  const { meshId } = part;
-  if (!meshId) return [null, null];
-  const lies = posedId(meshId, printOf(part).pose);
-  return [measurements.get(meshId) ?? null, measurements.get(lies) ?? null];
-};
-
 /**
  * The same parts at a row of ratios: each is planned again with its own measurement. Lengths go with 1 / N,
  * areas with its
@@ -49,12 +38,18 @@ export function scaleSweep(
   partIds?: readonly string[],
 ): readonly SweepLine[] {
   // A whole that was cut is looked at as if it were not: its pieces follow from the ratio.
-  const parts = input.parts
+  const parts = asTheyLie(input)
     .filter((p) => (partIds === undefined || partIds.includes(p.id)) && !printOf(p).pieceOf)
     .map((p): Part => (p.made === "from pieces" ? { ...p, made: "printed" } : p));
   return denominators.map((denominator): SweepLine => {
-    const scene = { ...input.scene, denominator };
-    const plans = parts.map((p) => planPart(p, ...measuredOf(p, input), scene, input.workshop));
+    const ratio = input.scene.denominator / denominator;
+    // The board grows with what stands on it.
+    const boardWidthMm = input.scene.boardWidthMm * ratio;
+    const boardDepthMm = input.scene.boardDepthMm * ratio;
+    const scene = { ...input.scene, denominator, boardWidthMm, boardDepthMm };
+    const plans = parts
+      .map((p) => planPart(p, ...measuredOf(p, input), scene, input.workshop))
+      .filter((p) => p.held === null);
     const chosen = plans.flatMap((p) => (p.chosen ? [{ p, c: p.chosen }] : []));
     const cut = chosen.flatMap(({ p, c }) =>
       c.fit.kind === "cut" ? [{ count: p.part.count, pieces: pieceCount(c.fit) }] : [],
@@ -62,10 +57,9 @@ export function scaleSweep(
     const thin = plans
       .filter((p) => p.thinnestMm !== null && p.chosen !== null)
       .sort((a, b) => a.thinnestMm!.value - b.thinnestMm!.value)[0];
-    const ratio = input.scene.denominator / denominator;
     const footprint =
       partIds === undefined
-        ? (input.scene.boardWidthMm * input.scene.boardDepthMm * ratio ** 2) / 100
+        ? (boardWidthMm * boardDepthMm) / 100
         : plans.reduce((s, p) => s + (p.sizeMm ? (p.sizeMm[0] * p.sizeMm[1] * p.part.count) / 100 : 0), 0);
     return {
       denominator,
@@ -106,13 +100,13 @@ export function largestWholeRatio(
 ): { readonly denominator: number; readonly tightest: string } | null {
   let denominator = 0;
   let tightest = "";
-  for (const own of input.parts) {
+  for (const own of asTheyLie(input)) {
     const part: Part = own.made === "from pieces" ? { ...own, made: "printed" } : own;
     if (printOf(part).pieceOf) continue;
     const m = part.meshId ? input.measurements.get(part.meshId) : undefined;
     if (!m || part.made !== "printed" || part.size.source.kind === "real-object") continue;
     const plan = planPart(part, ...measuredOf(part, input), input.scene, input.workshop);
-    if (!plan.sizeMm) continue;
+    if (!plan.sizeMm || plan.held?.because === "no scale") continue;
     const size = plan.sizeMm;
     const room = Math.max(
       0,

@@ -32,9 +32,11 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
       count: part.count,
       made: lookedAt(part)
         ? "to buy"
-        : part.made === "printed"
-          ? (p.chosen?.printer.name ?? "printed")
-          : part.made,
+        : p.held
+          ? "stands aside"
+          : part.made === "printed"
+            ? (p.chosen?.printer.name ?? "printed")
+            : part.made,
       sizeMm: p.sizeMm,
       factor: p.measurement ? p.rescale.factor : null,
       volumeMl: p.body ? p.body.volumeMm3 / 1000 : null,

@@ -19,7 +19,7 @@ export function planStores(
   { steps: all, done, some, sequence: { order } }: Pick<WorkPlan, "steps" | "done" | "some" | "sequence">,
 ): readonly StockLine[] {
   const { workshop } = input;
-  const steps = all.filter((s) => !done.has(s.id));
+  const steps = all.filter((s) => !done.has(s.id) && !s.assumed);
   const laid = new Set(all.filter((s) => isGroundStep(s) && done.has(s.id)).flatMap((s) => s.targets));
   const grounds = input.grounds.filter((g) => !laid.has(groundRef(g.id)));
   const needs: Need[] = [];

@@ -1,10 +1,10 @@
 import { printOf, type Part } from "#core/scene/part";
 import { useMemo, useState } from "react";
 import { meshPicture } from "#core/mesh/picture";
-import { type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
+import { isAsDrawn, type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh, TriangleSoup } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Lies, PartPlan } from "#core/plan/parts/partPlan";
 import type { Scene } from "#core/scene/scene";
 import { type Lay, type LaySchool, laySchools } from "#core/print/wayUp";
 import { undoAction } from "#app/jobs/keep";
@@ -29,6 +29,7 @@ const fronts: readonly (readonly [value: string, words: string, front: Vec3 | nu
   ["1,0,0", "right (high x)", [1, 0, 0]],
   ["0,0,1", "top", [0, 0, 1]],
 ];
+const asDrawn: Pose = { down: [0, 0, -1], turnDeg: 0 };
 /** Pictures are drawn of meshes up to this size; a larger one is shown by its figures alone. */
 const DRAWN_UP_TO = 100_000;
 
@@ -66,13 +67,20 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
     say(outcome.ok ? words : outcome.problems[0]!.message, undoAction);
   };
   const now = printOf(part).pose;
-  const mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
+  const shown = job.value ?? (p.lies.by === "plan" ? p.lies.ways : []);
   return (
     <section className="panel grid content-start gap-3" aria-label="Which way up">
       <h2>Which way up</h2>
-      <WaysWords now={now} part={part} />
+      <WaysWords now={now} p={p} />
       <WaySchool school={school} setSchool={setSchool} printer={printer} part={part} patch={patch} />
-      <WayButtons job={job} look={look} now={now} patch={patch} part={part} />
+      <WayButtons
+        job={job}
+        look={look}
+        now={now}
+        patch={patch}
+        part={part}
+        isChosen={p.lies.by === "builder"}
+      />
       {job.state === "running" && <ProgressLine what="Looking all round" share={job.share} onCancel={stop} />}
       {job.said && (
         <p role="alert" className="text-oxide">
@@ -80,26 +88,43 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         </p>
       )}
       {job.value && job.value.length === 0 && <p>No way was found: the mesh has no size.</p>}
-      {job.value && (
-        <ol className="grid gap-2">
-          {job.value.map((l) => (
-            <WayLine
-              key={`${l.pose.down.join(" ")} ${l.raised}`}
-              l={l}
-              mesh={mesh}
-              printer={printer}
-              now={now}
-              patch={patch}
-              part={part}
-            />
-          ))}
-        </ol>
-      )}
+      <WayList shown={shown} soup={soup} p={p} patch={patch} />
     </section>
   );
 }
 
-function WaysWords({ now, part }: { readonly now: Pose | null; readonly part: Part }) {
+function WayList({
+  shown,
+  soup,
+  p: { part, finish },
+  patch,
+}: {
+  readonly shown: readonly Lay[];
+  readonly soup: TriangleSoup;
+  readonly p: PartPlan;
+  readonly patch: PatchPart;
+}) {
+  const mesh = useMemo(() => (soup.corners.length / 9 <= DRAWN_UP_TO ? weld(soup) : null), [soup]);
+  if (shown.length === 0) return null;
+  return (
+    <ol className="grid gap-2">
+      {shown.map((l) => (
+        <WayLine
+          key={`${l.pose.down.join(" ")} ${l.raised}`}
+          l={l}
+          mesh={mesh}
+          printer={finish!.printer}
+          minutes={finish!.one.minutes.value}
+          now={printOf(part).pose}
+          patch={patch}
+          part={part}
+        />
+      ))}
+    </ol>
+  );
+}
+
+function WaysWords({ now, p: { part, lies } }: { readonly now: Pose | null; readonly p: PartPlan }) {
   return (
     <p className="text-[14px] text-ink-2">
       It lies {now ? `with ${downWords(now)} down` : "as it was drawn"}
@@ -108,7 +133,8 @@ function WaysWords({ now, part }: { readonly now: Pose | null; readonly part: Pa
         : printOf(part).raised === false
           ? ", flat on the plate"
           : ""}
-      .{part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
+      . {whoSays(lies)}
+      {part.made === "from pieces" ? " Its pieces lie each by itself." : ""}
     </p>
   );
 }
@@ -117,6 +143,7 @@ function WayLine({
   l,
   mesh,
   printer,
+  minutes,
   now,
   patch,
   part,
@@ -124,6 +151,8 @@ function WayLine({
   readonly l: Lay;
   readonly mesh: TriangleMesh | null;
   readonly printer: Printer;
+  /** Of the way it lies now, as it is planned; the others are reckoned roughly. */
+  readonly minutes: number;
   readonly now: Pose | null;
   readonly patch: PatchPart;
   readonly part: Part;
@@ -137,7 +166,7 @@ function WayLine({
           {!l.fits && <span className="text-oxide"> · does not fit {printer.name}</span>}
         </p>
         <p className="text-[14px]">
-          {l.heightMm.toFixed(0)} mm high · {durationText(l.minutes)} ·{" "}
+          {l.heightMm.toFixed(0)} mm high · about {durationText(sameWay(l.pose, now) ? minutes : l.minutes)} ·{" "}
           {l.supportMm2 < 1 ? "no supports" : `${(l.supportMm2 / 100).toFixed(1)} cm² propped`} · scars seen{" "}
           {(l.scarSeenMm2 / 100).toFixed(1)} cm² · layers plain {(l.plainMm2 / 100).toFixed(0)} cm²
           {l.tipDeg > 0 ? ` · tips at ${l.tipDeg.toFixed(0)}°` : ""}
@@ -175,30 +204,46 @@ function WayButtons({
   now,
   patch,
   part,
+  isChosen,
 }: {
   readonly job: Job<readonly Lay[]>;
   readonly look: () => undefined;
   readonly now: Pose | null;
   readonly patch: PatchPart;
   readonly part: Part;
+  readonly isChosen: boolean;
 }) {
   return (
     <div className="flex flex-wrap gap-2">
       <Button kind="main" disabled={job.state === "running"} onClick={look}>
         Look for ways to lay it
       </Button>
-      {now && (
+      {now && !isAsDrawn(now) && (
         <Button
           kind="quiet"
           onClick={() =>
             void patch(
-              { print: { pose: null, raised: null } },
+              { print: { pose: asDrawn, raised: null } },
               `Lay ${part.name} as drawn`,
               `${part.name} lies as it was drawn.`,
             )
           }
         >
           Lay it as drawn
+        </Button>
+      )}
+      {isChosen && (
+        <Button
+          kind="quiet"
+          onClick={() =>
+            void patch(
+              { print: { pose: null, raised: null } },
+              `Let the plan lay ${part.name}`,
+              `The plan looks for the best way to lay ${part.name}.`,
+            )
+          }
+        >
+          Let the plan lay it
         </Button>
       )}
     </div>
@@ -242,6 +287,12 @@ function WaySchool({
       />
     </div>
   );
+}
+
+/** Who says how it lies, and what speaks for it. */
+function whoSays(lies: Lies): string {
+  if (lies.by === "builder") return "You chose it.";
+  return lies.by === "plan" ? lies.because : "Better ways are looked for meanwhile.";
 }
 
 const sameWay = (a: Pose, b: Pose | null) =>
