@@ -1,4 +1,5 @@
 import { failure, type Outcome, type Problem, refused, success, under } from "#core/outcome";
+import type { Printer } from "#core/print/printer";
 import { newScene } from "#core/scene/scene";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
@@ -68,6 +69,10 @@ export type SceneDraft = {
   readonly today: string;
   readonly now: string;
   readonly setAside?: readonly string[];
+  /** Empty where it is not known yet. */
+  readonly finishBy?: string;
+  /** Put in the workshop with it. */
+  readonly printers?: readonly Printer[];
 };
 
 /**
@@ -87,6 +92,7 @@ export async function createScene(draft: SceneDraft, db: Database = appDatabase(
     ratioSaid: ratio.value.said,
     viewingDistanceMm: viewing.value.mm,
     usualPaint: true,
+    finishBy: draft.finishBy || null,
     startOn: draft.today,
     createdAt: draft.now,
     changedAt: draft.now,
@@ -97,8 +103,9 @@ export async function createScene(draft: SceneDraft, db: Database = appDatabase(
     patch: { aside: true },
     ifThere: true,
   }));
-  const label = `New scene ${scene.name}`;
-  return oneRow<"scenes">(await write(label, [...aside, { table: "scenes", put: scene }], draft.now, db));
+  const printers = (draft.printers ?? []).map((put): Change => ({ table: "printers", put }));
+  const changes = [...aside, ...printers, { table: "scenes" as const, put: scene }];
+  return oneRow<"scenes">(await write(`New scene ${scene.name}`, changes, draft.now, db));
 }
 
 /** A copy of a scene with everything in it; what was done at the bench stays with the original. */

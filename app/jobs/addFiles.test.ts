@@ -25,6 +25,7 @@ const unitOfFile = (name: string) => (name.startsWith("inch") ? 25.4 : name.star
 /** Takes files in without a worker: what comes of a file stands in its name. */
 const take: TakeFile = async (_, file, __, tell) => {
   tell(0.5, "measuring walls");
+  if (file.name.startsWith("late")) setTimeout(() => tell(0.9, "drawing outlines"), 20);
   await new Promise((done) => setTimeout(done, file.size % 3));
   const number = Number(/\d+/.exec(file.name)?.[0] ?? 0);
   if (file.name.startsWith("broken"))
@@ -160,6 +161,14 @@ describe("a drop of files", () => {
     expect(parts).toEqual([1, 2]);
     await undoLast();
     expect(await db.parts.count()).toBe(0);
+  });
+  it("whose worker still tells how far it was when it is over stays over", async () => {
+    let last: readonly FileState[] = [];
+    const run = { lanes: 1, take };
+    const signal = new AbortController().signal;
+    await addFiles(scene.id, [file("late 1.stl")], {}, (states) => (last = states), signal, run);
+    await new Promise((done) => setTimeout(done, 40));
+    expect(last[0]).toMatchObject({ done: true, stage: "measured" });
   });
   it("that is cancelled keeps what was told as measured, and tells the rest as cancelled", async () => {
     const cancel = new AbortController();

@@ -75,7 +75,8 @@ export async function addFiles(
     while (next < files.length) {
       const i = next++;
       if (signal.aborted) change(i, { done: true, stage: "cancelled" });
-      else change(i, await taken(drop, number, files[i]!, (state) => change(i, state)));
+      // A worker may still tell how far it was when its file is over.
+      else change(i, await taken(drop, number, files[i]!, (state) => states[i]!.done || change(i, state)));
     }
   };
   await Promise.all(Array.from({ length: Math.min(lanes, files.length) }, (_, number) => lane(number)));

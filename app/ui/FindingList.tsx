@@ -1,6 +1,7 @@
 import { Circle, CircleDot, Diamond, TriangleAlert } from "lucide-react";
-import type { ReactNode } from "react";
+import { type ReactNode, useMemo } from "react";
 import type { Finding, FindingSeverity, Mend } from "#core/plan/finding";
+import { findingGroups, type FindingGroup, isGroup } from "#core/plan/findingGroups";
 import { useGrown } from "#ui/Grown";
 
 const look: Record<FindingSeverity, { word: string; colour: string; icon: ReactNode }> = {
@@ -37,26 +38,75 @@ export function FindingList({
   findings,
   link,
   onMend,
+  onMendAll,
   empty,
 }: {
   findings: readonly Finding[];
   link?: (finding: Finding) => ReactNode;
   onMend?: (finding: Finding, mend: Mend) => void;
+  onMendAll?: (group: FindingGroup) => void;
   empty?: string;
 }) {
-  const { drawn, below } = useGrown(findings, FIRST);
+  const shown = useMemo(() => findingGroups(findings), [findings]);
+  const { drawn, below } = useGrown(shown, FIRST);
   if (findings.length === 0) return empty ? <p className="text-ink-2">{empty}</p> : null;
   return (
     <div className="grid gap-2">
       <ul className="grid gap-2">
-        {drawn.map((f) => (
-          <OneFinding key={f.id} f={f} link={link} onMend={onMend} />
-        ))}
+        {drawn.map((f) =>
+          isGroup(f) ? (
+            <Alike key={f.id} group={f} link={link} onMend={onMend} onMendAll={onMendAll} />
+          ) : (
+            <OneFinding key={f.id} f={f} link={link} onMend={onMend} />
+          ),
+        )}
       </ul>
       {below}
     </div>
   );
 }
+
+/** Findings of one cause as one, opened to each. */
+function Alike({
+  group: { headline, findings, mendAll },
+  group,
+  link,
+  onMend,
+  onMendAll,
+}: {
+  readonly group: FindingGroup;
+  readonly link: ((finding: Finding) => ReactNode) | undefined;
+  readonly onMend: ((finding: Finding, mend: Mend) => void) | undefined;
+  readonly onMendAll: ((group: FindingGroup) => void) | undefined;
+}) {
+  const [first] = findings;
+  return (
+    <li className={`border-l-4 bg-primer-2 px-3 py-2.5 text-ink ${edgeOf(first!)}`}>
+      <SeverityMark severity={first!.severity} />
+      <details className="mt-0.5">
+        <summary className="font-semibold">{headline}</summary>
+        <p className="text-[14px] text-ink-2">{findings.map((f) => f.name).join(", ")}</p>
+        <ul className="mt-2 grid gap-2">
+          {findings.map((f) => (
+            <OneFinding key={f.id} f={f} link={link} onMend={onMend} />
+          ))}
+        </ul>
+      </details>
+      {mendAll && onMendAll && (
+        <button
+          type="button"
+          className="button mt-1.5 !min-h-8 !text-[14px]"
+          onClick={() => onMendAll(group)}
+        >
+          {mendAll.label}: all {findings.length}
+        </button>
+      )}
+    </li>
+  );
+}
+
+const edgeOf = ({ severity }: Finding) =>
+  severity === "ruins" ? "border-oxide" : severity === "missing" ? "border-ink-2" : "border-ochre";
 
 function OneFinding({
   f,
@@ -68,9 +118,7 @@ function OneFinding({
   readonly onMend: ((finding: Finding, mend: Mend) => void) | undefined;
 }) {
   return (
-    <li
-      className={`bg-primer-2 px-3 py-2.5 text-ink border-l-4 ${f.severity === "ruins" ? "border-oxide" : f.severity === "missing" ? "border-ink-2" : "border-ochre"}`}
-    >
+    <li className={`border-l-4 bg-primer-2 px-3 py-2.5 text-ink ${edgeOf(f)}`}>
       <div className="flex items-baseline justify-between gap-3">
         <SeverityMark severity={f.severity} />
         {link?.(f)}

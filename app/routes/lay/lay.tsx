@@ -4,7 +4,7 @@ import type { Route } from "./+types/lay";
 import { FindingList } from "#ui/FindingList";
 import { readForm } from "#app/readForm";
 import { stageList, stagePath } from "#app/stages";
-import { useMend } from "#app/routes/scenes/useMend";
+import { useMend, useMendAll } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Board } from "./Board";
 import { BoardForm } from "./BoardForm";
@@ -103,12 +103,14 @@ function WorstFirst({
   readonly mend: (finding: Finding, mend: Mend) => Promise<void>;
   readonly scene: Scene;
 }) {
+  const mendAll = useMendAll();
   return (
     <div>
       <h2 className="mb-2">Problems, worst first</h2>
       <FindingList
         findings={plan.findings}
         onMend={(f, m) => void mend(f, m)}
+        onMendAll={(group) => void mendAll(group)}
         empty="Nothing found that would spoil this scene."
         link={(f) => (
           <Link to={findingLink(scene.id, f)} className="text-[14px] text-slate-blue underline">

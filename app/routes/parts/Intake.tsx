@@ -2,6 +2,7 @@ import { FilePlus2, FolderPlus } from "lucide-react";
 import { type DragEvent, type RefObject, useEffect, useRef, useState } from "react";
 import { intakeLanes, takeFile } from "#workers/intake";
 import { addFiles, type FileState } from "#app/jobs/addFiles";
+import { takeFirst } from "#app/jobs/firstFiles";
 import { type Dropped, droppedFiles, modelsAmong } from "#app/jobs/droppedFiles";
 import { asideText, firstText } from "./view";
 import { Button } from "#ui/Button";
@@ -34,6 +35,12 @@ export function Intake({ sceneId }: { sceneId: string }) {
     const workers = { lanes: intakeLanes, take: takeFile };
     await addFiles(sceneId, files, { objGroupsApart }, setStates, cancel.current.signal, workers);
   };
+  // What was chosen with the scene comes in by itself.
+  const takeNow = useRef(take);
+  useEffect(() => {
+    const first = takeFirst();
+    if (first.length > 0) void takeNow.current(modelsAmong(first));
+  }, []);
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);

@@ -20,6 +20,7 @@ import { Intake } from "./Intake";
 import { Listings } from "./Listings";
 import { ScaleChooser } from "./ScaleChooser";
 import { Shelf } from "./Shelf";
+import { SoFarSlip } from "./SoFarSlip";
 import { TakeAway } from "./TakeAway";
 import { ByHandForm } from "./ByHandForm";
 import type { Finding, Mend } from "#core/plan/finding";
@@ -31,10 +32,8 @@ import { cameAs, goesOn, partsWith, shelfText } from "./view";
 export { partsAction as clientAction } from "./partsAction";
 
 export default function Parts() {
-  const {
-    input: { scene },
-    plan,
-  } = useScene();
+  const { input, plan } = useScene();
+  const { scene } = input;
   const [search, setSearch] = useSearchParams();
   const mend = useMend();
   const selected = search.get("part");
@@ -78,13 +77,7 @@ export default function Parts() {
         {audit.lines.length > 0 && <Audit audit={audit} denominator={scene.denominator} sceneId={scene.id} />}
         <ByHandForm />
       </div>
-      {p ? (
-        <ChosenPart p={p} mend={mend} scene={scene} />
-      ) : (
-        <Slip title="Parts">
-          <p>Select a part to see its size, its printer and what is wrong with it.</p>
-        </Slip>
-      )}
+      {p ? <ChosenPart p={p} mend={mend} scene={scene} /> : <SoFarSlip input={input} plan={plan} />}
     </div>
   );
 }

@@ -1,6 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cameAs, asideText, firstText, partsWith, shelfLabels } from "./view";
+import {
+  asideText,
+  cameAs,
+  firstText,
+  partsWith,
+  shelfLabels,
+  shelfText,
+  soFar,
+  standingAside,
+} from "./view";
 
 const rowsOf = (labels: ReturnType<typeof shelfLabels>) =>
   [0, 1].map((row) =>
@@ -90,4 +99,24 @@ it("names a few of the files that are no models, and counts the rest", () => {
   expect(asideText(["a", "b", "c", "d", "e", "f"])).toBe(
     "Left aside, since they are no models: a, b, c, d and 2 more.",
   );
+});
+
+describe("parts that stand aside", () => {
+  const held = (because: string) => ({ because, sentence: `It has ${because}.`, mends: [] });
+  const part = (id: string, because: string | null, pieceOf: object | null = null) =>
+    ({
+      part: { id, name: id, count: 2, made: "printed", print: { pieceOf } },
+      held: because === null ? null : held(because),
+    }) as never;
+  const parts = [part("a", null), part("b", "no scale"), part("c", "no volume"), part("d", "no volume", {})];
+  it("are told by why, those without a scale apart from the rest, pieces with their whole", () => {
+    expect(standingAside(parts).map((f) => [f.id, f.sentence])).toEqual([["c", "It has no volume."]]);
+    expect(soFar(parts)).toEqual({ planned: 1, unscaled: 1, aside: 1 });
+  });
+  it("are counted over the shelf", () => {
+    expect(shelfText(parts, 72)).toBe(
+      "4 parts, 8 copies, drawn at 1:72 beside an adult; 3 of them stand aside below",
+    );
+    expect(shelfText(parts.slice(0, 1), 72)).toBe("1 part, 2 copies, all drawn at 1:72 beside an adult");
+  });
 });

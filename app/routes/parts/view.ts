@@ -73,6 +73,14 @@ export const standingAside = (parts: readonly PartPlan[]): readonly Finding[] =>
     held && held.because !== "no scale" && !printOf(part).pieceOf ? [heldAsFinding({ part, held })] : [],
   );
 
+/** How many parts are planned, asked for their scale, and stand aside for something else; pieces not counted. */
+export function soFar(parts: readonly PartPlan[]) {
+  const wholes = parts.filter((p) => !printOf(p.part).pieceOf);
+  const unscaled = wholes.filter((p) => p.held?.because === "no scale").length;
+  const held = wholes.filter((p) => p.held).length;
+  return { planned: wholes.length - held, unscaled, aside: held - unscaled };
+}
+
 /** What the shelf holds, in words. */
 export function shelfText(parts: readonly PartPlan[], denominator: number): string {
   const aside = parts.filter((p) => p.held).length;

@@ -1,66 +1,8 @@
 import { Form } from "react-router";
 import { Button } from "#ui/Button";
 import { Dialog } from "#ui/Dialog";
-import { Field, Problems, Tick } from "#ui/Field";
-import { demoScenes } from "#app/jobs/firstStart";
+import { Field } from "#ui/Field";
 import type { Scene } from "#core/scene/scene";
-import type { Answered } from "#app/readForm";
-
-/** Name, scale and distance of a new scene. */
-export function NewSceneDialog({
-  making,
-  setMaking,
-  actionData,
-  scenes,
-}: {
-  readonly making: boolean;
-  readonly setMaking: (value: boolean) => void;
-  readonly actionData: Answered;
-  readonly scenes: readonly Scene[];
-}) {
-  return (
-    <Dialog
-      open={making}
-      onOpenChange={setMaking}
-      title="New scene"
-      description="Everything in it will obey one scale. It can be changed at any time."
-    >
-      <Form method="post" className="grid gap-3">
-        <Problems problems={actionData?.problems} fields={["name", "ratio", "viewing"]} />
-        <Field label="Name" name="name" defaultValue="" autoFocus problems={actionData?.problems} />
-        <Field
-          label="Scale"
-          name="ratio"
-          defaultValue="1:72"
-          hint="1:72, 35th, 4 mm/ft, 28mm figure"
-          problems={actionData?.problems}
-        />
-        <Field
-          label="Seen from"
-          name="viewing"
-          defaultValue="60 cm"
-          hint="How far the eye will be: 60 cm, 2 ft"
-          problems={actionData?.problems}
-        />
-        {scenes.some((s) => demoScenes.includes(s.id) && !s.aside) && (
-          <Tick
-            label="Set the sample scenes aside: they take no hours from it"
-            name="samplesAside"
-            defaultChecked
-          />
-        )}
-        <div className="mt-1 flex gap-2">
-          <Button kind="main" type="submit" name="intent" value="new">
-            Make the scene
-          </Button>
-          <Button kind="quiet" onClick={() => setMaking(false)}>
-            Cancel
-          </Button>
-        </div>
-      </Form>
-    </Dialog>
-  );
-}
 
 /** Another name for a scene. */
 export function RenameDialog({

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { redirect, useSubmit } from "react-router";
 import type { Route } from "./+types/list";
 import { under } from "#core/outcome";
+import { appDatabase } from "#data/db";
 import { keptLines } from "#data/keptPlans";
 import { createScene, deleteScene, duplicateScene, listScenes, patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
@@ -17,7 +18,9 @@ import { useKeys } from "#app/hooks/useKeys";
 import { Cleared } from "./Cleared";
 import { SceneCard } from "./SceneCard";
 import { useSceneLines } from "./useSceneLines";
-import { NewSceneDialog, RenameDialog } from "./SceneDialogs";
+import { firstPrinters } from "./firstPrinters";
+import { NewSceneDialog } from "./NewSceneDialog";
+import { RenameDialog } from "./SceneDialogs";
 
 export async function clientLoader() {
   const start = await firstStart();
@@ -27,6 +30,7 @@ export async function clientLoader() {
     cleared,
     scenes,
     lines: await keptLines(),
+    printers: (await appDatabase().printers.toArray()).map((p) => p.name),
   };
 }
 
@@ -36,6 +40,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const id = textOf(form, "id");
   switch (textOf(form, "intent")) {
     case "new": {
+      const printers = firstPrinters(form);
+      if (!printers.ok) return refuse(printers.problems);
       const made = await createScene({
         name: textOf(form, "name"),
         ratio: textOf(form, "ratio"),
@@ -43,6 +49,8 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         today,
         now: at,
         setAside: form.samplesAside ? demoScenes : [],
+        finishBy: textOf(form, "finishBy"),
+        printers: printers.value,
       });
       return made.ok ? redirect(`/scenes/${made.value.id}/parts`) : refuse(made.problems);
     }
@@ -104,20 +112,7 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
       </div>
       {cleared && <Cleared kept={cleared} />}
       {scenes.length === 0 && !cleared && (
-        <EmptyState
-          title="No scenes yet"
-          action={
-            <div className="flex gap-2">
-              <Button kind="main" onClick={() => setMaking(true)}>
-                Start a scene
-              </Button>
-              <Button onClick={() => act("demo", "")}>Open the demo</Button>
-            </div>
-          }
-        >
-          A scene is one project: a diorama, a board, a set of pieces, one building. Give it a scale, drop
-          your models in, and it works out sizes, printers, colours and the order of work.
-        </EmptyState>
+        <NoScenes onStart={() => setMaking(true)} onDemo={() => act("demo", "")} />
       )}
       <ul className="grid gap-3 lg:grid-cols-2">
         {scenes.map((scene) => (
@@ -130,8 +125,33 @@ export default function SceneList({ loaderData, actionData }: Route.ComponentPro
           />
         ))}
       </ul>
-      <NewSceneDialog making={making} setMaking={setMaking} actionData={actionData} scenes={scenes} />
+      <NewSceneDialog
+        making={making}
+        setMaking={setMaking}
+        actionData={actionData}
+        scenes={scenes}
+        printers={loaderData.printers}
+      />
       <RenameDialog named={named} setRenaming={setRenaming} />
     </>
+  );
+}
+
+function NoScenes({ onStart, onDemo }: { readonly onStart: () => void; readonly onDemo: () => void }) {
+  return (
+    <EmptyState
+      title="No scenes yet"
+      action={
+        <div className="flex gap-2">
+          <Button kind="main" onClick={onStart}>
+            Start a scene
+          </Button>
+          <Button onClick={onDemo}>Open the demo</Button>
+        </div>
+      }
+    >
+      A scene is one project: a diorama, a board, a set of pieces, one building. Give it a scale, drop your
+      models in, and it works out sizes, printers, colours and the order of work.
+    </EmptyState>
   );
 }
