@@ -45,6 +45,31 @@ export const successShare = ({ good, failed }: SuccessRecord): number => good / 
 export const runsAt = (success: number): number =>
   success <= 0 ? MOST_TRIES : (1 - (1 - success) ** MOST_TRIES) / success;
 
+/** Spares are worth their plastic when they make it this likely that the count comes out (common practice). */
+const LIKELY = 0.8;
+
+/** Chance that at least `wanted` of `made` come out, each by itself with the same success. */
+export function chanceOfCount(wanted: number, made: number, success: number): number {
+  if (wanted <= 0) return 1;
+  if (made < wanted || success <= 0) return 0;
+  if (success >= 1) return 1;
+  // From all down to the count, each term from the one before, in logarithms so that none underflows.
+  let log = made * Math.log(success);
+  let sum = 0;
+  for (let good = made; good >= wanted; good--) {
+    sum += Math.exp(log);
+    log += Math.log(good / (made - good + 1)) + Math.log((1 - success) / success);
+  }
+  return Math.min(1, sum);
+}
+
+/** Fewest pieces to print so that the wanted number is likely to come out; never more than four times as many. */
+export function piecesFor(wanted: number, success: number): number {
+  let made = wanted;
+  while (made < 4 * wanted && chanceOfCount(wanted, made, success) < LIKELY) made++;
+  return made;
+}
+
 /** Runs to expect for one good plate of a measured risk on a machine with a record. */
 export function expectedRuns(record: SuccessRecord, risk: number): Figure {
   const { good: a, failed: b } = believed(record, risk);

@@ -7,6 +7,7 @@ import { Button } from "#ui/Button";
 import { Choice, Field } from "#ui/Field";
 import { figures, PlainTable } from "#ui/PlainTable";
 import { SourceForm } from "./SourceScale";
+import { WantedSize } from "./WantedSize";
 import type { Part } from "#core/scene/part";
 
 /** What the part was drawn at, by word or by features of known size; what disagrees, and by how much. */
@@ -35,6 +36,7 @@ export function PartScale({
       </p>
       <SourceForm key={part.id} part={part} source={source} problems={problems} />
       <FeatureForm features={features} problems={problems} />
+      {!p.held && <WantedSize key={JSON.stringify(part.size)} p={p} denominator={denominator} />}
       {factors.length > 0 && (
         <div className="border-t border-primer-3 pt-2">
           {spread > WORTH_SAYING && (

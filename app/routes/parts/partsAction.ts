@@ -40,6 +40,8 @@ const intents: Readonly<Record<string, (sent: Sent) => Promise<Said>>> = {
   scale: changeScale,
   "take-scales": takeScales,
   variant: addVariant,
+  wanted: makeWanted,
+  "put-off": putOffWanted,
   feature: scaleByFeature,
   known: scaleByFeature,
   making: changeMaking,
@@ -199,6 +201,26 @@ function takenScales(text: string): Outcome<readonly TakenScale[]> {
   } catch {
     return unreadable();
   }
+}
+
+/** Makes it larger or smaller than true, so that a side has the length that was wanted. */
+async function makeWanted({ form, id, at }: Sent) {
+  const ownFactor = percentOf(form);
+  if (!ownFactor.ok) return refuse(ownFactor.problems);
+  const patch = { size: { ownFactor: ownFactor.value } };
+  return answer(await patchRow("parts", id, patch, "Make a part to a wanted size", at));
+}
+
+/** A wanted size that is not made now stays in the note of the part, with why. */
+async function putOffWanted({ form, id, at }: Sent) {
+  const ownFactor = percentOf(form);
+  if (!ownFactor.ok) return refuse(ownFactor.problems);
+  const percent = Number((100 * ownFactor.value).toFixed(1));
+  const why = textOf(form, "reason").trim();
+  const said = `Later: ${textOf(form, "side")} ${textOf(form, "wanted").trim()} (${percent} %)`;
+  const line = why === "" ? `${said}.` : `${said}, ${why}.`;
+  const patch = ({ note }: Part) => ({ note: note === "" ? line : `${note}\n${line}` });
+  return answer(await patchRow("parts", id, patch, "Put a wanted size off", at));
 }
 
 /** The same part once more, at another per cent of true scale. */

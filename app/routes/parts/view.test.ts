@@ -9,6 +9,7 @@ import {
   shelfText,
   soFar,
   standingAside,
+  wantedText,
 } from "./view";
 
 const rowsOf = (labels: ReturnType<typeof shelfLabels>) =>
@@ -119,4 +120,14 @@ describe("parts that stand aside", () => {
     );
     expect(shelfText(parts.slice(0, 1), 72)).toBe("1 part, 2 copies, all drawn at 1:72 beside an adult");
   });
+});
+
+it("R1: says what a wanted size makes of walls and of the part beside the others", () => {
+  const wanted = { ownFactor: 90 / 128, sizeMm: [90, 68, 148] as const, thinnestMm: 0.984 };
+  expect(wantedText(wanted, 1.4, "resin")).toBe(
+    "70.3 % of true size, 30 % below the others of the scene: 90.0 × 68.0 × 148.0 mm, " +
+      "thinnest wall 1.40 to 0.98 mm, under the 1 mm that holds.",
+  );
+  expect(wantedText(wanted, 1.4, "filament")).toMatch(/to 0\.98 mm\.$/);
+  expect(wantedText({ ...wanted, thinnestMm: null }, null, null)).toMatch(/148\.0 mm\.$/);
 });

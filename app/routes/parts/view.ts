@@ -1,5 +1,7 @@
 import type { Finding } from "#core/plan/finding";
 import { heldAsFinding } from "#core/plan/parts/held";
+import { HOLDING_WALL_MM, type Process } from "#core/print/printer";
+import { besideOthers, type WantedSize } from "#core/scale/wantedSize";
 import { printOf } from "#core/scene/part";
 import { counted } from "#core/words";
 import type { FirstFigures } from "#core/mesh/measure";
@@ -79,6 +81,20 @@ export function soFar(parts: readonly PartPlan[]) {
   const unscaled = wholes.filter((p) => p.held?.because === "no scale").length;
   const held = wholes.filter((p) => p.held).length;
   return { planned: wholes.length - held, unscaled, aside: held - unscaled };
+}
+
+/** What a wanted size comes to: share of true size, sides, walls against what holds. */
+export function wantedText(
+  { ownFactor, sizeMm, thinnestMm }: WantedSize,
+  thinnestNowMm: number | null,
+  process: Process | null,
+): string {
+  const share = `${Number((100 * ownFactor).toFixed(1))} % of true size, ${besideOthers(ownFactor)}`;
+  const size = sizeMm.map((mm) => mm.toFixed(1)).join(" × ");
+  if (thinnestMm === null || thinnestNowMm === null) return `${share}: ${size} mm.`;
+  const holding = process === null ? null : HOLDING_WALL_MM[process];
+  const under = holding !== null && thinnestMm < holding ? `, under the ${holding} mm that holds` : "";
+  return `${share}: ${size} mm, thinnest wall ${thinnestNowMm.toFixed(2)} to ${thinnestMm.toFixed(2)} mm${under}.`;
 }
 
 /** What the shelf holds, in words. */

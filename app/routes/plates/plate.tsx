@@ -18,6 +18,7 @@ import { GcodePanel } from "./GcodePanel";
 import { FreeBed } from "./FreeBed";
 import { PlateFileButtons } from "./PlateFileButtons";
 import { figures, PlainTable } from "#ui/PlainTable";
+import { SparesWorth } from "./SparesWorth";
 import { PlateSlip } from "./PlateSlip";
 import type { Plan } from "#core/plan/plan";
 
@@ -57,6 +58,7 @@ export default function PlatePage() {
         )}
         <div className="grid content-start gap-5">
           <OnPlate plate={plate} back={back} odds={failureCauses[plate.printer.process]} />
+          {!plate.running && <SparesWorth plate={plate} plan={plan} />}
           {!plate.running && <FreeBed plate={plate} view={view} />}
           {plate.printer.process === "filament" && !plate.running && (
             <GcodePanel plate={plate} gcodes={input.gcodes} />
