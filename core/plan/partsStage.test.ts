@@ -52,6 +52,21 @@ const input = (...parts: Part[]): PlanInput =>
   });
 
 describe("the scale audit", () => {
+  it("P12: says of bought figures of 28 mm in a scene at 1:72 that they stand 2.2 m tall here", () => {
+    const bought = { made: "bought", meshId: null } as const;
+    const figure = { kind: "figure", figureMm: 28, convention: "eye" } as const;
+    const kit = planned({ ...bought, name: "guests", size: { boxMm: [12, 12, 30], source: figure } });
+    const audit = scaleAudit([kit], 72);
+    expect(audit.lines[0]).toMatchObject({ evidence: "figure size", advice: "buy another size" });
+    expect(audit.lines[0]!.standsMm! / 1000).toBeCloseTo(2.2, 1);
+    expect(audit.odd).toHaveLength(1);
+    // The two that are meant to be so large, and what says nothing of a scale.
+    const meant = planned({ ...bought, size: { boxMm: [12, 12, 30], source: figure, ownFactor: 1.25 } });
+    expect(scaleAudit([meant], 72).lines[0]).toMatchObject({ advice: "a variant" });
+    const untold = planned({ ...bought, size: { boxMm: [12, 12, 30], source: { kind: "unknown" } } });
+    expect(scaleAudit([untold], 72).lines).toEqual([]);
+    expect(scaleAudit([kit], 57.7).lines[0]!.advice).toBe("right");
+  });
   it("finds the odd one by a feature of known size, and leaves what has its own size alone", () => {
     const audit = scaleAudit(
       [

@@ -1,10 +1,12 @@
 import { counted } from "#core/words";
 import { Link } from "react-router";
 import type { AuditLine, ScaleAudit } from "#core/plan/rule/scaleAudit";
+import { realText } from "#core/scale/lengthFormat";
 import { ratioText } from "#core/scale/ratio";
 
 const words: Record<AuditLine["advice"], string> = {
   right: "right",
+  "buy another size": "buy another size, or take it as meant",
   rescale: "rescale it",
   "stays as it is": "stays 1:1",
   "a variant": "a variant, on purpose",
@@ -96,9 +98,16 @@ function AuditLine({ l, sceneId }: { readonly l: AuditLine; readonly sceneId: st
       <td>
         {l.evidence}
         {l.evidence === "a feature" && `: ${l.evidenceText}`}
+        {l.standsMm !== null && `: stands ${realText(l.standsMm)} tall here`}
       </td>
       <td
-        className={l.advice === "rescale" ? "text-oxide" : l.advice === "say its scale" ? "text-ochre" : ""}
+        className={
+          l.advice === "rescale" || l.advice === "buy another size"
+            ? "text-oxide"
+            : l.advice === "say its scale"
+              ? "text-ochre"
+              : ""
+        }
       >
         {words[l.advice]}
       </td>

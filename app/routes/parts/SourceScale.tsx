@@ -26,13 +26,15 @@ export function SourceForm({
         fields={["ratio", "fileSize", "realSize", "name", "count", "ownFactor"]}
       />
       <SourceRatio source={source} problems={problems} />
-      <Choice
-        label="Its file counts in"
-        name="unit"
-        defaultValue={String(part.size.unitMm)}
-        options={unitChoices}
-        {...(part.size.unitSure ? {} : { hint: "guessed: confirm it" })}
-      />
+      {part.meshId !== null && (
+        <Choice
+          label="Its file counts in"
+          name="unit"
+          defaultValue={String(part.size.unitMm)}
+          options={unitChoices}
+          {...(part.size.unitSure ? {} : { hint: "guessed: confirm it" })}
+        />
+      )}
       <Field
         label="Made larger or smaller on purpose, %"
         name="ownFactor"

@@ -12,6 +12,7 @@ import { PartCopies, PartCuts, PartWays } from "./PartCopies";
 import { FileCame } from "./FileCame";
 import { ListingPanel } from "./ListingPanel";
 import { PartFile } from "./PartFile";
+import { SourceForm } from "./SourceScale";
 import { PartScale } from "./PartScale";
 import { PartSweep } from "./PartSweep";
 import { TakeAway } from "./TakeAway";
@@ -60,6 +61,15 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
       <div className="sheet grid gap-5 xl:grid-cols-2">
         {listing && <ListingPanel part={part} listing={listing} problems={problems} />}
         {m && <PartScale p={p} denominator={scene.denominator} features={features} problems={problems} />}
+        {!m && part.size.boxMm && !listing && (
+          <section className="panel grid content-start gap-3" aria-label="Scale of what it is">
+            <h2>Scale of what it is</h2>
+            <p className="text-[14px] text-ink-2">
+              It stays as large as it is; said here, it stands in the audit beside the rest.
+            </p>
+            <SourceForm key={part.id} part={part} source={part.size.source} problems={problems} />
+          </section>
+        )}
         <section className="panel grid content-start gap-3">
           <h2>Making it</h2>
           <PartForm

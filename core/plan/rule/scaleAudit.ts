@@ -1,4 +1,4 @@
-import { figureBand } from "#core/scale/figureSize";
+import { adultModelMm, figureBand } from "#core/scale/figureSize";
 import { WORTH_SAYING, type SourceScale } from "#core/scale/rescale";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
@@ -14,7 +14,10 @@ export type AuditLine = {
   readonly evidenceText: string;
   /** Too large by this share of true; negative for too small. */
   readonly offShare: number | null;
-  readonly advice: "right" | "rescale" | "stays as it is" | "a variant" | "say its scale";
+  /** How tall a figure of it stands in the scene, real mm; null of what is no figure. */
+  readonly standsMm: number | null;
+  readonly advice:
+    "right" | "buy another size" | "rescale" | "stays as it is" | "a variant" | "say its scale";
 };
 
 /** The spread of what parts come out at, largest thing over smallest, less 1. */
@@ -30,7 +33,7 @@ export type ScaleAudit = {
  * beats a guess. Things with a size of their own (clips, cells, lights, magnets, bases, dice) are left alone.
  */
 export function scaleAudit(parts: readonly PartPlan[], denominator: number): ScaleAudit {
-  const lines = parts.filter((p) => p.part.meshId !== null).map((p) => auditLine(p, denominator));
+  const lines = parts.filter(saysItsScale).map((p) => auditLine(p, denominator));
   const known = lines
     .filter((l) => l.madeAt !== null && l.advice !== "stays as it is" && l.advice !== "a variant")
     .map((l) => l.madeAt!);
@@ -38,12 +41,23 @@ export function scaleAudit(parts: readonly PartPlan[], denominator: number): Sca
   return {
     lines,
     spreadShare,
-    odd: lines.filter((l) => l.advice === "rescale" || l.advice === "say its scale"),
+    odd: lines.filter(
+      (l) => l.advice === "rescale" || l.advice === "buy another size" || l.advice === "say its scale",
+    ),
   };
 }
 
-function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine {
-  const base = { partId: part.id, name: part.name };
+/** What has a model, and what is bought or made whose scale was told: a thing alone is as large as it is. */
+const saysItsScale = ({ part: { meshId, size } }: PartPlan) =>
+  meshId !== null || (size.boxMm !== null && size.source.kind !== "unknown");
+
+/** How tall an adult of that ratio stands in a scene of another, real mm. */
+const adultStandsMm = (madeAt: number, denominator: number) => adultModelMm(madeAt) * denominator;
+
+function auditLine({ part, rescale: scaled }: PartPlan, denominator: number): AuditLine {
+  const base = { partId: part.id, name: part.name, standsMm: null };
+  // What is bought is not rescaled: it comes out at what it was made for.
+  const rescale = part.meshId === null ? { ...scaled, factor: part.size.unitMm } : scaled;
   if (part.size.source.kind === "real-object")
     return {
       ...base,
@@ -91,13 +105,20 @@ function auditLine({ part, rescale }: PartPlan, denominator: number): AuditLine 
   const offShare = denominator / madeAt - 1;
   return {
     ...base,
+    standsMm: part.size.source.kind === "figure" ? adultStandsMm(madeAt, denominator) : null,
     drawnAt: drawn,
     madeAt,
     evidence: part.size.source.kind === "figure" ? "figure size" : "stated",
     evidenceText: part.origin.nativeScale || rescale.sentence.split(",")[0]!,
     offShare,
     advice:
-      part.size.ownFactor !== 1 ? "a variant" : Math.abs(offShare) <= WORTH_SAYING ? "right" : "rescale",
+      part.size.ownFactor !== 1
+        ? "a variant"
+        : Math.abs(offShare) <= WORTH_SAYING
+          ? "right"
+          : part.meshId === null
+            ? "buy another size"
+            : "rescale",
   };
 }
 
