@@ -96,6 +96,14 @@ const api = {
   },
   shell: async (corners: Blob, factor: number, wallMm: number): Promise<Outcome<HollowShell>> =>
     shellWorkedOut(await soupIn(corners), factor, wallMm),
+  /** A mesh turned for good, with what is measured of it. */
+  async turned(corners: Blob, pose: Pose): Promise<CutPiece> {
+    const soup = posedSoup(await soupIn(corners), pose);
+    const { measurement } = measureMesh(soup);
+    return transfer({ id: await contentId(soup.corners), corners: soup.corners, measurement }, [
+      soup.corners.buffer,
+    ]);
+  },
   measure: async (corners: Blob, pose: Pose | null): Promise<MeshMeasurement> =>
     measureShared(posedSoup(await soupIn(corners), pose)),
   waysUp(

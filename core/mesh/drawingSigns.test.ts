@@ -103,5 +103,11 @@ it("of nothing, of one triangle and of a sheet is nothing, without a throw", () 
     positions: Float32Array.from([0, 0, 0, 1, 0, 0, 0, 1, 0]),
     triangles: Uint32Array.from([0, 1, 2]),
   };
-  expect(signsOf(one)).toEqual({ steps: [], openings: [], roundBase: null, flatBase: 0 });
+  expect(signsOf(one)).toEqual({
+    steps: [],
+    openings: [],
+    roundBase: null,
+    flatBase: 0,
+    feet: [0, 0, 0, 0, 0, 0],
+  });
 });

@@ -22,12 +22,14 @@ export type Opening = {
  *
  * - `roundBase`: diameter where it stands on a flat disc
  * - `flatBase`: share of its footprint that it stands on
+ * - `feet`: share of each side of its box that is flat there: low x, high x, low y, high y, low z, high z
  */
 export type DrawingSigns = {
   readonly steps: readonly EqualSteps[];
   readonly openings: readonly Opening[];
   readonly roundBase: number | null;
   readonly flatBase: number;
+  readonly feet: readonly number[];
 };
 
 /** A face looks along an axis within about 8 degrees. */
@@ -64,7 +66,20 @@ export function drawingSigns(mesh: TriangleMesh, twin: Int32Array, box: Box3): D
     openingsAlong(mesh, twin, box, axis, sheetsOf(flats[axis]!.plus, flats[axis]!.minus, size, axis)),
   );
   const base = standsOn(mesh, twin, box);
-  return { steps: longestEach(steps), openings: alikeOnce(openings), ...base };
+  return { steps: longestEach(steps), openings: alikeOnce(openings), ...base, feet: feetOf(flats, box) };
+}
+
+/** How much of each side of the box lies flat in it. */
+function feetOf(flats: readonly Flats[], box: Box3): readonly number[] {
+  const size = boxSize(box);
+  return flats.flatMap(({ plus, minus }, axis) => {
+    const side = size[(axis + 1) % 3]! * size[(axis + 2) % 3]!;
+    const share = (list: readonly Flat[], at: number) => {
+      const there = list.filter((flat) => Math.abs(flat.at - at) <= NEAR * size[axis]!);
+      return side > 0 ? there.reduce((sum, flat) => sum + flat.area, 0) / side : 0;
+    };
+    return [share(minus, box.min[axis]!), share(plus, box.max[axis]!)];
+  });
 }
 
 type Flats = { readonly plus: readonly Flat[]; readonly minus: readonly Flat[] };

@@ -21,7 +21,7 @@ import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 /** Raised when any measurement changes, so that cached ones are made again. */
-export const MEASURE_VERSION = 9;
+export const MEASURE_VERSION = 10;
 
 /** Everything the plan needs to know of a mesh, in the units of its file. Made once, kept by content. */
 export type MeshMeasurement = EnclosedVolume & {

@@ -204,3 +204,24 @@ function profileWall(
     }
   return weld({ corners: Float32Array.from(corners) });
 }
+
+/** A round tower that tapers, standing. */
+export function tower(height: number, foot: number, top: number, sides = 48): TriangleMesh {
+  const positions: number[] = [];
+  const triangles: number[] = [];
+  for (const [r, z] of [
+    [foot, 0],
+    [top, height],
+  ] as const)
+    for (let i = 0; i < sides; i++) {
+      const a = (2 * Math.PI * i) / sides;
+      positions.push(r * Math.cos(a), r * Math.sin(a), z);
+    }
+  positions.push(0, 0, 0, 0, 0, height);
+  for (let i = 0; i < sides; i++) {
+    const j = (i + 1) % sides;
+    triangles.push(i, j, sides + j, i, sides + j, sides + i);
+    triangles.push(2 * sides, j, i, 2 * sides + 1, sides + i, sides + j);
+  }
+  return { positions: Float32Array.from(positions), triangles: Uint32Array.from(triangles) };
+}

@@ -91,6 +91,8 @@ export type PartSize = {
   readonly features: readonly KnownFeature[];
   /** Times the scale: a variant of the same mesh, larger or smaller than true. 1 for most. */
   readonly ownFactor: number;
+  /** Somebody said which way is up; until then it may be asked. */
+  readonly upSure?: boolean;
   /** Size on the bench of a part without a mesh. */
   readonly boxMm: readonly [number, number, number] | null;
 };

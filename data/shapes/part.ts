@@ -114,6 +114,7 @@ const size = shapeOf<PartSize>({
     .items(Joi.object({ featureId: id, name: text, realMm: positive, fileSize: positive }))
     .required(),
   ownFactor: Joi.number().greater(0).max(1000).default(1),
+  upSure: Joi.boolean(),
   boxMm: orNull(Joi.array().length(3).items(positive)),
 });
 

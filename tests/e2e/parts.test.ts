@@ -6,7 +6,8 @@ import { writeThreeMf } from "#core/formats/writeThreeMf";
 import { writeZip } from "#core/formats/zip";
 import { writeObj, writePly, writeTextStl } from "#core/formats/testing";
 import { contentId } from "#core/mesh/contentId";
-import { box, sphere, terrain, torus } from "#core/mesh/testing";
+import { posedMesh } from "#core/mesh/pose";
+import { box, sphere, terrain, torus, tower } from "#core/mesh/testing";
 import { chanceOf } from "#core/random";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
@@ -178,6 +179,40 @@ it("finds the factor by picking a door, and the audit names the odd one", async 
   expect(await audit.getByRole("row").nth(1).innerText()).toContain("Lamp post");
   expect(await audit.getByRole("row").nth(1).innerText()).toMatch(/\+4\d\.\d %/);
   expect(await page.getByRole("button", { name: /Lamp post, .*not at the scene's scale/ }).count()).toBe(1);
+  await closeApp(app);
+});
+
+it("turns up what was drawn lying, makes it to a wanted size, and puts another off", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await newScene(page, "Towers");
+  const lying = soupOf(posedMesh(tower(88.5, 20, 12), { down: [1, 0, 0], turnDeg: 0 }));
+  await page
+    .getByLabel("Model files")
+    .setInputFiles({
+      name: "tower 1-72.stl",
+      mimeType: "model/stl",
+      buffer: Buffer.from(writeBinaryStl(lying)),
+    });
+  await page.getByRole("button", { name: /^Take the/ }).click();
+  const up = page.getByRole("region", { name: "Which way is up?" });
+  await up.getByText(/tower 1-72 lies on its side as drawn.*88\.5 mm is its height\?/).waitFor();
+  await up.getByRole("button", { name: "Turn it up" }).click();
+  await up.waitFor({ state: "detached" });
+  await page.getByRole("link", { name: "tower 1-72" }).first().click();
+  const wanted = page.getByRole("form", { name: "To a wanted size" });
+  await wanted.getByLabel("Or a wanted").selectOption("height");
+  await wanted.getByLabel("Of").fill("59");
+  await wanted.getByText(/66\.7 % of true size, 33 % below the others of the scene/).waitFor();
+  await wanted.getByLabel("Why, if put off").fill("the yard is full");
+  await wanted.getByRole("button", { name: "Put it off" }).click();
+  await expect
+    .poll(async () => (await rowsOf(page, "parts")).find((p) => p.name === "tower 1-72")!.note)
+    .toBe("Later: height 59 (66.7 %), the yard is full.");
+  await wanted.getByLabel("Or a wanted").selectOption("height");
+  await wanted.getByLabel("Of").fill("59");
+  await wanted.getByRole("button", { name: "Make it so" }).click();
+  await page.getByText("59.0 mm").first().waitFor();
   await closeApp(app);
 });
 

@@ -1,3 +1,4 @@
+import type { Problem } from "#core/outcome";
 import { lookedAt, type Part, type Listing } from "#core/scene/part";
 import { data, Link, useSubmit } from "react-router";
 import type { Route } from "./+types/part";
@@ -61,15 +62,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
       <div className="sheet grid gap-5 xl:grid-cols-2">
         {listing && <ListingPanel part={part} listing={listing} problems={problems} />}
         {m && <PartScale p={p} denominator={scene.denominator} features={features} problems={problems} />}
-        {!m && part.size.boxMm && !listing && (
-          <section className="panel grid content-start gap-3" aria-label="Scale of what it is">
-            <h2>Scale of what it is</h2>
-            <p className="text-[14px] text-ink-2">
-              It stays as large as it is; said here, it stands in the audit beside the rest.
-            </p>
-            <SourceForm key={part.id} part={part} source={part.size.source} problems={problems} />
-          </section>
-        )}
+        {!m && part.size.boxMm && !listing && <ScaleOfBought part={part} problems={problems} />}
         <section className="panel grid content-start gap-3">
           <h2>Making it</h2>
           <PartForm
@@ -145,6 +138,25 @@ function PartHead({
           {part.made === "printed" && !listing && <FileCame part={part} />}
         </div>
       )}
+    </section>
+  );
+}
+
+/** The scale of what has no model: it stays as large as it is, and stands in the audit. */
+function ScaleOfBought({
+  part,
+  problems,
+}: {
+  readonly part: Part;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <section className="panel grid content-start gap-3" aria-label="Scale of what it is">
+      <h2>Scale of what it is</h2>
+      <p className="text-[14px] text-ink-2">
+        It stays as large as it is; said here, it stands in the audit beside the rest.
+      </p>
+      <SourceForm key={part.id} part={part} source={part.size.source} problems={problems} />
     </section>
   );
 }

@@ -21,6 +21,7 @@ import { Listings } from "./Listings";
 import { ScaleChooser } from "./ScaleChooser";
 import { Shelf } from "./Shelf";
 import { SoFarSlip } from "./SoFarSlip";
+import { UpQuestions } from "./UpQuestions";
 import { TakeAway } from "./TakeAway";
 import { ByHandForm } from "./ByHandForm";
 import type { Finding, Mend } from "#core/plan/finding";
@@ -58,6 +59,7 @@ export default function Parts() {
       <div className="sheet grid gap-5">
         <ScaleChooser />
         <HeldTray />
+        <UpQuestions />
         <Intake sceneId={scene.id} />
         <Listings />
         {plan.parts.length > 0 && (

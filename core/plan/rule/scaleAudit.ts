@@ -1,5 +1,6 @@
 import { adultModelMm, figureBand } from "#core/scale/figureSize";
-import { WORTH_SAYING, type SourceScale } from "#core/scale/rescale";
+import { type Rescale, type SourceScale, WORTH_SAYING } from "#core/scale/rescale";
+import type { Part } from "#core/scene/part";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /** What one part says of its own scale. Ratios are N of 1:N. */
@@ -101,24 +102,29 @@ function auditLine({ part, rescale: scaled }: PartPlan, denominator: number): Au
       offShare: null,
       advice: "say its scale",
     };
-  const madeAt = (drawn * part.size.unitMm) / rescale.factor;
+  return { ...base, ...asStated(part, drawn, rescale, denominator) };
+}
+
+/** What follows from the ratio that its source says. */
+function asStated(
+  { size, meshId, origin }: Part,
+  drawn: number,
+  rescale: Rescale,
+  denominator: number,
+): Omit<AuditLine, "partId" | "name"> {
+  const { source, ownFactor, unitMm } = size;
+  const madeAt = (drawn * unitMm) / rescale.factor;
   const offShare = denominator / madeAt - 1;
+  const isRight = Math.abs(offShare) <= WORTH_SAYING;
+  const otherwise = meshId === null ? "buy another size" : "rescale";
   return {
-    ...base,
-    standsMm: part.size.source.kind === "figure" ? adultStandsMm(madeAt, denominator) : null,
+    standsMm: source.kind === "figure" ? adultStandsMm(madeAt, denominator) : null,
     drawnAt: drawn,
     madeAt,
-    evidence: part.size.source.kind === "figure" ? "figure size" : "stated",
-    evidenceText: part.origin.nativeScale || rescale.sentence.split(",")[0]!,
+    evidence: source.kind === "figure" ? "figure size" : "stated",
+    evidenceText: origin.nativeScale || rescale.sentence.split(",")[0]!,
     offShare,
-    advice:
-      part.size.ownFactor !== 1
-        ? "a variant"
-        : Math.abs(offShare) <= WORTH_SAYING
-          ? "right"
-          : part.meshId === null
-            ? "buy another size"
-            : "rescale",
+    advice: ownFactor !== 1 ? "a variant" : isRight ? "right" : otherwise,
   };
 }
 
