@@ -30,6 +30,8 @@ export const SeverityMark = ({ severity }: { severity: FindingSeverity }) => (
   </span>
 );
 
+/** So many that ruin something are opened by themselves. */
+const OPENED = 5;
 /** Drawn before the list is scrolled. */
 const FIRST = 60;
 
@@ -83,7 +85,7 @@ function Alike({
   return (
     <li className={`border-l-4 bg-primer-2 px-3 py-2.5 text-ink ${edgeOf(first!)}`}>
       <SeverityMark severity={first!.severity} />
-      <details className="mt-0.5">
+      <details className="mt-0.5" open={first!.severity === "ruins" && findings.length <= OPENED}>
         <summary className="font-semibold">{headline}</summary>
         <p className="text-[14px] text-ink-2">{findings.map((f) => f.name).join(", ")}</p>
         <ul className="mt-2 grid gap-2">

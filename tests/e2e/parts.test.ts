@@ -202,7 +202,7 @@ it("turns up what was drawn lying, makes it to a wanted size, and puts another o
   await page.getByRole("link", { name: "tower 1-72" }).first().click();
   const wanted = page.getByRole("form", { name: "To a wanted size" });
   await wanted.getByLabel("Or a wanted").selectOption("height");
-  await wanted.getByLabel("Of").fill("59");
+  await wanted.getByLabel("To be").fill("59");
   await wanted.getByText(/66\.7 % of true size, 33 % below the others of the scene/).waitFor();
   await wanted.getByLabel("Why, if put off").fill("the yard is full");
   await wanted.getByRole("button", { name: "Put it off" }).click();
@@ -210,7 +210,7 @@ it("turns up what was drawn lying, makes it to a wanted size, and puts another o
     .poll(async () => (await rowsOf(page, "parts")).find((p) => p.name === "tower 1-72")!.note)
     .toBe("Later: height 59 (66.7 %), the yard is full.");
   await wanted.getByLabel("Or a wanted").selectOption("height");
-  await wanted.getByLabel("Of").fill("59");
+  await wanted.getByLabel("To be").fill("59");
   await wanted.getByRole("button", { name: "Make it so" }).click();
   await page.getByText("59.0 mm").first().waitFor();
   await closeApp(app);

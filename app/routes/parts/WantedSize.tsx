@@ -37,7 +37,7 @@ export function WantedSize({ p, denominator }: { readonly p: PartPlan; readonly 
           options={sides.map((s) => [s, s] as const)}
         />
         <Field
-          label="Of"
+          label="To be"
           name="wanted"
           value={typed}
           onChange={(e) => type(e.target.value)}
