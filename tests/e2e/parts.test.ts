@@ -187,13 +187,11 @@ it("turns up what was drawn lying, makes it to a wanted size, and puts another o
   const { page } = app;
   await newScene(page, "Towers");
   const lying = soupOf(posedMesh(tower(88.5, 20, 12), { down: [1, 0, 0], turnDeg: 0 }));
-  await page
-    .getByLabel("Model files")
-    .setInputFiles({
-      name: "tower 1-72.stl",
-      mimeType: "model/stl",
-      buffer: Buffer.from(writeBinaryStl(lying)),
-    });
+  await page.getByLabel("Model files").setInputFiles({
+    name: "tower 1-72.stl",
+    mimeType: "model/stl",
+    buffer: Buffer.from(writeBinaryStl(lying)),
+  });
   await page.getByRole("button", { name: /^Take the/ }).click();
   const up = page.getByRole("region", { name: "Which way is up?" });
   await up.getByText(/tower 1-72 lies on its side as drawn.*88\.5 mm is its height\?/).waitFor();
