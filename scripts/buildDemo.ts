@@ -16,6 +16,7 @@ import { usualHabits, usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
 import { measuredOf, shippedPlans } from "./measured";
+import { calibrationOf, heldOutOf, scaleCases } from "./scaleCalibration";
 import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
 import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
 
@@ -66,6 +67,9 @@ console.log(
   `measured.bin: ${(packed.byteLength / 1e6).toFixed(2)} MB, ${work.measurements.length} measurements, ` +
     `${work.results.length} results in ${((performance.now() - from) / 1000).toFixed(1)} s`,
 );
+
+const calibration = calibrationOf(heldOutOf(scaleCases()));
+await writeFile(join(dirname(path), "scale.json"), JSON.stringify(calibration));
 
 for (let days = 0; days < 7; days++) {
   const day = addDays(START, days);

@@ -37,6 +37,7 @@ export const waysOf = (corners: Blob, search: WaysSearch, signal?: AbortSignal) 
   meanwhile((api) => api.ways(corners, search) as Promise<WaysFound>, signal);
 export const turnedMesh = (corners: Blob, pose: Pose) =>
   asked((api) => api.turned(corners, pose) as Promise<CutPiece>);
+export const mirroredMesh = (corners: Blob) => asked((api) => api.mirrored(corners) as Promise<CutPiece>);
 export const measurePosed = (corners: Blob, pose: Pose | null) => asked((api) => api.measure(corners, pose));
 export const findWaysUp = (
   corners: Float32Array,

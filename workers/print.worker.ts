@@ -3,6 +3,7 @@ import wasmUrl from "manifold-3d/manifold.wasm?url";
 import { type Outcome, success } from "#core/outcome";
 import { contentId } from "#core/mesh/contentId";
 import { hollowMesh, withRooms } from "#core/mesh/hollow";
+import { mirrored } from "#core/mesh/mirror";
 import { layerRegions } from "#core/mesh/layerRegions";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import type { CutPlane } from "#core/mesh/planeCut";
@@ -83,6 +84,12 @@ const soupIn = async (corners: Blob): Promise<TriangleSoup> => ({
   corners: new Float32Array(await corners.arrayBuffer()),
 });
 
+/** A mesh made here, by its content, with what is measured of it; its bytes are handed over. */
+async function measuredPiece({ corners }: TriangleSoup): Promise<CutPiece> {
+  const { measurement } = measureMesh({ corners });
+  return transfer({ id: await contentId(corners), corners, measurement }, [corners.buffer]);
+}
+
 const api = {
   /** Walls and paths of a part as it lies. */
   async work(
@@ -96,13 +103,13 @@ const api = {
   },
   shell: async (corners: Blob, factor: number, wallMm: number): Promise<Outcome<HollowShell>> =>
     shellWorkedOut(await soupIn(corners), factor, wallMm),
+  /** The other hand of a mesh, with what is measured of it. */
+  async mirrored(corners: Blob): Promise<CutPiece> {
+    return measuredPiece(mirrored(await soupIn(corners)));
+  },
   /** A mesh turned for good, with what is measured of it. */
   async turned(corners: Blob, pose: Pose): Promise<CutPiece> {
-    const soup = posedSoup(await soupIn(corners), pose);
-    const { measurement } = measureMesh(soup);
-    return transfer({ id: await contentId(soup.corners), corners: soup.corners, measurement }, [
-      soup.corners.buffer,
-    ]);
+    return measuredPiece(posedSoup(await soupIn(corners), pose));
   },
   measure: async (corners: Blob, pose: Pose | null): Promise<MeshMeasurement> =>
     measureShared(posedSoup(await soupIn(corners), pose)),

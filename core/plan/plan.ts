@@ -9,6 +9,7 @@ import { type JointPlan, planJoint } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import { planWork, type WorkPlan } from "#core/plan/order/planWork";
 import { assumedFindings } from "#core/plan/parts/assumed";
+import { bareColourFindings } from "#core/plan/parts/bareColours";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { overAYear } from "#core/plan/overAYear";
 import { planMemory, type PlanMemory } from "#core/plan/planMemory";
@@ -167,6 +168,7 @@ function allFindings(
     ...storeFindings(stores),
     ...layFindings(parts, input),
     ...assumedFindings(parts, input),
+    ...bareColourFindings(parts),
   ];
 }
 

@@ -1,4 +1,7 @@
 import { Link } from "react-router";
+import type { Route } from "./+types/help";
+import { HowSure } from "./HowSure";
+import { loadCalibration } from "./view";
 import { bases } from "#core/figure";
 import { BasisMark, basisWords } from "#ui/BasisMark";
 import { stageList } from "#app/stages";
@@ -26,12 +29,15 @@ const orderKeys = [
   ["Esc", "put it back"],
 ] as const;
 
-export default function Help() {
+export const clientLoader = async () => ({ calibration: await loadCalibration() });
+
+export default function Help({ loaderData: { calibration } }: Route.ComponentProps) {
   return (
     <div className="grid gap-6">
       <h1>Help</h1>
       <div className="grid gap-6 md:grid-cols-2 xl:grid-cols-3">
         <Bases />
+        {calibration && <HowSure calibration={calibration} />}
         <KeyList title="Keys" keys={keys} />
         <KeyLists />
         <section className="panel">

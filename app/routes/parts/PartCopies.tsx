@@ -2,9 +2,13 @@ import { counted } from "#core/words";
 import { moneyText } from "#core/money";
 import { guessMaterial } from "#core/materials/guessMaterial";
 import { materialOf } from "#core/materials/materials";
-import { type CutPiece, cutPiecesOf, type Part, type OtherWays } from "#core/scene/part";
+import { type CutPiece, cutPiecesOf, type Part, type OtherWays, printOf } from "#core/scene/part";
 import { MadeOf } from "./MadeOf";
+import { useState } from "react";
 import { Form } from "react-router";
+import { undoAction } from "#app/jobs/keep";
+import { makePair } from "#app/jobs/makePair";
+import { useToast } from "#ui/Toasts";
 import type { Problem } from "#core/outcome";
 import { cutList } from "#core/plan/parts/cutList";
 import { compareWays, type Comparison } from "#core/plan/parts/makeOrBuy";
@@ -54,7 +58,28 @@ export function PartCopies({ p }: { p: PartPlan }) {
         {states["to make"] === 0 ? "None is left to make." : `${states["to make"]} still to make.`}
         {states.spoilt > 0 && ` ${states.spoilt} spoilt: print ${states.spoilt === 1 ? "it" : "them"} again.`}
       </p>
+      <Hands part={part} />
     </section>
+  );
+}
+
+/** Several copies may be all alike, or left and right. */
+function Hands({ part }: { readonly part: Part }) {
+  const say = useToast();
+  const [busy, setBusy] = useState(false);
+  const pair = async () => {
+    setBusy(true);
+    say(await makePair(part), undoAction);
+    setBusy(false);
+  };
+  if (part.count < 2 || part.meshId === null || part.made !== "printed" || printOf(part).pieceOf) return null;
+  return (
+    <p className="flex flex-wrap items-center gap-3 text-[14px] text-ink-2">
+      All {part.count} are alike.
+      <Button kind="quiet" disabled={busy} onClick={() => void pair()}>
+        {busy ? "Mirroring…" : "Make left and right of it"}
+      </Button>
+    </p>
   );
 }
 

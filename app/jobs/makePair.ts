@@ -1,0 +1,44 @@
+import { type Part, patchedPart, printOf } from "#core/scene/part";
+import type { Change } from "#data/journal";
+import { loadMeshBlob } from "#data/meshes";
+import { mirroredMesh } from "#workers/print";
+import { keep } from "#app/jobs/keep";
+
+/**
+ * Makes left and right of a part: the copies are shared out over it and its mirrored twin, a part of its own with a
+ * mesh of its own. One undo takes both back.
+ * @returns what was done, in words
+ */
+export async function makePair(part: Part): Promise<string> {
+  const corners = part.meshId === null ? null : await loadMeshBlob(part.meshId);
+  if (!corners) return `${part.name} has no model, so there is nothing to mirror.`;
+  const mesh = await mirroredMesh(corners);
+  const [left, right] = pairOf(part, mesh.id, crypto.randomUUID());
+  const changes: readonly Change[] = [
+    { table: "parts", id: part.id, patch: { name: left.name, count: left.count } },
+    { table: "parts", put: right },
+  ];
+  const meshes = [{ ...mesh, name: right.name }];
+  const kept = await keep(`Make a pair of ${part.name}`, changes, { meshes });
+  return kept.ok ? `${left.count} left and ${right.count} right are planned.` : kept.problems[0]!.message;
+}
+
+/** Both hands of a part: half of the copies each, the odd one to the left; what was made so far is left. */
+export function pairOf(part: Part, meshId: string, id: string): readonly [left: Part, right: Part] {
+  const right = Math.max(1, Math.floor(part.count / 2));
+  const left = Math.max(1, part.count - right);
+  const name = part.name.slice(0, 100);
+  const { front } = part.finish;
+  const { hollow } = printOf(part);
+  const mirror = patchedPart(part, {
+    name: `${name}, right`,
+    count: right,
+    meshId,
+    place: { placements: [] },
+    history: { copies: [], versions: [] },
+    finish: { front: front && [-front[0], front[1], front[2]] },
+    // Its holes are bored where they are proposed for it.
+    print: { pose: null, hollow: hollow && { ...hollow, holes: [] } },
+  });
+  return [patchedPart(part, { name: `${name}, left`, count: left }), { ...mirror, id }];
+}
