@@ -25,6 +25,8 @@ const part = (id: string, given: Partial<PartWork> = {}): PartWork => ({
   onBoard: false,
   releaseAt: 0,
   supported: true,
+  supportMinutes: 1.5,
+  brimMm: 0,
   bath: "alcohol",
   lets: "usual",
   slender: false,

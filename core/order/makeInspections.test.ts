@@ -52,6 +52,8 @@ const part = (id: string, recipeId: string, given: Partial<PartWork> = {}): Part
   onBoard: true,
   releaseAt: 0,
   supported: true,
+  supportMinutes: 1.5,
+  brimMm: 0,
   bath: "alcohol",
   lets: "usual",
   slender: false,

@@ -326,6 +326,8 @@ describe("steps of a scene", () => {
     onBoard: true,
     releaseAt: 0,
     supported: true,
+    supportMinutes: 1.5,
+    brimMm: 0,
     bath: "alcohol",
     lets: "usual",
     slender: false,

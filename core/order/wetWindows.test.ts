@@ -69,6 +69,8 @@ const stepsWith = (shade: ProductId, given: Partial<PartWork> = {}) =>
         onBoard: false,
         releaseAt: 0,
         supported: false,
+        supportMinutes: 1.5,
+        brimMm: 0,
         bath: "alcohol",
         lets: "usual",
         slender: false,

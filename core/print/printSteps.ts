@@ -10,6 +10,10 @@ export type PrintWork = {
   readonly areaCm2: Figure;
   /** It comes off its plate on supports. */
   readonly supported: boolean;
+  /** Hands that the supports of one copy take, minutes. */
+  readonly supportMinutes: number;
+  /** Length of the brim round one copy, mm; 0 without. */
+  readonly brimMm: number;
   /** What its resin is washed in, how its colour lets the lamp in, and whether it is so slender that it may warp. */
   readonly bath: "alcohol" | "water";
   readonly lets: LampLight;
@@ -24,6 +28,8 @@ export type LampLight = "deep" | "usual" | "little";
 const CURE_SECONDS = 120;
 const LIGHT: Readonly<Record<LampLight, number>> = { deep: 0.7, usual: 1, little: 1.5 };
 export const cureSeconds = (lets: LampLight): number => CURE_SECONDS * LIGHT[lets];
+/** Brim that is cut and scraped off in a minute, mm (common practice). */
+const BRIM_MM_A_MINUTE = 80;
 /** Longest bath that resin bears, minutes (common practice); two of five are planned. */
 const BATH_MINUTES = 5;
 /** Longer than this many times its least thickness, a part is cured on its supports (common practice). */
@@ -38,8 +44,9 @@ export function printSteps(p: PrintWork, add: AddStep, schools: OrderSchools): v
     add({
       action: "clip",
       title: "Clip strings, cut blobs",
-      minutes: 0.5 + p.count,
+      minutes: 0.5 + p.count * (1 + p.supportMinutes + p.brimMm / BRIM_MM_A_MINUTE),
       tool: "clippers and blade",
+      notes: p.brimMm > 0 ? [`Cut the brim off: ${Math.round(p.brimMm / 10)} cm round each.`] : [],
     });
   if (p.process !== "resin") return;
   const byWater = p.bath === "water";
@@ -61,7 +68,7 @@ export function printSteps(p: PrintWork, add: AddStep, schools: OrderSchools): v
     add({
       action: "remove supports",
       title: "Take the supports off",
-      minutes: 0.5 + 1.5 * p.count,
+      minutes: 0.5 + p.supportMinutes * p.count,
       tool: "clippers and blade",
       ...(onSupports ? { facts: { ...p.facts, onSupports: true as const } } : {}),
     });

@@ -10,6 +10,15 @@ import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Rooms } from "#core/scene/rooms";
 
+/** Hands of one copy's supports while its machine is not known (common practice). */
+const USUAL_SUPPORT_MIN = 1.5;
+
+/** How long the brim of one copy is: round all that its first layer draws. */
+const brimOf = ({ chosen, asItLies, rescale }: PartPlan): number =>
+  chosen?.printer.process === "filament" && chosen.printer.brimMm > 0 && asItLies
+    ? (asItLies.profile.perimeters[0] ?? 0) * rescale.factor
+    : 0;
+
 const isSlender = (sizeMm: readonly number[] | null): boolean =>
   sizeMm !== null && Math.max(...sizeMm) > SLENDER * Math.min(...sizeMm);
 
@@ -51,6 +60,8 @@ export function partWork(
     lets: lampLight(p.chosen?.material ?? null),
     slender: isSlender(p.sizeMm),
     supported: chosen ? !chosen.supports.needless : true,
+    supportMinutes: chosen ? chosen.supports.cleanMinutes : USUAL_SUPPORT_MIN,
+    brimMm: brimOf(p),
     pieceOf: print.pieceOf?.partId ?? null,
     wholeProcess: finish?.printer.process ?? null,
     bare: madeOf(p),
