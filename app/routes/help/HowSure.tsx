@@ -2,11 +2,12 @@ import { scaleLinear } from "d3-scale";
 import { type Calibration, sureText } from "./view";
 
 const SIZE = 220;
-const EDGE = 34;
+const EDGE = 46;
+const RIGHT = 18;
 
 /** How often guesses of scale are right beside what they say of themselves, over things made to test them. */
 export function HowSure({ calibration }: { readonly calibration: Calibration }) {
-  const at = scaleLinear([0, 1], [EDGE, SIZE - 8]);
+  const at = scaleLinear([0, 1], [EDGE, SIZE - RIGHT]);
   const most = Math.max(1, ...calibration.bins.map((b) => b.count));
   const bins = calibration.bins.filter((b) => b.count > 0);
   return (
@@ -19,7 +20,12 @@ export function HowSure({ calibration }: { readonly calibration: Calibration }) 
         role="img"
         aria-label="How often guesses were right, by what they said of themselves"
       >
-        <path d={`M${EDGE} 8V${SIZE - EDGE}H${SIZE - 8}`} fill="none" stroke="var(--ink-2)" strokeWidth="1" />
+        <path
+          d={`M${EDGE} ${RIGHT}V${SIZE - EDGE}H${SIZE - RIGHT}`}
+          fill="none"
+          stroke="var(--ink-2)"
+          strokeWidth="1"
+        />
         <line
           x1={at(0)}
           y1={SIZE - at(0)}
@@ -50,11 +56,11 @@ export function HowSure({ calibration }: { readonly calibration: Calibration }) 
             </text>
           </g>
         ))}
-        <text x={(EDGE + SIZE) / 2} y={SIZE - 4} textAnchor="middle" fontSize="11" fill="var(--ink)">
+        <text x={(EDGE + SIZE) / 2} y={SIZE - 12} textAnchor="middle" fontSize="11" fill="var(--ink)">
           what it said of itself
         </text>
         <text
-          transform={`translate(10 ${SIZE / 2}) rotate(-90)`}
+          transform={`translate(11 ${SIZE / 2 - 14}) rotate(-90)`}
           textAnchor="middle"
           fontSize="11"
           fill="var(--ink)"
