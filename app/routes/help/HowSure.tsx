@@ -56,18 +56,26 @@ export function HowSure({ calibration }: { readonly calibration: Calibration }) 
             </text>
           </g>
         ))}
-        <text x={(EDGE + SIZE) / 2} y={SIZE - 12} textAnchor="middle" fontSize="11" fill="var(--ink)">
-          what it said of itself
-        </text>
-        <text
-          transform={`translate(11 ${SIZE / 2 - 14}) rotate(-90)`}
-          textAnchor="middle"
-          fontSize="11"
-          fill="var(--ink)"
-        >
-          how often it was right
-        </text>
+        <AxisNames />
       </svg>
     </section>
+  );
+}
+
+function AxisNames() {
+  return (
+    <>
+      <text x={(EDGE + SIZE) / 2} y={SIZE - 12} textAnchor="middle" fontSize="11" fill="var(--ink)">
+        what it said of itself
+      </text>
+      <text
+        transform={`translate(11 ${SIZE / 2 - 14}) rotate(-90)`}
+        textAnchor="middle"
+        fontSize="11"
+        fill="var(--ink)"
+      >
+        how often it was right
+      </text>
+    </>
   );
 }
