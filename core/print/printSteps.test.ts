@@ -18,7 +18,11 @@ const work = (given: Partial<PrintWork>): PrintWork => ({
 });
 const stepsOf = (given: Partial<PrintWork>) => {
   const steps: Parameters<AddStep>[0][] = [];
-  printSteps(work(given), ((step: Parameters<AddStep>[0]) => void steps.push(step)) as unknown as AddStep, {});
+  printSteps(
+    work(given),
+    ((step: Parameters<AddStep>[0]) => void steps.push(step)) as unknown as AddStep,
+    {},
+  );
   return steps;
 };
 const minutesOf = (action: string, given: Partial<PrintWork>) =>
