@@ -59,11 +59,11 @@ it.each(["withy-sluice", "osier-carr"])(
       ).toBeLessThan(2);
     }
     const stagesOf = (name: string) => [...(seen.get(name)?.keys() ?? [])].sort();
-    expect(stagesOf("Machine time, failures counted in")).toEqual(["lay", "plates", "rule"]);
-    expect(stagesOf("Material, products, power and wear")).toEqual(["lay", "rule", "stores"]);
+    expect(stagesOf("Machine time, failures counted in")).toEqual(["lay", "parts", "plates", "rule"]);
+    expect(stagesOf("Material, products, power and wear")).toEqual(["lay", "parts", "rule", "stores"]);
     expect(stagesOf("Print material, reprints counted in")).toEqual(["plates", "stores"]);
     expect(stagesOf("Power and wear")).toEqual(["plates", "stores"]);
-    expect(stagesOf("Hands-on time in all")).toEqual(["lay", "order"]);
+    expect(stagesOf("Hands-on time in all")).toEqual(["lay", "order", "parts"]);
   },
 );
 
