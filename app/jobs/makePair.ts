@@ -1,4 +1,5 @@
 import { type Part, patchedPart, printOf } from "#core/scene/part";
+import { appDatabase } from "#data/db";
 import type { Change } from "#data/journal";
 import { loadMeshBlob } from "#data/meshes";
 import { mirroredMesh } from "#workers/print";
@@ -9,9 +10,11 @@ import { keep } from "#app/jobs/keep";
  * mesh of its own. One undo takes both back.
  * @returns what was done, in words
  */
-export async function makePair(part: Part): Promise<string> {
-  const corners = part.meshId === null ? null : await loadMeshBlob(part.meshId);
-  if (!corners) return `${part.name} has no model, so there is nothing to mirror.`;
+export async function makePair({ id, name }: Pick<Part, "id" | "name">): Promise<string> {
+  // The row and not the plan's part: what the plan assumed of it is no decision.
+  const part = await appDatabase().parts.get(id);
+  const corners = part?.meshId ? await loadMeshBlob(part.meshId) : null;
+  if (!part || !corners) return `${name} has no model, so there is nothing to mirror.`;
   const mesh = await mirroredMesh(corners);
   const [left, right] = pairOf(part, mesh.id, crypto.randomUUID());
   const changes: readonly Change[] = [

@@ -1,9 +1,9 @@
 import type { MendReport } from "#core/mesh/mend";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
-import type { FileVersion, Part } from "#core/scene/part";
+import type { Part } from "#core/scene/part";
 import { openInspection } from "#workers/inspect";
-import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
+import { replacedVersion } from "#app/jobs/newVersion";
 
 /**
  * Mends a part's mesh away from the page and gives the part the mended one; the old mesh is kept, and one
@@ -15,17 +15,7 @@ export async function mendPart(part: Part, soup: TriangleSoup): Promise<string> 
   const said = reportWords(report);
   if (id === part.meshId || said === "")
     return `Nothing on ${part.name} can be mended without changing its shape.`;
-  const version: FileVersion = {
-    id: crypto.randomUUID(),
-    meshId: part.meshId,
-    fileName: part.origin.fileName,
-    at: localNow().at,
-    change: `mended: ${said}`,
-    flaw: "",
-    corrected: true,
-    trialCopies: 0,
-    saidBy: "",
-  };
+  const version = replacedVersion(part, `mended: ${said}`);
   const patch = ({ history: { versions } }: Part) => ({
     meshId: id,
     history: { versions: [...versions, version] },

@@ -1,9 +1,9 @@
-import type { Vec3 } from "#core/mesh/pose";
-import type { FileVersion, Part } from "#core/scene/part";
+import { turned, turnOf, type Vec3 } from "#core/mesh/pose";
+import { type Part, type PartPatch, printOf } from "#core/scene/part";
 import { loadMeshBlob } from "#data/meshes";
 import { turnedMesh } from "#workers/print";
-import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
+import { replacedVersion } from "#app/jobs/newVersion";
 
 /**
  * Turns a part's mesh so that its foot is down, once for table, bed and drawing; the mesh as it was drawn is kept
@@ -13,27 +13,24 @@ import { keep } from "#app/jobs/keep";
 export async function turnUp(part: Part, down: Vec3): Promise<string> {
   const corners = part.meshId === null ? null : await loadMeshBlob(part.meshId);
   if (!corners) return `${part.name} has no model, so there is nothing to turn.`;
-  const turned = await turnedMesh(corners, { down, turnDeg: 0 });
-  const version: FileVersion = {
-    id: crypto.randomUUID(),
-    meshId: part.meshId,
-    fileName: part.origin.fileName,
-    at: localNow().at,
-    change: "turned up on its foot",
-    flaw: "",
-    corrected: true,
-    trialCopies: 0,
-    saidBy: "",
+  const mesh = await turnedMesh(corners, { down, turnDeg: 0 });
+  const version = replacedVersion(part, "turned up on its foot");
+  const patch = (now: Part): PartPatch => {
+    const { versions } = now.history;
+    return { ...turnedUp(now, down), meshId: mesh.id, history: { versions: [...versions, version] } };
   };
-  const patch = ({ history: { versions } }: Part) => ({
-    meshId: turned.id,
-    size: { upSure: true },
-    history: { versions: [...versions, version] },
-    print: { pose: null },
-  });
-  const mesh = { ...turned, name: `${part.name}, turned up` };
-  const kept = await keep(`Turn ${part.name} up`, [{ table: "parts", id: part.id, patch }], {
-    meshes: [mesh],
-  });
+  const meshes = [{ ...mesh, name: `${part.name}, turned up` }];
+  const kept = await keep(`Turn ${part.name} up`, [{ table: "parts", id: part.id, patch }], { meshes });
   return kept.ok ? `${part.name} stands on its foot now.` : kept.problems[0]!.message;
+}
+
+/** What of a part's own decisions turns with its mesh; holes are bored where they are proposed anew. */
+export function turnedUp(part: Part, down: Vec3): PartPatch {
+  const { front } = part.finish;
+  const { hollow } = printOf(part);
+  return {
+    size: { upSure: true },
+    finish: { front: front && turned(turnOf({ down, turnDeg: 0 }), front) },
+    print: { pose: null, hollow: hollow && { ...hollow, holes: [] } },
+  };
 }

@@ -45,6 +45,8 @@ export type Finding = {
   readonly stage: Stage;
   readonly about: Reference;
   readonly name: string;
+  /** What is wrong, the same word wherever it is. */
+  readonly cause: string;
   readonly sentence: string;
   readonly mends: readonly Mend[];
 };
@@ -55,20 +57,23 @@ export const worstFirst = (a: Finding, b: Finding) =>
   stages.indexOf(a.stage) - stages.indexOf(b.stage) ||
   (a.id < b.id ? -1 : 1);
 
+/** @param which tells several of one cause about one thing apart */
 export const finding = (
   severity: FindingSeverity,
   stage: Stage,
   about: Reference,
   name: string,
-  code: string,
+  cause: string,
   sentence: string,
   mends: readonly Mend[] = [],
+  which = "",
 ): Finding => ({
-  id: `${stage}/${about}/${code}`,
+  id: `${stage}/${about}/${which === "" ? cause : `${cause}-${which}`}`,
   severity,
   stage,
   about,
   name,
+  cause,
   sentence,
   mends,
 });

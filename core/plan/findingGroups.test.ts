@@ -26,7 +26,7 @@ describe("findings that are alike", () => {
   it("lose nothing: what goes in comes out once", () => {
     const all = ["a", "b", "c", "d"].flatMap((id) => [
       one(id, "thin-walls"),
-      one(id, `feature-${id}`, "ruins"),
+      finding("ruins", "parts", partRef(id), id, "feature", `${id} is off.`, [], id),
     ]);
     const out = findingGroups(all).flatMap((g) => (isGroup(g) ? g.findings : [g]));
     expect(out).toHaveLength(all.length);
@@ -59,5 +59,15 @@ describe("findings that are alike", () => {
       ),
     ) as [FindingGroup];
     expect(shared.mendAll!.edits.map((e) => e.id)).toEqual(ids);
+  });
+  it("are not mended together where they change one row: the last change would be all there is", () => {
+    const same = ["a", "b", "c"].map((id) => one(id, "no-drain", "ruins", [mend("Own", "scene")]));
+    expect((findingGroups(same)[0] as FindingGroup).mendAll).toBeNull();
+  });
+  it("of a rule name it, whatever step they end with; unlike rules are not one", () => {
+    const broken = (rule: string, i: number) =>
+      finding("weakens", "order", `step:s${i}`, rule, rule, `Broken ${i}.`, [], "part:x/scheme-base");
+    const list = findingGroups([broken("O12", 1), broken("O12", 2), broken("O12", 3), broken("O13", 4)]);
+    expect(shown(list)).toEqual(["3 times against rule O12", "Broken 4."]);
   });
 });

@@ -11,31 +11,59 @@ export type FindingGroup = {
 /** From so many alike they are told as one. */
 const ALIKE = 3;
 
-/** What several findings of one cause say together, by their code. */
-const causes: Readonly<Record<string, string>> = {
+/** What several findings of one cause say together. */
+const together: Readonly<Record<string, string>> = {
   "thin-walls": "parts have walls thinner than holds",
   "below-printable": "parts go below what their printers make",
   "steps-plain": "parts show their layers plainly",
   "drybrush-steps": "parts are drybrushed where layers show",
+  "school-unfit": "parts have a treatment that is not for their machine",
   "unit-guessed": "files do not say their unit; a guess was taken",
+  feature: "features come out of another size than they have",
   "no-mesh": "parts have no model yet",
   "no-size": "parts have no size yet",
+  "not-closed": "meshes are not closed",
+  flipped: "meshes have faces that look inward",
+  "inside-out": "meshes are inside out",
+  "inside-another": "meshes have shells inside others",
+  "partly-inside": "meshes have shells that run into each other",
+  "closed-hollow": "meshes have a closed hollow",
+  "no-printer": "parts wait for a printer",
+  "no-process": "parts are asked of a process that nothing here does",
+  barred: "parts are on a machine that these rooms do not allow",
   "too-large": "parts fit no bed and must be cut",
+  "not-clear": "parts stay clear and are printed in nothing clear",
   "no-drain": "hollow parts keep liquid resin",
+  "resin-suction": "parts hold to the film like a cup",
+  "resin-peel": "parts pull hard at the film",
+  "resin-section": "parts cover much of the screen",
+  "resin-neck": "parts may tear where they are thin",
+  "resin-flat-down": "parts have wide level undersides",
+  sags: "parts hang under their own weight",
   "off-board": "parts hang over the edge of the board",
+  sized: "parts are printed before what sets their size",
   risky: "plates are likely to fail",
   hangs: "plates would hang wet for long",
   never: "plates find no hour in which they may run",
   clearance: "joints have the wrong gap",
-  glue: "joints have a glue that does not suit",
   apart: "joints are between parts of unlike machines",
+  "unlike-faces": "joints show faces of unlike machines side by side",
+  untried: "joints are many alike and were not tried",
+  "glue-gap": "joints have a gap that their glue does not fill",
+  "part-gone": "joints name a part that is no more",
+  window: "steps come when what they want wet has set",
+  tool: "steps have a tool that does not suit",
   short: "things run short",
+  none: "things are not on the shelf",
   resistor: "lamps need a resistor",
+  lamp: "lamps cannot be lit so",
+  "held-absurd-size": "parts would be of a size that nobody means",
+  "held-no-volume": "parts enclose no volume",
+  "held-larger-than-the-board": "parts do not go on the board",
+  "held-too-many-pieces": "parts would take more pieces than anybody cuts",
 };
-
-/** The last part of an id, without what it names beside the cause. */
-const causeOf = ({ id, stage }: Finding): string =>
-  `${stage}/${id.slice(id.lastIndexOf("/") + 1).replace(/^(feature|sized)-.*$/, "$1")}`;
+/** Causes that are a rule of the order. */
+const isRule = (cause: string) => /^O\d+[a-z]?$/.test(cause);
 
 /**
  * Findings as they are shown, in their order: three or more of one cause and weight stand as one, where the first
@@ -44,7 +72,7 @@ const causeOf = ({ id, stage }: Finding): string =>
 export function findingGroups(findings: readonly Finding[]): readonly (Finding | FindingGroup)[] {
   const groups = new Map<string, Finding[]>();
   for (const f of findings) {
-    const key = `${f.severity} ${causeOf(f)}`;
+    const key = `${f.severity} ${f.stage}/${f.cause}`;
     const group = groups.get(key);
     if (group) group.push(f);
     else groups.set(key, [f]);
@@ -62,17 +90,18 @@ const grouped = (key: string, findings: readonly Finding[]): FindingGroup => ({
 });
 
 function headlineOf(findings: readonly Finding[]): string {
-  const [first] = findings;
-  const code = causeOf(first!).split("/")[1]!;
-  const words = causes[code];
-  return words === undefined ? `${findings.length} of one kind` : `${findings.length} ${words}`;
+  const { cause } = findings[0]!;
+  const n = findings.length;
+  if (isRule(cause)) return `${n} times against rule ${cause}`;
+  return `${n} ${together[cause] ?? "of one kind"}`;
 }
 
-/** The mend that every one of them offers under one name. */
+/** The mend that every one of them offers under one name, where no two of them change the same row. */
 function mendAllOf(findings: readonly Finding[]): FindingGroup["mendAll"] {
   for (const { label } of findings[0]!.mends) {
-    const edits = findings.map((f) => f.mends.find((m) => m.label === label)?.edit ?? null);
-    if (edits.every((edit) => edit !== null)) return { label, edits };
+    const edits = findings.flatMap((f) => f.mends.find((m) => m.label === label)?.edit ?? []);
+    const rows = new Set(edits.map((edit) => `${edit.table} ${edit.id}`));
+    if (rows.size === findings.length) return { label, edits };
   }
   return null;
 }

@@ -48,6 +48,13 @@ describe("what a scene still takes", () => {
     expect(line.cost.low).toBeLessThan(line.cost.value);
     expect(line.cost.high).toBeGreaterThan(line.cost.value);
   });
+  it("names the machine whose material nobody put on the shelf, beside what it costs", () => {
+    const bare = makePlan(testInput({ workshop: { ...input.workshop, materials: [] } }));
+    expect(bare.plates.length).toBeGreaterThan(0);
+    const names = new Set(bare.plates.map((p) => `what ${p.printer.name} prints with`));
+    for (const name of names) expect(bare.totals.notPriced).toContain(name);
+    expect(totals.notPriced.some((n) => n.startsWith("what "))).toBe(false);
+  });
   it("can be added up in the table of plates: what a plate comes to stands there once", () => {
     const [head, ...rows] = platesCsv(plan, String)
       .trim()

@@ -62,7 +62,10 @@ export function totalsOf(plan: Counted, powerMinorPerKwh: number, currency: stri
       "independent",
       parts.map(([text, f]) => ({ text, value: moneyText(f.value, currency), basis: f.basis })),
     ),
-    notPriced: stores.filter((l) => !l.priced && l.needed > 0).map((l) => l.name),
+    notPriced: [
+      ...unknownMaterials(plan),
+      ...stores.filter((l) => !l.priced && l.needed > 0).map((l) => l.name),
+    ],
     finishAt: Math.max(work.schedule.finishAt, ...runs.map((r) => r.clearedAt)),
     boundAt: work.schedule.boundAt,
   };
@@ -78,6 +81,11 @@ const drawn = (lines: readonly StockLine[], currency: string): Figure =>
       .filter((l) => l.priced)
       .map((l) => ({ text: l.name, value: moneyText(l.cost.value, currency), basis: "yours" as const })),
   );
+
+/** What plates are printed in that nobody put on the shelf: it weighs something and costs nothing yet. */
+const unknownMaterials = ({ plates }: Counted): readonly string[] => [
+  ...new Set(plates.filter((p) => p.material === null).map((p) => `what ${p.printer.name} prints with`)),
+];
 
 /** A plate's machine time, as often as it has to be run. */
 const plateMinutes = (p: PlatePlan) => repeated(p.minutes, p.runs);

@@ -6,7 +6,7 @@ import type { PlanInput } from "#core/scene/planInput";
 import { counted } from "#core/words";
 
 /** Something that the builder should say before the plan can be better; `where` it is said. */
-export type Ask = { readonly text: string; readonly where: Stage | "printers" | "hours" };
+export type Ask = { readonly text: string; readonly where: Stage | "printers" | "materials" | "hours" };
 
 /**
  * What the plan wants to know first, the dearest first; null where nothing is open. What is under way is not held
@@ -27,6 +27,8 @@ export function nextAsk(input: PlanInput, plan: Pick<Plan, "parts">): Ask | null
     };
   if (workshop.printers.length === 0 && parts.some((p) => p.part.made === "printed"))
     return { text: "Add the printer you have", where: "printers" };
+  if (parts.some((p) => p.chosen && p.chosen.material === null))
+    return { text: "Say what you print with", where: "materials" };
   if (!hasHours(workshop.hours)) return { text: "Say when you are at the bench", where: "hours" };
   const isBegun = records.length > 0 || parts.some((p) => p.part.history.copies.some((c) => c !== "to make"));
   if (isBegun) return null;

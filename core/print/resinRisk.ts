@@ -135,7 +135,11 @@ const levelUndersidesMm2 = ({ overhangs, box }: MeshMeasurement, factor: number)
     .filter((r) => r.highestZ - r.lowestZ < 1e-3 * (box.max[2] - box.min[2]))
     .reduce((sum, r) => sum + r.area * factor * factor, 0);
 
-/** Each layer's pull over the weakest section below it; what is thin above the layer carries nothing of it. */
+/**
+ * Each layer's pull over the weakest section below it; what is thin above the layer carries nothing of it. A part
+ * that begins on a point or an edge above the plate is held round it by its tips: until something was wider, a
+ * section is where it begins and no neck.
+ */
 function neckOf(
   { profile: { areas, peel, heights }, box }: MeshMeasurement,
   factor: number,
@@ -144,6 +148,7 @@ function neckOf(
   const f2 = factor * factor;
   const at = (i: number) => (heights[i]! - box.min[2]) * factor;
   let weakest = tipsMm2 !== null && tipsMm2 > 0 ? { mm2: tipsMm2, atMm: 0 } : { mm2: Infinity, atMm: 0 };
+  let widestMm2 = tipsMm2 === null ? Infinity : 0;
   let neck: Neck | null = null;
   for (let i = 0; i < areas.length; i++) {
     const newtons = peel[i]! * f2 * f2 * NEWTONS_PER_MM4;
@@ -151,7 +156,8 @@ function neckOf(
     if (Number.isFinite(weakest.mm2) && stressMPa > (neck?.stressMPa ?? 0))
       neck = { newtons, layerAtMm: at(i), sectionMm2: weakest.mm2, sectionAtMm: weakest.atMm, stressMPa };
     const mm2 = areas[i]! * f2;
-    if (mm2 > 0 && mm2 < weakest.mm2) weakest = { mm2, atMm: at(i) };
+    if (mm2 > 0 && mm2 < Math.min(weakest.mm2, widestMm2)) weakest = { mm2, atMm: at(i) };
+    widestMm2 = Math.max(widestMm2, mm2);
   }
   return neck;
 }

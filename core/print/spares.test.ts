@@ -15,6 +15,12 @@ describe("spares that pay", () => {
     expect(piecesFor(1, 0.9)).toBe(1);
     expect(piecesFor(1, 0.5)).toBe(3);
   });
+  it("agree with the tables of the binomial: 15 or more of 20 at 0.8, 8 or more of 10 at 0.7", () => {
+    // Cumulative binomial tables to four places, as in any handbook of statistics (from memory).
+    expect(chanceOfCount(15, 20, 0.8)).toBeCloseTo(0.8042, 4);
+    expect(chanceOfCount(8, 10, 0.7)).toBeCloseTo(0.3828, 4);
+    expect(chanceOfCount(16, 20, 0.9)).toBeCloseTo(0.9568, 4);
+  });
   it("are none where all come out, and end where nothing does", () => {
     expect(piecesFor(12, 1)).toBe(12);
     expect(piecesFor(12, 0)).toBe(48);

@@ -5,6 +5,8 @@ import { solidProperties } from "#core/mesh/solidProperties";
 import { box, moved, sphere, terrain, together, torus } from "#core/mesh/testing";
 import { boundingBox, boxSize, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
+import { recordOf } from "#core/print/reprints";
+import { failureOdds } from "#core/print/simulatedRun";
 import { testFilament, testResin } from "#core/print/testing";
 import { type Lay, type LayWishes, spreadDirections, waysUp } from "#core/print/wayUp";
 
@@ -104,4 +106,21 @@ describe("ways up", () => {
     ).toBeGreaterThan(0);
     expect(waysUp(m, findTwins(m).twin, 1, testFilament, steps, wishes, () => false)).toEqual([]);
   });
+});
+
+it("says of each way how often it fails, by the odds that a plate of it alone would have", () => {
+  const lays = ways(box(20, 20, 90));
+  const odds = (slender: number, baseMm: number) =>
+    failureOdds(
+      "filament",
+      [{ pieceId: "a", name: "", slender, flatMm2: 0, baseMm, islands: 0 }],
+      recordOf([]),
+    ).total;
+  const standing = lays.find((l) => l.heightMm > 89 && l.heightMm < 91)!;
+  const lying = lays.find((l) => l.heightMm > 19 && l.heightMm < 21)!;
+  expect(standing.failsShare).toBeCloseTo(odds(4.5, 20), 6);
+  expect(lying.failsShare).toBeCloseTo(odds(1, 90), 6);
+  // A thin plank for resin is not stood on its end, however little support that takes.
+  const [plank] = ways(box(80, 10, 6), testResin);
+  expect(plank!.heightMm).toBeLessThan(75);
 });

@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
+import { usualScheme } from "#core/paint/usualScheme";
 import { appDatabase } from "#data/db";
 import { undoLast } from "#data/journal";
 import { tableNames } from "#data/rows";
@@ -74,6 +75,46 @@ describe("a scheme", () => {
     await copy(post.id);
     expect(await kinds(post.id)).toHaveLength(3);
     expect(problems(await copy("bare"))[0]!.message).toMatch(/Every other part has layers of its own/);
+  });
+});
+
+describe("paint that nobody decided on", () => {
+  const usual = ["primer", "colour", "colour", "shade", "varnish"];
+  beforeEach(() => db.scenes.put({ ...scene, usualPaint: true }));
+  it("becomes the part's own by a change of one of its layers, the others as they were shown", async () => {
+    await colourAction({ ...layer, kind: "colour", layerId: "usual-second", coats: "3", coverage: "55" });
+    expect(await kinds()).toEqual(usual);
+    expect((await schemeOf())[2]).toMatchObject({ id: "usual-second", coats: 3, coverage: 0.55 });
+    await undoLast();
+    expect(await kinds()).toEqual([]);
+    await colourAction({ intent: "move-layer", partId: wall.id, layerId: "usual-wash", by: "up" });
+    expect(await kinds()).toEqual(["primer", "colour", "shade", "colour", "varnish"]);
+    await undoLast();
+    await colourAction({ intent: "remove-layer", partId: wall.id, layerId: "usual-wash" });
+    expect(await kinds()).toEqual(["primer", "colour", "colour", "varnish"]);
+  });
+  it("is taken for all in one, under the ids that its steps have", async () => {
+    await colourAction({ intent: "take-usual", sceneId: scene.id, ids: `${wall.id} ${post.id}` });
+    for (const id of [wall.id, post.id]) expect(await kinds(id)).toEqual(usual);
+    expect((await schemeOf())[0]!.id).toBe("usual-primer");
+    await undoLast();
+    for (const id of [wall.id, post.id]) expect(await kinds(id)).toEqual([]);
+  });
+  it("is copied as it is shown, and never empties what it is copied onto", async () => {
+    await db.parts.put({ ...post, scheme: [{ ...usualScheme("play")[0]!, id: "own" }] });
+    await colourAction({ intent: "copy-scheme", partId: wall.id, to: post.id });
+    expect(await kinds(post.id)).toEqual(usual);
+  });
+  it("is dropped for one part, for the last layer that is taken off, and for all", async () => {
+    await colourAction({ intent: "leave-bare", partId: wall.id });
+    expect((await db.parts.get(wall.id))!.finish.bare).toBe(true);
+    await db.parts.put({ ...post, scheme: [{ ...usualScheme("play")[0]!, id: "own" }] });
+    await colourAction({ intent: "remove-layer", partId: post.id, layerId: "own" });
+    expect((await db.parts.get(post.id))!).toMatchObject({ scheme: [], finish: { bare: true } });
+    await colourAction({ intent: "usual-paint", sceneId: scene.id, to: "bare" });
+    expect((await db.scenes.get(scene.id))!.usualPaint).toBe(false);
+    await colourAction({ intent: "usual-paint", sceneId: scene.id, to: "usual" });
+    expect((await db.scenes.get(scene.id))!.usualPaint).toBe(true);
   });
 });
 

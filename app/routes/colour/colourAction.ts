@@ -137,6 +137,7 @@ async function copyScheme(form: SentForm): Promise<Said> {
   const { parts } = appDatabase();
   const part = await parts.get(textOf(form, "partId"));
   if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
+  const layers = layersShown(part, await appDatabase().scenes.get(part.sceneId));
   const to = textOf(form, "to");
   const others = (await parts.where("sceneId").equals(part.sceneId).toArray()).filter(
     (p) => p.id !== part.id && (to === "bare" ? p.scheme.length === 0 && !printOf(p).pieceOf : p.id === to),
@@ -156,7 +157,7 @@ async function copyScheme(form: SentForm): Promise<Said> {
         table: "parts" as const,
         id: p.id,
         patch: () => ({
-          scheme: part.scheme.map((l) => ({ ...l, id: crypto.randomUUID().slice(0, 8) })),
+          scheme: layers.map((l) => ({ ...l, id: crypto.randomUUID().slice(0, 8) })),
         }),
       })),
     ),

@@ -1,11 +1,11 @@
 import { saidOf } from "#core/plan/parts/held";
 import { Link } from "react-router";
-import { NotPriced } from "#ui/NotPriced";
 import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
 import { dateText, dayText } from "#app/clock";
 import { Slip, SlipLines } from "#route/scenes/Slip";
+import { totalLines } from "#route/scenes/totalLines";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
@@ -63,22 +63,7 @@ export function TotalsSlip({
       <SlipLines
         title="Totals"
         lines={[
-          [
-            "machines",
-            <FigureView
-              key="m"
-              figure={plan.totals.machineMinutes}
-              label="Machine time, failures counted in"
-            />,
-          ],
-          ["hands", <FigureView key="h" figure={plan.totals.handsMinutes} label="Hands-on time in all" />],
-          [
-            "money",
-            <FigureView key="c" figure={plan.totals.cost} label="Material, products, power and wear" />,
-          ],
-          ...(plan.totals.notPriced.length > 0
-            ? [["not priced", <NotPriced key="n" names={plan.totals.notPriced} />] as const]
-            : []),
+          ...totalLines(plan),
           ["weight", <FigureView key="w" figure={plan.boardGrams} label="Finished board" />],
         ]}
       />

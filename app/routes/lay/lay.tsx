@@ -10,7 +10,7 @@ import { Board } from "./Board";
 import { BoardForm } from "./BoardForm";
 import { layAction } from "./layAction";
 import { PlacedSlip, TotalsSlip } from "./LaySlip";
-import { readinessText } from "./view";
+import { boardShare, readinessText } from "./view";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { Plan } from "#core/plan/plan";
 import type { Scene } from "#core/scene/scene";
@@ -29,13 +29,7 @@ export default function Lay({ actionData }: Route.ComponentProps) {
   const part = plan.parts.find((p) => p.part.id === selected);
   const select = (id: string | null) =>
     setSearch(id ? { part: id } : {}, { replace: true, preventScrollReset: true });
-  const share =
-    plan.parts.reduce(
-      (sum, p) =>
-        sum + (p.sizeMm && !p.held ? p.sizeMm[0] * p.sizeMm[1] * p.part.place.placements.length : 0),
-      0,
-    ) /
-    (scene.boardWidthMm * scene.boardDepthMm);
+  const share = boardShare(plan.parts, scene);
   return (
     <div className="grid content-start">
       <section className="on-mat px-5 pt-4 pb-5" aria-label="The board">

@@ -1,3 +1,4 @@
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Readiness } from "#core/plan/readiness";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { straightened } from "#core/mesh/silhouette";
@@ -12,6 +13,18 @@ const DRAWN_MM = 0.3;
  */
 export const boardOutline = (m: MeshMeasurement, factor: number): readonly number[][] =>
   m.plan.map((line) => [...straightened(line, DRAWN_MM / factor)]).filter((line) => line.length >= 6);
+
+/** Share of the board that what stands on it covers, by the boxes of its parts. */
+export const boardShare = (
+  parts: readonly Pick<PartPlan, "part" | "sizeMm" | "held">[],
+  { boardWidthMm, boardDepthMm }: { readonly boardWidthMm: number; readonly boardDepthMm: number },
+): number =>
+  parts.reduce(
+    (sum, { part, sizeMm, held }) =>
+      sizeMm && !held ? sum + sizeMm[0] * sizeMm[1] * part.place.placements.length : sum,
+    0,
+  ) /
+  (boardWidthMm * boardDepthMm);
 
 /** What is assumed of a stage and what was found in it, in words. */
 export function readinessText({ of, assumed, findings }: Readiness): string {

@@ -1,7 +1,8 @@
 import { Link } from "react-router";
 import type { Finding, Mend } from "#core/plan/finding";
+import { idIn } from "#core/reference";
 import { FindingList } from "#ui/FindingList";
-import { useMend } from "#app/routes/scenes/useMend";
+import { useMend, useMendAll } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { standingAside } from "./view";
 
@@ -11,8 +12,12 @@ export function HeldTray() {
   const mend = useMend();
   const aside = standingAside(plan.parts);
   if (aside.length === 0) return null;
+  const mendAll = useMendAll();
   const open = (f: Finding) => (
-    <Link to={`/scenes/${input.scene.id}/parts/${f.id}`} className="text-[14px] text-slate-blue underline">
+    <Link
+      to={`/scenes/${input.scene.id}/parts/${idIn(f.about, "part")}`}
+      className="text-[14px] text-slate-blue underline"
+    >
       Open {f.name}
     </Link>
   );
@@ -24,7 +29,12 @@ export function HeldTray() {
           They cost no hours, no money and no date until they are settled.
         </p>
       </div>
-      <FindingList findings={aside} link={open} onMend={(f: Finding, m: Mend) => void mend(f, m)} />
+      <FindingList
+        findings={aside}
+        link={open}
+        onMend={(f: Finding, m: Mend) => void mend(f, m)}
+        onMendAll={(group) => void mendAll(group)}
+      />
     </section>
   );
 }

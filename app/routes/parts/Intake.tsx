@@ -38,9 +38,9 @@ export function Intake({ sceneId }: { sceneId: string }) {
   // What was chosen with the scene comes in by itself.
   const takeNow = useRef(take);
   useEffect(() => {
-    const first = takeFirst();
+    const first = takeFirst(sceneId);
     if (first.length > 0) void takeNow.current(modelsAmong(first));
-  }, []);
+  }, [sceneId]);
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);

@@ -1,7 +1,7 @@
 import type { Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
-import { FigureView } from "#ui/FigureView";
 import { Slip, SlipLines } from "#route/scenes/Slip";
+import { totalLines } from "#route/scenes/totalLines";
 import { dateText, dayText } from "#app/clock";
 import { soFar } from "./view";
 
@@ -23,19 +23,7 @@ export function SoFarSlip({ input, plan }: { readonly input: PlanInput; readonly
       <SlipLines
         title="They take"
         lines={[
-          [
-            "machines",
-            <FigureView
-              key="m"
-              figure={plan.totals.machineMinutes}
-              label="Machine time, failures counted in"
-            />,
-          ],
-          ["hands", <FigureView key="h" figure={plan.totals.handsMinutes} label="Hands-on time in all" />],
-          [
-            "money",
-            <FigureView key="c" figure={plan.totals.cost} label="Material, products, power and wear" />,
-          ],
+          ...totalLines(plan),
           ...(planned > 0 ? [["ready", dayText(now.today, plan.totals.finishAt)] as const] : []),
           ["wanted", scene.finishBy ? dateText(now.today, scene.finishBy) : "no date set"],
         ]}

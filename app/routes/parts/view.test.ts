@@ -111,7 +111,7 @@ describe("parts that stand aside", () => {
     }) as never;
   const parts = [part("a", null), part("b", "no scale"), part("c", "no volume"), part("d", "no volume", {})];
   it("are told by why, those without a scale apart from the rest, pieces with their whole", () => {
-    expect(standingAside(parts).map((f) => [f.id, f.sentence])).toEqual([["c", "It has no volume."]]);
+    expect(standingAside(parts).map((f) => [f.about, f.sentence])).toEqual([["part:c", "It has no volume."]]);
     expect(soFar(parts)).toEqual({ planned: 1, unscaled: 1, aside: 1 });
   });
   it("are counted over the shelf", () => {

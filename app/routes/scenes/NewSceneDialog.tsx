@@ -89,6 +89,7 @@ function FirstModels() {
   // There is no attribute of React for it.
   useEffect(() => {
     folder.current!.webkitdirectory = true;
+    chooseFirst([]);
   }, []);
   const choose = (list: FileList | null) => {
     chooseFirst([...(list ?? [])]);
@@ -150,34 +151,51 @@ function FirstPrinters({
         ]}
       />
       {(choice === "filament" || choice === "both") && (
-        <div className="grid items-start gap-3 sm:grid-cols-[2fr_1fr]">
-          <Field
-            label="Filament bed, mm"
-            name="filamentBed"
-            placeholder="I do not know"
-            hint={`Empty: ${bedText(newFilament.bedMm)}, as many have`}
-            problems={problems}
-          />
-          <Field
-            label="Nozzle, mm"
-            name="nozzle"
-            placeholder={String(newFilament.nozzleMm)}
-            inputMode="decimal"
-          />
-        </div>
+        <BedFields
+          label="Filament bed, mm"
+          name="filamentBed"
+          bedMm={newFilament.bedMm}
+          finest={["Nozzle, mm", "nozzle", newFilament.nozzleMm]}
+          problems={problems}
+        />
       )}
       {(choice === "resin" || choice === "both") && (
-        <div className="grid items-start gap-3 sm:grid-cols-[2fr_1fr]">
-          <Field
-            label="Resin plate and height, mm"
-            name="resinBed"
-            placeholder="I do not know"
-            hint={`Empty: ${bedText(newResin.bedMm)}, as many have`}
-            problems={problems}
-          />
-          <Field label="Pixel, mm" name="pixel" placeholder={String(newResin.pixelMm)} inputMode="decimal" />
-        </div>
+        <BedFields
+          label="Resin plate and height, mm"
+          name="resinBed"
+          bedMm={newResin.bedMm}
+          finest={["Pixel, mm", "pixel", newResin.pixelMm]}
+          problems={problems}
+        />
       )}
     </>
+  );
+}
+
+/** A bed, and the finest that the machine draws; what is usual stands in for what is left empty. */
+function BedFields({
+  label,
+  name,
+  bedMm,
+  finest: [finestLabel, finestName, usualMm],
+  problems,
+}: {
+  readonly label: string;
+  readonly name: string;
+  readonly bedMm: readonly number[];
+  readonly finest: readonly [label: string, name: string, usualMm: number];
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  return (
+    <div className="grid items-start gap-3 sm:grid-cols-[2fr_1fr]">
+      <Field
+        label={label}
+        name={name}
+        placeholder="I do not know"
+        hint={`Empty: ${bedText(bedMm)}, as many have`}
+        problems={problems}
+      />
+      <Field label={finestLabel} name={finestName} placeholder={String(usualMm)} inputMode="decimal" />
+    </div>
   );
 }

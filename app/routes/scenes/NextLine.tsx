@@ -10,7 +10,9 @@ import { PlanningLine } from "./PlanningLine";
 import { TimerStrip } from "#route/bench/TimerStrip";
 
 const pathOf = (sceneId: string, { where }: Ask) =>
-  where === "printers" || where === "hours" ? `/workshop/${where}` : stagePath(sceneId, where);
+  where === "printers" || where === "materials" || where === "hours"
+    ? `/workshop/${where}`
+    : stagePath(sceneId, where);
 
 /** What is to be said next, and what is to be done, in one line. */
 function NextLine({ input, plan }: { readonly input: PlanInput; readonly plan: Plan }) {

@@ -10,6 +10,7 @@ import { Button } from "#ui/Button";
 import { EmptyState } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
+import { giveFirst } from "#app/jobs/firstFiles";
 import { demoScenes, firstStart, importDemo } from "#app/jobs/firstStart";
 import { undoAction } from "#app/jobs/keep";
 import { keptOutside } from "#app/jobs/keptOutside";
@@ -52,7 +53,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
         finishBy: textOf(form, "finishBy"),
         printers: printers.value,
       });
-      return made.ok ? redirect(`/scenes/${made.value.id}/parts`) : refuse(made.problems);
+      if (!made.ok) return refuse(made.problems);
+      giveFirst(made.value.id);
+      return redirect(`/scenes/${made.value.id}/parts`);
     }
     case "rename": {
       const outcome = under(

@@ -21,7 +21,7 @@ export function orderFindings(work: WorkPlan, input: PlanInput, there: boolean):
       "order",
       stepRef(c.after),
       c.ruleId,
-      `${c.ruleId}-${c.before ?? "itself"}`,
+      c.ruleId,
       `${c.overridden ? "Set aside by you: " : ""}${c.sentence} ${c.overridden ? "" : c.mend}`.trim(),
       c.overridden
         ? []
@@ -29,6 +29,7 @@ export function orderFindings(work: WorkPlan, input: PlanInput, there: boolean):
             label: mend.label,
             edit: { table: "scenes" as const, id: scene.id, patch: mended(scene, c, mend) },
           })),
+      c.before ?? "itself",
     ),
   );
   for (const s of work.steps) {

@@ -99,6 +99,8 @@ describe("what is asked next", () => {
     expect(asked({ ...whole, workshop: { ...whole.workshop, printers: [] } })).toBe(
       "Add the printer you have",
     );
+    const shelf = { ...whole.workshop, materials: [] };
+    expect(asked({ ...whole, workshop: shelf })).toBe("Say what you print with");
     const never = { ...whole.workshop, hours: Array.from({ length: 7 }, () => []) };
     expect(asked({ ...whole, workshop: never })).toBe("Say when you are at the bench");
     expect(asked(whole)).toBe("Say by when it should be ready");

@@ -26,17 +26,14 @@ type Sized = {
   readonly sizeMm: readonly [number, number, number] | null;
 };
 
-/** A part that stands aside as something that is open; its id is the part's. */
+/** A part that stands aside as something that is open. */
 export const heldAsFinding = ({
-  part: { id, name },
-  held,
+  part,
+  held: { because, sentence, mends },
 }: {
   readonly part: Part;
   readonly held: Held;
-}): Finding => ({
-  ...partFinding({ id, name }, "missing", "parts", "held", held.sentence, held.mends),
-  id,
-});
+}): Finding => partFinding(part, "missing", "parts", `held-${because.replaceAll(" ", "-")}`, sentence, mends);
 
 /** What is to be said of one part: why it stands aside, or what was found in it. */
 export const saidOf = ({

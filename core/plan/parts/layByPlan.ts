@@ -7,6 +7,7 @@ import { pieceRisk } from "#core/plan/plates/pieceRisk";
 import { recordOf } from "#core/print/reprints";
 import { failureOdds } from "#core/print/simulatedRun";
 import { bestWay, waysUnder } from "#core/plan/plates/waysFor";
+import type { LaySchool, LayWishes } from "#core/print/wayUp";
 import { lookedAt, type Part, patchedPart, printOf } from "#core/scene/part";
 import type { Derived } from "#core/scene/planInput";
 
@@ -23,16 +24,23 @@ const isForPlan = (plan: PartPlan): plan is OnMachine =>
   printOf(plan.part).pose === null &&
   !lookedAt(plan.part);
 
+/** What ways to lay a part are ranked by, beside the machine. */
+export const layWishes = (
+  { part, body }: Pick<PartPlan, "part" | "body">,
+  { one }: Pick<Candidate, "one">,
+  school: LaySchool | null,
+): LayWishes => ({
+  school,
+  front: part.finish.front,
+  minutesPerMm3: one.minutes.value / Math.max(1, body?.volumeMm3 ?? Infinity),
+});
+
 /** The ways that should be looked for, for a part as it was drawn; null of one that the plan does not lay. */
 function waysWanted(drawn: PartPlan, scene: PartScene): WaysToFind | null {
   if (!isForPlan(drawn)) return null;
-  const { part, chosen, rescale, body } = drawn;
-  const { printer, one } = chosen;
-  const wishes = {
-    school: scene.laySchool ?? null,
-    front: part.finish.front,
-    minutesPerMm3: one.minutes.value / Math.max(1, body!.volumeMm3),
-  };
+  const { part, chosen, rescale } = drawn;
+  const { printer } = chosen;
+  const wishes = layWishes(drawn, chosen, scene.laySchool ?? null);
   const { viewingDistanceMm: distanceMm } = scene;
   const key = waysKey(part.meshId!, rescale.factor, printer, distanceMm, wishes);
   const { meshId, name } = part;

@@ -11,10 +11,11 @@ export const partFinding = (
   { id, name }: Pick<Part, "id" | "name">,
   severity: FindingSeverity,
   stage: Stage,
-  code: string,
+  cause: string,
   sentence: string,
   mends: readonly Mend[] = [],
-): Finding => finding(severity, stage, partRef(id), name, code, sentence, mends);
+  which = "",
+): Finding => finding(severity, stage, partRef(id), name, cause, sentence, mends, which);
 
 /** A change of the part itself that mends it at one touch. */
 export const partMend = ({ id }: Pick<Part, "id">, label: string, patch: PartPatch): Mend => ({

@@ -62,7 +62,8 @@ function featureOff(
     usualMm: usual ? [usual.lowMm, usual.highMm] : [f.realMm],
   });
   const source = { kind: "feature", featureId: f.featureId, realSizeMm: f.realMm, fileSize: f.fileSize };
-  return partFinding(part, "ruins", "parts", `feature-${f.featureId}`, sentence, [
+  const mends = [
     partMend(part, `Scale by its ${f.name}`, { size: { source: { ...source, kind: "feature" } } }),
-  ]);
+  ];
+  return partFinding(part, "ruins", "parts", "feature", sentence, mends, f.featureId);
 }

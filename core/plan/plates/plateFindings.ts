@@ -107,8 +107,10 @@ export function sizingFindings(
           "plates",
           partRef(partId),
           name(partId),
-          `sized-${sizeId}`,
+          "sized",
           `${name(partId)} is fitted to ${name(sizeId)} and ${how}. ${ruleById("O52")!.because} Print and measure ${name(sizeId)} first (O52).`,
+          [],
+          sizeId,
         ),
       ];
       const mine = on(partId);

@@ -4,6 +4,7 @@ import { meshPicture } from "#core/mesh/picture";
 import { isAsDrawn, type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh, TriangleSoup } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";
+import { layWishes } from "#core/plan/parts/layByPlan";
 import type { Lies, PartPlan } from "#core/plan/parts/partPlan";
 import type { Scene } from "#core/scene/scene";
 import { type Lay, type LaySchool, laySchools } from "#core/print/wayUp";
@@ -42,7 +43,7 @@ type PatchPart = (
 /** Ways to lay a part: a few that are each best at something, with what they trade. */
 export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup; scene: Scene }) {
   const { part, finish } = p;
-  const { printer, one } = finish!;
+  const { printer } = finish!;
   const [school, setSchool] = useState<LaySchool | "">(scene.laySchool ?? "");
   const { job, start, stop } = useJob<readonly Lay[]>();
   const say = useToast();
@@ -53,11 +54,7 @@ export function WaysPanel({ p, soup, scene }: { p: PartPlan; soup: TriangleSoup;
         p.rescale.factor,
         printer,
         scene.viewingDistanceMm,
-        {
-          school: school || null,
-          front: part.finish.front,
-          minutesPerMm3: p.body ? one.minutes.value / Math.max(1, p.body.volumeMm3) : 0.002,
-        },
+        layWishes(p, finish!, school || null),
         tell,
         signal,
       ),
