@@ -72,7 +72,9 @@ function line(
   if (!right) wrong++;
   const ratio = times.ours / times.theirs;
   console.log(
-    `${name}\n  ours ${times.ours.toFixed(1)} ms, ${library} ${times.theirs.toFixed(1)} ms, ratio ${ratio < 0.1 ? `1/${(1 / ratio).toFixed(1)}` : ratio.toFixed(2)}; goal ${goal}: ${reached ? "reached" : "not reached"}; ${check}: ${right ? "ok" : "WRONG"}`,
+    `${name}\n  ours ${times.ours.toFixed(1)} ms, ${library} ${times.theirs.toFixed(1)} ms, ` +
+      `ratio ${ratio < 0.1 ? `1/${(1 / ratio).toFixed(1)}` : ratio.toFixed(2)}; ` +
+      `goal ${goal}: ${reached ? "reached" : "not reached"}; ${check}: ${right ? "ok" : "WRONG"}`,
   );
 }
 
@@ -97,7 +99,8 @@ const reading = pairUp(
   9,
 );
 line(
-  `Binary STL, ${(mesh.triangles.length / 3).toLocaleString("en")} triangles: read, bounds, area, volume (buffers reused)`,
+  `Binary STL, ${(mesh.triangles.length / 3).toLocaleString("en")} triangles: ` +
+    "read, bounds, area, volume (buffers reused)",
   "STLLoader.parse, read only",
   reading,
   "at most half",
@@ -347,13 +350,15 @@ sampleThickness(mesh, 2000, { tree });
 const thickFrom = performance.now();
 sampleThickness(mesh, 20_000, { tree });
 console.log(
-  `  thickness at 20,000 points, five rays each: ${(performance.now() - thickFrom).toFixed(0)} ms on one core (goal 500 ms on two)`,
+  `  thickness at 20,000 points, five rays each: ${(performance.now() - thickFrom).toFixed(0)} ms ` +
+    "on one core (goal 500 ms on two)",
 );
 const hundred = terrain(157, 240, 3);
 const fieldFrom = performance.now();
 wallField(hundred, "inside", 1);
 console.log(
-  `  a reading of every face of ${(hundred.triangles.length / 3).toLocaleString("en")}: ${(performance.now() - fieldFrom).toFixed(0)} ms with its tree (goal 1 s)`,
+  `  a reading of every face of ${(hundred.triangles.length / 3).toLocaleString("en")}: ` +
+    `${(performance.now() - fieldFrom).toFixed(0)} ms with its tree (goal 1 s)`,
 );
 
 // 8. The whole intake: read, share, check, 200 layers.
@@ -384,7 +389,8 @@ for (const [cells, goal] of [
     }),
   );
   console.log(
-    `  ${((bytes.byteLength - 84) / 50).toLocaleString("en").padStart(9)} triangles ${ms.toFixed(0).padStart(6)} ms (goal ${goal}: ${ms <= goal ? "reached" : "not reached"})`,
+    `  ${((bytes.byteLength - 84) / 50).toLocaleString("en").padStart(9)} triangles ` +
+      `${ms.toFixed(0).padStart(6)} ms (goal ${goal}: ${ms <= goal ? "reached" : "not reached"})`,
   );
 }
 
@@ -405,7 +411,10 @@ for (const cells of [50, 158, 499, 999]) {
   const ms = median(times);
   const allowed = before ? (n * Math.log(n)) / (before.n * Math.log(before.n)) : 1;
   console.log(
-    `  ${n.toLocaleString("en").padStart(9)} triangles ${ms.toFixed(0).padStart(6)} ms${before ? `, ${(ms / before.ms).toFixed(1)} times the one before (n log n would be ${allowed.toFixed(1)})` : ""}`,
+    `  ${n.toLocaleString("en").padStart(9)} triangles ${ms.toFixed(0).padStart(6)} ms` +
+      (before
+        ? `, ${(ms / before.ms).toFixed(1)} times the one before (n log n would be ${allowed.toFixed(1)})`
+        : ""),
   );
   before = { n, ms };
 }
@@ -413,7 +422,9 @@ for (const cells of [50, 158, 499, 999]) {
 const child = spawnSync(process.execPath, [".cache/bench/benchMemory.mjs"], { encoding: "utf8" });
 const [startMb, mostMb] = child.stdout.trim().split(" ").map(Number);
 console.log(
-  `  4 M triangles (200 MB as a file) in a fresh process: ${startMb} MB before, ${mostMb} MB at its most: ${(((mostMb ?? 0) - (startMb ?? 0)) / 200).toFixed(1)} times the file above the start (goal for the intake alone 2.5)`,
+  `  4 M triangles (200 MB as a file) in a fresh process: ${startMb} MB before, ${mostMb} MB at its most: ` +
+    `${(((mostMb ?? 0) - (startMb ?? 0)) / 200).toFixed(1)} times the file above the start ` +
+    "(goal for the intake alone 2.5)",
 );
 
 if (process.argv.includes("--browser")) {
@@ -436,7 +447,11 @@ if (process.argv.includes("--browser")) {
             `${code}
       const bytes = new Uint8Array(84 + 50 * ${facets}); new DataView(bytes.buffer).setUint32(80, ${facets}, true);
       const into = new Float32Array(9 * ${facets}); const t = [];
-      for (let i = 0; i < 7; i++) { const a = performance.now(); stl.readBinaryStl(bytes, into); t.push(performance.now() - a); }
+      for (let i = 0; i < 7; i++) {
+        const a = performance.now();
+        stl.readBinaryStl(bytes, into);
+        t.push(performance.now() - a);
+      }
       postMessage(t.sort((a, b) => a - b)[3]);`,
           ]),
         ),
