@@ -10,9 +10,9 @@ import { standingAside } from "./view";
 export function HeldTray() {
   const { input, plan } = useScene();
   const mend = useMend();
+  const mendAll = useMendAll();
   const aside = standingAside(plan.parts);
   if (aside.length === 0) return null;
-  const mendAll = useMendAll();
   const open = (f: Finding) => (
     <Link
       to={`/scenes/${input.scene.id}/parts/${idIn(f.about, "part")}`}
