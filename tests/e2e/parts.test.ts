@@ -197,6 +197,29 @@ it("turns up what was drawn lying, makes it to a wanted size, and puts another o
   await up.getByText(/tower 1-72 lies on its side as drawn.*88\.5 mm is its height\?/).waitFor();
   await up.getByRole("button", { name: "Turn it up" }).click();
   await up.waitFor({ state: "detached" });
+  // Slabs that no board takes stand aside as one line, and are asked again with one tap; none is planned.
+  await page
+    .getByLabel("Model files")
+    .setInputFiles([1, 2, 3].map((i) => blockStl(`quay ${i} 1-72`, 900 + i, 900, 20)));
+  await page.getByText("quay 3 1-72.stl: measured").waitFor();
+  const asked = page.getByRole("region", { name: "What were these drawn at?" });
+  for (let left = 3; left > 0; left--) {
+    await asked
+      .getByText(left === 1 ? "1 part has no scale yet" : `${left} parts have no scale yet`)
+      .waitFor();
+    await asked
+      .getByRole("listitem")
+      .first()
+      .getByRole("button", { name: /1:72, in mm/ })
+      .click();
+  }
+  const tray = page.getByRole("region", { name: "Standing aside" });
+  await tray.getByText("3 parts do not go on the board").click();
+  await tray.getByText(/quay 2 1-72, 902 x 900 x 20 mm, does not go on the board of 300 x 200 mm/).waitFor();
+  await page.getByText(/Settle 3 parts that stand aside/).waitFor();
+  await tray.getByRole("button", { name: "Ask its scale again: all 3" }).click();
+  await tray.waitFor({ state: "detached" });
+  await asked.getByText("3 parts have no scale yet").waitFor();
   await page.getByRole("link", { name: "tower 1-72" }).first().click();
   const wanted = page.getByRole("form", { name: "To a wanted size" });
   await wanted.getByLabel("Or a wanted").selectOption("height");

@@ -23,6 +23,10 @@ describe("names", () => {
     expect(nameSigns("screw 3mm").figuresMm).toEqual([]);
     expect(nameSigns("bolt inch").units.map((u) => u.unit)).toEqual(["inch"]);
     expect(nameSigns("barn full size").fullSize).toBe("full size");
+    expect(nameSigns("barn full-size.stl").fullSize).toBe("full size");
+    expect(nameSigns("door 1:1").fullSize).toBe("1:1");
+    expect(nameSigns("quay 1 1-72").fullSize).toBeNull();
+    expect(nameSigns("tile 1-1-48").fullSize).toBeNull();
     expect(nameSigns("old barrels").kind?.word).toBe("barrel");
     expect(nameSigns("benches").kind?.word).toBe("bench");
     expect(nameSigns("a hare").scaleless).toBe("hare");

@@ -56,11 +56,18 @@ export function nameSigns(text: string): NameSigns {
       (figureHeights as readonly number[]).includes(Number(n)) ? [{ mm: Number(n), word: word.trim() }] : [],
     ),
     units: words.flatMap((word) => (word in unitWords ? [{ unit: unitWords[word]!, word }] : [])),
-    fullSize: /\b(full size|fullsize|real size|life size|lifesize|1 1)\b/.exec(spaced)?.[0].trim() ?? null,
+    fullSize: fullSizeIn(lower, spaced),
     kind: kindWord === undefined ? null : { ...kinds[kindWord]!, word: kindWord },
     all: words.map(singular),
     scaleless: words.map(singular).find((w) => scaleless.has(w)) ?? null,
   };
+}
+
+/** A one beside a one is a count when a ratio stands elsewhere, as in `quay 1 1-72`. */
+function fullSizeIn(lower: string, spaced: string): string | null {
+  const said = /\b(full size|fullsize|real size|life size|lifesize)\b/.exec(spaced);
+  const written = /(?<![\d.])1(?:[-_:/]|to)1(?![\d.]|[-_:/]\d)/.exec(lower);
+  return (said ?? written)?.[0] ?? null;
 }
 
 function ratiosIn(lower: string, spaced: string, words: readonly string[]): NameSigns["ratios"] {
