@@ -13,6 +13,7 @@ buildSync({
     "scripts/benchApp.ts",
     "scripts/benchIntake.ts",
     "scripts/benchPlan.ts",
+    "scripts/benchProfile.ts",
     "scripts/benchScale.ts",
   ],
   outdir: ".cache/bench",
@@ -33,6 +34,7 @@ const app = () =>
 if (args.includes("app")) process.exit(app());
 if (args.includes("intake")) process.exit(run(process.execPath, [".cache/bench/benchIntake.mjs"]));
 if (args.includes("plan")) process.exit(run(process.execPath, [".cache/bench/benchPlan.mjs"]));
+if (args.includes("profile")) process.exit(run(process.execPath, [".cache/bench/benchProfile.mjs"]));
 if (args.includes("scale")) process.exit(run(process.execPath, [".cache/bench/benchScale.mjs", ...args]));
 const only = args.includes("plates");
 const order = args.includes("order");

@@ -42,7 +42,9 @@ async function dropped(page: Page, files: readonly string[]): Promise<Dropped> {
     .first()
     .waitFor();
   const first = performance.now() - from;
-  await page.getByText(`${files.length} parts, ${files.length} copies`).waitFor();
+  await page
+    .getByText(files.length === 1 ? "1 part, 1 copy" : `${files.length} parts, ${files.length} copies`)
+    .waitFor();
   return [first, performance.now() - from, await longestTask(page)];
 }
 

@@ -9,6 +9,7 @@ import type { PlanInput } from "#core/scene/planInput";
 import { bringIn, readArchive } from "#data/archiveIn";
 import { openDatabase } from "#data/db";
 import { getPlanInput } from "#data/workshop";
+import { manyParts } from "./manyParts";
 import { measureAll } from "./measured";
 
 const DEMO = "withy-sluice";
@@ -23,16 +24,6 @@ await bringIn(read.value, "replace", "leave out", "2026-01-05T09:00", db);
 await measureAll(db);
 const demo = (await getPlanInput(DEMO, NOW, db))!;
 
-/** The demo's parts many times over in one scene, without what names them: joints, records and changes. */
-function manyParts(count: number): PlanInput {
-  const parts = Array.from({ length: count }, (_, i) => {
-    const part = demo.parts[i % demo.parts.length]!;
-    return { ...part, id: `${part.id}-${i}`, name: `${part.name} ${i}` };
-  });
-  const scene = { ...demo.scene, id: "many", orderChanges: [], orderWishes: [], setAside: [] };
-  return { ...demo, scene, parts, joints: [], records: [], accepted: null };
-}
-
 function timed<T>(work: () => T): readonly [number, T] {
   const from = performance.now();
   const made = work();
@@ -46,7 +37,7 @@ const text = (plan: ReturnType<typeof makePlan>) =>
 let wrong = 0;
 for (const [name, input, goalColdMs, goalChangeMs] of [
   ["the demo", demo, 400, 100],
-  [`${many} parts`, manyParts(many), 2500, 300],
+  [`${many} parts`, manyParts(demo, many), 2500, 300],
 ] as const) {
   const memory = planMemory();
   const [first, plan] = timed(() => makePlan(input, [], memory));

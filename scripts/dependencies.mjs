@@ -1,5 +1,5 @@
 // Makes sure that what the lockfile asks for is installed, with built-ins only.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 
@@ -11,6 +11,17 @@ export function run(command, args, options = {}) {
   if (result.error) throw result.error;
   return result.status ?? 1;
 }
+
+/** The same beside others: what it says is printed when it is done. @returns its status */
+export const runBeside = (command, args) =>
+  new Promise((done) => {
+    const child = spawn(command, args, { stdio: ["ignore", "pipe", "pipe"] });
+    const said = [];
+    child.stdout.on("data", (d) => said.push(d));
+    child.stderr.on("data", (d) => said.push(d));
+    child.on("error", (e) => done({ status: 1, said: String(e) }));
+    child.on("close", (code) => done({ status: code ?? 1, said: Buffer.concat(said).toString() }));
+  });
 
 export function ensureDependencies() {
   const [major, minor] = process.versions.node.split(".").map(Number);

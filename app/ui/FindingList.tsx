@@ -1,5 +1,5 @@
 import { Circle, CircleDot, Diamond, TriangleAlert } from "lucide-react";
-import { type ReactNode, useMemo } from "react";
+import { type ReactNode, useMemo, useState } from "react";
 import type { Finding, FindingSeverity, Mend } from "#core/plan/finding";
 import { findingGroups, type FindingGroup, isGroup } from "#core/plan/findingGroups";
 import { useGrown } from "#ui/Grown";
@@ -32,6 +32,8 @@ export const SeverityMark = ({ severity }: { severity: FindingSeverity }) => (
 
 /** So many that ruin something are opened by themselves. */
 const OPENED = 5;
+/** Named on the line of a group. */
+const NAMED = 24;
 /** Drawn before the list is scrolled. */
 const FIRST = 60;
 
@@ -82,17 +84,14 @@ function Alike({
   readonly onMendAll: ((group: FindingGroup) => void) | undefined;
 }) {
   const [first] = findings;
+  const [isOpen, setOpen] = useState(first!.severity === "ruins" && findings.length <= OPENED);
   return (
     <li className={`border-l-4 bg-primer-2 px-3 py-2.5 text-ink ${edgeOf(first!)}`}>
       <SeverityMark severity={first!.severity} />
-      <details className="mt-0.5" open={first!.severity === "ruins" && findings.length <= OPENED}>
+      <details className="mt-0.5" open={isOpen} onToggle={(e) => setOpen(e.currentTarget.open)}>
         <summary className="font-semibold">{headline}</summary>
-        <p className="text-[14px] text-ink-2">{findings.map((f) => f.name).join(", ")}</p>
-        <ul className="mt-2 grid gap-2">
-          {findings.map((f) => (
-            <OneFinding key={f.id} f={f} link={link} onMend={onMend} />
-          ))}
-        </ul>
+        <p className="text-[14px] text-ink-2">{namesOf(findings)}</p>
+        {isOpen && <Each findings={findings} link={link} onMend={onMend} />}
       </details>
       {mendAll && onMendAll && (
         <button
@@ -104,6 +103,35 @@ function Alike({
         </button>
       )}
     </li>
+  );
+}
+
+/** Names of the first, and how many there are besides. */
+function namesOf(findings: readonly Finding[]): string {
+  const names = findings.slice(0, NAMED).map((f) => f.name);
+  const rest = findings.length - names.length;
+  return `${names.join(", ")}${rest > 0 ? ` and ${rest} more` : ""}`;
+}
+
+function Each({
+  findings,
+  link,
+  onMend,
+}: {
+  readonly findings: readonly Finding[];
+  readonly link: ((finding: Finding) => ReactNode) | undefined;
+  readonly onMend: ((finding: Finding, mend: Mend) => void) | undefined;
+}) {
+  const { drawn, below } = useGrown(findings, OPENED * 4);
+  return (
+    <div className="mt-2 grid gap-2">
+      <ul className="grid gap-2">
+        {drawn.map((f) => (
+          <OneFinding key={f.id} f={f} link={link} onMend={onMend} />
+        ))}
+      </ul>
+      {below}
+    </div>
   );
 }
 

@@ -6,8 +6,11 @@ import type { Scene } from "#core/scene/scene";
 import { adultModelMm } from "#core/scale/figureSize";
 import { Adult } from "#ui/Adult";
 import { Mat } from "#ui/Mat";
-import { type Placing, usePlacing } from "./usePlacing";
-import { boardPath } from "./view";
+import { type Moving, type Placing, pointOf, usePlacing } from "./usePlacing";
+import { boardPath, MANY_COPIES, nearestCopy, standingPath } from "./view";
+
+/** Copies from which on edges are not smoothed: a machine without graphics takes twice as long for it. */
+const COARSE_FROM = 200;
 
 /** The board in plan: parts as their true footprints, moved by drag or keys. */
 export function Board({
@@ -27,6 +30,7 @@ export function Board({
     latest.current = placing;
   });
   const standing = plan.parts.filter((p) => p.held === null);
+  const copies = standing.reduce((n, p) => n + p.part.place.placements.length, 0);
   return (
     <Mat
       widthMm={scene.boardWidthMm}
@@ -35,23 +39,104 @@ export function Board({
       className="max-h-[54vh]"
       gridMm={scene.gridMm}
     >
-      {standing.flatMap((p) =>
-        p.part.place.placements.map((placed, index) => (
-          <PlacedCopy
-            key={`${p.part.id}${index}`}
+      <g shapeRendering={copies > COARSE_FROM ? "optimizeSpeed" : undefined}>
+        {standing.map((p) => (
+          <PlacedPart
+            key={p.part.id}
             p={p}
-            index={index}
-            at={placing.at(p.part.id, index, placed)}
-            isSaved={placing.at(p.part.id, index, placed) === placed}
             chosen={selected === p.part.id}
-            placing={latest}
+            asOne={copies > MANY_COPIES}
+            placing={placing}
+            latest={latest}
           />
-        )),
-      )}
+        ))}
+      </g>
       <AdultFigure scene={scene} adult={adultModelMm(scene.denominator)} />
     </Mat>
   );
 }
+
+/** A part on the board: each copy for itself, or all as one while there are very many and it is not chosen. */
+function PlacedPart({
+  p,
+  chosen,
+  asOne,
+  placing,
+  latest,
+}: {
+  readonly p: PartPlan;
+  readonly chosen: boolean;
+  readonly asOne: boolean;
+  readonly placing: Placing;
+  readonly latest: RefObject<Placing>;
+}) {
+  return (
+    <g>
+      {asOne && p.sizeMm && <CopiesAsOne p={p} chosen={chosen} placing={latest} />}
+      {(!asOne || chosen) &&
+        p.part.place.placements.map((placed, index) => {
+          const at = placing.at(p.part.id, index, placed);
+          return (
+            <PlacedCopy
+              key={index}
+              p={p}
+              index={index}
+              at={at}
+              isSaved={at === placed}
+              chosen={chosen}
+              placing={latest}
+            />
+          );
+        })}
+    </g>
+  );
+}
+
+/** All copies of a part in one path. What is pressed is the copy that is nearest; it can be dragged on at once. */
+const CopiesAsOne = memo(function CopiesAsOne({
+  p,
+  chosen,
+  placing,
+}: {
+  readonly p: PartPlan;
+  readonly chosen: boolean;
+  readonly placing: RefObject<Placing>;
+}) {
+  const grabbed = useRef<Moving | null>(null);
+  const { placements } = p.part.place;
+  if (placements.length === 0) return null;
+  return (
+    <path
+      role="button"
+      tabIndex={chosen ? -1 : 0}
+      aria-hidden={chosen ? true : undefined}
+      aria-label={`${p.part.name}, ${placements.length} on the board. Enter takes them apart for the keys.`}
+      d={chosen ? "" : standingPath(p, placements)}
+      fill="var(--chalk)"
+      fillOpacity={0.16}
+      fillRule="evenodd"
+      stroke="var(--chalk)"
+      strokeWidth={1.3}
+      strokeDasharray={p.measurement ? undefined : "4 3"}
+      vectorEffect="non-scaling-stroke"
+      className="cursor-grab touch-none focus:outline-none focus-visible:stroke-tape"
+      onKeyDown={(e) => placing.current.onKey(e, { partId: p.part.id, index: 0, at: placements[0]! })}
+      onPointerDown={(e) => {
+        const { x, y } = pointOf(e);
+        const index = nearestCopy(placements, x, y);
+        grabbed.current = { partId: p.part.id, index, at: placements[index]! };
+        placing.current.press(e, grabbed.current);
+      }}
+      onPointerMove={(e) => {
+        if (grabbed.current) placing.current.drag(e, grabbed.current);
+      }}
+      onPointerUp={() => {
+        grabbed.current = null;
+        placing.current.drop();
+      }}
+    />
+  );
+});
 
 /**
  * One copy of a part where it stands, or where it is being moved to. While one moves the others are not drawn again.

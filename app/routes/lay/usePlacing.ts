@@ -109,7 +109,7 @@ function useWhenHidden(leave: () => void) {
 }
 
 /** A point of the page in mm on the board. */
-function pointOf(event: PointerEvent<SVGGraphicsElement>): { readonly x: number; readonly y: number } {
+export function pointOf(event: PointerEvent<SVGGraphicsElement>): { readonly x: number; readonly y: number } {
   const inner = event.currentTarget.ownerSVGElement!.querySelector("g")!;
   const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(inner.getScreenCTM()!.inverse());
   return { x: p.x, y: p.y };

@@ -3,7 +3,7 @@ import { measureMesh } from "#core/mesh/measure";
 import { box, sphere } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { areaOf } from "#core/print/nest";
-import { boardOutline, boardPath, boardShare, readinessText } from "./view";
+import { boardOutline, boardPath, boardShare, nearestCopy, readinessText, standingPath } from "./view";
 
 const measured = (mesh: Parameters<typeof soupOf>[0]) => measureMesh(soupOf(mesh)).measurement;
 const areas = (lines: readonly (readonly number[])[]) => lines.reduce((sum, l) => sum + areaOf(l), 0);
@@ -42,4 +42,29 @@ it("says of a stage what is assumed and what was found, or that nothing is there
   expect(text(4, 3, 0)).toBe("3 assumed");
   expect(text(4, 3, 2)).toBe("3 assumed, 2 to look at");
   expect(text(4, 0, 0)).toBe("");
+});
+
+it("draws all copies of a part as one, each where it stands and turned as it is", () => {
+  const places = [
+    { xMm: 100, yMm: 50, turnDeg: 0 },
+    { xMm: 20, yMm: 30, turnDeg: 90 },
+  ];
+  const part = { measurement: measured(box(30, 20, 10)), rescale: { factor: 0.5 }, sizeMm: [15, 10, 5] };
+  const numbers = [...standingPath(part as never, places).matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(
+    ([, x, y]) => [Number(x), Number(y)],
+  );
+  const spanOf = (points: number[][], axis: number) => {
+    const at = points.map((q) => q[axis]!);
+    return [Math.min(...at), Math.max(...at)];
+  };
+  const [first, second] = [numbers.slice(0, 4), numbers.slice(4)];
+  // The outline is read off a picture of the part, so it is out by a fraction of a millimetre.
+  const near = (found: number[], told: number[]) =>
+    found.forEach((v, i) => expect(Math.abs(v - told[i]!)).toBeLessThan(0.15));
+  near([...spanOf(first, 0), ...spanOf(first, 1)], [92.5, 107.5, 45, 55]);
+  near([...spanOf(second, 0), ...spanOf(second, 1)], [15, 25, 22.5, 37.5]);
+  const boxed = standingPath({ ...part, measurement: null } as never, places.slice(0, 1));
+  expect(boxed).toContain("107.5");
+  expect(nearestCopy(places, 25, 30)).toBe(1);
+  expect(nearestCopy([], 0, 0)).toBe(-1);
 });

@@ -1,6 +1,7 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Readiness } from "#core/plan/readiness";
 import type { MeshMeasurement } from "#core/mesh/measure";
+import type { Placement } from "#core/scene/part";
 import { straightened } from "#core/mesh/silhouette";
 import { outlinePath } from "#ui/Mat";
 
@@ -45,4 +46,41 @@ export function boardPath(m: MeshMeasurement, factor: number): string {
   const path = outlinePath(boardOutline(m, factor));
   drawn.set(m, { factor, path });
   return path;
+}
+
+/** Copies on a board from which on those of a part that is not chosen are drawn as one. */
+export const MANY_COPIES = 600;
+
+/**
+ * All copies of a part where they stand, as one path in mm on the board: what stands in its outline, or in
+ * its box where nothing was measured.
+ */
+export function standingPath(
+  { measurement: m, rescale: { factor }, sizeMm }: Pick<PartPlan, "measurement" | "rescale" | "sizeMm">,
+  placements: readonly Placement[],
+): string {
+  if (!sizeMm) return "";
+  const [cx, cy] = m ? [(m.box.min[0] + m.box.max[0]) / 2, (m.box.min[1] + m.box.max[1]) / 2] : [0, 0];
+  const [halfW, halfD] = [sizeMm[0] / 2, sizeMm[1] / 2];
+  const scale = m ? factor : 1;
+  const lines = m ? boardOutline(m, factor) : [[-halfW, -halfD, halfW, -halfD, halfW, halfD, -halfW, halfD]];
+  return placements
+    .map(({ xMm, yMm, turnDeg }) => {
+      const cos = Math.cos((turnDeg * Math.PI) / 180) * scale;
+      const sin = Math.sin((turnDeg * Math.PI) / 180) * scale;
+      const put = (line: readonly number[]) =>
+        line.map((_, i) => {
+          const x = line[i - (i % 2)]! - cx;
+          const y = line[i - (i % 2) + 1]! - cy;
+          return i % 2 === 0 ? xMm + x * cos - y * sin : yMm + x * sin + y * cos;
+        });
+      return outlinePath(lines.map(put));
+    })
+    .join("");
+}
+
+/** Which of the copies is nearest to a point of the board. @returns its index, -1 when there is none */
+export function nearestCopy(placements: readonly Placement[], x: number, y: number): number {
+  const far = placements.map((p) => Math.hypot(p.xMm - x, p.yMm - y));
+  return far.indexOf(Math.min(...far));
 }

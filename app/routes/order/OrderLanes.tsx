@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Constraint } from "#core/order/conflict";
 import { brokenBy } from "#core/order/moveCheck";
 import type { Plan } from "#core/plan/plan";
@@ -38,7 +38,8 @@ type Props = {
  * is moved by drag or by keys, and checked while it moves.
  */
 export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: Props) {
-  const view = useMemo(() => lanesView(plan), [plan]);
+  const [isUnfolded, unfold] = useState(false);
+  const view = useMemo(() => lanesView(plan, isUnfolded), [plan, isUnfolded]);
   const svg = useRef<SVGSVGElement>(null);
   const move = useStepMove(view, svg, onMove);
   const box = useInSight(view, selected);
@@ -91,6 +92,7 @@ export function OrderLanes({ plan, today, selected, shown, onSelect, onMove }: P
           </svg>
         </div>
       </div>
+      <EmptyDays view={view} isUnfolded={isUnfolded} unfold={unfold} />
       <MoveStatus moving={moving} name={name} today={today} broken={broken} />
     </div>
   );
@@ -122,10 +124,47 @@ function Days({ view: { scale, lanes }, today }: { readonly view: LanesView; rea
           </text>
         </g>
       ))}
+      {scale.folds.map((f) => (
+        <g key={f.day}>
+          <rect
+            x={f.x + 2}
+            y="4"
+            width={f.width - 4}
+            height={TOP + lanes.length * LANE - 4}
+            fill="var(--mat-line)"
+            opacity="0.35"
+          />
+          <text x={f.x + f.width / 2} y="14" fontSize="13" textAnchor="middle" fill="var(--chalk)">
+            {f.days} days
+          </text>
+          <title>
+            Nothing is done from {axisDay(today, f.day * 1440)} on, {f.days} days with hours
+          </title>
+        </g>
+      ))}
       {lanes.map((l, i) => (
         <LaneLine key={l.key} i={i} width={scale.width} />
       ))}
     </>
+  );
+}
+
+/** Days on which nothing is done, folded or not. */
+function EmptyDays({
+  view: { scale },
+  isUnfolded,
+  unfold,
+}: {
+  readonly view: LanesView;
+  readonly isUnfolded: boolean;
+  readonly unfold: (on: boolean) => void;
+}) {
+  if (scale.folds.length === 0 && !isUnfolded) return null;
+  return (
+    <label className="flex w-fit items-center gap-2 text-[14px]">
+      <input type="checkbox" checked={isUnfolded} onChange={(e) => unfold(e.target.checked)} />
+      Show the days on which nothing is done
+    </label>
   );
 }
 

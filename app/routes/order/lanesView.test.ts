@@ -32,6 +32,33 @@ describe("time across the lanes", () => {
     for (const s of view.slots)
       expect(view.scale.of.invert(view.scale.of(s.startsAt))).toBeCloseTo(s.startsAt, 6);
   });
+  it("folds days in a row on which nothing is done into one strip, and nothing else", () => {
+    const all = timeScale(plan, 0, 14 * 1440);
+    const isUsed = (from: number, to: number) => from < 3 * 1440 || to > 12 * 1440;
+    const folded = timeScale(plan, 0, 14 * 1440, isUsed);
+    expect(all.folds).toEqual([]);
+    const shown = new Set(folded.days.map((d) => d.day));
+    const away = all.days.filter((d) => !shown.has(d.day)).map((d) => d.day);
+    expect(folded.folds).toHaveLength(1);
+    expect(folded.folds[0]!.day).toBe(away[0]);
+    expect(folded.folds[0]!.days).toBe(new Set(away).size);
+    expect(away.every((d) => d >= 3 && d < 12)).toBe(true);
+    expect(folded.width).toBeLessThan(all.width / 1.5);
+    // A used hour has the room it always has, and time still goes to the right.
+    const hour = (s: typeof all, day: number) => {
+      const [window] = windowsOf(plan.clock, day);
+      return s.of(day * 1440 + window!.from + 60) - s.of(day * 1440 + window!.from);
+    };
+    const usedDay = folded.days[0]!.day;
+    expect(hour(folded, usedDay)).toBeCloseTo(hour(all, usedDay), 9);
+    for (let t = 0; t < 14 * 1440; t += 97) expect(folded.of(t + 97)).toBeGreaterThanOrEqual(folded.of(t));
+  });
+  it("leaves one empty day between two used ones as it is", () => {
+    const hours = { clock: { ...plan.clock, away: [], hours: Array(7).fill([{ from: 1140, to: 1260 }]) } };
+    const { folds, days } = timeScale(hours as never, 0, 3 * 1440, (from) => Math.floor(from / 1440) !== 1);
+    expect(folds).toEqual([]);
+    expect(days.map((d) => d.day)).toEqual([0, 1, 2]);
+  });
   it("shows each day with hours once", () => {
     const days = view.scale.days.map((d) => `${d.day} ${d.x}`);
     expect(new Set(days).size).toBe(days.length);

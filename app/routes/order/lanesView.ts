@@ -13,26 +13,79 @@ export const LANE = 36;
 export const TOP = 26;
 export const BLOCK = 24;
 
+/** Days in a row with hours in which nothing is done: drawn as one strip. */
+const FOLD_FROM_DAYS = 2;
+const FOLD_PX = 54;
+
 export type TimeScale = ReturnType<typeof timeScale>;
 
-/** Time to the right with nights and working days drawn short: hours at the bench get the room. */
-export function timeScale({ clock }: Pick<Plan, "clock">, from: number, to: number) {
-  const marks: { at: number; x: number }[] = [{ at: from, x: LABEL }];
-  const days: { day: number; x: number }[] = [];
-  let x = LABEL;
-  let t = from;
-  for (let day = Math.floor(from / 1440); day * 1440 < to; day++) {
+/** An evening that is shown, plan minutes. */
+type Evening = { readonly day: number; readonly from: number; readonly to: number };
+/** A stretch of days with hours in which nothing is done, px. */
+export type Fold = {
+  readonly day: number;
+  readonly days: number;
+  readonly x: number;
+  readonly width: number;
+};
+
+/** The hours of each day between two moments. */
+function eveningsOf({ clock }: Pick<Plan, "clock">, from: number, to: number): readonly Evening[] {
+  const evenings: Evening[] = [];
+  for (let day = Math.floor(from / 1440); day * 1440 < to; day++)
     for (const w of windowsOf(clock, day)) {
       const a = Math.max(from, day * 1440 + w.from);
       const b = Math.min(to, day * 1440 + w.to);
-      if (b <= a) continue;
-      x += Math.max(0, a - t) * PX_PER_GAP_MIN;
-      marks.push({ at: a, x });
-      days.push({ day, x });
-      x += (b - a) * PX_PER_MIN;
-      marks.push({ at: b, x });
-      t = b;
+      if (b > a) evenings.push({ day, from: a, to: b });
     }
+  return evenings;
+}
+
+/** Evenings in stretches: each that is used for itself, those in a row that are not together. */
+function stretchesOf(
+  evenings: readonly Evening[],
+  isUsed: (e: Evening) => boolean,
+): readonly (readonly Evening[])[] {
+  const stretches: { readonly used: boolean; readonly evenings: Evening[] }[] = [];
+  for (const e of evenings) {
+    const used = isUsed(e);
+    const last = stretches.at(-1);
+    if (last && !used && !last.used) last.evenings.push(e);
+    else stretches.push({ used, evenings: [e] });
+  }
+  return stretches.flatMap((s) => {
+    const days = new Set(s.evenings.map((e) => e.day)).size;
+    return s.used || days < FOLD_FROM_DAYS ? s.evenings.map((e) => [e]) : [s.evenings];
+  });
+}
+
+/**
+ * Time to the right with nights and working days drawn short: hours at the bench get the room, and days on
+ * which nothing is done are folded into a strip.
+ * @param isUsed whether anything is done between two moments; nothing is folded without it
+ */
+export function timeScale(
+  plan: Pick<Plan, "clock">,
+  from: number,
+  to: number,
+  isUsed: (from: number, to: number) => boolean = () => true,
+) {
+  const marks: { at: number; x: number }[] = [{ at: from, x: LABEL }];
+  const days: { day: number; x: number }[] = [];
+  const folds: Fold[] = [];
+  let x = LABEL;
+  let t = from;
+  for (const stretch of stretchesOf(eveningsOf(plan, from, to), (e) => isUsed(e.from, e.to))) {
+    const [first, last] = [stretch[0]!, stretch.at(-1)!];
+    const isFold = stretch.length > 1;
+    x += Math.max(0, first.from - t) * PX_PER_GAP_MIN;
+    marks.push({ at: first.from, x });
+    const width = isFold ? FOLD_PX : (first.to - first.from) * PX_PER_MIN;
+    if (isFold) folds.push({ day: first.day, days: new Set(stretch.map((e) => e.day)).size, x, width });
+    else days.push({ day: first.day, x });
+    x += width;
+    marks.push({ at: last.to, x });
+    t = last.to;
   }
   x += Math.max(0, to - t) * PX_PER_GAP_MIN;
   marks.push({ at: to, x });
@@ -40,7 +93,7 @@ export function timeScale({ clock }: Pick<Plan, "clock">, from: number, to: numb
     marks.map((m) => m.at),
     marks.map((m) => m.x),
   ).clamp(true);
-  return { of, width: x + 30, days };
+  return { of, width: x + 30, days, folds };
 }
 
 /** As the work walks: cleaned, then worked on, then put away to dry. */
@@ -60,8 +113,11 @@ export type LanesView = {
   readonly y: (key: string) => number;
 };
 
-/** Lanes are the printers, then the places at which something is done, in the order of the work. */
-export function lanesView(plan: Plan): LanesView {
+/**
+ * Lanes are the printers, then the places at which something is done, in the order of the work.
+ * @param isUnfolded days on which nothing is done are drawn like the others
+ */
+export function lanesView(plan: Plan, isUnfolded = false): LanesView {
   const { slots } = plan.work.schedule;
   const steps = new Map(plan.work.steps.map((s) => [s.id, s]));
   const used = new Set(slots.map((s) => steps.get(s.stepId)!.place));
@@ -72,9 +128,10 @@ export function lanesView(plan: Plan): LanesView {
   ];
   const from = Math.min(...slots.map((s) => s.startsAt), ...plan.runs.map((r) => r.setupAt));
   const to = Math.max(plan.totals.finishAt, from + 60);
+  const isUsed = (a: number, b: number) => slots.some((s) => s.startsAt < b && s.endsAt > a);
   return {
     lanes,
-    scale: timeScale(plan, from, to),
+    scale: timeScale(plan, from, to, isUnfolded ? undefined : isUsed),
     heightPx: 30 + lanes.length * LANE,
     steps,
     slots,

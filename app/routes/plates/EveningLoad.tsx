@@ -1,27 +1,25 @@
 import type { Plan } from "#core/plan/plan";
 import { durationText } from "#ui/Duration";
-import { axisDay } from "#app/clock";
-import type { DayLoad } from "#core/plan/plates/printing";
+import { loadRows, type LoadRow } from "./loadView";
 
-const MOST_DAYS = 28;
 const BAR_PX = 96;
 
-/** Hands wanted in each evening, by plates and by steps, against how long somebody is there. */
+/** Hands wanted in each evening, or in each week of a long plan, against how long somebody is there. */
 export function EveningLoad({ plan, today }: { plan: Plan; today: string }) {
-  const days = plan.load.filter((d) => d.presentMinutes > 0 || d.plateMinutes + d.stepMinutes > 0);
-  const shown = days.slice(0, MOST_DAYS);
-  if (shown.length === 0) return null;
-  const most = Math.max(...shown.map((d) => Math.max(d.presentMinutes, d.plateMinutes + d.stepMinutes)));
+  const { by, rows } = loadRows(plan.load, plan.clock.startWeekday, today);
+  if (rows.length === 0) return null;
+  const shown = rows.filter((r) => r.emptyDays === 0);
+  const most = Math.max(1, ...shown.map((r) => Math.max(r.presentMinutes, r.plateMinutes + r.stepMinutes)));
   return (
     <section className="panel grid content-start gap-2" aria-label="Load of each evening">
-      <h2>Each evening</h2>
+      <h2>Each {by === "day" ? "evening" : "week"}</h2>
       <p className="text-[14px] text-ink-2">Your hands, of the time you are there.</p>
       <div className="scroll-x" tabIndex={0} role="region" aria-label="Hands by evening">
         <table className="table">
-          <caption className="sr-only">Hands wanted on each day</caption>
+          <caption className="sr-only">Hands wanted in each {by}</caption>
           <thead>
             <tr>
-              <th scope="col">day</th>
+              <th scope="col">{by}</th>
               <th scope="col">plates, then steps</th>
               <th scope="col" data-figures>
                 hands
@@ -29,43 +27,52 @@ export function EveningLoad({ plan, today }: { plan: Plan; today: string }) {
             </tr>
           </thead>
           <tbody>
-            {shown.map((d) => {
-              const px = (m: number) => (BAR_PX * m) / most;
-              const full = d.plateMinutes + d.stepMinutes > d.presentMinutes - 1;
-              return (
-                <tr key={d.day}>
-                  <th scope="row" className="!font-normal whitespace-nowrap">
-                    {axisDay(today, d.day * 1440)}
-                  </th>
-                  <td>
-                    <LoadBar px={px} d={d} />
-                  </td>
-                  <td data-figures className={full ? "font-semibold" : ""}>
-                    {durationText(d.plateMinutes + d.stepMinutes)}{" "}
-                    <span className="text-ink-2">/ {durationText(d.presentMinutes)}</span>
-                  </td>
-                </tr>
-              );
-            })}
+            {rows.map((r) => (
+              <LoadLine key={r.key} r={r} most={most} />
+            ))}
           </tbody>
         </table>
       </div>
-      {days.length > MOST_DAYS && (
-        <p className="text-[13px] text-ink-2">and {days.length - MOST_DAYS} days after these.</p>
-      )}
     </section>
   );
 }
 
-function LoadBar({ px, d }: { readonly px: (m: number) => number; readonly d: DayLoad }) {
+function LoadLine({ r, most }: { readonly r: LoadRow; readonly most: number }) {
+  const hands = r.plateMinutes + r.stepMinutes;
+  if (r.emptyDays > 0)
+    return (
+      <tr className="text-ink-2">
+        <th scope="row" className="!font-normal whitespace-nowrap">
+          {r.label}
+        </th>
+        <td>nothing is done</td>
+        <td data-figures>/ {durationText(r.presentMinutes)}</td>
+      </tr>
+    );
+  return (
+    <tr>
+      <th scope="row" className="!font-normal whitespace-nowrap">
+        {r.label}
+      </th>
+      <td>
+        <LoadBar px={(m: number) => (BAR_PX * m) / most} r={r} />
+      </td>
+      <td data-figures className={hands > r.presentMinutes - 1 ? "font-semibold" : ""}>
+        {durationText(hands)} <span className="text-ink-2">/ {durationText(r.presentMinutes)}</span>
+      </td>
+    </tr>
+  );
+}
+
+function LoadBar({ px, r }: { readonly px: (m: number) => number; readonly r: LoadRow }) {
   return (
     <svg width={BAR_PX + 2} height={14} aria-hidden>
-      <rect x={0.5} y={1.5} width={px(d.presentMinutes)} height={11} fill="none" stroke="var(--ink-2)" />
-      <rect x={0.5} y={1.5} width={px(d.plateMinutes)} height={11} fill="var(--mat)" />
+      <rect x={0.5} y={1.5} width={px(r.presentMinutes)} height={11} fill="none" stroke="var(--ink-2)" />
+      <rect x={0.5} y={1.5} width={px(r.plateMinutes)} height={11} fill="var(--mat)" />
       <rect
-        x={0.5 + px(d.plateMinutes)}
+        x={0.5 + px(r.plateMinutes)}
         y={1.5}
-        width={px(d.stepMinutes)}
+        width={px(r.stepMinutes)}
         height={11}
         fill="var(--slate-blue)"
       />

@@ -5,16 +5,11 @@ import type { Printer } from "#core/print/printer";
 import { outlinePath } from "#ui/Mat";
 import { axisDay, momentText } from "#app/clock";
 import { useNowMs } from "#app/hooks/useNowMs";
-import { lanePicture, type LaneBed, NARROWEST, type LanePicture, type Lane } from "./lanes";
+import { HEAD, headOf, lanePicture, type LaneBed, NARROWEST, type LanePicture, type Lane } from "./lanes";
 import type { PlateRun } from "#core/scene/plateRun";
-import type { WeekHours } from "#core/steps/hours";
 
 const BAR = 16;
-const HEAD = 26;
 const WORDS = 46;
-
-/** Room that the name of a day takes. */
-const LABEL_PX = 68;
 
 /**
  * Plates as mats of true bed size in a row per printer along the time axis: packing and calendar are one
@@ -36,34 +31,15 @@ export function PlateLanes({
   onChoose: (plateId: string) => void;
 }) {
   const picture = lanePicture(plan, printers, nowMinute);
-  const { xOf } = picture;
   const nowMs = useNowMs(
     1000,
     plan.plates.some((p) => p.running),
   );
-  const days = daysOf(picture);
-  // Few labels on a long calendar.
-  const every = Math.max(1, Math.ceil(LABEL_PX / (24 * picture.pxPerHour)));
-  const windows = plan.clock.hours;
   const decides = new Set(plan.critical.plateIds);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Plates by printer, in time">
       <div style={{ width: Math.max(picture.width, 300) }}>
-        <svg width={picture.width} height={HEAD} aria-hidden className="block text-chalk">
-          {days.map((d, i) => (
-            <DayHead
-              key={d}
-              d={d}
-              xOf={xOf}
-              i={i}
-              every={every}
-              days={days}
-              today={today}
-              windows={windows}
-              plan={plan}
-            />
-          ))}
-        </svg>
+        <DayHeads picture={picture} plan={plan} today={today} />
         {picture.lanes.map((lane) => (
           <PrinterLane
             key={lane.printer.id}
@@ -79,13 +55,6 @@ export function PlateLanes({
       </div>
     </div>
   );
-}
-
-/** The midnights that are shown, plan minutes. */
-function daysOf({ startMinute, endMinute }: LanePicture): readonly number[] {
-  const firstDay = Math.floor(startMinute / 1440) * 1440;
-  const count = Math.ceil((endMinute - firstDay) / 1440) + 1;
-  return Array.from({ length: count }, (_, i) => firstDay + i * 1440);
 }
 
 /** One machine: its beds in a row, and under them its runs in time. */
@@ -220,47 +189,41 @@ function OtherRun({
   );
 }
 
-function DayHead({
-  d,
-  xOf,
-  i,
-  every,
-  days,
-  today,
-  windows,
+/** Days by name, folded ones by their number, and under them the hours at which somebody is there. */
+function DayHeads({
+  picture,
   plan,
+  today,
 }: {
-  readonly d: number;
-  readonly xOf: (minute: number) => number;
-  readonly i: number;
-  readonly every: number;
-  readonly days: readonly number[];
-  readonly today: string;
-  readonly windows: WeekHours;
+  readonly picture: LanePicture;
   readonly plan: Plan;
+  readonly today: string;
 }) {
+  const { xOf, folds, width } = picture;
+  const head = headOf(picture, plan.clock);
   return (
-    <g>
-      <line x1={xOf(d)} x2={xOf(d)} y1={12} y2={HEAD} stroke="var(--chalk)" opacity={0.6} />
-      {i % every === 0 && !(xOf(d) < 0 && xOf(days[i + every] ?? Infinity) < LABEL_PX) && (
-        <text x={Math.max(0, xOf(d)) + 3} y={11} fontSize={12} fill="var(--chalk)">
-          {axisDay(today, d)}
+    <svg width={width} height={HEAD} aria-hidden className="block text-chalk">
+      <path d={head.strokes} stroke="var(--chalk)" opacity={0.6} />
+      <path d={head.hours} fill="var(--chalk)" opacity={0.75}>
+        <title>You are there</title>
+      </path>
+      {head.days.map((day) => (
+        <text key={day} x={Math.max(0, xOf(day * 1440)) + 3} y={11} fontSize={12} fill="var(--chalk)">
+          {axisDay(today, day * 1440)}
         </text>
-      )}
-      {(windows[(plan.clock.startWeekday + Math.round(d / 1440)) % 7] ?? []).map((w, k) => (
-        <rect
-          key={k}
-          x={xOf(d + w.from)}
-          width={Math.max(1, xOf(d + w.to) - xOf(d + w.from))}
-          y={HEAD - 6}
-          height={5}
-          fill="var(--chalk)"
-          opacity={0.75}
-        >
-          <title>You are there</title>
-        </rect>
       ))}
-    </g>
+      {folds.map((f) => (
+        <g key={f.day}>
+          <rect x={f.x} width={f.width} height={HEAD} fill="var(--mat-line)" opacity={0.4} />
+          <text x={f.x + f.width / 2} y={11} fontSize={12} textAnchor="middle" fill="var(--chalk)">
+            {f.days} days
+          </text>
+          <title>
+            No machine runs from {axisDay(today, f.day * 1440)} on, for {f.days} days
+          </title>
+        </g>
+      ))}
+    </svg>
   );
 }
 
@@ -354,12 +317,12 @@ function BedPieces({
       strokeWidth={1.2}
       fillRule="evenodd"
     >
-      {plate.laid.map((l) => (
+      {[false, true].map((spare) => (
         <path
-          key={l.id}
-          d={outlinePath(l.lines)}
+          key={String(spare)}
+          d={plate.laid.flatMap((l) => (l.spare === spare ? [outlinePath(l.lines)] : [])).join("")}
           vectorEffect="non-scaling-stroke"
-          strokeDasharray={l.spare ? "5 3" : undefined}
+          strokeDasharray={spare ? "5 3" : undefined}
         />
       ))}
     </g>

@@ -11,7 +11,7 @@ import { makePlan } from "#core/plan/plan";
 import type { LaidPiece } from "#core/plan/plates/planPlates";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { refusal } from "./refusal";
-import { lanePicture, NARROWEST } from "./lanes";
+import { headOf, lanePicture, NARROWEST } from "./lanes";
 import { bandsFrom } from "./making/makingFrom";
 import { movedPiece, turnedPiece } from "./movePiece";
 
@@ -65,40 +65,40 @@ describe("a piece on a bed", () => {
   });
 });
 
+const plan = makePlan(
+  planInputOf({
+    scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" }),
+    now: { today: "2026-03-02", minute: 600, ms: 0 },
+    measurements: new Map([["b", measureMesh(soupOf(box(60, 50, 40))).measurement]]),
+    workshop: {
+      ...emptyWorkshop,
+      printers: [testFilament, testResin],
+      materials: [testPla, testResinFluid],
+      hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1140, to: 1260 }]), []],
+    },
+    parts: [
+      newPart({
+        id: "p",
+        sceneId: "s",
+        name: "block",
+        meshId: "b",
+        count: 30,
+        size: { source: { kind: "full" } },
+        print: { process: "filament" },
+      }),
+      newPart({
+        id: "q",
+        sceneId: "s",
+        name: "small",
+        meshId: "b",
+        count: 2,
+        size: { ownFactor: 0.4, source: { kind: "full" } },
+        print: { process: "resin" },
+      }),
+    ],
+  }),
+);
 describe("the picture of plates in time", () => {
-  const plan = makePlan(
-    planInputOf({
-      scene: newScene({ id: "s", name: "Trial", denominator: 1, startOn: "2026-03-02" }),
-      now: { today: "2026-03-02", minute: 600, ms: 0 },
-      measurements: new Map([["b", measureMesh(soupOf(box(60, 50, 40))).measurement]]),
-      workshop: {
-        ...emptyWorkshop,
-        printers: [testFilament, testResin],
-        materials: [testPla, testResinFluid],
-        hours: [[], ...Array.from({ length: 5 }, () => [{ from: 1140, to: 1260 }]), []],
-      },
-      parts: [
-        newPart({
-          id: "p",
-          sceneId: "s",
-          name: "block",
-          meshId: "b",
-          count: 30,
-          size: { source: { kind: "full" } },
-          print: { process: "filament" },
-        }),
-        newPart({
-          id: "q",
-          sceneId: "s",
-          name: "small",
-          meshId: "b",
-          count: 2,
-          size: { ownFactor: 0.4, source: { kind: "full" } },
-          print: { process: "resin" },
-        }),
-      ],
-    }),
-  );
   const picture = lanePicture(plan, [testFilament, testResin], 600);
   it("has every plate once, at one scale, none over another, in the order of its machine", () => {
     expect(picture.lanes.flatMap((l) => l.beds.map((b) => b.plate.id)).sort()).toEqual(
@@ -124,6 +124,49 @@ describe("the picture of plates in time", () => {
       picture.pxPerHour,
       9,
     );
+  });
+});
+
+describe("a picture over weeks", () => {
+  const finite = plan.runs.filter((r) => Number.isFinite(r.clearedAt));
+  const last = finite.reduce((a, b) => (a.setupAt > b.setupAt ? a : b));
+  const late = (days: number) => ({
+    ...plan,
+    runs: plan.runs.map((r) =>
+      r === last
+        ? {
+            ...r,
+            setupAt: r.setupAt + days * 1440,
+            endsAt: r.endsAt + days * 1440,
+            clearedAt: r.clearedAt + days * 1440,
+          }
+        : r,
+    ),
+  });
+  it("folds days in which no machine runs, and keeps time going to the right", () => {
+    const picture = lanePicture(late(20), [testFilament, testResin], 600);
+    expect(picture.folds).toHaveLength(1);
+    const [fold] = picture.folds;
+    expect(fold!.days).toBeGreaterThanOrEqual(17);
+    expect(finite.every((r) => r === last || r.clearedAt <= fold!.day * 1440)).toBe(true);
+    expect(last.setupAt + 20 * 1440).toBeGreaterThanOrEqual((fold!.day + fold!.days) * 1440);
+    for (let t = picture.startMinute; t < picture.endMinute; t += 301)
+      expect(picture.xOf(t + 301)).toBeGreaterThan(picture.xOf(t));
+    expect(lanePicture(plan, [testFilament, testResin], 600).folds).toEqual([]);
+  });
+  it("names days that have room for it, one by one or by the Mondays, and no folded one", () => {
+    const near = lanePicture(plan, [testFilament, testResin], 600);
+    const head = headOf(near, plan.clock);
+    const x = head.days.map((d) => Math.max(0, near.xOf(d * 1440)));
+    expect(x.slice(1).every((v, i) => v - x[i]! >= 68)).toBe(true);
+    const folded = lanePicture(late(20), [testFilament, testResin], 600);
+    const [fold] = folded.folds;
+    const named = headOf(folded, plan.clock).days;
+    expect(named.some((d) => d >= fold!.day && d < fold!.day + fold!.days)).toBe(false);
+    const long = { ...near, pxPerHour: 1, endMinute: 60 * 1440, xOf: (m: number) => m / 60, folds: [] };
+    const mondays = headOf(long, plan.clock).days.slice(1);
+    expect(mondays.length).toBeGreaterThan(5);
+    expect(mondays.every((d) => (plan.clock.startWeekday + d) % 7 === 1)).toBe(true);
   });
 });
 
