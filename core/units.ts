@@ -27,3 +27,4 @@ export const meshUnits = {
 export type MeshUnit = keyof typeof meshUnits;
 
 export const degToRad = (deg: number) => (deg * Math.PI) / 180;
+export const radToDeg = (rad: number) => (rad * 180) / Math.PI;

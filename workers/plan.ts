@@ -2,6 +2,7 @@ import { proxy, type Remote } from "comlink";
 import { withMeasurements } from "#core/plan/measurements";
 import type { Plan, TellPhase } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
+import type { HeldAt } from "#core/print/loadBands";
 import type { Nested, NestPiece } from "#core/print/nest";
 import { openPool, openWorker } from "#workers/openWorker";
 import type { PlanApi, PlanRequest } from "#workers/plan.worker";
@@ -99,6 +100,26 @@ export const askSettings = (input: PlanInput, partId: string, tell: Tell, signal
   asked(async (api) => {
     await taught(api, [input]);
     return api.settings(requestOf(input), partId, proxy(tell));
+  }, signal);
+
+/** A recipe for a part from its shape and use, with what it costs beside the usual. */
+export const askRecipe = (input: PlanInput, partId: string, signal: AbortSignal) =>
+  asked(async (api) => {
+    await taught(api, [input]);
+    return api.recipe(requestOf(input), partId);
+  }, signal);
+
+/** What a load on a part is met by. */
+export const askLoadWays = (
+  input: PlanInput,
+  partId: string,
+  heldAt: HeldAt,
+  loadGrams: number | null,
+  signal: AbortSignal,
+) =>
+  asked(async (api) => {
+    await taught(api, [input]);
+    return api.load(requestOf(input), partId, heldAt, loadGrams);
   }, signal);
 
 export const placeOnPlate = (

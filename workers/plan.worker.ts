@@ -5,11 +5,13 @@ import { planMemory } from "#core/plan/planMemory";
 import { planSpares } from "#core/plan/plates/planChance";
 import { largestWholeRatio, scaleSweep } from "#core/plan/rule/scaleSweep";
 import type { PlanInput } from "#core/scene/planInput";
+import { partLoadWays, proposedRecipe } from "#core/plan/plates/proposedRecipe";
 import { settingsWhatIf } from "#core/plan/plates/settingsWhatIf";
 import { stopRule } from "#core/plan/surface/stopRule";
 import { tierHours, triage } from "#core/plan/order/triage";
 import { waysOut } from "#core/plan/order/waysOut";
 import { whatIf } from "#core/plan/plates/whatIf";
+import type { HeldAt } from "#core/print/loadBands";
 import { type Nested, nest, type NestPiece } from "#core/print/nest";
 import { serve } from "#workers/serve";
 
@@ -63,6 +65,9 @@ const api = {
   },
   settings: (request: PlanRequest, partId: string, progress: (share: number) => void) =>
     settingsWhatIf(whole(request), partId, progress),
+  recipe: (request: PlanRequest, partId: string) => proposedRecipe(whole(request), partId),
+  load: (request: PlanRequest, partId: string, heldAt: HeldAt, loadGrams: number | null) =>
+    partLoadWays(whole(request), partId, heldAt, loadGrams),
   /** Where one more piece would go on a plate on which the others stay. Null where there is no room. */
   placeOn(
     piece: NestPiece,

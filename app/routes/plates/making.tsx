@@ -10,8 +10,10 @@ import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { CutPanel } from "./making/CutPanel";
 import { HollowPanel } from "./making/HollowPanel";
+import { LoadPanel } from "./making/LoadPanel";
 import { MachineChoice } from "./making/MachineChoice";
 import { MakingForm } from "./making/MakingForm";
+import { RecipePanel } from "./making/RecipePanel";
 import { TimePanel } from "./making/TimePanel";
 import { WaysPanel } from "./making/WaysPanel";
 import { MakingSlip } from "./MakingSlip";
@@ -55,6 +57,8 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
       <div className="grid items-start gap-5 xl:grid-cols-2">
         {part.made !== "from pieces" && <MakingForm key={part.id} p={p} workshop={workshop} />}
         {chosen && <TimePanel p={p} input={input} />}
+        {chosen && <RecipePanel p={p} input={input} />}
+        {chosen?.printer.process === "filament" && <LoadPanel p={p} input={input} />}
         {soup && p.finish && <WaysPanel p={p} soup={soup} scene={scene} />}
         {soup && chosen?.printer.process === "resin" && (
           <HollowPanel p={p} soup={soup} currency={workshop.currency} />

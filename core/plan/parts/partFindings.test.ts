@@ -3,6 +3,7 @@ import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { degToRad } from "#core/units";
 import { measureMesh } from "#core/mesh/measure";
+import { type Pose, posedId, posedSoup } from "#core/mesh/pose";
 import { box, insideOut, moved, sphere, together, withoutFaces } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
@@ -286,5 +287,30 @@ describe("what a plan finds in a part", () => {
     expect(
       say(found({ print: { ...onResin.print, hollow: { wallMm: 2, drains: 2, holes: [] } } }), "no-drain"),
     ).toBeUndefined();
+  });
+});
+
+describe("T4: a part that was laid beside a face", () => {
+  const lean = degToRad(0.7);
+  const told = { down: [Math.sin(lean), 0, -Math.cos(lean)], turnDeg: 20 } as const;
+  const measuredAt = (pose: Pose) => {
+    measurements.set(
+      posedId("block", pose),
+      measureMesh(posedSoup(soupOf(box(40, 30, 20)), pose)).measurement,
+    );
+    return say(found({ print: { printerId: testFilament.id, pose } }), "leans");
+  };
+  it("is told how much of it lies on the plate, and is laid flat at one tap", () => {
+    const finding = measuredAt(told)!;
+    expect(finding.sentence).toMatch(
+      /^Wall: 16 of 40 mm lie on the plate in the first layer; it leans by 0\.7 deg/,
+    );
+    const { patch } = finding.mends[0]!.edit as unknown as { patch: { print: { pose: Pose } } };
+    expect(patch.print.pose.turnDeg).toBe(20);
+    expect(measuredAt(patch.print.pose)).toBeUndefined();
+  });
+  it("is quiet on a resin machine that holds it above the plate", () => {
+    const raised = { printerId: testResin.id, pose: told, raised: true };
+    expect(say(found({ print: raised }), "leans")).toBeUndefined();
   });
 });

@@ -1,4 +1,5 @@
 import { counted } from "#core/words";
+import type { LeaningFoot } from "#core/print/firstLayer";
 import { modelText, realText } from "#core/scale/lengthFormat";
 
 /**
@@ -111,6 +112,9 @@ export const partWords = {
     `cut it into ${pieces} pieces on ${printer}.`,
   resin: (name: string, asDrawn: boolean, sentence: string) =>
     `${name}${asDrawn ? " as it was drawn" : ""}: ${sentence}`,
+  leans: (name: string, { leanDeg, lyingMm, ofMm }: LeaningFoot) =>
+    `${name}: ${lyingMm.toFixed(0)} of ${ofMm.toFixed(0)} mm lie on the plate in the first layer; ` +
+    `it leans by ${leanDeg.toFixed(1)} degrees. Turn it by that much, or it lifts along the edge.`,
   noDrain: (name: string, drains: number) =>
     `${name} is set to be hollow with ${drains === 0 ? "no drain" : "one hole"}: ` +
     "liquid resin stays inside and cracks it later. It needs one hole near the plate and one at the far end.",

@@ -2,6 +2,7 @@ import { ownWeightSagMm } from "#core/ground/sag";
 import { plasticOf } from "#core/materials/printMaterials";
 import { materialOf } from "#core/materials/materials";
 import { isAsDrawn } from "#core/mesh/pose";
+import { leaningFoot } from "#core/print/firstLayer";
 import { pieceCount } from "#core/print/fit";
 import { detailLimit, HOLDING_WALL_MM } from "#core/print/printer";
 import { resinWarnings } from "#core/print/resinWarnings";
@@ -28,7 +29,16 @@ export function printFindings(draft: PartDraft, workshop: PartWorkshop): Finding
     return [partFinding(part, "missing", "plates", "no-printer", partWords.noPrinter)];
   if (!chosen) return [noProcess(draft)];
   const on: OnMachine = { ...draft, body, chosen };
-  return found(barred(on), tooLarge(on), ...resin(on), noDrain(on), tooThin(on), sags(on), notClear(on));
+  return found(
+    barred(on),
+    tooLarge(on),
+    ...resin(on),
+    noDrain(on),
+    leans(on),
+    tooThin(on),
+    sags(on),
+    notClear(on),
+  );
 }
 
 /** What stays clear is printed in something clear, or made of sheet. */
@@ -93,6 +103,27 @@ function resin({ part, chosen: { risk } }: OnMachine): Finding[] {
         partWords.resin(part.name, isAsDrawn(pose), w.sentence),
       ),
     );
+}
+
+/** It was laid beside a face, not on it: what touches of it is told before it is sliced. */
+function leans({
+  part,
+  asItLies,
+  measurement,
+  sizeMm,
+  rescale: { factor },
+  chosen,
+}: OnMachine): Finding | null {
+  const { pose } = printOf(part);
+  if (!pose || !asItLies || !measurement || !sizeMm || chosen.raised) return null;
+  const onBed = asItLies.slopes.filter((s) => s.onBed).reduce((sum, s) => sum + s.area, 0) * factor * factor;
+  const foot = leaningFoot(measurement.resting, pose, sizeMm, chosen.printer.layerMm, factor, onBed);
+  return (
+    foot &&
+    partFinding(part, "weakens", "plates", "leans", partWords.leans(part.name, foot), [
+      partMend(part, "Lay it flat", { print: { pose: { down: foot.down, turnDeg: pose.turnDeg } } }),
+    ])
+  );
 }
 
 function noDrain({ part, chosen: { printer } }: OnMachine): Finding | null {

@@ -1,9 +1,6 @@
 import type { Printer } from "#core/print/printer";
-import type { PartPlan } from "#core/plan/parts/partPlan";
-import { planPart } from "#core/plan/parts/planPart";
-import { measuredOf } from "#core/plan/parts/measuredOf";
-import { asTheyLie } from "#core/plan/plates/printing";
-import { nothingDerived, type PlanInput } from "#core/scene/planInput";
+import { partAgain } from "#core/plan/plates/partAgain";
+import type { PlanInput } from "#core/scene/planInput";
 
 /**
  * What one setting of a part's machine would change, all copies: as shares of now, and cm2 of plain steps.
@@ -25,33 +22,14 @@ export function settingsWhatIf(
   partId: string,
   tell: (share: number) => void = () => undefined,
 ): readonly SettingLine[] {
-  const part = asTheyLie(input).find((p) => p.id === partId);
-  if (!part) return [];
-  const plan = (change: ((p: Printer) => Printer) | null): PartPlan =>
-    planPart(
-      part,
-      ...measuredOf(part, input),
-      input.scene,
-      change
-        ? {
-            ...input.workshop,
-            printers: input.workshop.printers.map((p) => (p.id === chosenId ? change(p) : p)),
-            printRecipes: [],
-          }
-        : input.workshop,
-      nothingDerived,
-      chosenId ? { printerId: chosenId, because: "" } : null,
-    );
-  let chosenId: string | null = null;
-  const first = plan(null).chosen;
-  if (!first) return [];
-  chosenId = first.printer.id;
-  const settled = first.printer;
-  const base = plan(() => settled).chosen!;
+  const again = partAgain(input, partId);
+  if (!again) return [];
+  const { part, settled, on } = again;
+  const base = on(settled).chosen!;
   const changes = changesOf(settled);
   return changes.flatMap(([what, changed], i): SettingLine[] => {
     tell((i + 1) / (changes.length + 1));
-    const now = plan(() => changed).chosen;
+    const now = on(changed).chosen;
     return now
       ? [
           {

@@ -1,0 +1,43 @@
+import { expect, it } from "vitest";
+import { takeRecipe } from "#app/jobs/takeRecipe";
+import { takeBack } from "#app/jobs/keep";
+import { exact } from "#core/figure";
+import { testFilament, testPla } from "#core/print/testing";
+import { printOf } from "#core/scene/part";
+import { appDatabase } from "#data/db";
+import { testPart, testScene } from "#data/testing";
+
+it("makes a recipe of what was proposed and prints the part by it; one undo takes both back", async () => {
+  const db = appDatabase();
+  const part = testPart({ id: "p", name: "Sluice wall", print: { process: "filament" } });
+  await db.scenes.put(testScene());
+  await db.parts.put(part);
+  await db.printers.put({ ...testFilament, id: "f" });
+  await db.materials.put({ ...testPla, id: "tough" });
+  const so = { minutes: exact(1, "min", "computed"), grams: exact(1, "g", "computed"), plainCm2: 0 };
+  const kept = await takeRecipe(part, {
+    printerId: "f",
+    printerName: "Longbed",
+    settings: [{ field: "walls", from: 2, to: 5, why: "flame needs 2 mm: 5 of 0.45 mm" }],
+    material: { id: "tough", name: "Tough roll", why: "takes knocks" },
+    usual: so,
+    proposed: so,
+  });
+  expect(kept).toMatchObject({ ok: true });
+  const [recipe] = await db.printRecipes.toArray();
+  expect(recipe).toMatchObject({
+    name: "Sluice wall on Longbed",
+    settings: { walls: 5 },
+    materialId: "tough",
+  });
+  const print = printOf((await db.parts.get("p"))!);
+  expect(print).toMatchObject({
+    printRecipeId: recipe!.id,
+    printerId: "f",
+    materialId: "tough",
+    process: "filament",
+  });
+  await takeBack();
+  expect(await db.printRecipes.count()).toBe(0);
+  expect(printOf((await db.parts.get("p"))!).printRecipeId).toBeNull();
+});

@@ -1,0 +1,35 @@
+import type { Candidate } from "#core/plan/parts/partPlan";
+import type { ProposedRecipe } from "#core/plan/plates/proposedRecipe";
+import type { ProposedSetting } from "#core/print/recipeProposal";
+
+/** A setting with its unit. */
+export function settingText(field: ProposedSetting["field"], value: number): string {
+  switch (field) {
+    case "infillShare":
+      return `${Math.round(100 * value)} %`;
+    case "layerMm":
+      return `${value} mm`;
+    case "walls":
+      return String(value);
+  }
+}
+
+/** Whether anything of a proposal is not how the part is printed now. */
+export function differsFrom({ settings, material }: ProposedRecipe, chosen: Candidate | null): boolean {
+  const now = chosen?.printer as unknown as Record<string, number> | undefined;
+  return (
+    settings.some((s) => Math.abs((now?.[s.field] ?? NaN) - s.to) > 1e-9 || now === undefined) ||
+    (material !== null && material.id !== chosen?.material?.id)
+  );
+}
+
+/** What the usual would have cost beside the proposal, in words. */
+export function savedText({ usual, proposed }: ProposedRecipe): string {
+  const hours = (usual.minutes.value - proposed.minutes.value) / 60;
+  const grams = usual.grams.value - proposed.grams.value;
+  const said = (value: number, unit: string, digits: number) =>
+    Math.abs(value) < 0.5 * 10 ** -digits
+      ? `the same ${unit === "h" ? "hours" : "material"}`
+      : `${Math.abs(value).toFixed(digits)} ${unit} ${value > 0 ? "saved" : "more"}`;
+  return `Beside the usual: ${said(hours, "h", 1)}, ${said(grams, "g", 0)}.`;
+}
