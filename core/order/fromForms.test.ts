@@ -27,6 +27,8 @@ const part = (id: string, given: Partial<PartWork> = {}): PartWork => ({
   supported: true,
   supportMinutes: 1.5,
   brimMm: 0,
+  takeOffAdvice: null,
+  keptStrut: null,
   bath: "alcohol",
   lets: "usual",
   slender: false,

@@ -54,6 +54,8 @@ const part = (id: string, recipeId: string, given: Partial<PartWork> = {}): Part
   supported: true,
   supportMinutes: 1.5,
   brimMm: 0,
+  takeOffAdvice: null,
+  keptStrut: null,
   bath: "alcohol",
   lets: "usual",
   slender: false,

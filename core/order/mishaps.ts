@@ -317,6 +317,21 @@ const rows: readonly Row[] = [
     ],
   },
   {
+    id: "stem",
+    seen: "A stem or a thin arm came off with its support",
+    because: "The strong struts still pulled when the thin side was cut.",
+    nextTime: "Warm the supports, cut the strong ones first, hold the thin side, cut what is near it last.",
+    again: false,
+    actions: ["remove supports", "clip"],
+    repair: (s) => [
+      insert("after", s, "glue", "Pin and glue the stem back on", {
+        product: "cyanoacrylate",
+        minutes: 10,
+        tool: "drill and wire",
+      }).change,
+    ],
+  },
+  {
     id: "through",
     seen: "Sanded through detail or a wall",
     because: "Deeper than the relief (O41).",

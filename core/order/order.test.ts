@@ -328,6 +328,8 @@ describe("steps of a scene", () => {
     supported: true,
     supportMinutes: 1.5,
     brimMm: 0,
+    takeOffAdvice: null,
+    keptStrut: null,
     bath: "alcohol",
     lets: "usual",
     slender: false,

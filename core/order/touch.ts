@@ -46,6 +46,16 @@ export function notToTouch(
 const STRIP_MM = 400;
 const APART_MM = 15;
 
+/** Done with a brush on what is held by a handle. */
+const byHandle: ReadonlySet<string> = new Set([
+  "paint",
+  "shade",
+  "drybrush",
+  "line in",
+  "touch up",
+  "draw back",
+]);
+
 /**
  * How the pieces are held while a step is done, so that nothing wet is touched, and how many things that
  * takes. Common practice.
@@ -54,6 +64,9 @@ export function holdBy(step: Step): string | null {
   if (!step.targets.some(isPart)) return null;
   const sprayed = toolOf(step.tool).kind === "sprayer";
   const pieces = step.pieces ?? 1;
+  const kept = step.facts?.keptStrut;
+  if (kept !== undefined && (sprayed || byHandle.has(step.action)))
+    return `By the strut that was left on, number ${kept}: cut it and touch the spot up when all is dry.`;
   const each = (things: string, thing: string) => (pieces === 1 ? `a ${thing}` : `${pieces} ${things}`);
   if (sprayed) {
     if (pieces <= 4)
@@ -63,7 +76,7 @@ export function holdBy(step: Step): string | null {
     const strips = Math.ceil(pieces / onStrip);
     return `On ${strips === 1 ? "a strip" : `${strips} strips`} of tape, foot down, ${Math.min(pieces, onStrip)} to a strip, ${APART_MM} mm apart; turn the strip, not the pieces.`;
   }
-  if (["paint", "shade", "drybrush", "line in", "touch up", "draw back"].includes(step.action))
+  if (byHandle.has(step.action))
     return `By ${each("handles", "handle")} under ${pieces === 1 ? "its foot" : "their feet"}; rest the hand, not the piece.`;
   if (step.action === "sand") return "Flat on the bench on a cloth, thin ends supported.";
   if (step.action !== "glue") return null;

@@ -71,6 +71,8 @@ const stepsWith = (shade: ProductId, given: Partial<PartWork> = {}) =>
         supported: false,
         supportMinutes: 1.5,
         brimMm: 0,
+        takeOffAdvice: null,
+        keptStrut: null,
         bath: "alcohol",
         lets: "usual",
         slender: false,

@@ -10,6 +10,7 @@ const work = (given: Partial<PrintWork>): PrintWork => ({
   supported: false,
   supportMinutes: 0,
   brimMm: 0,
+  takeOffAdvice: null,
   bath: "alcohol",
   lets: "usual",
   slender: false,

@@ -12,6 +12,8 @@ export type PrintWork = {
   readonly supported: boolean;
   /** Hands that the supports of one copy take, minutes. */
   readonly supportMinutes: number;
+  /** In which order supports come off; null where nothing is to be heed of. */
+  readonly takeOffAdvice: string | null;
   /** Length of the brim round one copy, mm; 0 without. */
   readonly brimMm: number;
   /** What its resin is washed in, how its colour lets the lamp in, and whether it is so slender that it may warp. */
@@ -35,6 +37,8 @@ const BATH_MINUTES = 5;
 /** Longer than this many times its least thickness, a part is cured on its supports (common practice). */
 export const SLENDER = 30;
 
+const heeded = ({ takeOffAdvice }: PrintWork) => (takeOffAdvice === null ? [] : [`${takeOffAdvice}.`]);
+
 /**
  * What is done to a print before it is a part: washing, supports, curing, clipping. Minutes are those of its pieces,
  * common practice; baths, lamp and tools are got out once a session, whatever goes through them.
@@ -46,7 +50,10 @@ export function printSteps(p: PrintWork, add: AddStep, schools: OrderSchools): v
       title: "Clip strings, cut blobs",
       minutes: 0.5 + p.count * (1 + p.supportMinutes + p.brimMm / BRIM_MM_A_MINUTE),
       tool: "clippers and blade",
-      notes: p.brimMm > 0 ? [`Cut the brim off: ${Math.round(p.brimMm / 10)} cm round each.`] : [],
+      notes: [
+        ...(p.brimMm > 0 ? [`Cut the brim off: ${Math.round(p.brimMm / 10)} cm round each.`] : []),
+        ...heeded(p),
+      ],
     });
   if (p.process !== "resin") return;
   const byWater = p.bath === "water";
@@ -70,6 +77,7 @@ export function printSteps(p: PrintWork, add: AddStep, schools: OrderSchools): v
       title: "Take the supports off",
       minutes: 0.5 + p.supportMinutes * p.count,
       tool: "clippers and blade",
+      notes: heeded(p),
       ...(onSupports ? { facts: { ...p.facts, onSupports: true as const } } : {}),
     });
   const seconds = cureSeconds(p.lets);

@@ -8,7 +8,8 @@ import type { FilamentPrinter, Printer, ResinPrinter } from "#core/print/printer
 export type SupportRegion = {
   readonly areaMm2: number;
   readonly contacts: number;
-  readonly at: readonly [number, number, number];
+  /** Null of the foot that a raised part hangs by. */
+  readonly at: readonly [number, number, number] | null;
   readonly onPart: boolean;
 };
 
@@ -162,13 +163,13 @@ function resinSupports(
     .filter((r) => r.area * f2 >= Math.max(SMALLEST_MM2 / 4, (4 * printer.pixelMm) ** 2))
     .map((r) => ({
       areaMm2: r.area * f2,
-      at: scaled(r.at, factor),
+      at: scaled(r.at, factor) as SupportRegion["at"],
       onPart: r.onPart > 0.5,
       // What stands on the plate reaches down to it, what stands on the part does not.
       heightMm: (r.columns / Math.max(r.area, 1e-12)) * factor + lift * (1 - r.onPart),
     }));
   if (foot !== null && (foot > 0 || held.length === 0))
-    held.unshift({ areaMm2: foot, at: [0, 0, 0], onPart: false, heightMm: RAISED_MM });
+    held.unshift({ areaMm2: foot, at: null, onPart: false, heightMm: RAISED_MM });
   const tips = held.map((r) => ({ ...r, contacts: tipsOn(r.areaMm2, density) }));
   const lacking = foot === null ? 0 : FEWEST_TIPS - tips.reduce((sum, r) => sum + r.contacts, 0);
   const regions = tips.map((r, i) => (i === 0 && lacking > 0 ? { ...r, contacts: r.contacts + lacking } : r));

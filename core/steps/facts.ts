@@ -68,6 +68,8 @@ export type StepFacts = {
   readonly flexible?: true;
   /** Cured on its supports, so that it does not warp. */
   readonly onSupports?: true;
+  /** Number of the strut that stays on until it is painted: its handle. */
+  readonly keptStrut?: number;
   readonly handled?: true;
   /** Takes load at once. */
   readonly load?: true;

@@ -14,6 +14,7 @@ import { LoadPanel } from "./making/LoadPanel";
 import { MachineChoice } from "./making/MachineChoice";
 import { MakingForm } from "./making/MakingForm";
 import { RecipePanel } from "./making/RecipePanel";
+import { TakeOffPanel } from "./making/TakeOffPanel";
 import { TimePanel } from "./making/TimePanel";
 import { WaysPanel } from "./making/WaysPanel";
 import { MakingSlip } from "./MakingSlip";
@@ -59,6 +60,7 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
         {chosen && <TimePanel p={p} input={input} />}
         {chosen && <RecipePanel p={p} input={input} />}
         {chosen?.printer.process === "filament" && <LoadPanel p={p} input={input} />}
+        <TakeOffPanel p={p} />
         {soup && p.finish && <WaysPanel p={p} soup={soup} scene={scene} />}
         {soup && chosen?.printer.process === "resin" && (
           <HollowPanel p={p} soup={soup} currency={workshop.currency} />

@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { plateRef } from "#core/reference";
 import { Download } from "lucide-react";
 import { Link, useNavigate, useSearchParams } from "react-router";
@@ -20,6 +20,8 @@ import { PlateFileButtons } from "./PlateFileButtons";
 import { figures, PlainTable } from "#ui/PlainTable";
 import { SparesWorth } from "./SparesWorth";
 import { PlateSlip } from "./PlateSlip";
+import { plateAfter } from "./plateAfter";
+import { useToast } from "#ui/Toasts";
 import type { Plan } from "#core/plan/plan";
 
 /** One plate: its bed to lay by hand, what it takes, the list before it, and its start. */
@@ -30,7 +32,7 @@ export default function PlatePage() {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const back = stagePath(scene.id, "plates");
-  const plate = plan.plates.find((p) => p.id === search.get("plate"));
+  const plate = useFollowedPlate(plan.plates, search.get("plate"));
   useEffect(holdPlates, []);
   if (!plate)
     return (
@@ -69,6 +71,29 @@ export default function PlatePage() {
       <PlateSlip plate={plate} run={run} today={now.today} workshop={workshop} />
     </div>
   );
+}
+
+/**
+ * The plate that was opened. Where the plates were laid anew meanwhile, the page goes on to the one on which most
+ * of it lies now.
+ */
+function useFollowedPlate(plates: readonly PlatePlan[], id: string | null): PlatePlan | undefined {
+  const [, setSearch] = useSearchParams();
+  const say = useToast();
+  const last = useRef<PlatePlan | null>(null);
+  const plate = plates.find((p) => p.id === id);
+  useEffect(() => {
+    if (plate) {
+      last.current = plate;
+      return;
+    }
+    const next = last.current && plateAfter(last.current, plates);
+    last.current = null;
+    if (!next) return;
+    say(`The plates were laid anew: most of it lies on plate ${next.number} now.`);
+    setSearch({ plate: next.id }, { replace: true, preventScrollReset: true });
+  }, [plate, plates, say, setSearch]);
+  return plate;
 }
 
 /** Names of the parts on a plate that are printed in pieces: their pieces are looked at before it starts. */

@@ -12,6 +12,7 @@ import type { LaidPiece } from "#core/plan/plates/planPlates";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { refusal } from "./refusal";
 import { headOf, lanePicture, NARROWEST } from "./lanes";
+import { plateAfter } from "./plateAfter";
 import { bandsFrom } from "./making/makingFrom";
 import { movedPiece, turnedPiece } from "./movePiece";
 
@@ -168,6 +169,13 @@ describe("a picture over weeks", () => {
     expect(mondays.length).toBeGreaterThan(5);
     expect(mondays.every((d) => (plan.clock.startWeekday + d) % 7 === 1)).toBe(true);
   });
+});
+
+it("a plate that was laid anew is followed to where most of it lies, and to nowhere when all of it is gone", () => {
+  const plate = (id: string, ...pieces: string[]) => ({ id, laid: pieces.map((p) => piece({ id: p })) });
+  const now = [plate("x", "a"), plate("y", "b", "c", "d"), plate("z", "e")];
+  expect(plateAfter(plate("w", "a", "b", "c"), now)?.id).toBe("y");
+  expect(plateAfter(plate("w", "q"), now)).toBeNull();
 });
 
 describe("infill by height as typed", () => {

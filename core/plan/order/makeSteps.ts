@@ -21,6 +21,8 @@ export type PartWork = Omit<PartBase, "process" | "facts"> &
     readonly lamp: LampCircuit | null;
     /** How its faces were made, its own or those of its pieces. */
     readonly wholeProcess: "filament" | "resin" | null;
+    /** The strut that stays on as its handle; null where all come off. */
+    readonly keptStrut: number | null;
     /** It is picked up and knocked about. */
     readonly handled: boolean;
   };
@@ -61,6 +63,7 @@ const bareFacts = (p: PartWork) =>
     bare: p.bare ?? undefined,
     hollow: p.hollow === null ? undefined : true,
     closedHollow: p.hollow === "closed" ? true : undefined,
+    keptStrut: p.keptStrut ?? undefined,
   });
 
 /** A part as a step of one's own finds it. */

@@ -5,6 +5,7 @@ import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { lampLight } from "#core/plan/order/lampLight";
+import { takeOffOf } from "#core/plan/parts/takeOffOf";
 import { SLENDER } from "#core/print/printSteps";
 import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
@@ -32,6 +33,7 @@ export function partWork(
   const { part, chosen, finish } = p;
   const print = printOf(part);
   const steps = visibleSteps(p, viewingDistanceMm);
+  const off = takeOffOf(p);
   const shown = print.pieceOf ? null : (finish?.surface.visible ?? null);
   return {
     id: part.id,
@@ -61,6 +63,8 @@ export function partWork(
     slender: isSlender(p.sizeMm),
     supported: chosen ? !chosen.supports.needless : true,
     supportMinutes: chosen ? chosen.supports.cleanMinutes : USUAL_SUPPORT_MIN,
+    takeOffAdvice: off?.advice ?? null,
+    keptStrut: off?.keep ?? null,
     brimMm: brimOf(p),
     pieceOf: print.pieceOf?.partId ?? null,
     wholeProcess: finish?.printer.process ?? null,

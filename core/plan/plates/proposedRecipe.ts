@@ -5,7 +5,7 @@ import { type PartAgain, partAgain } from "#core/plan/plates/partAgain";
 import { printBody } from "#core/print/body";
 import { type HeldAt, loadWays } from "#core/print/loadBands";
 import type { Printer } from "#core/print/printer";
-import { recipeProposal, type RecipeProposal } from "#core/print/recipeProposal";
+import { recipeProposal, type RecipeProposal } from "#core/plan/plates/recipeProposal";
 import type { PlanInput } from "#core/scene/planInput";
 import { printOf } from "#core/scene/part";
 import { printedBy } from "#core/surface/printedBy";

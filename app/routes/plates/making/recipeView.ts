@@ -1,6 +1,6 @@
 import type { Candidate } from "#core/plan/parts/partPlan";
 import type { ProposedRecipe } from "#core/plan/plates/proposedRecipe";
-import type { ProposedSetting } from "#core/print/recipeProposal";
+import type { ProposedSetting } from "#core/plan/plates/recipeProposal";
 
 /** A setting with its unit. */
 export function settingText(field: ProposedSetting["field"], value: number): string {

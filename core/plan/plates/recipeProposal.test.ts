@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { recipeProposal, type ProposalFor } from "#core/print/recipeProposal";
+import { recipeProposal, type ProposalFor } from "#core/plan/plates/recipeProposal";
 import { testFilament, testPla, testResin } from "#core/print/testing";
 import { treatmentOf } from "#core/surface/treatments";
 
