@@ -61,6 +61,7 @@ export function takeOff(
       at: [w.at[0] * factor, w.at[1] * factor, w.at[2] * factor] as const,
     }))
     .sort((a, b) => a.mm - b.mm);
+  const isOne = supports.regions.length === 1;
   const placed = supports.regions
     .map((r) => ({ ...r, at: r.at ?? footAt }))
     .sort((a, b) => a.at[0] - b.at[0] || a.at[1] - b.at[1]);
@@ -78,7 +79,7 @@ export function takeOff(
   const struts = placed.map((r, i): Strut => ({
     ...r,
     number: i + 1,
-    mark: i === kept ? "keep as handle" : last.has(i) ? "cut last" : "cut first",
+    mark: isOne ? null : i === kept ? "keep as handle" : last.has(i) ? "cut last" : "cut first",
   }));
   return {
     struts,

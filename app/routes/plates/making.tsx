@@ -59,9 +59,9 @@ export default function Making({ loaderData: { soup }, params }: Route.Component
         {part.made !== "from pieces" && <MakingForm key={part.id} p={p} workshop={workshop} />}
         {chosen && <TimePanel p={p} input={input} />}
         {chosen && <RecipePanel p={p} input={input} />}
-        {chosen?.printer.process === "filament" && <LoadPanel p={p} input={input} />}
         <TakeOffPanel p={p} />
         {soup && p.finish && <WaysPanel p={p} soup={soup} scene={scene} />}
+        {chosen?.printer.process === "filament" && <LoadPanel p={p} input={input} />}
         {soup && chosen?.printer.process === "resin" && (
           <HollowPanel p={p} soup={soup} currency={workshop.currency} />
         )}

@@ -37,6 +37,9 @@ describe("T10: a recipe from shape and use", () => {
     // Thinner layers that would show nearly as much are not worth their hours.
     expect(settings({ plainCm2At: (mm) => 50 + 10 * mm })["layerMm"]).toBeUndefined();
   });
+  it("offers no infill that differs by less than anybody would weigh", () => {
+    expect(settings({ use: "plain" }, { ...two, infillShare: 0.12 })["infillShare"]).toBeUndefined();
+  });
   it("leaves thin walls their layers", () => {
     expect(settings({ use: "plain", thinnestMm: 0.8 })["layerMm"]).toBeUndefined();
   });

@@ -40,6 +40,8 @@ const SANDED_LAYERS = 1.5;
 /** Infill of what nothing bears on, and of what is handled (common practice). */
 const LIGHT_INFILL = 0.1;
 const HANDLED_INFILL = 0.2;
+/** Less infill by so much is worth a recipe of its own (a default). */
+const INFILL_WORTH = 0.05;
 /** Layers in nozzles: the thickest that holds together, and the thinnest that flows evenly (common practice). */
 const THICK_LAYER = 0.75;
 const THIN_LAYER = 0.25;
@@ -85,7 +87,11 @@ function layerOf(printer: Printer, part: ProposalFor): ProposedSetting | null {
     filament &&
     part.thinnestMm < FINE_BEADS * beadWidthMm(printer.nozzleMm) &&
     part.use !== "bulk";
-  const careless = part.use === null || part.use === "bulk" || part.use === "plain" || part.use === "handled";
+  // Resin is chosen for its detail: its layers get thicker only where somebody said that it does not matter.
+  const careless =
+    part.use === "bulk" ||
+    part.use === "plain" ||
+    (filament && (part.use === null || part.use === "handled"));
   if (careless && !fine && thick > from + 1e-9 && shareAt(thick) <= STEPS_LITTLE)
     return setting(
       thick,
@@ -124,7 +130,9 @@ function shellOf(
   const walls = most ? Math.max(printer.walls, Math.ceil(most.mm / bead - 0.05)) : printer.walls;
   const infill = handled
     ? Math.max(printer.infillShare, HANDLED_INFILL)
-    : Math.min(printer.infillShare, LIGHT_INFILL);
+    : printer.infillShare - LIGHT_INFILL < INFILL_WORTH - 1e-9
+      ? printer.infillShare
+      : LIGHT_INFILL;
   return [
     most
       ? {

@@ -41,31 +41,35 @@ export function LoadPanel({ p, input }: { readonly p: PartPlan; readonly input: 
   };
   return (
     <section className="panel grid content-start gap-3" aria-label="Carries load">
-      <h2>Carries load</h2>
-      <div className="grid grid-cols-2 items-start gap-3">
-        <Choice
-          label="It is held at"
-          name="heldAt"
-          value={heldAt}
-          onChange={(e) => setHeldAt(e.target.value as HeldAt)}
-          options={[
-            ["foot", "its foot, as it lies on the bed"],
-            ["top", "its top"],
-          ]}
-        />
-        <Field
-          label="What it bears, g"
-          name="loadGrams"
-          inputMode="decimal"
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          hint={isWrong ? "A number of grams, or nothing." : "may stay empty"}
-        />
-      </div>
-      <div>
-        <Button onClick={ask}>What would it take?</Button>
-      </div>
-      {job.value && <LoadTable found={job.value} onApply={() => void apply()} />}
+      <details>
+        <summary className="font-head text-[19px] font-semibold">Carries load</summary>
+        <div className="mt-3 grid gap-3">
+          <div className="grid grid-cols-2 items-start gap-3">
+            <Choice
+              label="It is held at"
+              name="heldAt"
+              value={heldAt}
+              onChange={(e) => setHeldAt(e.target.value as HeldAt)}
+              options={[
+                ["foot", "its foot, as it lies on the bed"],
+                ["top", "its top"],
+              ]}
+            />
+            <Field
+              label="What it bears, g"
+              name="loadGrams"
+              inputMode="decimal"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+              hint={isWrong ? "A number of grams, or nothing." : "may stay empty"}
+            />
+          </div>
+          <div>
+            <Button onClick={ask}>What would it take?</Button>
+          </div>
+          {job.value && <LoadTable found={job.value} onApply={() => void apply()} />}
+        </div>
+      </details>
     </section>
   );
 }

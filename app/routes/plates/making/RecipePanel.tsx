@@ -1,7 +1,6 @@
 import { useEffect } from "react";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { PrintedSo, ProposedRecipe } from "#core/plan/plates/proposedRecipe";
-import { fieldWords } from "#core/print/printRecipe";
 import type { PlanInput } from "#core/scene/planInput";
 import { askRecipe } from "#workers/plan";
 import { undoAction } from "#app/jobs/keep";
@@ -11,7 +10,7 @@ import { Button } from "#ui/Button";
 import { FigureView } from "#ui/FigureView";
 import { figures, PlainTable } from "#ui/PlainTable";
 import { useToast } from "#ui/Toasts";
-import { differsFrom, savedText, settingText } from "./recipeView";
+import { differsFrom, savedText, settingName, settingText } from "./recipeView";
 
 /** A recipe from the shape and the use of a part, with the reason for each thing that is set otherwise. */
 export function RecipePanel({ p, input }: { readonly p: PartPlan; readonly input: PlanInput }) {
@@ -58,7 +57,7 @@ function Reasons({ proposed }: { readonly proposed: ProposedRecipe }) {
     <ul className="grid gap-1">
       {proposed.settings.map((s) => (
         <li key={s.field}>
-          <b className="font-head">{fieldWords[s.field]}</b>{" "}
+          <b className="font-head">{settingName[s.field]}</b>{" "}
           <span className="figures">{settingText(s.field, s.to)}</span> instead of{" "}
           <span className="figures">{settingText(s.field, s.from)}</span>: {s.why}
         </li>

@@ -7,6 +7,8 @@ import { figures, PlainTable } from "#ui/PlainTable";
 /** Room round the outline, and the size of numbers, as shares of its width. */
 const EDGE = 0.12;
 const NUMBER = 0.07;
+/** Places that are listed and drawn. */
+const SHOWN = 24;
 
 /** In which order supports come off, and what holds to the end; nothing where there are none. */
 export function TakeOffPanel({ p }: { readonly p: PartPlan }) {
@@ -19,7 +21,7 @@ export function TakeOffPanel({ p }: { readonly p: PartPlan }) {
       <div className="flex flex-wrap items-start gap-5">
         <StrutMap p={p} struts={off.struts} necks={off.necks.map((n) => n.at)} />
         <PlainTable label="Places of supports" heads={["place", figures("tips"), "do"]}>
-          {off.struts.slice(0, 24).map((s) => (
+          {off.struts.slice(0, SHOWN).map((s) => (
             <tr key={s.number}>
               <th scope="row" className="!font-normal">
                 {s.number}
@@ -30,8 +32,8 @@ export function TakeOffPanel({ p }: { readonly p: PartPlan }) {
           ))}
         </PlainTable>
       </div>
-      {off.struts.length > 24 && (
-        <p className="text-[13px] text-ink-2">and {off.struts.length - 24} places more.</p>
+      {off.struts.length > SHOWN && (
+        <p className="text-[13px] text-ink-2">and {off.struts.length - SHOWN} places more.</p>
       )}
       <p className="text-[13px] text-ink-2">
         Numbers go from the left of the part as it lies. Strong ones first beside a thin stem: common
@@ -85,24 +87,31 @@ function StrutMap({
           />
         ))}
       </g>
-      {struts.slice(0, 24).map((s) => (
-        <g key={s.number} transform={`translate(${s.at[0]} ${-s.at[1]})`}>
-          <circle
-            r={r}
-            fill={s.mark === "cut first" ? "var(--tape)" : "var(--primer-1)"}
-            stroke="var(--ink)"
-            strokeWidth={r / 8}
-          />
-          <text
-            fontSize={r * 1.2}
-            textAnchor="middle"
-            dy={r * 0.42}
-            fill={s.mark === "cut first" ? "var(--tape-ink)" : "var(--ink)"}
-          >
-            {s.number}
-          </text>
-        </g>
+      {struts.slice(0, SHOWN).map((s) => (
+        <StrutDot key={s.number} s={s} r={r} />
       ))}
     </svg>
+  );
+}
+
+function StrutDot({ s, r }: { readonly s: Strut; readonly r: number }) {
+  const first = s.mark === "cut first";
+  return (
+    <g transform={`translate(${s.at[0]} ${-s.at[1]})`}>
+      <circle
+        r={r}
+        fill={first ? "var(--tape)" : "var(--primer-1)"}
+        stroke="var(--ink)"
+        strokeWidth={r / 8}
+      />
+      <text
+        fontSize={r * 1.2}
+        textAnchor="middle"
+        dy={r * 0.42}
+        fill={first ? "var(--tape-ink)" : "var(--ink)"}
+      >
+        {s.number}
+      </text>
+    </g>
   );
 }

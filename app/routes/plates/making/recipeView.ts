@@ -2,6 +2,13 @@ import type { Candidate } from "#core/plan/parts/partPlan";
 import type { ProposedRecipe } from "#core/plan/plates/proposedRecipe";
 import type { ProposedSetting } from "#core/plan/plates/recipeProposal";
 
+/** What is set, as it is called in a sentence. */
+export const settingName: Readonly<Record<ProposedSetting["field"], string>> = {
+  layerMm: "layers",
+  walls: "walls",
+  infillShare: "infill",
+};
+
 /** A setting with its unit. */
 export function settingText(field: ProposedSetting["field"], value: number): string {
   switch (field) {
