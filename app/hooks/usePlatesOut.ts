@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { PlateFileKind } from "#core/print/plateFiles";
-import type { Plan } from "#core/plan/plan";
 import type { Outcome } from "#core/outcome";
 import { type PlatesOut, platesOut } from "#app/jobs/platesOut";
+import type { SceneView } from "#app/jobs/sceneView";
 import { saveFile } from "#app/jobs/saveFile";
 import { useJob } from "#app/hooks/useJob";
 
@@ -10,12 +10,14 @@ import { useJob } from "#app/hooks/useJob";
  * Plates written as files, with progress and a way to stop; what was left out or refused is said.
  * @returns the job, how to start it, and what to say of it; nothing while all is well
  */
-export function usePlatesOut(plan: Plan) {
+export function usePlatesOut({ plan, input }: Pick<SceneView, "plan" | "input">) {
   const { job, start, stop } = useJob<Outcome<PlatesOut>>();
   const [kind, setKind] = useState<PlateFileKind>("3mf");
   const write = async (as: PlateFileKind, fileName: string, plateId?: string) => {
     setKind(as);
-    const outcome = await start((tell, signal) => platesOut(plan, as, plateId, tell, signal));
+    const outcome = await start((tell, signal) =>
+      platesOut(plan, input.workshop.materials, as, plateId, tell, signal),
+    );
     if (outcome?.ok) saveFile(outcome.value.zip, fileName, "application/zip");
   };
   const said = [

@@ -6,7 +6,7 @@ import { tableNames } from "#data/rows";
 import { sendForm } from "#app/testing";
 import { clientAction as printersAction } from "#route/workshop/printers";
 import { fieldGroups } from "#app/routes/workshop/printerFields";
-import { keepLevel, keepTestPiece } from "./gateRecords";
+import { keepLevel, keepShrink, keepTestPiece, lengthsFrom } from "./gateRecords";
 
 const db = appDatabase();
 const readings = {
@@ -67,5 +67,43 @@ describe("what the list before a run asks to be written down", () => {
     expect(said).toEqual([]);
     expect((await machine()).name).toBe("Ferry");
     expect((await machine()).level).toHaveLength(1);
+  });
+});
+
+describe("W5: lengths that came out shorter", () => {
+  const typed = {
+    material: "",
+    "drawn-x": "50",
+    "measured-x": "49.72, 49.68, 49.76",
+    "drawn-y": "",
+    "measured-y": "",
+    "drawn-z": "",
+    "measured-z": "",
+  };
+  it("are kept with the machine, by axis", async () => {
+    expect((await keepShrink(testFilament, typed)).ok).toBe(true);
+    expect((await machine()).shrink![0]).toMatchObject({
+      drawnMm: [50, 0, 0],
+      measuredMm: [[49.72, 49.68, 49.76], [], []],
+      materialId: null,
+    });
+  });
+  it("are read with points or decimal commas", () => {
+    expect(lengthsFrom("49,72; 49,68; 49,76")).toEqual([49.72, 49.68, 49.76]);
+    expect(lengthsFrom("49.72 , 49.68")).toEqual([49.72, 49.68]);
+    expect(lengthsFrom("50 49 48")).toEqual([50, 49, 48]);
+    expect(lengthsFrom("")).toEqual([]);
+    expect(lengthsFrom("50, wide")).toBeNull();
+  });
+  it.each([
+    [{ "measured-x": "" }, "Measure at least one side"],
+    [{ "measured-x": "49.7, 49.8" }, "at least 3 copies along x"],
+    [{ "measured-x": "49.7, 49.8, wide" }, "Type what x measures"],
+    [{ "drawn-x": "" }, "how long it was drawn along x"],
+    [{ "measured-x": "20, 20.1, 20.2" }, "look at which side was measured"],
+  ])("are refused where %j, in one sentence, and nothing is kept", async (wrong, sentence) => {
+    const kept = await keepShrink(testFilament, { ...typed, ...wrong });
+    expect(!kept.ok && kept.problems[0]!.message).toContain(sentence);
+    expect((await machine()).shrink).toBeUndefined();
   });
 });

@@ -3,6 +3,8 @@ import { filedPlates } from "#core/plan/plates/filedPlates";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { FiledPart, PlateFileKind } from "#core/print/plateFiles";
+import type { PrintMaterial } from "#core/print/printer";
+import { shrinkFor } from "#core/print/shrink";
 import { printOf } from "#core/scene/part";
 import { loadMesh } from "#data/meshes";
 import { platesZip } from "#workers/out";
@@ -18,6 +20,7 @@ type Tell = (share: number) => void;
  */
 export async function platesOut(
   plan: Plan,
+  materials: readonly PrintMaterial[],
   kind: PlateFileKind,
   plateId: string | undefined,
   tell: Tell,
@@ -28,7 +31,7 @@ export async function platesOut(
   const { parts, plates, leftOut } = filed.value;
   const made: FiledPart[] = [];
   for (const [i, p] of parts.entries()) {
-    const part = await madePart(p, (share) => tell((i + share) / (parts.length + 1)), signal);
+    const part = await madePart(p, materials, (share) => tell((i + share) / (parts.length + 1)), signal);
     if (!part.ok) return part;
     made.push(part.value);
     tell((i + 1) / (parts.length + 1));
@@ -37,7 +40,12 @@ export async function platesOut(
 }
 
 /** A part as its file has it: solid, or hollowed with its rooms and drains. */
-async function madePart(p: PartPlan, tell: Tell, signal: AbortSignal): Promise<Outcome<FiledPart>> {
+async function madePart(
+  p: PartPlan,
+  materials: readonly PrintMaterial[],
+  tell: Tell,
+  signal: AbortSignal,
+): Promise<Outcome<FiledPart>> {
   const { name, meshId } = p.part;
   const soup = meshId ? await loadMesh(meshId) : null;
   if (!soup)
@@ -48,7 +56,8 @@ async function madePart(p: PartPlan, tell: Tell, signal: AbortSignal): Promise<O
     });
   const { hollow, pose } = printOf(p.part);
   const { factor } = p.rescale;
-  const solid = { name, corners: soup.corners, factor, pose };
+  const shrink = p.chosen && shrinkFor(p.chosen.printer, p.chosen.material, materials);
+  const solid = { name, corners: soup.corners, factor, pose, ...(shrink ? { grow: shrink.grow } : {}) };
   if (!hollow || p.chosen?.printer.process !== "resin") return success(solid);
   const hollowed = await hollowFile(
     soup.corners,

@@ -41,6 +41,7 @@ export type ClearanceVerdict = {
  * @param filmsMm dry films on both faces together
  * @param keptMm the gap a side that fitted on a trial of this machine and material, which goes before the
  * usual one
+ * @param spreadMm what copies that differ need besides
  */
 export function clearanceVerdict(
   process: "filament" | "resin",
@@ -48,12 +49,12 @@ export function clearanceVerdict(
   gapMm: number,
   filmsMm: number,
   keptMm: number | null = null,
+  spreadMm = 0,
 ): ClearanceVerdict {
   const leftMm = gapMm - filmsMm;
-  const wanted =
-    keptMm === null
-      ? clearances[process][fit]
-      : ([keptMm, keptMm + (clearances[process][fit][1] - clearances[process][fit][0])] as const);
+  const [low, high] = clearances[process][fit];
+  const from = (keptMm ?? low) + spreadMm;
+  const wanted = [from, from + high - low] as const;
   const hair = 0.005;
   const verdict =
     gapMm < wanted[0] - hair

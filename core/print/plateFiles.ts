@@ -1,6 +1,6 @@
 import { writeBinaryStl } from "#core/formats/stl";
 import { type BodyPlace, writeThreeMf } from "#core/formats/writeThreeMf";
-import { type Pose, posedMesh } from "#core/mesh/pose";
+import { type Pose, posedMesh, type Vec3 } from "#core/mesh/pose";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";
 import { turnedOutline } from "#core/print/nestShape";
@@ -11,6 +11,8 @@ export type FiledPart = {
   readonly corners: Float32Array;
   readonly factor: number;
   readonly pose: Pose | null;
+  /** Times its lengths along the machine's axes, so that it comes out as drawn; 1 where it is left out. */
+  readonly grow?: Vec3;
 };
 
 /** A plate as a file: which part stands where, the corner of its own turned box, mm from the corner of the bed. */
@@ -21,10 +23,13 @@ export type FiledPlate = {
 export type PlateFileKind = "stl" | "3mf";
 
 /** A part in millimetres as it lies, the low corner of its box at the origin. */
-export function lyingMesh({ corners, factor, pose }: FiledPart): TriangleMesh {
+export function lyingMesh({ corners, factor, pose, grow = [1, 1, 1] }: FiledPart): TriangleMesh {
   const mesh = posedMesh(weld({ corners: corners.map((v) => v * factor) }), pose);
   const { min } = boundingBox(mesh.positions);
-  return { positions: mesh.positions.map((v, i) => v - min[i % 3]!), triangles: mesh.triangles };
+  return {
+    positions: mesh.positions.map((v, i) => (v - min[i % 3]!) * grow[i % 3]!),
+    triangles: mesh.triangles,
+  };
 }
 
 /** @param meshes of the parts, each as `lyingMesh` gives it */

@@ -1,5 +1,6 @@
 import type { MaterialId } from "#core/materials/materials";
 import type { LevelReading, TestPiece } from "#core/print/bedLevel";
+import type { ShrinkReading } from "#core/print/shrink";
 export type Process = "filament" | "resin";
 
 /** What a bed gives way: a sheet that bends lets flat pieces go whole, a stiff one is scraped. */
@@ -23,6 +24,8 @@ type Machine = {
   /** How its bed was read, and how trial pieces came out, oldest first; nothing where none was written down. */
   readonly level?: readonly LevelReading[];
   readonly pieces?: readonly TestPiece[];
+  /** How much shorter lengths came out than they were drawn, oldest first. */
+  readonly shrink?: readonly ShrinkReading[];
 };
 
 /** A filament machine and how it is run. Speeds in mm/s, acceleration in mm/s2, times in seconds. */

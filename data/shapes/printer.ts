@@ -42,6 +42,20 @@ const machine = {
       }),
     )
     .optional(),
+  shrink: Joi.array()
+    .max(200)
+    .items(
+      Joi.object({
+        at: moment,
+        materialId: orNull(Joi.string()),
+        drawnMm: Joi.array().length(3).items(within(0, 5000)).required(),
+        measuredMm: Joi.array()
+          .length(3)
+          .items(Joi.array().max(100).items(Joi.number().greater(0).max(5000)))
+          .required(),
+      }),
+    )
+    .optional(),
 };
 const speed = within(0.01, 10_000).required();
 const resinMachine = shapeOf<ResinPrinter>({

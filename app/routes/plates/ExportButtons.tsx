@@ -72,9 +72,8 @@ const filesOf = (
 export function ExportButtons() {
   const currency = useCurrency();
   const view = useScene();
-  const { plan } = view;
   const [busy, setBusy] = useState<string | null>(null);
-  const plates = usePlatesOut(plan);
+  const plates = usePlatesOut(view);
   const say = useToast();
   const name = view.input.scene.name.toLowerCase().replaceAll(/\W+/g, "-");
   const write = async ({ what, bytes, end, type }: WrittenFile) => {

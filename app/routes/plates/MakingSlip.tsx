@@ -1,6 +1,9 @@
 import { type Part } from "#core/scene/part";
 import { FigureView } from "#ui/FigureView";
 import { Slip, SlipLines } from "#route/scenes/Slip";
+import { useScene } from "#app/routes/scenes/useScene";
+import { shrinkFor } from "#core/print/shrink";
+import { slicedText } from "./slicedText";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 
 /** One copy on the machine that was chosen, and why that one. */
@@ -13,6 +16,8 @@ export function MakingSlip({
   readonly chosen: Candidate | null;
   readonly p: PartPlan;
 }) {
+  const { materials } = useScene().input.workshop;
+  const shrink = chosen && shrinkFor(chosen.printer, chosen.material, materials);
   return (
     <Slip title={part.name} subtitle={chosen ? `on ${chosen.printer.name}` : p.reason}>
       {chosen && (
@@ -28,6 +33,7 @@ export function MakingSlip({
                 ? "none"
                 : `${chosen.supports.contacts} contacts, ${(chosen.supports.scarMm2 / 100).toFixed(1)} cm²`,
             ],
+            ...(shrink ? [["drawn, then sliced", slicedText(p, shrink)] as const] : []),
             ["worked out", chosen.exact ? "on its walls" : "reckoned so far"],
           ]}
         />

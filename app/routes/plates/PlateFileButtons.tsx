@@ -7,7 +7,7 @@ import { PlatesOutState } from "./PlatesOutState";
 
 /** One plate as a file, with every piece in its place. */
 export function PlateFileButtons({ plate }: { plate: PlatePlan }) {
-  const out = usePlatesOut(useScene().plan);
+  const out = usePlatesOut(useScene());
   return (
     <>
       {(["3mf", "stl"] as const).map((kind) => (

@@ -44,8 +44,13 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   } as unknown as Printer;
   const problems = bedProblems(printer);
   if (problems.length > 0) return refuse(problems);
-  const { level, pieces } = (await appDatabase().printers.get(printer.id)) ?? {};
-  const kept = { ...printer, ...(level ? { level } : {}), ...(pieces ? { pieces } : {}) };
+  const { level, pieces, shrink } = (await appDatabase().printers.get(printer.id)) ?? {};
+  const kept = {
+    ...printer,
+    ...(level ? { level } : {}),
+    ...(pieces ? { pieces } : {}),
+    ...(shrink ? { shrink } : {}),
+  };
   return answer(await putRow("printers", kept, `Printer ${printer.name}`, at));
 }
 

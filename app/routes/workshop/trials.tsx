@@ -19,6 +19,7 @@ import type { Printer } from "#core/print/printer";
 import type { Coupon } from "#core/scene/coupon";
 import type { Workshop } from "#core/scene/workshop";
 import { trialForm } from "./forms";
+import { ShrinkPanel } from "./ShrinkPanel";
 import type { Answered } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
@@ -104,6 +105,7 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
         <TrialForm printer={printer} fit={fit} workshop={workshop} gaps={gaps} actionData={actionData} />
         <Problems problems={actionData?.problems} fields={["chosen"]} />
       </section>
+      <ShrinkPanel printer={printer} workshop={workshop} />
       {workshop.coupons.length > 0 && (
         <TrialTable workshop={workshop} nameOf={nameOf} fetcher={fetcher} say={say} />
       )}

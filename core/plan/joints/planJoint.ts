@@ -4,6 +4,7 @@ import { productOf } from "#core/materials/products";
 import { coatFilmMm } from "#core/paint/amount";
 import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { shrinkFor, spreadGapMm } from "#core/print/shrink";
 import type { Joint } from "#core/scene/joint";
 import type { Workshop } from "#core/scene/workshop";
 
@@ -55,6 +56,7 @@ export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Wo
             gapMm,
             filmsMm,
             keptGap(joint, printed, workshop),
+            spreadGapMm(shrinkFor(printed.printer, printed.material, workshop.materials)),
           )
         : null,
   };
