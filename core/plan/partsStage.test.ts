@@ -148,6 +148,14 @@ describe("make, buy or build", () => {
     expect(together(buy.count! - 1, "print")).toBeGreaterThan(together(buy.count! - 1, "buy"));
   });
   it("says when printing never pays, and puts the cheapest first", () => {
+    const bench = "Cutting foam and wood wants 0.5 m² of bench and a blade: there is none here.";
+    const cheap = { ...other, buildEachMinor: 1, buildEachHours: 0 };
+    const barred = compareWays(3, { eachMinor: 100, eachHours: 0.1 }, cheap, "EUR", bench).ways;
+    expect(compareWays(3, { eachMinor: 100, eachHours: 0.1 }, cheap, "EUR").ways[0]!.way).toBe(
+      "build by hand",
+    );
+    expect(barred.at(-1)).toMatchObject({ way: "build by hand", lacks: bench });
+    expect(barred[0]!.lacks).toBeNull();
     const { ways, breakEven } = compareWays(10, { eachMinor: 1000, eachHours: 0 }, other, "EUR");
     expect(breakEven.find((b) => b.against === "buy")!.count).toBe(null);
     expect(ways[0]!.way).toBe("buy");

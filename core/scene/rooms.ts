@@ -6,6 +6,10 @@ export type Rooms = {
   readonly ventilation: "none" | "window" | "extraction";
   readonly dustExtraction: boolean;
   readonly outdoors: boolean;
+  /** Free bench, m2; whether anything may get dusty, and whether there is water. What is not told is there. */
+  readonly benchM2?: number | null;
+  readonly hasMessyPlace?: boolean;
+  readonly hasWater?: boolean;
   readonly resinAllowed: boolean;
   readonly quiet: { readonly from: number; readonly to: number; readonly mostDb: number } | null;
   /** Most minutes a week over resin, solvent and spray; null without a limit. */

@@ -31,6 +31,9 @@ export const setting = Joi.alternatives<SettingRow>().try(
       ventilation: Joi.string().valid("none", "window", "extraction").required(),
       dustExtraction: Joi.boolean().required(),
       outdoors: Joi.boolean().required(),
+      benchM2: Joi.number().min(0).max(1000).allow(null).optional(),
+      hasMessyPlace: Joi.boolean().optional(),
+      hasWater: Joi.boolean().optional(),
       resinAllowed: Joi.boolean().required(),
       quiet: orNull(
         Joi.object({

@@ -11,6 +11,8 @@ import { makePair } from "#app/jobs/makePair";
 import { useToast } from "#ui/Toasts";
 import type { Problem } from "#core/outcome";
 import { cutList } from "#core/plan/parts/cutList";
+import { buildingLacks } from "#core/plan/space";
+import { useScene } from "#app/routes/scenes/useScene";
 import { compareWays, type Comparison } from "#core/plan/parts/makeOrBuy";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { copyStates } from "#core/scene/part";
@@ -94,11 +96,12 @@ export function PartWays({
   problems: readonly Problem[] | undefined;
 }) {
   const { part } = p;
+  const { rooms } = useScene().input.workshop;
   const ways = part.otherWays;
   const each = p.chosen
     ? { eachMinor: p.chosen.all.cost.value / part.count, eachHours: HANDS_PER_COPY_HOURS }
     : null;
-  const compared = ways && each ? compareWays(part.count, each, ways, currency) : null;
+  const compared = ways && each ? compareWays(part.count, each, ways, currency, buildingLacks(rooms)) : null;
   return (
     <section className="panel grid content-start gap-3">
       <h2>Print, buy or build by hand</h2>
@@ -129,8 +132,15 @@ function WaysCompared({
         ]}
       >
         {compared.ways.map((w, i) => (
-          <tr key={w.way} data-selected={i === 0 ? true : undefined}>
-            <th scope="row">{w.way}</th>
+          <tr
+            key={w.way}
+            data-selected={i === 0 ? true : undefined}
+            className={w.lacks === null ? undefined : "text-ink-2"}
+          >
+            <th scope="row">
+              {w.way}
+              {w.lacks && <span className="block text-[13px] font-normal">{w.lacks}</span>}
+            </th>
             <td data-figures>{money(w.moneyMinor, currency)}</td>
             <td data-figures>{w.hours.toFixed(1)} h</td>
             <td>

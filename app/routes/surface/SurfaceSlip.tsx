@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { faceWords } from "#core/plan/parts/partWords";
+import { schoolLacks } from "#core/plan/space";
 import type { Step } from "#core/steps/step";
 import { treatmentOf } from "#core/surface/treatments";
 import { Duration } from "#ui/Duration";
@@ -12,12 +13,15 @@ import { type PrintedPart, surfaceFindings, treatmentSteps } from "./view";
 
 /** The part that is selected: its surface by look, what to do about it, and what was found. */
 export function SurfaceSlip({ p }: { p: PrintedPart }) {
-  const { plan } = useScene();
+  const { plan, input } = useScene();
   const mend = useMend();
   const { treatment, part } = p;
   const way = treatment && `${treatment.school}: ${treatmentOf(treatment.school).because}`;
+  const untold = part.finish.school === null && input.scene.surfaceSchool === null;
+  const lacks = untold && schoolLacks("fill and sand", input.workshop.rooms);
   return (
     <Slip title={part.name} subtitle={way ?? "left as it is"}>
+      {lacks && treatment?.school === "level in resin" && <p className="text-[14px]">{lacks}</p>}
       <ByLook surface={p.finish.surface} />
       <WhatToDo steps={treatmentSteps(part.id, plan.work.steps)} />
       <FindingList findings={surfaceFindings(plan.findings, part.id)} onMend={(f, m) => void mend(f, m)} />

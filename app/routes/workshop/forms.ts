@@ -72,6 +72,7 @@ export const trialForm: FormShape<{ chosen: number }> = (joi) => ({
 });
 
 type RoomNumbers = {
+  bench: number | null;
   mostDb: number;
   exposure: number | null;
   longestHours: number;
@@ -93,6 +94,7 @@ export const roomsForm: FormShape<RoomNumbers> = (joi) => ({
   power: joi.number().min(0).max(1e6).default(0).label("The price of power"),
   temperature: degrees(joi).required().label("The usual temperature"),
   humidity: percent(joi).required().label("The usual humidity"),
+  bench: joi.number().min(0).max(1000).allow(null).default(null).label("The free bench"),
   shelf: joi.number().integer().min(1).max(10_000).allow(null).default(null).label("Room on the shelf"),
   dayTemperature: degrees(joi).label("The temperature of that day"),
   dayHumidity: percent(joi).label("The humidity of that day"),

@@ -1,5 +1,6 @@
 import type { Route } from "./+types/rooms";
 import type { Rooms } from "#core/scene/rooms";
+import { buildingLacks, schoolLacks } from "#core/plan/space";
 import { getHabits, getRooms, getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -56,6 +57,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     ventilation: textOf(form, "ventilation") as Rooms["ventilation"],
     dustExtraction: textOf(form, "dustExtraction") === "on",
     outdoors: textOf(form, "outdoors") === "on",
+    benchM2: typed.bench,
+    hasMessyPlace: textOf(form, "hasMessyPlace") === "on",
+    hasWater: textOf(form, "hasWater") === "on",
     resinAllowed: textOf(form, "resinAllowed") === "on",
     quiet: quiet.value,
     exposureMinutesAWeek: typed.exposure,
@@ -99,7 +103,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
 
 /** Fields that say themselves what is wrong with them. */
 const typedHere = [
-  ...["quietTo", "mostDb", "shelf", "exposure", "longestHours", "hourWorth", "power"],
+  ...["quietTo", "mostDb", "bench", "shelf", "exposure", "longestHours", "hourWorth", "power"],
   ...["temperature", "humidity", "day", "dayTemperature", "dayHumidity"],
 ];
 
@@ -117,6 +121,28 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
       <WeatherFields rooms={rooms} actionData={actionData} />
       <fieldset className="panel grid gap-3">
         <legend className="font-head text-[19px] font-semibold">Places</legend>
+        <Field
+          label="Free bench, m²"
+          name="bench"
+          inputMode="decimal"
+          defaultValue={rooms.benchM2 ?? ""}
+          hint="Empty: enough. Cutting foam and wood wants 0.5, sanding 0.2 (defaults)."
+          problems={actionData?.problems}
+        />
+        <Tick
+          label="Something may get dusty: foam and wood are cut here, prints are sanded"
+          name="hasMessyPlace"
+          defaultChecked={rooms.hasMessyPlace ?? true}
+        />
+        <Tick label="There is water at the bench" name="hasWater" defaultChecked={rooms.hasWater ?? true} />
+        {[buildingLacks(rooms), schoolLacks("fill and sand", rooms)].map(
+          (lack) =>
+            lack && (
+              <p key={lack} className="text-[14px]">
+                {lack}
+              </p>
+            ),
+        )}
         <Field
           label="Pieces that can lie and dry at once"
           name="shelf"

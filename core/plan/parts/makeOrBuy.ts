@@ -11,6 +11,8 @@ export type Way = {
   readonly moneyMinor: number;
   readonly hours: number;
   readonly together: Figure;
+  /** What these rooms lack for it, in a sentence; null where it can be done here. */
+  readonly lacks: string | null;
 };
 
 /**
@@ -31,12 +33,14 @@ export type Comparison = {
  * and building
  * have costs for each only. The break-even count is once / (other each - print each).
  * @param print money and hands-on hours for one copy
+ * @param buildingLacks why nothing is built by hand here; such a way comes last, whatever it costs
  */
 export function compareWays(
   count: number,
   print: { readonly eachMinor: number; readonly eachHours: number },
   other: OtherWays,
   currency: string,
+  buildingLacks: string | null = null,
 ): Comparison {
   const money = (minor: number) => moneyText(minor, currency);
   const worth = other.hourWorthMinor;
@@ -45,6 +49,7 @@ export function compareWays(
     way: name,
     moneyMinor,
     hours,
+    lacks: name === "build by hand" ? buildingLacks : null,
     together: exact(moneyMinor + hours * worth, "minor", "computed", [
       ...lines,
       {
@@ -85,5 +90,10 @@ export function compareWays(
   if (other.buyEachMinor !== null) against("buy", other.buyEachMinor, 0);
   if (other.buildEachMinor !== null || other.buildEachHours !== null)
     against("build by hand", other.buildEachMinor ?? 0, other.buildEachHours ?? 0);
-  return { ways: ways.sort((a, b) => a.together.value - b.together.value), breakEven };
+  return {
+    ways: ways.sort(
+      (a, b) => Number(a.lacks !== null) - Number(b.lacks !== null) || a.together.value - b.together.value,
+    ),
+    breakEven,
+  };
 }

@@ -13,6 +13,7 @@ import type { PartScene, PartWorkshop } from "#core/plan/parts/partSurroundings"
 import { defaultSchool, type Treatment, treatmentOf } from "#core/surface/treatments";
 import { candidate, type Weighed } from "#core/plan/parts/candidate";
 import { chooseMachine } from "#core/plan/parts/chooseMachine";
+import { schoolInSpace } from "#core/plan/space";
 import { treatmentInRooms } from "#core/plan/inRooms";
 import { thinnest } from "#core/plan/parts/thinnest";
 import { paintedArea } from "#core/plan/parts/paintedArea";
@@ -111,7 +112,8 @@ function treatmentFor(
   const { clear, pieceOf } = printOf(part);
   if (!finish || clear || pieceOf) return null;
   const { process } = finish.printer;
-  const school = part.finish.school ?? scene.surfaceSchool ?? defaultSchool(part.tier ?? scene.tier, process);
+  const usual = defaultSchool(part.tier ?? scene.tier, process);
+  const school = part.finish.school ?? scene.surfaceSchool ?? schoolInSpace(usual, rooms);
   const treatment = treatmentOf(school);
   return treatment.notOn.includes(process) ? null : treatmentInRooms(treatment, rooms);
 }
