@@ -49,23 +49,21 @@ export function MakingSlip({
           ])}
         />
       )}
-      {chosen?.risk && (
-        <SlipLines
-          title="In resin"
-          lines={[
-            [
-              "largest section",
-              `${chosen.risk.largestMm2.toFixed(0)} mm² at ${chosen.risk.largestAtMm.toFixed(1)} mm`,
-            ],
-            [
-              "largest jump",
-              `${chosen.risk.jumpMm2.toFixed(0)} mm² at ${chosen.risk.jumpAtMm.toFixed(1)} mm`,
-            ],
-            ["islands", chosen.risk.islands],
-            ["cups", chosen.risk.cups.length],
-          ]}
-        />
-      )}
+      {chosen?.risk && <InResin risk={chosen.risk} />}
     </Slip>
+  );
+}
+
+function InResin({ risk }: { readonly risk: NonNullable<Candidate["risk"]> }) {
+  return (
+    <SlipLines
+      title="In resin"
+      lines={[
+        ["largest section", `${risk.largestMm2.toFixed(0)} mm² at ${risk.largestAtMm.toFixed(1)} mm`],
+        ["largest jump", `${risk.jumpMm2.toFixed(0)} mm² at ${risk.jumpAtMm.toFixed(1)} mm`],
+        ["islands", risk.islands],
+        ["cups", risk.cups.length],
+      ]}
+    />
   );
 }

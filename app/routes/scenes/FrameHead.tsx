@@ -1,4 +1,5 @@
-import { ArrowLeftRight, CircleHelp, Moon, PanelRight, Undo2 } from "lucide-react";
+import { ArrowLeftRight, CircleHelp, Lightbulb, Moon, PanelRight, Undo2 } from "lucide-react";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { ratioText } from "#core/scale/ratio";
 import { takeBack } from "#app/jobs/keep";
@@ -37,59 +38,74 @@ export function FrameButtons({
   setConverting,
   fold,
   folded,
+  tour,
+  setTour,
 }: {
   readonly setConverting: (value: boolean) => void;
   readonly fold: () => void;
   readonly folded: boolean;
+  readonly tour: boolean;
+  readonly setTour: (on: boolean) => void;
 }) {
+  const icon = { size: 16, strokeWidth: 1.75, "aria-hidden": true } as const;
   return (
     <div className="flex flex-wrap content-center items-center border-l border-primer-3 px-1.5">
-      <button
-        type="button"
-        className="button !px-2"
-        data-kind="quiet"
-        onClick={() => setConverting(true)}
-        title="Converter (=)"
+      <HeadButton title="Converter (=)" name="Convert" shown onClick={() => setConverting(true)}>
+        <ArrowLeftRight {...icon} />
+      </HeadButton>
+      <HeadButton title="Undo (u)" name="Undo" shown onClick={() => void takeBack()}>
+        <Undo2 {...icon} />
+      </HeadButton>
+      <HeadButton
+        title="Tour: what each stage teaches on your own parts"
+        name="Tour"
+        pressed={tour}
+        onClick={() => setTour(!tour)}
       >
-        <ArrowLeftRight size={16} strokeWidth={1.75} aria-hidden />
-        <span className="max-lg:sr-only">Convert</span>
-      </button>
-      <button
-        type="button"
-        className="button !px-2"
-        data-kind="quiet"
-        onClick={() => void takeBack()}
-        title="Undo (u)"
-      >
-        <Undo2 size={16} strokeWidth={1.75} aria-hidden />
-        <span className="max-lg:sr-only">Undo</span>
-      </button>
-      <button
-        type="button"
-        className="button !px-2"
-        data-kind="quiet"
-        onClick={toggleTheme}
-        title="Light or evening"
-      >
-        <Moon size={16} strokeWidth={1.75} aria-hidden />
-        <span className="sr-only">Light or evening</span>
-      </button>
-      <button
-        type="button"
-        className="button !px-2"
-        data-kind="quiet"
-        onClick={fold}
-        aria-pressed={!folded}
-        title="Slip (])"
-      >
-        <PanelRight size={16} strokeWidth={1.75} aria-hidden />
-        <span className="sr-only">Slip</span>
-      </button>
+        <Lightbulb {...icon} />
+      </HeadButton>
+      <HeadButton title="Light or evening" name="Light or evening" onClick={toggleTheme}>
+        <Moon {...icon} />
+      </HeadButton>
+      <HeadButton title="Slip (])" name="Slip" pressed={!folded} onClick={fold}>
+        <PanelRight {...icon} />
+      </HeadButton>
       <Link to="/help" className="button !px-2" data-kind="quiet" title="Keys (?)">
-        <CircleHelp size={16} strokeWidth={1.75} aria-hidden />
+        <CircleHelp {...icon} />
         <span className="sr-only">Keys</span>
       </Link>
     </div>
+  );
+}
+
+/** A quiet button with an icon; its name is shown where there is room for it, or only told. */
+function HeadButton({
+  title,
+  name,
+  shown = false,
+  pressed,
+  onClick,
+  children,
+}: {
+  readonly title: string;
+  readonly name: string;
+  readonly shown?: boolean;
+  readonly pressed?: boolean;
+  readonly onClick: () => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      className="button !px-2"
+      data-kind="quiet"
+      onClick={onClick}
+      aria-pressed={pressed}
+      title={title}
+    >
+      {children}
+      <span className={shown ? "max-lg:sr-only" : "sr-only"}>{name}</span>
+    </button>
   );
 }
 /** Scale, rule and buttons over every view; where there is little room, a menu of stages. */
@@ -102,6 +118,8 @@ export function FrameHead({
   setConverting,
   fold,
   folded,
+  tour,
+  setTour,
 }: {
   readonly tight: boolean;
   readonly scene: Scene;
@@ -111,6 +129,8 @@ export function FrameHead({
   readonly setConverting: (value: boolean) => void;
   readonly fold: () => void;
   readonly folded: boolean;
+  readonly tour: boolean;
+  readonly setTour: (on: boolean) => void;
 }) {
   return (
     <header
@@ -125,7 +145,7 @@ export function FrameHead({
       ) : (
         <RuleBar denominator={scene.denominator} system={system} litMm={litMm} />
       )}
-      <FrameButtons setConverting={setConverting} fold={fold} folded={folded} />
+      <FrameButtons setConverting={setConverting} fold={fold} folded={folded} tour={tour} setTour={setTour} />
     </header>
   );
 }

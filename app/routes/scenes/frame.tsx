@@ -1,5 +1,5 @@
 import { CurrencyProvider } from "#ui/Currency";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import {
   data,
   Outlet,
@@ -72,6 +72,8 @@ function useCaughtUp() {
   }, [pathname, search, revalidate]);
 }
 
+const TourCard = lazy(() => import("./TourCard"));
+
 /** The frame round every view of a scene: rule, spine, work, slip, next. */
 export default function SceneFrame({ loaderData, params }: Route.ComponentProps) {
   const { input, plan, habits, timers, again } = loaderData;
@@ -84,6 +86,7 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
   const folded = folds ?? tight;
   const fold = () => setFolds(!folded);
   const [converting, setConverting] = useState(false);
+  const [tour, setTour] = useState(false);
   const work = useRef<HTMLElement>(null);
   // The bench is one card with nothing beside it.
   useMeanwhile(loaderData);
@@ -114,9 +117,12 @@ export default function SceneFrame({ loaderData, params }: Route.ComponentProps)
               setConverting={setConverting}
               fold={fold}
               folded={folded}
+              tour={tour}
+              setTour={setTour}
             />
             <Spine tight={tight} plan={plan} scene={scene} />
             <main className="work" id="work" ref={work} tabIndex={-1}>
+              <Suspense>{tour && <TourCard view={loaderData} onEnd={() => setTour(false)} />}</Suspense>
               <Outlet />
             </main>
             <aside className="slip" id="slip" aria-label="Slip" ref={setSlip} tabIndex={0} />

@@ -41,32 +41,7 @@ export function ShrinkPanel({
         piece.
       </p>
       <form className="grid items-start gap-3 sm:grid-cols-4" onSubmit={(e) => void onSubmit(e)}>
-        <Choice
-          label="Measured in"
-          name="material"
-          options={[
-            ["", "not told"],
-            ...workshop.materials
-              .filter((m) => m.process === printer.process)
-              .map((m) => [m.id, m.name] as const),
-          ]}
-        />
-        {axisNames.map((axis) => (
-          <div key={axis} className="grid gap-3">
-            <Field
-              label={`Drawn along ${axis}, mm`}
-              name={`drawn-${axis}`}
-              inputMode="decimal"
-              problems={problems}
-            />
-            <Field
-              label={`Copies along ${axis}, mm`}
-              name={`measured-${axis}`}
-              placeholder="49.72, 49.68, 49.76"
-              problems={problems}
-            />
-          </div>
-        ))}
+        <ShrinkFields printer={printer} workshop={workshop} problems={problems} />
         <Button kind="main" type="submit">
           Keep what it measures
         </Button>
@@ -74,6 +49,47 @@ export function ShrinkPanel({
       </form>
       <ShrinkTable printer={printer} workshop={workshop} />
     </section>
+  );
+}
+
+function ShrinkFields({
+  printer,
+  workshop,
+  problems,
+}: {
+  readonly printer: Printer;
+  readonly workshop: Workshop;
+  readonly problems: readonly Problem[];
+}) {
+  return (
+    <>
+      <Choice
+        label="Measured in"
+        name="material"
+        options={[
+          ["", "not told"],
+          ...workshop.materials
+            .filter((m) => m.process === printer.process)
+            .map((m) => [m.id, m.name] as const),
+        ]}
+      />
+      {axisNames.map((axis) => (
+        <div key={axis} className="grid gap-3">
+          <Field
+            label={`Drawn along ${axis}, mm`}
+            name={`drawn-${axis}`}
+            inputMode="decimal"
+            problems={problems}
+          />
+          <Field
+            label={`Copies along ${axis}, mm`}
+            name={`measured-${axis}`}
+            placeholder="49.72, 49.68, 49.76"
+            problems={problems}
+          />
+        </div>
+      ))}
+    </>
   );
 }
 

@@ -90,10 +90,9 @@ export function compareWays(
   if (other.buyEachMinor !== null) against("buy", other.buyEachMinor, 0);
   if (other.buildEachMinor !== null || other.buildEachHours !== null)
     against("build by hand", other.buildEachMinor ?? 0, other.buildEachHours ?? 0);
-  return {
-    ways: ways.sort(
-      (a, b) => Number(a.lacks !== null) - Number(b.lacks !== null) || a.together.value - b.together.value,
-    ),
-    breakEven,
-  };
+  return { ways: ways.sort(cheapestHere), breakEven };
 }
+
+/** What can be done here first, the cheapest of it first. */
+const cheapestHere = (a: Way, b: Way) =>
+  Number(a.lacks !== null) - Number(b.lacks !== null) || a.together.value - b.together.value;
