@@ -117,7 +117,7 @@ const surface: Of = ({ scene }, { parts: all }) => {
     text:
       `Layers of ${layerMm} mm on the ${faceWords(slopeDeg)} of ${worst.part.name}` +
       ` are terraces ${modelText(wide)} wide: from ${Math.round(scene.viewingDistanceMm / 10)} cm ` +
-      `that is ${times.toFixed(0)} times what an eye needs. The same layers on an upright wall are hardly seen.`,
+      `that is ${times.toFixed(0)} times what an eye needs. An upright wall has no terraces, only fine lines.`,
   };
 };
 

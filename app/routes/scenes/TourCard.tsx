@@ -36,7 +36,7 @@ export default function TourCard({
           )}
           <p className="mt-2">
             {next ? (
-              <Link to={stagePath(input.scene.id, next.stage)} className="font-semibold">
+              <Link to={stagePath(input.scene.id, next.stage)} className="button !min-h-8">
                 On to {next.name}
               </Link>
             ) : (

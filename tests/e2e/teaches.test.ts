@@ -1,0 +1,84 @@
+import { afterAll, expect, it } from "vitest";
+import { closeApp, closeBrowser, openDemo, ORIGIN } from "./app";
+
+const demo = `${ORIGIN}/scenes/withy-sluice`;
+afterAll(closeBrowser);
+
+it("teaches something on every stage, and is ended at any card", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(demo);
+  const tour = page.getByRole("complementary", { name: "Tour" });
+  await page.getByRole("button", { name: "Tour" }).click();
+  const seen = new Set<string>();
+  for (const next of [
+    "Rule",
+    "Parts",
+    "Plates",
+    "Surface",
+    "Colour",
+    "Ground",
+    "Joints",
+    "Order",
+    "Bench",
+    "Stores",
+    "Log",
+  ]) {
+    seen.add(await tour.getByRole("heading").innerText());
+    await tour.getByRole("link", { name: `On to ${next}` }).click();
+    await tour.getByText(`${next}, on your own parts`).waitFor();
+  }
+  seen.add(await tour.getByRole("heading").innerText());
+  expect(seen.size).toBe(12);
+  await tour.getByRole("button", { name: "That was all" }).click();
+  await tour.waitFor({ state: "detached" });
+  await closeApp(app);
+});
+
+it("proposes a recipe, says what a load takes, and writes plates larger by what was measured", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/plates/part/withy-sluice-quay`);
+  const recipe = page.getByRole("region", { name: "A recipe for it" });
+  await recipe.getByText(/Beside the usual: /).waitFor();
+  await recipe.getByRole("button", { name: "Print it so" }).click();
+  await recipe.getByText(/as its shape and use ask for/).waitFor();
+  await page.getByText("Quay, long block on ").first().waitFor({ state: "attached" });
+
+  const load = page.getByRole("region", { name: "Carries load" });
+  await load.getByText("Carries load").click();
+  await load.getByLabel("What it bears, g").fill("500");
+  await load.getByRole("button", { name: "What would it take?" }).click();
+  await load.getByRole("row", { name: /denser where it is held.*does for this weight/ }).waitFor();
+  await load.getByRole("button", { name: "Print it denser there" }).click();
+  await expect
+    .poll(() => page.getByLabel("Infill by height, mm").inputValue())
+    .toMatch(/: 75, [\d.]+-[\d.]+: 25$/);
+
+  await page.goto(`${ORIGIN}/workshop/trials`);
+  const shrink = page.getByRole("region", { name: "How much it shrinks" });
+  await page.getByLabel("Printer").selectOption("Longbed");
+  await shrink.getByLabel("Drawn along x, mm").fill("50");
+  await shrink.getByLabel("Copies along x, mm").fill("49.72, 49.68");
+  await shrink.getByRole("button", { name: "Keep what it measures" }).click();
+  await shrink.getByText("Measure at least 3 copies along x, or none.").first().waitFor();
+  await shrink.getByLabel("Copies along x, mm").fill("49.72, 49.68, 49.76");
+  await shrink.getByRole("button", { name: "Keep what it measures" }).click();
+  await shrink.getByRole("row", { name: /0\.56 %.*0\.04 mm/ }).waitFor();
+  await closeApp(app);
+});
+
+it("greys what a bench has no room for, and says why", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${ORIGIN}/workshop/rooms`);
+  await page.getByLabel("Free bench, m²").fill("0");
+  await page.getByRole("button", { name: "Keep these rooms" }).click();
+  await page.getByText(/Cutting foam and wood wants 0\.5 m² of bench and a blade/).waitFor();
+  await page.goto(`${demo}/parts/withy-sluice-quay`);
+  await page.getByLabel(/Built, material each/).fill("1");
+  await page.getByLabel("Built, hours each").fill("0.1");
+  await page.getByRole("button", { name: "Compare" }).click();
+  await page.getByRole("row", { name: /build by hand.*Cutting foam and wood wants/ }).waitFor();
+  await closeApp(app);
+});
