@@ -11,7 +11,7 @@ import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import type { LayWishes } from "#core/print/wayUp";
 import type { WaysFound } from "#core/plan/plates/workedOut";
 import { openWorker } from "#workers/openWorker";
-import type { CutPiece, Hollowed, PrintApi, WaysSearch } from "#workers/print.worker";
+import type { CutPiece, Thinned, Hollowed, PrintApi, WaysSearch } from "#workers/print.worker";
 
 export type { CutPiece, Hollowed } from "#workers/print.worker";
 
@@ -37,6 +37,9 @@ export const waysOf = (corners: Blob, search: WaysSearch, signal?: AbortSignal) 
   meanwhile((api) => api.ways(corners, search) as Promise<WaysFound>, signal);
 export const turnedMesh = (corners: Blob, pose: Pose) =>
   asked((api) => api.turned(corners, pose) as Promise<CutPiece>);
+/** A mesh without the triangles that its layers cannot show. @param tolerance file units */
+export const thinnedMesh = (corners: Blob, tolerance: number, signal: AbortSignal) =>
+  asked((api) => api.thinned(corners, tolerance) as Promise<Outcome<Thinned | null>>, signal);
 export const mirroredMesh = (corners: Blob) => asked((api) => api.mirrored(corners) as Promise<CutPiece>);
 export const measurePosed = (corners: Blob, pose: Pose | null) => asked((api) => api.measure(corners, pose));
 export const findWaysUp = (

@@ -2,6 +2,7 @@ import { transfer } from "comlink";
 import wasmUrl from "manifold-3d/manifold.wasm?url";
 import { type Outcome, success } from "#core/outcome";
 import { contentId } from "#core/mesh/contentId";
+import { farthestApart } from "#core/mesh/farthest";
 import { hollowMesh, withRooms } from "#core/mesh/hollow";
 import { mirrored } from "#core/mesh/mirror";
 import { layerRegions } from "#core/mesh/layerRegions";
@@ -40,6 +41,10 @@ export type CutPiece = {
   readonly corners: Float32Array;
   readonly measurement: MeshMeasurement;
 };
+/** `off`: the farthest that it lies from the mesh it was made of, file units. */
+export type Thinned = { readonly piece: CutPiece; readonly off: number };
+/** Triangles that are left, as a share, from which on thinning is not worth a new mesh. */
+const THINNED_WORTH = 0.7;
 export type Hollowed = {
   readonly shell: HollowShell;
   readonly savedMl: number;
@@ -104,6 +109,15 @@ const api = {
   shell: async (corners: Blob, factor: number, wallMm: number): Promise<Outcome<HollowShell>> =>
     shellWorkedOut(await soupIn(corners), factor, wallMm),
   /** The other hand of a mesh, with what is measured of it. */
+  /** The mesh with no more triangles than its layers can show; null where that would be no fewer. */
+  async thinned(corners: Blob, tolerance: number): Promise<Outcome<Thinned | null>> {
+    const mesh = weld(await soupIn(corners));
+    const thin = (await solids()).thinned(mesh, tolerance);
+    if (!thin.ok) return thin;
+    if (thin.value.triangles.length > THINNED_WORTH * mesh.triangles.length) return success(null);
+    const off = farthestApart(mesh, thin.value);
+    return success({ piece: await measuredPiece(soupOf(thin.value)), off });
+  },
   async mirrored(corners: Blob): Promise<CutPiece> {
     return measuredPiece(mirrored(await soupIn(corners)));
   },

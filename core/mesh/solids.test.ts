@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { hollowMesh, withRooms } from "#core/mesh/hollow";
 import { isClosed, meshHealth } from "#core/mesh/health";
 import { layerRegions } from "#core/mesh/layerRegions";
+import { farthestApart } from "#core/mesh/farthest";
 import { openSolids, type Solids } from "#core/mesh/solids";
 import { solidProperties } from "#core/mesh/solidProperties";
 import { box, sphere, withoutFaces } from "#core/mesh/testing";
@@ -60,5 +61,31 @@ describe("round holes", () => {
     expect(
       solids.bored(withoutFaces(sphere(5, 8, 8), 3), [{ from: [0, 0, -6], to: [0, 0, 6], radius: 1 }]),
     ).toMatchObject({ ok: false, problems: [{ code: "solid/open" }] });
+  });
+});
+
+describe("P1: fewer triangles", () => {
+  it("are enough for the layers: a ball keeps its shape to within the tolerance, with a fraction of them", () => {
+    const ball = sphere(20, 120, 240);
+    const thin = solids.thinned(ball, 0.04);
+    if (!thin.ok) throw new Error("not thinned");
+    expect(thin.value.triangles.length).toBeLessThan(ball.triangles.length / 4);
+    expect(isClosed(meshHealth(thin.value, findTwins(thin.value)))).toBe(true);
+    const off = farthestApart(ball, thin.value);
+    expect(off).toBeLessThan(0.08);
+    expect(off).toBeGreaterThan(0.005);
+    expect(Math.abs(solidProperties(thin.value).volume / solidProperties(ball).volume - 1)).toBeLessThan(
+      0.01,
+    );
+  });
+  it("takes nothing from what has no triangle to spare, and refuses what is open", () => {
+    const block = solids.thinned(box(30, 20, 10), 0.04);
+    expect(block.ok && block.value.triangles.length).toBe(box(30, 20, 10).triangles.length);
+    const open = solids.thinned(withoutFaces(box(30, 20, 10), 2), 0.04);
+    expect(!open.ok && open.problems[0]!.message).toMatch(/do not close/);
+  });
+  it("are measured as far apart as they are: a ball of 20 within one of 21 by a millimetre", () => {
+    expect(farthestApart(sphere(20, 60, 90), sphere(21, 60, 90))).toBeCloseTo(1, 1);
+    expect(farthestApart(box(3, 3, 3), box(3, 3, 3))).toBe(0);
   });
 });

@@ -27,6 +27,8 @@ export type Solids = {
   insetAreas(points: ArrayLike<number>, ends: readonly number[], distances: readonly number[]): Float64Array;
   /** Closed lines with every round hole taken out of a closed mesh. */
   bored(mesh: TriangleMesh, bores: readonly Bore[]): Outcome<TriangleMesh, SolidProblem>;
+  /** A closed mesh with fewer triangles, nowhere farther off than about a tolerance in file units. */
+  thinned(mesh: TriangleMesh, tolerance: number): Outcome<TriangleMesh, SolidProblem>;
 };
 
 const BORE_SIDES = 32;
@@ -41,6 +43,7 @@ export async function openSolids(locate?: string): Promise<Solids> {
   return {
     insetAreas: (points, ends, distances) => insetAreas(wasm, points, ends, distances),
     bored: (mesh, bores) => bored(wasm, mesh, bores),
+    thinned: (mesh, tolerance) => thinned(wasm, mesh, tolerance),
   };
 }
 
@@ -106,11 +109,7 @@ function bored(
       for (const old of [drill, tipped, placed, whole]) old.delete();
       whole = solid;
     }
-    const { vertProperties, numProp, triVerts } = whole.getMesh();
-    const positions = new Float32Array((vertProperties.length / numProp) * 3);
-    for (let v = 0; v < positions.length / 3; v++)
-      for (let k = 0; k < 3; k++) positions[3 * v + k] = vertProperties[v * numProp + k]!;
-    return success({ positions, triangles: Uint32Array.from(triVerts) });
+    return success(meshOf(whole));
   } catch (error) {
     if (!(error instanceof Error) || error.name !== "ManifoldError") throw error;
     return refused(
@@ -119,5 +118,35 @@ function bored(
     );
   } finally {
     solid?.delete();
+  }
+}
+
+function meshOf(solid: Manifold): TriangleMesh {
+  const { vertProperties, numProp, triVerts } = solid.getMesh();
+  const positions = new Float32Array((vertProperties.length / numProp) * 3);
+  for (let v = 0; v < positions.length / 3; v++)
+    for (let k = 0; k < 3; k++) positions[3 * v + k] = vertProperties[v * numProp + k]!;
+  return { positions, triangles: Uint32Array.from(triVerts) };
+}
+
+function thinned(
+  { Manifold: M, Mesh }: ManifoldToplevel,
+  mesh: TriangleMesh,
+  tolerance: number,
+): Outcome<TriangleMesh, SolidProblem> {
+  const made: Manifold[] = [];
+  try {
+    const input = new Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.triangles });
+    input.merge();
+    const whole = M.ofMesh(input);
+    made.push(whole);
+    const fewer = whole.simplify(tolerance);
+    made.push(fewer);
+    return success(meshOf(fewer));
+  } catch (error) {
+    if (!(error instanceof Error) || error.name !== "ManifoldError") throw error;
+    return refused("solid/open", "Its faces do not close, so it cannot be thinned. Mend it first.");
+  } finally {
+    for (const m of made) m.delete();
   }
 }

@@ -1,4 +1,7 @@
 import { afterAll, expect, it } from "vitest";
+import { writeBinaryStl } from "#core/formats/stl";
+import { sphere } from "#core/mesh/testing";
+import { soupOf } from "#core/mesh/triangleMesh";
 import { closeApp, closeBrowser, openDemo, ORIGIN } from "./app";
 
 const demo = `${ORIGIN}/scenes/withy-sluice`;
@@ -80,5 +83,25 @@ it("greys what a bench has no room for, and says why", async () => {
   await page.getByLabel("Built, hours each").fill("0.1");
   await page.getByRole("button", { name: "Compare" }).click();
   await page.getByRole("row", { name: /build by hand.*Cutting foam and wood wants/ }).waitFor();
+  await closeApp(app);
+});
+
+it("P1: offers a mesh that is heavier than its layers can show lighter, and keeps what it was", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/parts`);
+  const ball = Buffer.from(writeBinaryStl(soupOf(sphere(14, 120, 240))));
+  await page
+    .getByLabel("Model files")
+    .setInputFiles({ name: "boulder 1-72.stl", mimeType: "model/stl", buffer: ball });
+  await page.getByText("boulder 1-72.stl: measured").waitFor();
+  const chooser = page.getByRole("region", { name: "What were these drawn at?" });
+  await chooser.getByRole("button", { name: /1:72, in mm/ }).click();
+  await chooser.waitFor({ state: "detached" });
+  await page.getByRole("link", { name: "boulder 1-72" }).first().click();
+  await page.getByRole("button", { name: /^How many do layers of/ }).click();
+  await page.getByText(/^[\d,]+ of 57,120 triangles are enough for 0\.\d+ mm layers/).waitFor();
+  await page.getByRole("button", { name: "Take the lighter one" }).click();
+  await page.getByText(/change: thinned: [\d,]+ of 57,120 triangles/).waitFor();
   await closeApp(app);
 });

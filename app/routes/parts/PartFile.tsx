@@ -10,6 +10,7 @@ import { useToast } from "#ui/Toasts";
 import { mendPart } from "#app/jobs/mendPart";
 import { KeptForm } from "#route/KeptForm";
 import { MeshState } from "./MeshState";
+import { ThinMeshPanel } from "./ThinMeshPanel";
 import type { Part } from "#core/scene/part";
 
 /** Where the file came from, its health and mends, and what was found wrong with it over time. */
@@ -51,6 +52,7 @@ export function PartFile({
       <h2>File</h2>
       <LicenceForm key={part.id} part={part} currency={currency} problems={problems} />
       {m && <MeshState wrong={wrong} m={m} factor={factor} mending={mending} soup={soup} mend={mend} />}
+      <ThinMeshPanel key={`${part.id} ${part.meshId}`} p={p} />
       <div className="border-t border-primer-3 pt-2">
         <h3>
           Versions and flaws
