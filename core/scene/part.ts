@@ -140,6 +140,10 @@ export type PartHistory = {
   readonly versions: readonly FileVersion[];
 };
 
+/** How a file came to the bench. */
+export const sourceKinds = ["free", "paid", "own", "commissioned"] as const;
+export type SourceKind = (typeof sourceKinds)[number];
+
 /** Where the file came from. `nativeScale` as its source says it; the price in minor units. */
 export type PartOrigin = {
   readonly fileName: string;
@@ -147,6 +151,9 @@ export type PartOrigin = {
   readonly licence: string;
   readonly nativeScale: string;
   readonly priceMinor: number | null;
+  /** How it came here, where the price does not tell it; and how good the builder found it, 1 to 5. */
+  readonly kind?: SourceKind;
+  readonly rating?: number;
 };
 
 /** What every part has, however it is made. */

@@ -1,3 +1,4 @@
+import { sourceKinds } from "#core/scene/part";
 import type { MaterialId } from "#core/materials/materials";
 import Joi from "joi";
 import { cellKinds } from "#core/ground/resistor";
@@ -184,6 +185,10 @@ const origin = shapeOf<PartOrigin>({
   licence: text,
   nativeScale: Joi.string().allow("").max(4000).default(""),
   priceMinor: Joi.number().min(0).max(1e9).allow(null).default(null),
+  kind: Joi.string()
+    .valid(...sourceKinds)
+    .optional(),
+  rating: Joi.number().integer().min(1).max(5).optional(),
 });
 
 /** A section that a part has when it is made so, and does not have otherwise. */

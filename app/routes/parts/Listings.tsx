@@ -9,6 +9,7 @@ import { typedNumber } from "#app/readForm";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 import { Choice, Field, Tick } from "#ui/Field";
+import { SourceLines } from "./SourceLines";
 import { FigureView } from "#ui/FigureView";
 import { type Column, Table } from "#ui/Table";
 import { useToast } from "#ui/Toasts";
@@ -118,7 +119,15 @@ const saysOf = ({ listing: { kit, supports, smallestDetailMm } }: ListingPlan): 
     ...(smallestDetailMm === null ? [] : [`finest ${smallestDetailMm} mm`]),
   ].join(", ");
 
-function ListingName({ sceneId, r }: { readonly sceneId: string; readonly r: ListingPlan }) {
+function ListingName({
+  sceneId,
+  r,
+  currency,
+}: {
+  readonly sceneId: string;
+  readonly r: ListingPlan;
+  readonly currency: string;
+}) {
   return (
     <>
       <Link
@@ -130,6 +139,10 @@ function ListingName({ sceneId, r }: { readonly sceneId: string; readonly r: Lis
       <span className="block min-w-[18ch] text-[14px] text-ink-2">
         {r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm
         {r.listing.from !== "" && `, ${r.listing.from}`}
+      </span>
+      <span className="block text-[14px] text-ink-2">
+        <SourceLines part={r.part} />
+        {r.ways[0] && `a failure costs ${moneyText(r.ways[0].cost.value / r.part.count, currency)}`}
       </span>
     </>
   );
@@ -153,7 +166,7 @@ const columnsOf = (
     id: "name",
     header: "listing",
     accessorFn: (r) => r.part.name,
-    cell: ({ row: { original: r } }) => <ListingName sceneId={sceneId} r={r} />,
+    cell: ({ row: { original: r } }) => <ListingName sceneId={sceneId} r={r} currency={currency} />,
   },
   {
     id: "price",

@@ -5,10 +5,12 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
-import { Field, Tick } from "#ui/Field";
+import { sourceKinds } from "#core/scene/part";
+import { Choice, Field, Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { mendPart } from "#app/jobs/mendPart";
 import { KeptForm } from "#route/KeptForm";
+import { SourceLines } from "./SourceLines";
 import { MeshState } from "./MeshState";
 import { ThinMeshPanel } from "./ThinMeshPanel";
 import type { Part } from "#core/scene/part";
@@ -51,6 +53,7 @@ export function PartFile({
     <section className="panel grid content-start gap-3">
       <h2>File</h2>
       <LicenceForm key={part.id} part={part} currency={currency} problems={problems} />
+      <SourceLines part={part} />
       {m && <MeshState wrong={wrong} m={m} factor={factor} mending={mending} soup={soup} mend={mend} />}
       <ThinMeshPanel key={`${part.id} ${part.meshId}`} p={p} />
       <div className="border-t border-primer-3 pt-2">
@@ -136,6 +139,18 @@ function LicenceForm({
         inputMode="decimal"
         defaultValue={part.origin.priceMinor === null ? "" : (part.origin.priceMinor / 100).toFixed(2)}
         problems={problems}
+      />
+      <Choice
+        label="It is"
+        name="kind"
+        defaultValue={part.origin.kind ?? ""}
+        options={[["", "as its price says"], ...sourceKinds.map((k) => [k, k] as const)]}
+      />
+      <Choice
+        label="How good it is"
+        name="rating"
+        defaultValue={String(part.origin.rating ?? "")}
+        options={[["", "not said"], ...[5, 4, 3, 2, 1].map((n) => [String(n), `${n} of 5`] as const)]}
       />
       <Button type="submit" name="intent" value="origin">
         Set the source

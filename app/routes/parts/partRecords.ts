@@ -1,9 +1,10 @@
+import { sourceKinds } from "#core/scene/part";
 import { isMaterialId, materialOf } from "#core/materials/materials";
 import { failure, type Outcome, type Problem } from "#core/outcome";
 import { copyStates, type CutPiece, type FileVersion, cutPiecesOf } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
-import { fieldsOf, moneyOf, numberOf, type SentForm, textOf } from "#app/readForm";
+import { fieldsOf, moneyOf, numberOf, type SentForm, textOf, typedNumber } from "#app/readForm";
 import { cutForm, versionForm } from "./forms";
 
 /** A form that was sent for one part. */
@@ -36,6 +37,8 @@ export async function partRecordAction(
 async function sayOrigin({ form, id, at }: Sent): Promise<Outcome<unknown>> {
   const price = moneyOf(form, "price");
   if (!price.ok) return price;
+  const kind = sourceKinds.find((k) => k === textOf(form, "kind"));
+  const rating = Math.round(typedNumber(textOf(form, "rating")));
   return patchRow(
     "parts",
     id,
@@ -46,6 +49,8 @@ async function sayOrigin({ form, id, at }: Sent): Promise<Outcome<unknown>> {
         licence: textOf(form, "licence"),
         nativeScale: textOf(form, "nativeScale"),
         priceMinor: price.value,
+        ...(kind ? { kind } : {}),
+        ...(rating >= 1 && rating <= 5 ? { rating } : {}),
       },
     }),
     "Say where a file is from",
