@@ -1,4 +1,5 @@
 import type { FitKind } from "#core/joints/clearance";
+import type { Hardware } from "#core/joints/hardware";
 import { exact } from "#core/figure";
 import { attackOf } from "#core/materials/attacks";
 import { type MaterialId, materialOf } from "#core/materials/materials";
@@ -19,6 +20,7 @@ export type JointWork = {
   readonly shows: boolean;
   readonly gapMm: number | null;
   readonly fit: FitKind;
+  readonly hardware?: Hardware | undefined;
 };
 
 /** What has to be known of a part that is joined. */
@@ -107,7 +109,7 @@ export function jointSteps(
         handled: members.some((p) => p.handled) ? true : undefined,
         gapMm: j.gapMm ?? undefined,
         bare: harmed(j.glue, members),
-        magnet: j.fit === "magnet pocket" ? true : undefined,
+        magnet: j.fit === "magnet pocket" || j.hardware?.kind === "magnet" ? true : undefined,
       }),
     },
     speed,

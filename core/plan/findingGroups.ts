@@ -46,6 +46,7 @@ const together: Readonly<Record<string, string>> = {
   risky: "plates are likely to fail",
   hangs: "plates would hang wet for long",
   never: "plates find no hour in which they may run",
+  "hardware-short": "printed pieces are fewer than the joints take",
   clearance: "joints have the wrong gap",
   apart: "joints are between parts of unlike machines",
   "unlike-faces": "joints show faces of unlike machines side by side",

@@ -1,4 +1,5 @@
 import type { FitKind } from "#core/joints/clearance";
+import type { Hardware } from "#core/joints/hardware";
 import type { ProductId } from "#core/materials/products";
 
 export type Joint = {
@@ -13,4 +14,6 @@ export type Joint = {
   readonly glue: ProductId | null;
   readonly count: number;
   readonly shows: boolean;
+  /** What holds it together, beside or instead of glue. */
+  readonly hardware?: Hardware;
 };

@@ -1,16 +1,15 @@
+import { counted } from "#core/words";
 import { between, digits, type Figure } from "#core/figure";
 
 /** What things on the shelf are counted in. */
-export const stockUnits = ["ml", "g", "sheets"] as const;
+export const stockUnits = ["ml", "g", "sheets", "pieces"] as const;
 export type StockUnit = (typeof stockUnits)[number];
 
-/** An amount as it is bought and counted: sheets are whole, and one that is begun is needed. */
+/** An amount as it is bought and counted: sheets and pieces are whole, and one that is begun is needed. */
 export const amountText = (amount: number, unit: StockUnit): string =>
-  unit !== "sheets"
-    ? `${Number(digits(amount))} ${unit}`
-    : Math.ceil(amount - 1e-9) === 1
-      ? "1 sheet"
-      : `${Math.ceil(amount - 1e-9)} sheets`;
+  unit === "sheets" || unit === "pieces"
+    ? counted(Math.ceil(amount - 1e-9), unit === "sheets" ? "sheet" : "piece", unit)
+    : `${Number(digits(amount))} ${unit}`;
 
 /**
  * Something on the shelf. `needKey` ties it to what scenes ask for: a paint id, a material id, a product

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { fits } from "#core/joints/clearance";
+import { hardwareKinds } from "#core/joints/hardware";
 import { glues } from "#core/materials/gluesFor";
 import type { Joint } from "#core/scene/joint";
 import { id, name, orNull, shapeOf } from "#data/shapes/common";
@@ -16,4 +17,11 @@ export const joint = shapeOf<Joint>({
   glue: orNull(Joi.string().valid(...glues.map((g) => g.id))),
   count: Joi.number().integer().min(1).max(10_000).required(),
   shows: Joi.boolean().required(),
+  hardware: Joi.object({
+    kind: Joi.string()
+      .valid(...hardwareKinds)
+      .required(),
+    each: Joi.number().integer().min(1).max(1000).required(),
+    partId: orNull(Joi.string()),
+  }).optional(),
 });

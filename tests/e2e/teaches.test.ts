@@ -105,3 +105,25 @@ it("P1: offers a mesh that is heavier than its layers can show lighter, and keep
   await page.getByText(/change: thinned: [\d,]+ of 57,120 triangles/).waitFor();
   await closeApp(app);
 });
+
+it("P7: counts what joints are held by, with spares, and plans the printed ones", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/joints`);
+  const form = page.locator("form", { hasText: "Add a joint" });
+  await form.getByLabel("Name").fill("Hatch");
+  await form.getByLabel("How many").fill("6");
+  await form.getByLabel("Held by").selectOption("clips");
+  await form.getByLabel("Of them in each").fill("2");
+  await form.getByLabel("They are").selectOption("printed: Window");
+  await form.getByRole("button", { name: "Add it" }).click();
+  const small = page.getByRole("region", { name: "Small loose pieces" });
+  await small.getByText("12 clips and 2 spares, printed as Window, for Hatch").waitFor();
+  await page.getByText("Window: the joints take 12 clips and 2 spares, and 6 are planned.").first().waitFor();
+  await page.getByRole("button", { name: "Print 12 and 2 first of all" }).first().click();
+  await page
+    .getByText(/Window: the joints take/)
+    .first()
+    .waitFor({ state: "detached" });
+  await closeApp(app);
+});

@@ -1,6 +1,7 @@
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import { fits } from "#core/joints/clearance";
+import { hardwareKinds } from "#core/joints/hardware";
 import { glues } from "#core/materials/gluesFor";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
@@ -14,7 +15,7 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
   return (
     <Form key={input.joints.length} method="post" className="panel grid items-end gap-3 sm:grid-cols-4">
       <h2 className="sm:col-span-4">Add a joint</h2>
-      <Problems problems={problems} fields={["name", "gap", "count"]} />
+      <Problems problems={problems} fields={["name", "gap", "count", "each"]} />
       <Field label="Name" name="name" placeholder="Gate in its slot" problems={problems} />
       <Choice label="Part" name="a" options={names} />
       <Choice label="meets" name="b" options={[["", "its own copies"], ...names]} />
@@ -35,6 +36,17 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
       />
       <Field label="How many" name="count" type="number" min={1} defaultValue={1} problems={problems} />
       <Tick label="The seam shows" name="shows" />
+      <Choice
+        label="Held by"
+        name="hardware"
+        options={[["", "nothing besides"], ...hardwareKinds.map((k) => [k, `${k}s`] as const)]}
+      />
+      <Field label="Of them in each" name="each" type="number" min={1} defaultValue={1} problems={problems} />
+      <Choice
+        label="They are"
+        name="hardwarePart"
+        options={[["", "bought"], ...names.map(([id, name]) => [id, `printed: ${name}`] as const)]}
+      />
       <p className="text-[13px] text-ink-2 sm:col-span-2">
         A gap is scaled with the part that it was measured on; on one made by hand it is taken as typed.
       </p>

@@ -8,6 +8,7 @@ import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
+import { hardwareKinds, hardwareOf, hardwareText } from "#core/joints/hardware";
 import { useScene } from "#app/routes/scenes/useScene";
 import { jointForm } from "./forms";
 import { JointForm } from "./JointForm";
@@ -35,6 +36,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const on = textOf(form, "gapOn") === "second" ? "second" : "first";
   const partIds = measuredFirst(textOf(form, "a"), textOf(form, "b"), on);
   const glue = textOf(form, "glue");
+  const kind = hardwareKinds.find((k) => k === textOf(form, "hardware"));
   const outcome = await putRow(
     "joints",
     {
@@ -47,6 +49,9 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       glue: isProductId(glue) ? glue : null,
       count: fields.value.count,
       shows: textOf(form, "shows") === "on",
+      ...(kind
+        ? { hardware: { kind, each: fields.value.each, partId: textOf(form, "hardwarePart") || null } }
+        : {}),
     },
     `Add joint ${textOf(form, "name")}`,
     at,
@@ -66,10 +71,35 @@ export default function Joints({ actionData }: Route.ComponentProps) {
           onMend={(f, m) => void mend(f, m)}
         />
         <JointTable />
+        <SmallPieces />
         <JointForm problems={actionData?.problems} />
       </div>
       <WhichGlue />
     </div>
+  );
+}
+
+/** What is small and loose and gets lost: kept together, and on the first plate where it is printed. */
+function SmallPieces() {
+  const { input } = useScene();
+  const lines = hardwareOf(input.joints);
+  if (lines.length === 0) return null;
+  const name = (id: string) => input.parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+  return (
+    <section className="panel" aria-label="Small loose pieces">
+      <h2>Small loose pieces</h2>
+      <ul className="mt-1">
+        {lines.map((l) => (
+          <li key={l.partId ?? l.kind}>
+            {hardwareText(l)}, {l.partId ? `printed as ${name(l.partId)}` : "bought"}, for{" "}
+            {l.joints.join(", ")}
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-[13px] text-ink-2">
+        A spare for each ten, at least one (a default). Keep them in one box.
+      </p>
+    </section>
   );
 }
 

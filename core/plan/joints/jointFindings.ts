@@ -1,3 +1,6 @@
+import { hardwareOf, hardwareText } from "#core/joints/hardware";
+import { partFinding, partMend } from "#core/plan/parts/partFinding";
+import { printOf } from "#core/scene/part";
 import { glues } from "#core/materials/gluesFor";
 import { ruleById } from "#core/order/rules";
 import { type Finding, finding, type FindingSeverity } from "#core/plan/finding";
@@ -18,7 +21,33 @@ export const jointFindings = (
   joints: readonly JointPlan[],
   input: PlanInput,
   parts: readonly PartPlan[],
-): Finding[] =>
+): readonly Finding[] => [...hardwareFindings(input, parts), ...eachJoint(joints, input, parts)];
+
+/** What is printed to hold joints together is planned in the number that they take, first of all. */
+const hardwareFindings = (input: PlanInput, parts: readonly PartPlan[]): readonly Finding[] =>
+  hardwareOf(input.joints).flatMap((line) => {
+    const part = parts.find((p) => p.part.id === line.partId)?.part;
+    if (!part) return [];
+    const { spares } = printOf(part);
+    if (part.count >= line.count && part.count + spares >= line.count + line.spares) return [];
+    const patch = { count: line.count, print: { spares: line.spares }, setsSizes: true };
+    return [
+      partFinding(
+        part,
+        "missing",
+        "joints",
+        "hardware-short",
+        `${part.name}: the joints take ${hardwareText(line)}, and ${part.count} are planned.`,
+        [partMend(part, `Print ${line.count} and ${line.spares} first of all`, patch)],
+      ),
+    ];
+  });
+
+const eachJoint = (
+  joints: readonly JointPlan[],
+  input: PlanInput,
+  parts: readonly PartPlan[],
+): readonly Finding[] =>
   joints.flatMap((plan) => {
     const { joint } = plan;
     if (parts.some((p) => p.held && joint.partIds.includes(p.part.id))) return [];

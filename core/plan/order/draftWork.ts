@@ -73,6 +73,7 @@ function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
       count: j.count,
       shows: j.shows,
       fit: j.fit,
+      hardware: j.hardware,
       gapMm: gapOnBenchMm(j, parts),
     })),
     [...grounds]

@@ -1,6 +1,7 @@
 import { repeated } from "#core/figure";
 import { boardOf } from "#core/plan/lay/boardWeight";
 import { isGroundStep, needsOfGround } from "#core/plan/stores/groundNeeds";
+import { needsOfHardware } from "#core/plan/stores/hardwareNeeds";
 import { needsOfStep, openShare } from "#core/plan/stores/stepNeeds";
 import { drawStores, type Need, type StockLine } from "#core/stores/draw";
 import type { PlatePlan } from "#core/plan/plates/planPlates";
@@ -40,6 +41,7 @@ export function planStores(
   for (const step of [...steps].sort((x, y) => (place.get(x.id) ?? 1e9) - (place.get(y.id) ?? 1e9)))
     needs.push(...needsOfStep(step, workshop, openShare(step, some)));
   for (const ground of grounds) needs.push(...needsOfGround(ground, boardOf(input)));
+  needs.push(...needsOfHardware(input));
   // Paint pots are their own shelf: each counts as stock unless the builder wrote down what is left of it.
   const written = new Set(workshop.stock.map((s) => s.needKey));
   const pots = workshop.paints
