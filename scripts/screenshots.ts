@@ -75,6 +75,14 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
   ],
   ["making", `${demo}/plates/part/withy-sluice-front`],
   [
+    "tour",
+    `${demo}/surface`,
+    async (page) => {
+      await page.getByRole("button", { name: "Tour" }).click();
+      await page.getByRole("complementary", { name: "Tour" }).waitFor();
+    },
+  ],
+  [
     "cut",
     `${demo}/plates/part/withy-sluice-quay`,
     async (page) => {

@@ -53,8 +53,10 @@ export function clearanceVerdict(
 ): ClearanceVerdict {
   const leftMm = gapMm - filmsMm;
   const [low, high] = clearances[process][fit];
-  const from = (keptMm ?? low) + spreadMm;
-  const wanted = [from, from + high - low] as const;
+  const shift = (keptMm === null ? 0 : keptMm - low) + spreadMm;
+  // Told as they are, without what adding leaves behind the fourth place.
+  const shifted = (mm: number) => Math.round((mm + shift) * 1e4) / 1e4;
+  const wanted = [shifted(low), shifted(high)] as const;
   const hair = 0.005;
   const verdict =
     gapMm < wanted[0] - hair

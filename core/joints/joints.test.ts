@@ -3,6 +3,14 @@ import { describe, expect, it } from "vitest";
 import { clearances, clearanceVerdict, fits } from "#core/joints/clearance";
 
 describe("clearance", () => {
+  it("wants what is usual, what fitted, and what copies differ by, without a trace of adding", () => {
+    const wanted = (kept: number | null, spread: number) =>
+      clearanceVerdict("filament", "clip", 0.2, 0, kept, spread).wanted;
+    expect(wanted(null, 0)).toEqual([0.15, 0.2]);
+    expect(wanted(0.23, 0)).toEqual([0.23, 0.28]);
+    expect(wanted(null, 0.08)).toEqual([0.23, 0.28]);
+    expect(wanted(0.23, 0.02)).toEqual([0.25, 0.3]);
+  });
   it("of a clip drawn right at full size is far too tight at 1:72", () => {
     const v = clearanceVerdict("filament", "clip", 0.2 / 72, 0.1);
     expect(v.verdict).toBe("too tight");
