@@ -42,7 +42,8 @@ const take: TakeFile = async (_, file, __, tell) => {
     : [{ ...(await bodyOf(number)), unitMm: unitOfFile(file.name) }];
   return success({ format: "stl" as const, models: bodies });
 };
-const file = (name: string) => new File(["x".repeat(name.length)], name);
+const file = (name: string) =>
+  new File([name.startsWith("readme") ? "Print it flat. CC BY 4.0" : "x".repeat(name.length)], name);
 async function added(names: readonly string[], signal = new AbortController().signal) {
   let last: readonly FileState[] = [];
   await addFiles(scene.id, names.map(file), {}, (states) => (last = states), signal, { lanes: 3, take });
@@ -55,6 +56,20 @@ beforeEach(async () => {
 });
 
 describe("a drop of files", () => {
+  it("keeps a read-me beside models as their note and licence, in the same change", async () => {
+    const states = await added(["readme.txt", "block 1.stl", "block 2.stl", "broken.stl"]);
+    expect(states[0]).toMatchObject({ stage: "kept as note of 2 parts", done: true, problem: null });
+    const parts = await db.parts.toArray();
+    expect(parts.map((p) => [p.note, p.origin.licence])).toEqual(
+      Array(2).fill(["Print it flat. CC BY 4.0", "CC BY 4.0"]),
+    );
+    await undoLast();
+    expect(await db.parts.count()).toBe(0);
+  });
+  it("says of a read-me that came without models that it says nothing of any", async () => {
+    const [state] = await added(["readme.txt"]);
+    expect(state!.problem!.message).toBe("readme.txt says nothing of a model that came with it.");
+  });
   it("of four hundred is one change: one undo takes it back whole", async () => {
     const states = await added(Array.from({ length: 400 }, (_, i) => `block ${i}.stl`));
     expect(states.every((s) => s.done && s.stage === "measured")).toBe(true);

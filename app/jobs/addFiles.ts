@@ -8,6 +8,8 @@ import { guessUnit } from "#core/scale/unitGuess";
 import type { Change, Written } from "#data/journal";
 import type { IntakeProgress, TakenModel, TakeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
+import { counted } from "#core/words";
+import { isBesideModels, partsBeside, saidBeside, takesOf } from "#app/jobs/besideModels";
 import { pathOf } from "#app/jobs/droppedFiles";
 import { freshPart } from "#app/jobs/freshPart";
 import { keep } from "#app/jobs/keep";
@@ -40,6 +42,8 @@ type Drop = {
   ) => Promise<Outcome<Written>>;
   /** The part that each mesh of this drop became: one that comes again is one copy more of it. */
   readonly partOf: Map<string, string>;
+  /** Parts that were written, in their order. */
+  readonly made: Part[];
 };
 
 /**
@@ -69,17 +73,35 @@ export async function addFiles(
     onChange([...states]);
   };
   onChange([...states]);
-  const drop: Drop = { sceneId, options, signal, take, write: oneChange(), partOf: new Map() };
+  const drop: Drop = { sceneId, options, signal, take, write: oneChange(), partOf: new Map(), made: [] };
+  const beside = [...files.keys()].filter((i) => isBesideModels(files[i]!));
+  const models = [...files.keys()].filter((i) => !isBesideModels(files[i]!));
   let next = 0;
   const lane = async (number: number) => {
-    while (next < files.length) {
-      const i = next++;
+    while (next < models.length) {
+      const i = models[next++]!;
       if (signal.aborted) change(i, { done: true, stage: "cancelled" });
       // A worker may still tell how far it was when its file is over.
       else change(i, await taken(drop, number, files[i]!, (state) => states[i]!.done || change(i, state)));
     }
   };
-  await Promise.all(Array.from({ length: Math.min(lanes, files.length) }, (_, number) => lane(number)));
+  await Promise.all(Array.from({ length: Math.min(lanes, models.length) }, (_, number) => lane(number)));
+  // What is said of models is kept when they are there.
+  for (const i of beside) change(i, signal.aborted ? ended("cancelled") : await keptBeside(drop, files[i]!));
+}
+
+/** A read-me or a licence, kept with the parts of its folder. @returns how its line ends */
+async function keptBeside(drop: Drop, file: File): Promise<Partial<FileState>> {
+  const parts = partsBeside(pathOf(file), drop.made);
+  const said = saidBeside(file.name, await file.text());
+  const what = said.note !== null ? "note" : "licence";
+  if (parts.length === 0 || (said.note === null && said.licence === null))
+    return refusal("beside/none", `${file.name} says nothing of a model that came with it.`);
+  const changes = () => parts.map(({ id }): Change => ({ table: "parts", id, patch: takesOf(said) }));
+  const written = await drop.write(file.name, changes, []);
+  return written.ok
+    ? { share: 1, done: true, stage: `kept as ${what} of ${counted(parts.length, "part", "parts")}` }
+    : ended("refused", withFile(file, written.problems[0]!));
 }
 
 /** Writes file after file as one change of the journal. */
@@ -130,6 +152,7 @@ async function taken(
       for (const { id, meshId } of parts) if (drop.partOf.get(meshId!) === id) drop.partOf.delete(meshId!);
       return ended("refused", withFile(file, written.problems[0]!));
     }
+    drop.made.push(...parts.filter((p) => drop.partOf.get(p.meshId!) === p.id));
     return { share: 1, done: true, stage: "measured", parts: models.length };
   } catch (error) {
     if (signal.aborted) return ended("cancelled");

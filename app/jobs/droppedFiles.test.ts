@@ -38,19 +38,21 @@ it("takes the models of folders in folders, each with where it stood, and tells 
       mill: {
         "wheel.stl": "a",
         "read-me.txt": "b",
+        "photo.jpg": "p",
         walls: { "front.OBJ": "c", "back.3mf": "d", more: { "kit.zip": "e" }, ".hidden": "f" },
       },
       "post.stl": "g",
     }),
   );
   expect(files.map(pathOf).sort()).toEqual([
+    "mill/read-me.txt",
     "mill/walls/back.3mf",
     "mill/walls/front.OBJ",
     "mill/walls/more/kit.zip",
     "mill/wheel.stl",
     "post.stl",
   ]);
-  expect(aside).toEqual(["mill/read-me.txt"]);
+  expect(aside).toEqual(["mill/photo.jpg"]);
 });
 
 it("takes files by themselves whatever they are called: what they hold decides", async () => {

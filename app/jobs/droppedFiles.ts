@@ -1,3 +1,5 @@
+import { isBesideModels } from "#app/jobs/besideModels";
+
 /** What of a folder may be a model; what else lies in it is told and left aside. */
 const MODEL_NAME = /\.(stl|obj|3mf|ply|zip)$/i;
 /** More folders in folders than anybody makes by hand. */
@@ -12,9 +14,13 @@ export const pathOf = (file: File): string => paths.get(file) ?? (file.webkitRel
 /** Files that were dropped or picked: those to take in, and the names of what lay beside them in folders. */
 export type Dropped = { readonly files: readonly File[]; readonly aside: readonly string[] };
 
-/** Files by themselves are taken whatever they are called: what they hold decides. Of folders only models. */
+/**
+ * Files by themselves are taken whatever they are called: what they hold decides. Of folders only models, and what
+ * says something of them.
+ */
 export function modelsAmong(all: readonly File[]): Dropped {
-  const isTaken = (file: File) => !pathOf(file).includes("/") || MODEL_NAME.test(file.name);
+  const isTaken = (file: File) =>
+    !pathOf(file).includes("/") || MODEL_NAME.test(file.name) || isBesideModels(file);
   return {
     files: all.filter(isTaken),
     aside: all.filter((f) => !isTaken(f) && !f.name.startsWith(".")).map(pathOf),

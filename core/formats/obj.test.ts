@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { readObj } from "#core/formats/obj";
+import { readModelFile } from "#core/formats/readModel";
 
 const named = (...lines: readonly string[]) =>
   new TextEncoder().encode(
@@ -38,4 +39,24 @@ describe("a line of an OBJ that goes on", () => {
     const broken = [...whole.slice(0, 4), "f 1 2 \\", "4 \\", "3"];
     expect(read(broken, end)).toEqual(read(whole, "\n"));
   });
+});
+
+it("an OBJ that an editor saved with two bytes a letter is read like any other", () => {
+  const text = "# box\nv 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n";
+  const wide = (little: boolean) => {
+    const bytes = new Uint8Array(2 + 2 * text.length);
+    bytes.set(little ? [0xff, 0xfe] : [0xfe, 0xff]);
+    for (let i = 0; i < text.length; i++) bytes[2 + 2 * i + (little ? 0 : 1)] = text.charCodeAt(i);
+    return bytes;
+  };
+  const corners = (bytes: Uint8Array) => {
+    const read = readModelFile(bytes, "box.obj");
+    return read.ok ? [...read.value.models[0]!.soup.corners] : read.problems[0]!.message;
+  };
+  const plain = corners(new TextEncoder().encode(text));
+  expect(plain).toHaveLength(9);
+  expect(corners(wide(true))).toEqual(plain);
+  expect(corners(wide(false))).toEqual(plain);
+  // A mark and nothing after it is no model, and says so.
+  expect(corners(Uint8Array.of(0xff, 0xfe))).toMatch(/empty|not a model/);
 });

@@ -22,6 +22,21 @@ const isZip = (bytes: Uint8Array) => bytes[0] === 80 && bytes[1] === 75 && bytes
 const zipInZip = (path: string) =>
   refused("zip/refused", `${path} is an archive in an archive. Unpack it and add the one inside by itself.`);
 
+/** Text in two bytes a letter grows to this at the most while it is brought into one. */
+const LARGEST_TEXT_BYTES = 200e6;
+
+/** Text of two bytes a letter, as some editors save it, in UTF-8; any other bytes as they are. */
+function inUtf8(bytes: Uint8Array): Uint8Array {
+  const label =
+    bytes[0] === 0xff && bytes[1] === 0xfe
+      ? "utf-16le"
+      : bytes[0] === 0xfe && bytes[1] === 0xff
+        ? "utf-16be"
+        : null;
+  if (label === null || bytes.byteLength > LARGEST_TEXT_BYTES) return bytes;
+  return new TextEncoder().encode(new TextDecoder(label).decode(bytes));
+}
+
 /**
  * What the bytes are, whatever the file is called: a ZIP is a 3MF, a length that fits the count is a binary
  * STL,
@@ -46,10 +61,11 @@ export function sniffFormat(bytes: Uint8Array): ModelFormat | null {
  * @param name file name, for the sentences and the names of bodies that have none of their own
  */
 export function readModelFile(
-  bytes: Uint8Array,
+  file: Uint8Array,
   name: string,
   options: ReadOptions = {},
 ): Outcome<{ readonly format: ModelFormat; readonly models: readonly ReadModel[] }, FormatProblem> {
+  const bytes = inUtf8(file);
   if (bytes.byteLength === 0) return refused("file/empty", `${name} is empty. Copy or export it again.`);
   if (bytes.byteLength > LARGEST_FILE_BYTES)
     return refused(
@@ -57,8 +73,9 @@ export function readModelFile(
       `${name} is ${Math.round(bytes.byteLength / 1e6)} MB; up to ${LARGEST_FILE_BYTES / 1e6} MB is read. Export it with less detail.`,
     );
   if (isZip(bytes) && holdsModels(bytes)) {
-    const all = readZipOfModels(bytes, name, LARGEST_FILE_BYTES, (file, path) => {
-      const one = isZip(file) && holdsModels(file) ? zipInZip(path) : readModelFile(file, path, options);
+    const all = readZipOfModels(bytes, name, LARGEST_FILE_BYTES, (inside, path) => {
+      const one =
+        isZip(inside) && holdsModels(inside) ? zipInZip(path) : readModelFile(inside, path, options);
       return one.ok ? success(one.value.models) : one;
     });
     if (!all.ok) return all;

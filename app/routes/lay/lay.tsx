@@ -1,3 +1,4 @@
+import { counted } from "#core/words";
 import { findingLink } from "#app/referenceLink";
 import { Link, useSearchParams } from "react-router";
 import type { Route } from "./+types/lay";
@@ -98,14 +99,25 @@ function WorstFirst({
   readonly scene: Scene;
 }) {
   const mendAll = useMendAll();
+  const aside = plan.parts.filter((p) => p.held !== null);
   return (
     <div>
       <h2 className="mb-2">Problems, worst first</h2>
+      {aside.length > 0 && (
+        <p className="mb-2">
+          <Link to={stagePath(scene.id, "parts")} className="font-semibold">
+            {counted(aside.length, "part stands", "parts stand")} aside
+          </Link>
+          : nothing is planned for {aside.length === 1 ? "it" : "them"} until that is settled.
+        </p>
+      )}
       <FindingList
         findings={plan.findings}
         onMend={(f, m) => void mend(f, m)}
         onMendAll={(group) => void mendAll(group)}
-        empty="Nothing found that would spoil this scene."
+        empty={
+          plan.parts.length === aside.length ? "" : "Nothing found that would spoil what is planned so far."
+        }
         link={(f) => (
           <Link to={findingLink(scene.id, f)} className="text-[14px] text-slate-blue underline">
             {stageList.find((s) => s.stage === f.stage)!.name}: {f.name}

@@ -1,0 +1,40 @@
+import type { PartPatch } from "#core/scene/part";
+import type { Part } from "#core/scene/part";
+
+/** What lies beside models and says something of them: a read-me, a licence. */
+const BESIDE_NAME = /^(read[ _-]?me|licen[cs]e|copying|attribution)\b[^/]*$/i;
+const TEXT_NAME = /(\.(txt|md)|^[^.]+)$/i;
+/** Longer texts are no read-me; of a read-me so much is a note. */
+const LONGEST_BYTES = 200_000;
+const NOTE_LENGTH = 1000;
+const LICENCE_LENGTH = 120;
+const LICENCE =
+  /\b(CC0|CC[- ]BY(?:[- ](?:NC|SA|ND))*(?:[- ]?[1-4]\.0)?|creative commons[^\n.]{0,60}|public domain|personal use[^\n.]{0,40}|MIT licen[cs]e|GPL(?:[- ]?v?[23])?)/i;
+
+export const isBesideModels = ({ name, size }: Pick<File, "name" | "size">): boolean =>
+  BESIDE_NAME.test(name) && TEXT_NAME.test(name) && size <= LONGEST_BYTES;
+
+/** What a text beside models says of them. */
+export type Said = { readonly note: string | null; readonly licence: string | null };
+
+/** A licence is one; of a read-me all of it is a note, and a licence that it names is one too. */
+export function saidBeside(name: string, text: string): Said {
+  const named = LICENCE.exec(text)?.[0].trim() ?? null;
+  const first = text.split("\n").find((line) => line.trim() !== "");
+  if (/^read/i.test(name)) return { note: text.trim().slice(0, NOTE_LENGTH) || null, licence: named };
+  return { note: null, licence: (named ?? first?.trim() ?? "").slice(0, LICENCE_LENGTH) || null };
+}
+
+/** What of it a part takes: nothing that it has already. */
+export const takesOf =
+  ({ note, licence }: Said) =>
+  (part: Part): PartPatch => ({
+    ...(note !== null && part.note === "" ? { note } : {}),
+    ...(licence !== null && part.origin.licence === "" ? { origin: { ...part.origin, licence } } : {}),
+  });
+
+const folderOf = (path: string) => path.slice(0, path.lastIndexOf("/") + 1);
+
+/** The parts that a text is about: what came from its folder or from one in it. */
+export const partsBeside = (path: string, parts: readonly Part[]): readonly Part[] =>
+  parts.filter((p) => p.origin.fileName.startsWith(folderOf(path)));
