@@ -96,30 +96,37 @@ export const askSpares = (input: PlanInput, others: readonly PlanInput[], tell: 
   }, signal);
 
 /** What one setting of a part's machine would change. */
-export const askSettings = (input: PlanInput, partId: string, tell: Tell, signal: AbortSignal) =>
+export const askSettings = (
+  input: PlanInput,
+  partId: string,
+  printerId: string,
+  tell: Tell,
+  signal: AbortSignal,
+) =>
   asked(async (api) => {
     await taught(api, [input]);
-    return api.settings(requestOf(input), partId, proxy(tell));
+    return api.settings(requestOf(input), partId, printerId, proxy(tell));
   }, signal);
 
 /** A recipe for a part from its shape and use, with what it costs beside the usual. */
-export const askRecipe = (input: PlanInput, partId: string, signal: AbortSignal) =>
+export const askRecipe = (input: PlanInput, partId: string, printerId: string, signal: AbortSignal) =>
   asked(async (api) => {
     await taught(api, [input]);
-    return api.recipe(requestOf(input), partId);
+    return api.recipe(requestOf(input), partId, printerId);
   }, signal);
 
 /** What a load on a part is met by. */
 export const askLoadWays = (
   input: PlanInput,
   partId: string,
+  printerId: string,
   heldAt: HeldAt,
   loadGrams: number | null,
   signal: AbortSignal,
 ) =>
   asked(async (api) => {
     await taught(api, [input]);
-    return api.load(requestOf(input), partId, heldAt, loadGrams);
+    return api.load(requestOf(input), partId, printerId, heldAt, loadGrams);
   }, signal);
 
 export const placeOnPlate = (

@@ -63,11 +63,12 @@ const api = {
     const of = { sceneId: request.scene.id, plates, runs, work, clock, from, plannedFinish };
     return planSpares(of, chance.dueAt, progress);
   },
-  settings: (request: PlanRequest, partId: string, progress: (share: number) => void) =>
-    settingsWhatIf(whole(request), partId, progress),
-  recipe: (request: PlanRequest, partId: string) => proposedRecipe(whole(request), partId),
-  load: (request: PlanRequest, partId: string, heldAt: HeldAt, loadGrams: number | null) =>
-    partLoadWays(whole(request), partId, heldAt, loadGrams),
+  settings: (request: PlanRequest, partId: string, printerId: string, progress: (share: number) => void) =>
+    settingsWhatIf(whole(request), partId, printerId, progress),
+  recipe: (request: PlanRequest, partId: string, printerId: string) =>
+    proposedRecipe(whole(request), partId, printerId),
+  load: (request: PlanRequest, partId: string, printerId: string, heldAt: HeldAt, loadGrams: number | null) =>
+    partLoadWays(whole(request), partId, printerId, heldAt, loadGrams),
   /** Where one more piece would go on a plate on which the others stay. Null where there is no room. */
   placeOn(
     piece: NestPiece,

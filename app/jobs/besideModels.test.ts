@@ -32,6 +32,7 @@ describe("what lies beside models", () => {
       note: null,
       licence: "For your own table only",
     });
+    expect(saidBeside("README", "a\0b CC0")).toEqual({ note: null, licence: null });
     expect(saidBeside("readme", "  \n")).toEqual({ note: null, licence: null });
   });
   it("goes to the parts of its folder and of those in it, and never over what is there", () => {

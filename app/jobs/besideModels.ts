@@ -19,6 +19,8 @@ export type Said = { readonly note: string | null; readonly licence: string | nu
 
 /** A licence is one; of a read-me all of it is a note, and a licence that it names is one too. */
 export function saidBeside(name: string, text: string): Said {
+  // What holds a zero is no text, whatever it is called.
+  if (text.includes("\0")) return { note: null, licence: null };
   const named = LICENCE.exec(text)?.[0].trim() ?? null;
   const first = text.split("\n").find((line) => line.trim() !== "");
   if (/^read/i.test(name)) return { note: text.trim().slice(0, NOTE_LENGTH) || null, licence: named };

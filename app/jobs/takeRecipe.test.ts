@@ -1,7 +1,6 @@
 import { expect, it } from "vitest";
 import { takeRecipe } from "#app/jobs/takeRecipe";
 import { takeBack } from "#app/jobs/keep";
-import { exact } from "#core/figure";
 import { testFilament, testPla } from "#core/print/testing";
 import { printOf } from "#core/scene/part";
 import { appDatabase } from "#data/db";
@@ -14,15 +13,16 @@ it("makes a recipe of what was proposed and prints the part by it; one undo take
   await db.parts.put(part);
   await db.printers.put({ ...testFilament, id: "f" });
   await db.materials.put({ ...testPla, id: "tough" });
-  const so = { minutes: exact(1, "min", "computed"), grams: exact(1, "g", "computed"), plainCm2: 0 };
-  const kept = await takeRecipe(part, {
+  const so = { minutesShare: 1, gramsShare: 1, plainCm2: 0 };
+  const proposed = {
     printerId: "f",
     printerName: "Longbed",
-    settings: [{ field: "walls", from: 2, to: 5, why: "flame needs 2 mm: 5 of 0.45 mm" }],
+    settings: [{ field: "walls" as const, from: 2, to: 5, why: "flame needs 2 mm: 5 of 0.45 mm" }],
     material: { id: "tough", name: "Tough roll", why: "takes knocks" },
     usual: so,
     proposed: so,
-  });
+  };
+  const kept = await takeRecipe(part, proposed);
   expect(kept).toMatchObject({ ok: true });
   const [recipe] = await db.printRecipes.toArray();
   expect(recipe).toMatchObject({
@@ -37,6 +37,11 @@ it("makes a recipe of what was proposed and prints the part by it; one undo take
     materialId: "tough",
     process: "filament",
   });
+  // Proposed otherwise later on, it is that recipe still.
+  const [six] = proposed.settings.map((x) => ({ ...x, to: 6 }));
+  await takeRecipe((await db.parts.get("p"))!, { ...proposed, settings: [six!] });
+  expect((await db.printRecipes.toArray()).map((r) => r.settings)).toEqual([{ walls: 6 }]);
+  await takeBack();
   await takeBack();
   expect(await db.printRecipes.count()).toBe(0);
   expect(printOf((await db.parts.get("p"))!).printRecipeId).toBeNull();

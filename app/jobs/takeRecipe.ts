@@ -1,6 +1,7 @@
 import type { ProposedRecipe } from "#core/plan/plates/proposedRecipe";
 import type { PrintRecipe } from "#core/print/printRecipe";
-import type { Part } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
+import { appDatabase } from "#data/db";
 import { keep } from "#app/jobs/keep";
 
 /**
@@ -8,9 +9,13 @@ import { keep } from "#app/jobs/keep";
  * both back.
  */
 export async function takeRecipe(part: Part, proposed: ProposedRecipe) {
+  const name = `${part.name} on ${proposed.printerName}`;
+  const { printRecipeId } = printOf(part);
+  const now = printRecipeId === null ? undefined : await appDatabase().printRecipes.get(printRecipeId);
   const recipe: PrintRecipe = {
-    id: crypto.randomUUID(),
-    name: `${part.name} on ${proposed.printerName}`,
+    // Proposed once more it is the same recipe, changed.
+    id: now?.name === name && now.printerId === proposed.printerId ? now.id : crypto.randomUUID(),
+    name,
     printerId: proposed.printerId,
     materialId: proposed.material?.id ?? null,
     parentId: null,

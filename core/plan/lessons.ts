@@ -1,6 +1,5 @@
 import { orderRules } from "#core/order/rules";
-import { coatFilmMm } from "#core/paint/amount";
-import { productOf } from "#core/materials/products";
+import { schemeFilmMm } from "#core/paint/schemeFilm";
 import type { Stage } from "#core/plan/finding";
 import { faceWords } from "#core/plan/parts/partWords";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -25,6 +24,8 @@ const hours = (minutes: number) => `${(minutes / 60).toFixed(minutes < 600 ? 1 :
 const timesIn100 = (share: number) => `${counted(Math.round(100 * share), "time", "times")} in 100`;
 /** Steeper faces show the lines of the skin, not terraces. */
 const TERRACES_TO_DEG = 60;
+/** A board that bends by less is told as straight, mm. */
+const SAG_TOLD_MM = 0.05;
 /** Fewer set-ups than steps by so much are worth a word. */
 const TOGETHER_SHARE = 0.8;
 
@@ -39,7 +40,8 @@ const lay: Of = (_, { work, critical }) => {
   return {
     title: "Drying decides the date, not your hands",
     text:
-      `On the chain that decides when it is ready there are ${hours(hands)} of hands and ${hours(waits)} of waiting. ` +
+      `On the chain that decides when it is ready there are ${hours(hands)} of hands and ` +
+      `${hours(waits)} of waiting. ` +
       `The longest wait comes after “${longest.title}” on ${longest.onWhat}: ${hours(longest.waitMinutes)}.`,
   };
 };
@@ -51,8 +53,10 @@ const rule: Of = ({ scene }) => {
   return {
     title: "What the eye cannot part is tone, not shape",
     text:
-      `From ${Math.round(scene.viewingDistanceMm / 10)} cm an eye sees the shape of what is ${modelText(shapeMm)} or larger: ` +
-      `${real(shapeMm)} of the real thing at ${ratioText(scene.denominator)}. A dark line may be down to ${modelText(lineMm)}. ` +
+      `From ${Math.round(scene.viewingDistanceMm / 10)} cm an eye sees the shape of what is ` +
+      `${modelText(shapeMm)} or larger: ` +
+      `${real(shapeMm)} of the real thing at ${ratioText(scene.denominator)}. A dark line may be down ` +
+      `to ${modelText(lineMm)}. ` +
       "What is finer need not be modelled: a wash does it.",
   };
 };
@@ -67,17 +71,23 @@ const parts: Of = ({ scene }, { parts: all }) => {
   const mm = thin.thinnestMm!.value;
   const { printer } = thin.chosen!;
   const holds = HOLDING_WALL_MM[printer.process];
+  const atLimit = (scene.denominator * mm) / holds;
   const where = thin.thinPlace ? ` (${thin.thinPlace})` : "";
   if (mm >= holds)
     return {
       title: "Scaled down, walls fail before shapes do",
-      text: `The thinnest wall here is that of ${thin.part.name}${where}, ${modelText(mm)}; what ${printer.process} holds begins at ${holds} mm. At ${ratioText(Math.round((scene.denominator * mm) / holds))} it would be at that limit.`,
+      text:
+        `The thinnest wall here is that of ${thin.part.name}${where}, ${modelText(mm)}; what ` +
+        `${printer.process} holds begins at ${holds} mm. At ${ratioText(Math.round(atLimit))} it would ` +
+        `be at that limit.`,
     };
   return {
     title: "Why this wall will fail",
     text:
-      `${thin.part.name}${where} has a wall of ${modelText(mm)}: true to scale, and thinner than the ${holds} mm that ${printer.process} holds. ` +
-      `The file is not wrong, the scale is: at ${ratioText(Math.floor((scene.denominator * mm) / holds))} it would hold. Thicken it, or bend it from wire.`,
+      `${thin.part.name}${where} has a wall of ${modelText(mm)}: true to scale, and thinner than the ` +
+      `${holds} mm that ${printer.process} holds. ` +
+      `The file is not wrong, the scale is: at ${ratioText(Math.floor(atLimit))} it would hold. ` +
+      `Thicken it, or bend it from wire.`,
   };
 };
 
@@ -93,7 +103,8 @@ const plates: Of = (_, { plates: all }) => {
   return {
     title: "A plate is a bet, and its stake is its hours",
     text:
-      `Plate ${worst.number} on ${worst.printer.name} fails ${timesIn100(worst.odds.total)}; on average that costs ${hours(lost)} of ${hours(worst.minutes.value)}. ` +
+      `Plate ${worst.number} on ${worst.printer.name} fails ${timesIn100(worst.odds.total)}; on average ` +
+      `that costs ${hours(lost)} of ${hours(worst.minutes.value)}. ` +
       (cause
         ? `Likeliest: ${cause.looks}, since ${cause.because}. What helps: ${cause.nextTime}.`
         : "Half the plate is half the stake."),
@@ -121,8 +132,7 @@ const surface: Of = ({ scene }, { parts: all }) => {
   };
 };
 
-const filmOf = ({ part }: PartPlan) =>
-  part.scheme.reduce((sum, l) => sum + coatFilmMm(productOf(l.product), l.method) * l.coats, 0);
+const filmOf = ({ part }: PartPlan) => schemeFilmMm(part.scheme);
 
 /** Coats fill relief. */
 const colour: Of = ({ scene }, { parts: all }) => {
@@ -135,8 +145,10 @@ const colour: Of = ({ scene }, { parts: all }) => {
   return {
     title: "Paint has a thickness, and scale does not thin it",
     text:
-      `${counted(thick.part.scheme.length, "layer", "layers")} on ${thick.part.name} come to ${modelText(film)}, ` +
-      `as if the real thing wore ${realText(film * scene.denominator)} of paint. Lines narrower than ${modelText(2 * film)} are filled from both sides: ` +
+      `${counted(thick.part.scheme.length, "layer", "layers")} on ${thick.part.name} come to ` +
+      `${modelText(film)}, ` +
+      `as if the real thing wore ${realText(film * scene.denominator)} of paint. Lines narrower than ` +
+      `${modelText(2 * film)} are filled from both sides: ` +
       "spray thin, or scribe deeper.",
   };
 };
@@ -145,12 +157,17 @@ const colour: Of = ({ scene }, { parts: all }) => {
 const ground: Of = ({ scene }, { grounds, boardGrams, boardSagMm }) => {
   if (grounds.length === 0) return null;
   const long = Math.max(scene.boardWidthMm, scene.boardDepthMm);
+  const bends =
+    boardSagMm && boardSagMm.value > SAG_TOLD_MM
+      ? `, and carried by its ends it bends by ${modelText(boardSagMm.value)}`
+      : "";
   return {
     title: "A board is a beam",
     text:
       `All of it weighs about ${(boardGrams.value / 1000).toFixed(1)} kg over ${Math.round(long / 10)} cm` +
-      `${boardSagMm && boardSagMm.value > 0.05 ? `, and carried by its ends it bends by ${modelText(boardSagMm.value)}` : ""}. ` +
-      "Bending grows with the fourth power of the length: twice as long bends sixteen times as far, and ground cracks before boards do.",
+      `${bends}. ` +
+      "Bending grows with the fourth power of the length: twice as long bends sixteen times as far, " +
+      "and ground cracks before boards do.",
   };
 };
 
@@ -166,7 +183,8 @@ const joints: Of = (_, { joints: all, parts: planned }) => {
   return {
     title: "What fits dry is stuck when it is painted",
     text:
-      `Between ${names.slice(0, 2).join(" and ")} there are ${gapMm.toFixed(2)} mm a side; paint on both faces takes ${tight.filmsMm.toFixed(2)} mm of it ` +
+      `Between ${names.slice(0, 2).join(" and ")} there are ${gapMm.toFixed(2)} mm a side; paint on ` +
+      `both faces takes ${tight.filmsMm.toFixed(2)} mm of it ` +
       `and leaves ${Math.max(0, leftMm).toFixed(2)} mm. Mask the faces, or give the gap its paint beforehand.`,
   };
 };
@@ -183,7 +201,9 @@ const order: Of = (_, { work }) => {
   const [a, b] = [byId.get(pair.before)!, byId.get(pair.after)!];
   return {
     title: "Why these two do not meet the other way round",
-    text: `“${a.title}” on ${a.onWhat} comes before “${b.title}” on ${b.onWhat} (${pair.ruleId}): ${bad.get(pair.ruleId!)!.because}`,
+    text:
+      `“${a.title}” on ${a.onWhat} comes before “${b.title}” on ${b.onWhat} (${pair.ruleId}): ` +
+      `${bad.get(pair.ruleId!)!.because}`,
   };
 };
 
@@ -195,21 +215,25 @@ const bench: Of = (_, { work }) => {
   return {
     title: "Alike things together",
     text:
-      `${counted(left, "step is", "steps are")} left, and things are got out ${setups} times for them instead of ${left}: ` +
+      `${counted(left, "step is", "steps are")} left, and things are got out ${setups} times for them ` +
+      `instead of ${left}: ` +
       "the order puts side by side what needs the same pot, tool and place, as far as drying allows.",
   };
 };
 
 /** What fails is bought too. */
 const stores: Of = (_, { plates: all }) => {
-  const runs = all.reduce((sum, p) => sum + p.runs.value, 0);
-  const extra = all.reduce((sum, p) => sum + (p.runs.value - 1) * p.grams.value, 0);
-  if (all.length === 0 || extra < 0.5) return null;
+  const left = all.filter((p) => p.running === null);
+  const runs = left.reduce((sum, p) => sum + p.runs.value, 0);
+  const extra = left.reduce((sum, p) => sum + (p.runs.value - 1) * p.grams.value, 0);
+  if (left.length === 0 || extra < 0.5) return null;
   return {
     title: "Failures are on the list to buy",
     text:
-      `${counted(all.length, "plate takes", "plates take")} ${runs.toFixed(1)} runs on average, since some fail: ` +
-      `${extra.toFixed(0)} g of what is to be bought is for those. A list that counts every plate once runs short in the last week.`,
+      `${counted(left.length, "plate takes", "plates take")} ${runs.toFixed(1)} runs on average, since ` +
+      `some fail: ` +
+      `${extra.toFixed(0)} g of what is to be bought is for those. A list that counts every plate once ` +
+      `runs short in the last week.`,
   };
 };
 
@@ -220,8 +244,10 @@ const log: Of = ({ workshop }) => {
     title: "What was timed beats what is reckoned",
     text:
       runs === 0
-        ? "No run was timed here yet: hours of machines are reckoned from their speeds, to within a tenth. Write down how long plates really took, and each machine's own pace is used."
-        : `${counted(runs, "run was", "runs were")} timed here: what a machine really took, over what was reckoned, is used for its next plates, and their band gets narrower.`,
+        ? "No run was timed here yet: hours of machines are reckoned from their speeds, to within a tenth. " +
+          "Write down how long plates really took, and each machine's own pace is used."
+        : `${counted(runs, "run was", "runs were")} timed here: what a machine really took, over what ` +
+          `was reckoned, is used for its next plates, and their band gets narrower.`,
   };
 };
 

@@ -16,6 +16,7 @@ describe("W2: ways by space", () => {
   it("brushed resin that levels stands in for sanding where there is no room to sand", () => {
     expect(schoolInSpace("fill and sand", { benchM2: 0 })).toBe("level in resin");
     expect(schoolInSpace("fill and sand", { hasWater: false })).toBe("level in resin");
+    expect(schoolInSpace("fill and sand", { benchM2: 0, resinAllowed: false })).toBe("live with it");
     expect(schoolLacks("fill and sand", { benchM2: 0.1, hasWater: false })).toBe(
       "Sanding wants 0.2 m² of bench and water to rinse with: there is none here.",
     );

@@ -2,7 +2,9 @@ import type { Rooms } from "#core/scene/rooms";
 import type { SurfaceSchool } from "#core/surface/treatments";
 
 /** Room and water at the bench; what is not told is taken to be there. */
-type Space = Pick<Rooms, "benchM2" | "hasMessyPlace" | "hasWater">;
+type Space = Pick<Rooms, "benchM2" | "hasMessyPlace" | "hasWater"> & {
+  readonly resinAllowed?: boolean;
+};
 
 /** What cutting foam and wood, and what abrading dry, takes of a bench, m2 (defaults). */
 const CUTTING_M2 = 0.5;
@@ -34,6 +36,11 @@ export function schoolLacks(
   return missing.length > 0 ? `Sanding wants ${listed(missing)}: there is none here.` : null;
 }
 
-/** What is done in the place of a usual treatment for which there is no room: a coat that levels by itself. */
-export const schoolInSpace = (usual: SurfaceSchool, space: Space): SurfaceSchool =>
-  schoolLacks(usual, space) === null ? usual : "level in resin";
+/**
+ * What is done in the place of a usual treatment for which there is no room: a coat that levels by itself, and
+ * where no liquid resin is allowed nothing.
+ */
+export function schoolInSpace(usual: SurfaceSchool, space: Space): SurfaceSchool {
+  if (schoolLacks(usual, space) === null) return usual;
+  return space.resinAllowed === false ? "live with it" : "level in resin";
+}

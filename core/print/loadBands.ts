@@ -15,7 +15,7 @@ const ZONE = 0.1;
 /** Below this one more wall does as well, g (a default). */
 const LIGHT_GRAMS = 100;
 
-/** One way to print what bears a load: what it weighs and takes, one copy, without supports. */
+/** One way to print what bears a load: what its walls, skins and infill weigh and take, one copy. */
 export type LoadWay = {
   readonly what: "as it is" | "zones" | "one more wall" | "dense all over";
   readonly grams: number;
@@ -40,6 +40,7 @@ export function loadBands(heightMm: number, heldAt: HeldAt): readonly InfillBand
  * What a load is met by: infill in zones, one more wall, or dense all over, beside as it is.
  * @param loadGrams what it bears; null where it was not told
  * @param gPerCm3 of the plastic
+ * @param nowBands heights that have an infill of their own as it is
  */
 export function loadWays(
   body: PrintBody,
@@ -47,6 +48,7 @@ export function loadWays(
   gPerCm3: number,
   heldAt: HeldAt,
   loadGrams: number | null,
+  nowBands: readonly InfillBand[] = [],
 ): {
   readonly ways: readonly LoadWay[];
   readonly zones: readonly LoadZone[];
@@ -63,9 +65,10 @@ export function loadWays(
     return { grams: gramsOf(work, p), minutes: minutesOf(work) };
   };
   const bare = made(printer, []);
+  const now = made(printer, nowBands);
   return {
     ways: [
-      { what: "as it is", ...bare },
+      { what: "as it is", ...now },
       { what: "zones", ...made(printer, bands) },
       { what: "one more wall", ...made({ ...printer, walls: printer.walls + 1 }, []) },
       { what: "dense all over", ...made(printer, dense) },

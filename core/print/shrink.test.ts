@@ -39,6 +39,9 @@ describe("W5: shrink that was measured", () => {
     expect(shrinkFor(printer, other, shelf)).toMatchObject({ otherRoll: true });
     expect(shrinkFor(printer, strange, shelf)).toBeNull();
     expect(shrinkFor(testFilament, testPla, shelf)).toBeNull();
+    // Where nobody told in what it was measured, it holds for whatever is in the machine.
+    const untold = { ...testFilament, shrink: [{ ...reading, materialId: null }] };
+    for (const m of [...shelf, null]) expect(shrinkFor(untold, m, shelf)).toMatchObject({ otherRoll: false });
   });
   it("grows what is written to a plate along the machine's axes, however it lies", () => {
     const corners = soupOf(box(120, 30, 10)).corners;

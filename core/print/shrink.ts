@@ -49,7 +49,8 @@ export function shrinkOf(reading: Pick<ShrinkReading, "drawnMm" | "measuredMm">)
 }
 
 /**
- * What was measured last on a machine in a material, or in another roll of the same plastic.
+ * What was measured last on a machine in a material, or in one that was not told; else in another roll of the same
+ * plastic.
  * @returns null where nothing was
  */
 export function shrinkFor(
@@ -57,7 +58,7 @@ export function shrinkFor(
   material: Roll | null,
   materials: readonly Roll[],
 ): Shrink | null {
-  const own = shrink.findLast((r) => r.materialId === (material?.id ?? null));
+  const own = shrink.findLast((r) => r.materialId === null || r.materialId === material?.id);
   if (own) return { ...shrinkOf(own), otherRoll: false };
   const alike = new Set(materials.filter((m) => m.plastic === material?.plastic).map((m) => m.id));
   const other = shrink.findLast((r) => r.materialId !== null && alike.has(r.materialId));

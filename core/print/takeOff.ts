@@ -24,9 +24,8 @@ export type TakeOff = {
   readonly keep: number | null;
 };
 
-/** A section under this breaks by the clipper, mm; and one under half of a tip's own (common practice). */
+/** A section under this breaks by the clipper, mm; half of a tip's own is less (common practice). */
 const THIN_NECK_MM = 1;
-const TIP_ACROSS_MM = 0.5;
 /** Struts so near to a thin neck pull at it, mm (a default). */
 const NEAR_MM = 8;
 /** A pull is shared by tips: a place with so many is strong. */
@@ -53,9 +52,8 @@ export function takeOff(
   footAt: readonly [number, number, number],
   isPainted: boolean,
 ): TakeOff {
-  const limit = Math.max(THIN_NECK_MM, TIP_ACROSS_MM / 2);
   const necks = thin
-    .filter((w) => w.rod && w.thickness * factor < limit)
+    .filter((w) => w.rod && w.thickness * factor < THIN_NECK_MM)
     .map((w) => ({
       mm: w.thickness * factor,
       at: [w.at[0] * factor, w.at[1] * factor, w.at[2] * factor] as const,

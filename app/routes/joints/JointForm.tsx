@@ -11,6 +11,9 @@ import { useScene } from "#app/routes/scenes/useScene";
 export function JointForm({ problems }: { problems: readonly Problem[] | undefined }) {
   const { input, plan } = useScene();
   const names = plan.parts.map((p) => [p.part.id, p.part.name] as const);
+  const printed = plan.parts
+    .filter((p) => p.part.made === "printed")
+    .map((p) => [p.part.id, p.part.name] as const);
   // Empty again after each joint that was added.
   return (
     <Form key={input.joints.length} method="post" className="panel grid items-end gap-3 sm:grid-cols-4">
@@ -45,7 +48,7 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
       <Choice
         label="They are"
         name="hardwarePart"
-        options={[["", "bought"], ...names.map(([id, name]) => [id, `printed: ${name}`] as const)]}
+        options={[["", "bought"], ...printed.map(([id, name]) => [id, `printed: ${name}`] as const)]}
       />
       <p className="text-[13px] text-ink-2 sm:col-span-2">
         A gap is scaled with the part that it was measured on; on one made by hand it is taken as typed.

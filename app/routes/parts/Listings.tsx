@@ -140,10 +140,10 @@ function ListingName({
         {r.sizeMm.map((v) => v.toFixed(0)).join(" × ")} mm
         {r.listing.from !== "" && `, ${r.listing.from}`}
       </span>
-      <span className="block text-[14px] text-ink-2">
+      <div className="text-[14px] text-ink-2">
         <SourceLines part={r.part} />
         {r.ways[0] && `a failure costs ${moneyText(r.ways[0].cost.value / r.part.count, currency)}`}
-      </span>
+      </div>
     </>
   );
 }

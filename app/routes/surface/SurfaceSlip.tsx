@@ -21,7 +21,7 @@ export function SurfaceSlip({ p }: { p: PrintedPart }) {
   const lacks = untold && schoolLacks("fill and sand", input.workshop.rooms);
   return (
     <Slip title={part.name} subtitle={way ?? "left as it is"}>
-      {lacks && treatment?.school === "level in resin" && <p className="text-[14px]">{lacks}</p>}
+      {lacks && <p className="text-[14px]">{lacks}</p>}
       <ByLook surface={p.finish.surface} />
       <WhatToDo steps={treatmentSteps(part.id, plan.work.steps)} />
       <FindingList findings={surfaceFindings(plan.findings, part.id)} onMend={(f, m) => void mend(f, m)} />

@@ -24,6 +24,9 @@ it("P7: six joints of two printed clips ask for 12 and 2 spares, first of all; e
   const magnets = plan.stores.find((l) => l.needKey === "hardware:magnet")!;
   expect(magnets).toMatchObject({ needed: 9, unit: "pieces" });
   expect(plan.stores.some((l) => l.needKey === "hardware:clip")).toBe(false);
+  // Where the printed part is gone, its joint says so: nothing is printed or bought for it any more.
+  const without = makePlan({ ...input, joints, parts: input.parts.filter((p) => p !== clip) });
+  expect(without.findings.find((f) => f.cause === "part-gone")?.name).toBe("rails");
   const { patch } = finding.mends[0]!.edit as unknown as { patch: Parameters<typeof patchedPart>[1] };
   const mended = patchedPart(clip, patch);
   expect([mended.count, printOf(mended).spares, mended.setsSizes]).toEqual([12, 2, true]);

@@ -72,7 +72,9 @@ const jointFinding = (
 ): Finding => finding(severity, "joints", jointRef(joint.id), joint.name, code, sentence);
 
 const partGone = (plan: JointPlan, { parts }: PlanInput) =>
-  plan.joint.partIds.some((id) => !parts.some((p) => p.id === id))
+  [...plan.joint.partIds, ...(plan.joint.hardware?.partId ? [plan.joint.hardware.partId] : [])].some(
+    (id) => !parts.some((p) => p.id === id),
+  )
     ? jointFinding(plan, "missing", "part-gone", jointWords.partGone(plan.joint.name))
     : null;
 

@@ -1,7 +1,6 @@
 import { clearanceVerdict, type ClearanceVerdict } from "#core/joints/clearance";
 import type { MaterialId } from "#core/materials/materials";
-import { productOf } from "#core/materials/products";
-import { coatFilmMm } from "#core/paint/amount";
+import { schemeFilmMm } from "#core/paint/schemeFilm";
 import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { shrinkFor, spreadGapMm } from "#core/print/shrink";
@@ -67,9 +66,7 @@ export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Wo
  * meets its own copies has them on both.
  */
 function filmsOn(members: readonly PartPlan[]): number {
-  const film = (p: PartPlan) =>
-    p.part.scheme.reduce((sum, l) => sum + coatFilmMm(productOf(l.product), l.method) * l.coats, 0);
-  const both = members.slice(0, 2).reduce((sum, p) => sum + film(p), 0);
+  const both = members.slice(0, 2).reduce((sum, p) => sum + schemeFilmMm(p.part.scheme), 0);
   return both * (members.length === 1 ? 2 : 1);
 }
 

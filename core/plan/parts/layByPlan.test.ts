@@ -109,6 +109,6 @@ describe("a part that nobody laid", () => {
     const plan = makePlan(found);
     const [line] = scaleSweep(found, [1]);
     expect(line!.minutes.value).toBeCloseTo(plan.parts[0]!.chosen!.all.minutes.value, 6);
-    expect(settingsWhatIf(found, "p").length).toBeGreaterThan(0);
+    expect(settingsWhatIf(found, "p", testFilament.id).length).toBeGreaterThan(0);
   });
 });

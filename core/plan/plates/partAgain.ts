@@ -17,12 +17,16 @@ export type PartAgain = {
   readonly on: (changed: Printer) => PartPlan;
 };
 
-/** @returns null where the part is not there or not printed */
-export function partAgain(input: PlanInput, partId: string): PartAgain | null {
+/**
+ * @param printerId the machine that the plan has it on, which other parts may have a say in
+ * @returns null where the part is not there or not printed
+ */
+export function partAgain(input: PlanInput, partId: string, printerId: string): PartAgain | null {
   const part = asTheyLie(input).find((p) => p.id === partId);
   if (!part) return null;
   const measured = measuredOf(part, input);
-  const now = planPart(part, ...measured, input.scene, input.workshop, nothingDerived, null);
+  const given = { printerId, because: "" };
+  const now = planPart(part, ...measured, input.scene, input.workshop, nothingDerived, given);
   if (!now.chosen) return null;
   const { printer } = now.chosen;
   const on = (changed: Printer) =>
@@ -36,7 +40,7 @@ export function partAgain(input: PlanInput, partId: string): PartAgain | null {
         printRecipes: [],
       },
       nothingDerived,
-      { printerId: printer.id, because: "" },
+      given,
     );
   return { part, now, settled: printer, on };
 }

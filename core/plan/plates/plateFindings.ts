@@ -50,7 +50,8 @@ export function plateFindings(
       tell(
         "weakens",
         "risky",
-        `Plate ${p.number} on ${p.printer.name} fails about ${Math.round(10 * p.odds.total)} times in 10: ${worst ? `most of it for ${worst.name}` : "by what lies on it"}${cause ? `, ${cause.because}` : ""}. ${cause ? `${cause.nextTime[0]!.toUpperCase()}${cause.nextTime.slice(1)}.` : ""}`,
+        `Plate ${p.number} on ${p.printer.name} fails about ${Math.round(10 * p.odds.total)} times in ` +
+          `10: ${worst ? `most of it for ${worst.name}` : "by what lies on it"}${cause ? `, ${cause.because}` : ""}. ${cause ? `${cause.nextTime[0]!.toUpperCase()}${cause.nextTime.slice(1)}.` : ""}`,
       );
     }
     if (p.gcode) {
@@ -60,7 +61,8 @@ export function plateFindings(
         tell(
           "ruins",
           "gcode-bed",
-          `${p.gcode.fileName} reaches to ${report.max.map((v) => v.toFixed(0)).join(" x ")} mm; the bed of ${p.printer.name} is ${p.printer.bedMm.join(" x ")} mm. Take the file that was made for it.`,
+          `${p.gcode.fileName} reaches to ${report.max.map((v) => v.toFixed(0)).join(" x ")} mm; the ` +
+            `bed of ${p.printer.name} is ${p.printer.bedMm.join(" x ")} mm. Take the file that was made for it.`,
         );
       const heights = p.laid.map((l) => l.heightMm);
       const highest = Math.max(0, ...heights);
@@ -68,7 +70,8 @@ export function plateFindings(
         tell(
           "weakens",
           "gcode-height",
-          `${p.gcode.fileName} is ${report.heightMm.toFixed(1)} mm high and what lies on the plate ${highest.toFixed(1)} mm. It was probably made for something else.`,
+          `${p.gcode.fileName} is ${report.heightMm.toFixed(1)} mm high and what lies on the plate ` +
+            `${highest.toFixed(1)} mm. It was probably made for something else.`,
         );
     }
     const run = runs.find((r) => r.plateId === p.id);
@@ -77,13 +80,19 @@ export function plateFindings(
       tell(
         "weakens",
         "hangs",
-        `Plate ${p.number} on ${p.printer.name} ends ${dayInWords(addDays(today, Math.floor(run.endsAt / 1440)))} and would hang wet for ${hangs < 2880 ? `${Math.round(hangs / 60)} h` : `${digits(hangs / 1440)} days`} until somebody comes. Be there for it, ask somebody to take it off with gloves on, or give the evening after it some hours.`,
+        `Plate ${p.number} on ${p.printer.name} ends ` +
+          `${dayInWords(addDays(today, Math.floor(run.endsAt / 1440)))} and would hang wet for ` +
+          `${hangs < 2880 ? `${Math.round(hangs / 60)} h` : `${digits(hangs / 1440)} days`} until ` +
+          `somebody comes. Be there for it, ask somebody to take it off with gloves on, or give the ` +
+          `evening after it some hours.`,
       );
     if (there && run && !Number.isFinite(run.clearedAt))
       tell(
         "missing",
         "never",
-        `Plate ${p.number} on ${p.printer.name} finds no hour in which it may run: it takes ${(p.minutes.value / 60).toFixed(1)} h. Allow runs that nobody watches, change its quiet hours, or give it a longer evening.`,
+        `Plate ${p.number} on ${p.printer.name} finds no hour in which it may run: it takes ` +
+          `${(p.minutes.value / 60).toFixed(1)} h. Allow runs that nobody watches, change its quiet ` +
+          `hours, or give it a longer evening.`,
       );
     return found;
   });
@@ -108,7 +117,8 @@ export function sizingFindings(
           partRef(partId),
           name(partId),
           "sized",
-          `${name(partId)} is fitted to ${name(sizeId)} and ${how}. ${ruleById("O52")!.because} Print and measure ${name(sizeId)} first (O52).`,
+          `${name(partId)} is fitted to ${name(sizeId)} and ${how}. ${ruleById("O52")!.because} Print ` +
+            `and measure ${name(sizeId)} first (O52).`,
           [],
           sizeId,
         ),

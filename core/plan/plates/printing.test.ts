@@ -24,6 +24,7 @@ import {
 import type { Part } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Workshop } from "#core/scene/workshop";
+import { proposedRecipe } from "#core/plan/plates/proposedRecipe";
 import { settingsWhatIf } from "#core/plan/plates/settingsWhatIf";
 import { whatIf } from "#core/plan/plates/whatIf";
 import { pegStress, wholeOrCut } from "#core/plan/plates/wholeOrCut";
@@ -295,7 +296,7 @@ describe("what if", () => {
     for (const l of fine) expect(l.machineMinutes).toBeGreaterThan(lines[0]!.machineMinutes);
   });
   it("tells what one setting does: half the layers nearly double the time, a wall more costs material", () => {
-    const lines = settingsWhatIf(base, "l1");
+    const lines = settingsWhatIf(base, "l1", testFilament.id);
     expect(lines.find((l) => l.what.includes("0.1 mm"))!.minutesShare).toBeGreaterThan(1.5);
     // As thick as three quarters of the nozzle lays, and not thicker.
     expect(lines.find((l) => l.what === "layers of 0.3 mm")!.minutesShare).toBeLessThan(0.9);
@@ -303,7 +304,13 @@ describe("what if", () => {
     expect(wall.gramsShare).toBeGreaterThan(1);
     // One wall more of the walls and fill that it has: never twice the part.
     expect(wall.gramsShare).toBeLessThan(2);
-    expect(settingsWhatIf(base, "gone")).toEqual([]);
+    expect(settingsWhatIf(base, "gone", testFilament.id)).toEqual([]);
+  });
+  it("asks of the machine that the plan has a part on, and not of its own favourite", () => {
+    const two = { ...base, workshop: { ...base.workshop, printers: [testFilament, testResin] } };
+    for (const { id, name } of [testFilament, testResin])
+      expect(proposedRecipe(two, "l1", id)).toMatchObject({ printerId: id, printerName: name });
+    expect(settingsWhatIf(two, "l1", testResin.id).some((l) => /exposure/.test(l.what))).toBe(true);
   });
 });
 

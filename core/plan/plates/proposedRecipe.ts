@@ -1,4 +1,3 @@
-import type { Figure } from "#core/figure";
 import { usualMaterial } from "#core/plan/parts/candidate";
 import { measuredOf } from "#core/plan/parts/measuredOf";
 import { type PartAgain, partAgain } from "#core/plan/plates/partAgain";
@@ -11,8 +10,15 @@ import { printOf } from "#core/scene/part";
 import { printedBy } from "#core/surface/printedBy";
 import { surfaceAreas } from "#core/surface/surfaceAreas";
 
-/** All copies of a part, printed one way. */
-export type PrintedSo = { readonly minutes: Figure; readonly grams: Figure; readonly plainCm2: number };
+/**
+ * All copies of a part, printed one way: as shares of how they are planned now, so that what is shown is the
+ * planned figure and what the way changes of it.
+ */
+export type PrintedSo = {
+  readonly minutesShare: number;
+  readonly gramsShare: number;
+  readonly plainCm2: number;
+};
 
 /** A recipe for a part beside how its machine usually prints it. */
 export type ProposedRecipe = RecipeProposal & {
@@ -23,8 +29,8 @@ export type ProposedRecipe = RecipeProposal & {
 };
 
 /** @returns null where the part is not there or not printed */
-export function proposedRecipe(input: PlanInput, partId: string): ProposedRecipe | null {
-  const again = partAgain(input, partId);
+export function proposedRecipe(input: PlanInput, partId: string, printerId: string): ProposedRecipe | null {
+  const again = partAgain(input, partId, printerId);
   const own = again && input.workshop.printers.find((p) => p.id === again.settled.id);
   if (!again || !own) return null;
   const { settings, material } = recipeProposal(
@@ -44,9 +50,14 @@ export function proposedRecipe(input: PlanInput, partId: string): ProposedRecipe
   };
 }
 
-function printedSo({ part, on }: PartAgain, printer: Printer): PrintedSo {
-  const { all, surface } = on(printer).chosen!;
-  return { minutes: all.minutes, grams: all.grams, plainCm2: surface.visible.value * part.count };
+function printedSo({ part, settled, on }: PartAgain, printer: Printer): PrintedSo {
+  const { one, surface } = on(printer).chosen!;
+  const now = on(settled).chosen!.one;
+  return {
+    minutesShare: one.minutes.value / Math.max(1e-9, now.minutes.value),
+    gramsShare: one.grams.value / Math.max(1e-9, now.grams.value),
+    plainCm2: surface.visible.value * part.count,
+  };
 }
 
 function whatDecides({ part, now }: PartAgain, own: Printer, { scene }: PlanInput) {
@@ -64,8 +75,14 @@ function whatDecides({ part, now }: PartAgain, own: Printer, { scene }: PlanInpu
 }
 
 /** What a load on a part is met by; null where it is not printed in filament. */
-export function partLoadWays(input: PlanInput, partId: string, heldAt: HeldAt, loadGrams: number | null) {
-  const again = partAgain(input, partId);
+export function partLoadWays(
+  input: PlanInput,
+  partId: string,
+  printerId: string,
+  heldAt: HeldAt,
+  loadGrams: number | null,
+) {
+  const again = partAgain(input, partId, printerId);
   const printer = again?.settled;
   if (!again || printer?.process !== "filament") return null;
   const [, asItLies] = measuredOf(again.part, input);
@@ -77,5 +94,6 @@ export function partLoadWays(input: PlanInput, partId: string, heldAt: HeldAt, l
     density.densityGPerCm3,
     heldAt,
     loadGrams,
+    printOf(again.part).infillBands,
   );
 }

@@ -48,6 +48,8 @@ const THIN_LAYER = 0.25;
 /** Of its surface plainly stepped: so little that thick layers do no harm, so much that thin ones pay (defaults). */
 const STEPS_LITTLE = 0.05;
 const STEPS_MUCH = 0.25;
+/** Less surface than this is not worth a recipe, cm2 (a default). */
+const STEPS_CM2 = 1;
 /** A wall thinner than so many beads is not drawn with thick layers. */
 const FINE_BEADS = 3;
 /** Better by so much that another roll is worth mounting, of 1. */
@@ -102,7 +104,7 @@ function layerOf(printer: Printer, part: ProposalFor): ProposedSetting | null {
     round(from / 2, filament ? 0.01 : 0.005),
   );
   const [now, then] = [part.plainCm2At(from), part.plainCm2At(thin)];
-  if (thin < from - 1e-9 && shareAt(from) >= STEPS_MUCH && then < 0.6 * now)
+  if (thin < from - 1e-9 && shareAt(from) >= STEPS_MUCH && now >= STEPS_CM2 && then < 0.6 * now)
     return setting(
       thin,
       `${now.toFixed(1)} cm² show their layers plainly, ${then.toFixed(1)} cm² with thin ones`,

@@ -20,9 +20,10 @@ export type SettingLine = {
 export function settingsWhatIf(
   input: PlanInput,
   partId: string,
+  printerId: string,
   tell: (share: number) => void = () => undefined,
 ): readonly SettingLine[] {
-  const again = partAgain(input, partId);
+  const again = partAgain(input, partId, printerId);
   if (!again) return [];
   const { part, settled, on } = again;
   const base = on(settled).chosen!;

@@ -7,6 +7,7 @@ import { sightLimits } from "#core/scale/limits";
 import { stepsOver } from "#core/surface/faults";
 import { SHOWN } from "#core/surface/lookTest";
 import { printedBy } from "#core/surface/printedBy";
+import { schoolInSpace } from "#core/plan/space";
 import { defaultSchool, type SurfaceSchool, treatmentOf } from "#core/surface/treatments";
 import { treatmentWork } from "#core/surface/treatmentWork";
 import { daysBetween } from "#core/plan/calendarDay";
@@ -191,9 +192,9 @@ function asUsual(
   input: PlanInput,
   isOver: boolean,
 ): Advised {
-  const school = defaultSchool("display", finish.printer.process);
-  const speed = speedOf(input);
   const { rooms } = input.workshop;
+  const school = schoolInSpace(defaultSchool("display", finish.printer.process), rooms);
+  const speed = speedOf(input);
   const passes = treatmentWork(
     treatmentInRooms(treatmentOf(school), rooms),
     finish.surface.visible.value * part.count,

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { type HeldAt, loadBands, type LoadWay, type loadWays } from "#core/print/loadBands";
+import type { PrintEstimate } from "#core/print/filamentEstimate";
+import type { HeldAt, LoadWay, loadWays } from "#core/print/loadBands";
 import type { PlanInput } from "#core/scene/planInput";
 import { patchRow } from "#data/scenes";
 import { askLoadWays } from "#workers/plan";
@@ -29,12 +30,15 @@ export function LoadPanel({ p, input }: { readonly p: PartPlan; readonly input: 
   const [heldAt, setHeldAt] = useState<HeldAt>("foot");
   const [typed, setTyped] = useState("");
   const say = useToast();
+  const chosen = p.chosen!;
   const grams = typed.trim() === "" ? null : typedNumber(typed);
   const isWrong = grams !== null && !(grams >= 0);
   const ask = () =>
-    void start((_, signal) => askLoadWays(input, p.part.id, heldAt, isWrong ? null : grams, signal));
-  const apply = async () => {
-    const infillBands = loadBands(p.body!.sizeMm[2], heldAt);
+    void start((_, signal) =>
+      askLoadWays(input, p.part.id, chosen.printer.id, heldAt, isWrong ? null : grams, signal),
+    );
+  const apply = async ({ zones }: Found) => {
+    const infillBands = zones.map(({ fromMm, toMm, share }) => ({ fromMm, toMm, share }));
     const label = `${p.part.name} bears a load`;
     const kept = await patchRow("parts", p.part.id, { print: { infillBands } }, label, localNow().at);
     say(kept.ok ? "It is printed denser where it is held." : kept.problems[0]!.message, undoAction);
@@ -67,14 +71,26 @@ export function LoadPanel({ p, input }: { readonly p: PartPlan; readonly input: 
           <div>
             <Button onClick={ask}>What would it take?</Button>
           </div>
-          {job.value && <LoadTable found={job.value} onApply={() => void apply()} />}
+          {job.value && (
+            <LoadTable found={job.value} one={chosen.one} onApply={() => void apply(job.value!)} />
+          )}
         </div>
       </details>
     </section>
   );
 }
 
-function LoadTable({ found, onApply }: { readonly found: Found; readonly onApply: () => void }) {
+function LoadTable({
+  found,
+  one,
+  onApply,
+}: {
+  readonly found: Found;
+  readonly one: PrintEstimate;
+  readonly onApply: () => void;
+}) {
+  // The planned figure of a copy, and what a way changes of it.
+  const now = found.ways[0]!;
   return (
     <>
       <PlainTable label="Ways to bear it" heads={["one copy", figures("material"), figures("machine")]}>
@@ -84,8 +100,8 @@ function LoadTable({ found, onApply }: { readonly found: Found; readonly onApply
               {wayWords[w.what]}
               {w.what === found.advice && <span className="block text-[13px]">does for this weight</span>}
             </th>
-            <td data-figures>{w.grams.toFixed(1)} g</td>
-            <td data-figures>{durationText(w.minutes)}</td>
+            <td data-figures>{(one.grams.value + w.grams - now.grams).toFixed(1)} g</td>
+            <td data-figures>{durationText(one.minutes.value + w.minutes - now.minutes)}</td>
           </tr>
         ))}
       </PlainTable>
@@ -107,7 +123,7 @@ function LoadTable({ found, onApply }: { readonly found: Found; readonly onApply
         </Button>
       </div>
       <p className="text-[13px] text-ink-2">
-        Three quarters at the peg, a quarter beside it: common practice. Supports are not in these figures.
+        Three quarters at the peg, a quarter beside it: common practice.
       </p>
     </>
   );

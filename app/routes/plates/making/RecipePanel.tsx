@@ -1,5 +1,6 @@
 import { useEffect } from "react";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
+import { times } from "#core/figure";
 import type { PrintedSo, ProposedRecipe } from "#core/plan/plates/proposedRecipe";
 import type { PlanInput } from "#core/scene/planInput";
 import { askRecipe } from "#workers/plan";
@@ -16,9 +17,10 @@ import { differsFrom, savedText, settingName, settingText } from "./recipeView";
 export function RecipePanel({ p, input }: { readonly p: PartPlan; readonly input: PlanInput }) {
   const { job, start } = useJob<ProposedRecipe | null>();
   const say = useToast();
+  const printerId = p.chosen!.printer.id;
   useEffect(() => {
-    void start((_, signal) => askRecipe(input, p.part.id, signal));
-  }, [start, input, p.part.id]);
+    void start((_, signal) => askRecipe(input, p.part.id, printerId, signal));
+  }, [start, input, p.part.id, printerId]);
   const proposed = job.value;
   const take = async () => {
     if (!proposed) return;
@@ -39,8 +41,8 @@ export function RecipePanel({ p, input }: { readonly p: PartPlan; readonly input
       ) : (
         <>
           <Reasons proposed={proposed} />
-          <Beside usual={proposed.usual} so={proposed.proposed} />
-          <p className="text-[14px]">{savedText(proposed)}</p>
+          <Beside proposed={proposed} all={p.chosen!.all} />
+          <p className="text-[14px]">{savedText(proposed, p.chosen!.all)}</p>
           <div>
             <Button kind="main" onClick={() => void take()}>
               Print it so
@@ -71,11 +73,17 @@ function Reasons({ proposed }: { readonly proposed: ProposedRecipe }) {
   );
 }
 
-function Beside({ usual, so }: { readonly usual: PrintedSo; readonly so: PrintedSo }) {
-  const rows = [
-    ["as it is set", usual],
-    ["by this recipe", so],
-  ] as const;
+function Beside({
+  proposed: { usual, proposed },
+  all,
+}: {
+  readonly proposed: ProposedRecipe;
+  readonly all: Candidate["all"];
+}) {
+  const rows: readonly (readonly [string, PrintedSo])[] = [
+    ["as the machine is set", usual],
+    ["by this recipe", proposed],
+  ];
   return (
     <PlainTable
       label="The recipe beside the usual"
@@ -87,10 +95,10 @@ function Beside({ usual, so }: { readonly usual: PrintedSo; readonly so: Printed
             {name}
           </th>
           <td data-figures>
-            <FigureView figure={s.minutes} label={`Machine time ${name}`} />
+            <FigureView figure={times(all.minutes, s.minutesShare)} label={`Machine time ${name}`} />
           </td>
           <td data-figures>
-            <FigureView figure={s.grams} label={`Material ${name}`} />
+            <FigureView figure={times(all.grams, s.gramsShare)} label={`Material ${name}`} />
           </td>
           <td data-figures>{s.plainCm2.toFixed(1)} cm²</td>
         </tr>

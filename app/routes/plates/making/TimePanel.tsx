@@ -35,7 +35,11 @@ export function TimePanel({ p, input }: { p: PartPlan; input: PlanInput }) {
         {job.state === "running" ? (
           <ProgressLine what="Trying other settings" share={job.share} onCancel={stop} />
         ) : (
-          <Button onClick={() => void start((tell, signal) => askSettings(input, p.part.id, tell, signal))}>
+          <Button
+            onClick={() =>
+              void start((tell, signal) => askSettings(input, p.part.id, printer.id, tell, signal))
+            }
+          >
             What would another setting of {printer.name} change?
           </Button>
         )}

@@ -3,9 +3,11 @@ import { exact } from "#core/figure";
 import type { ProposedRecipe } from "#core/plan/plates/proposedRecipe";
 import { differsFrom, savedText, settingText } from "./recipeView";
 
+/** Beside 600 minutes and 80 g as planned. */
+const all = { minutes: exact(600, "min", "computed"), grams: exact(80, "g", "computed") };
 const so = (minutes: number, grams: number) => ({
-  minutes: exact(minutes, "min", "computed"),
-  grams: exact(grams, "g", "computed"),
+  minutesShare: minutes / 600,
+  gramsShare: grams / 80,
   plainCm2: 0,
 });
 const proposed = (given: Partial<ProposedRecipe> = {}): ProposedRecipe => ({
@@ -21,8 +23,8 @@ const printed = (walls: number, materialId = "a") =>
   ({ printer: { walls }, material: { id: materialId } }) as never;
 
 it("says what is saved and what is more, and what stays the same", () => {
-  expect(savedText(proposed())).toBe("Beside the usual: 3.1 h saved, 15 g more.");
-  expect(savedText(proposed({ proposed: so(601, 80) }))).toBe(
+  expect(savedText(proposed(), all)).toBe("Beside the usual: 3.1 h saved, 15 g more.");
+  expect(savedText(proposed({ proposed: so(601, 80) }), all)).toBe(
     "Beside the usual: the same hours, the same material.",
   );
 });

@@ -30,10 +30,13 @@ export function differsFrom({ settings, material }: ProposedRecipe, chosen: Cand
   );
 }
 
-/** What the usual would have cost beside the proposal, in words. */
-export function savedText({ usual, proposed }: ProposedRecipe): string {
-  const hours = (usual.minutes.value - proposed.minutes.value) / 60;
-  const grams = usual.grams.value - proposed.grams.value;
+/** What the usual would have cost beside the proposal, in words. @param all copies as they are planned now */
+export function savedText(
+  { usual, proposed }: ProposedRecipe,
+  all: Pick<Candidate["all"], "minutes" | "grams">,
+) {
+  const hours = (all.minutes.value * (usual.minutesShare - proposed.minutesShare)) / 60;
+  const grams = all.grams.value * (usual.gramsShare - proposed.gramsShare);
   const said = (value: number, unit: string, digits: number) =>
     Math.abs(value) < 0.5 * 10 ** -digits
       ? `the same ${unit === "h" ? "hours" : "material"}`
