@@ -43,16 +43,7 @@ export function plateFindings(
     const tell = (severity: Finding["severity"], code: string, sentence: string) =>
       found.push(finding(severity, "plates", plateRef(p.id), name, code, sentence));
     if (p.odds.total > RISKY && !p.running) {
-      const worst = p.risky.find(
-        (r) => r.pieceId === [...p.odds.byPiece].sort((a, b) => b.odds - a.odds)[0]?.pieceId,
-      );
-      const cause = failureCauses[p.printer.process].find((c) => c.code === p.odds.causes[0]?.code);
-      tell(
-        "weakens",
-        "risky",
-        `Plate ${p.number} on ${p.printer.name} fails about ${Math.round(10 * p.odds.total)} times in ` +
-          `10: ${worst ? `most of it for ${worst.name}` : "by what lies on it"}${cause ? `, ${cause.because}` : ""}. ${cause ? `${cause.nextTime[0]!.toUpperCase()}${cause.nextTime.slice(1)}.` : ""}`,
-      );
+      tell("weakens", "risky", riskyText(p));
     }
     if (p.gcode) {
       const { report } = p.gcode;
@@ -96,6 +87,18 @@ export function plateFindings(
       );
     return found;
   });
+}
+
+/** How often a plate fails, most of it for what, and what helps. */
+function riskyText({ number, printer, odds, risky }: PlatePlan): string {
+  const [riskiest] = [...odds.byPiece].sort((a, b) => b.odds - a.odds);
+  const worst = risky.find((r) => r.pieceId === riskiest?.pieceId);
+  const cause = failureCauses[printer.process].find((c) => c.code === odds.causes[0]?.code);
+  const forWhat = worst ? `most of it for ${worst.name}` : "by what lies on it";
+  const because = cause ? `, ${cause.because}` : "";
+  const help = cause ? `${cause.nextTime[0]!.toUpperCase()}${cause.nextTime.slice(1)}.` : "";
+  const times = Math.round(10 * odds.total);
+  return `Plate ${number} on ${printer.name} fails about ${times} times in 10: ${forWhat}${because}. ${help}`;
 }
 
 /** Parts that are printed with or before what they are fitted to. */
