@@ -3,30 +3,18 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { planInputOf } from "#core/scene/planInput";
-import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
-import type { Workshop } from "#core/scene/workshop";
 import { sessionsOf } from "#core/order/sessions";
 import { checkConstraints } from "#core/order/checkPlan";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
-import { usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
-import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
+import { demoLog, demoPaints, demoPrinters } from "#demo/workshop";
+import { demoWorkshop as workshop } from "#demo/testing";
 import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
 
-const workshop: Workshop = {
-  ...emptyWorkshop,
-  printers: demoPrinters,
-  materials: demoMaterials,
-  paints: demoPaints,
-  recipes: demoRecipes,
-  stock: demoStock,
-  log: demoLog,
-  hours: usualHours.hours,
-};
 const today = "2026-01-05";
 const measurements = new Map<string, MeshMeasurement>();
 let input: PlanInput;

@@ -9,7 +9,6 @@ import { orderSchools, type SchoolTopic, schoolTopics } from "#core/steps/orderS
 import { comparePlans } from "#core/plan/order/comparePlans";
 import { mended, withChange } from "#core/plan/order/mendOrder";
 import { planInputOf } from "#core/scene/planInput";
-import { emptyWorkshop } from "#core/scene/workshop";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { planMemory } from "#core/plan/planMemory";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
@@ -19,22 +18,12 @@ import type { Workshop } from "#core/scene/workshop";
 import { droppable, tierHours, triage, withoutSteps } from "#core/plan/order/triage";
 import { conflictKey, waysOut } from "#core/plan/order/waysOut";
 import { addDays, daysBetween } from "#core/plan/calendarDay";
-import { usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
-import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
+import { demoStock } from "#demo/workshop";
+import { demoWorkshop as workshop } from "#demo/testing";
 import { osierMeshes, withyMeshes } from "#demo/withyMeshes";
 
-const workshop: Workshop = {
-  ...emptyWorkshop,
-  printers: demoPrinters,
-  materials: demoMaterials,
-  paints: demoPaints,
-  recipes: demoRecipes,
-  stock: demoStock,
-  log: demoLog,
-  hours: usualHours.hours,
-};
 const today = "2026-01-05";
 const measurements = new Map<string, MeshMeasurement>();
 const memory = planMemory();

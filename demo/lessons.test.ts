@@ -5,12 +5,10 @@ import { makePlan } from "#core/plan/plan";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { planInputOf } from "#core/scene/planInput";
-import { emptyWorkshop } from "#core/scene/workshop";
-import { usualHours } from "#data/workshop";
 import { withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
 import { withyMeshes } from "#demo/withyMeshes";
-import { demoLog, demoMaterials, demoPaints, demoPrinters, demoRecipes, demoStock } from "#demo/workshop";
+import { demoWorkshop } from "#demo/testing";
 
 it("the demo teaches something on every stage, and of the deadlock's neighbours why they do not meet", async () => {
   const measurements = new Map<string, MeshMeasurement>();
@@ -20,16 +18,7 @@ it("the demo teaches something on every stage, and of the deadlock's neighbours 
     ...withySluice("2026-01-05"),
     measurements,
     now: { today: "2026-01-05", minute: 540, ms: 0 },
-    workshop: {
-      ...emptyWorkshop,
-      printers: demoPrinters,
-      materials: demoMaterials,
-      paints: demoPaints,
-      recipes: demoRecipes,
-      stock: demoStock,
-      log: demoLog,
-      hours: usualHours.hours,
-    },
+    workshop: demoWorkshop,
   });
   const plan = makePlan(input);
   const told = stages.map((s) => [s, lessonOf(s, input, plan)] as const);

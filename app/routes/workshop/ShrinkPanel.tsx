@@ -5,11 +5,12 @@ import type { Printer } from "#core/print/printer";
 import { axisNames, shrinkOf } from "#core/print/shrink";
 import type { Workshop } from "#core/scene/workshop";
 import { Button } from "#ui/Button";
-import { Choice, Field, Problems } from "#ui/Field";
+import { Field, Problems } from "#ui/Field";
 import { figures, PlainTable } from "#ui/PlainTable";
 import { useToast } from "#ui/Toasts";
 import { keepShrink } from "#app/jobs/gateRecords";
 import { undoAction } from "#app/jobs/keep";
+import { MaterialChoice } from "./MaterialChoice";
 
 /** How much shorter a machine's lengths come out than they were drawn; plates are written larger by it. */
 export function ShrinkPanel({
@@ -63,16 +64,7 @@ function ShrinkFields({
 }) {
   return (
     <>
-      <Choice
-        label="Measured in"
-        name="material"
-        options={[
-          ["", "not told"],
-          ...workshop.materials
-            .filter((m) => m.process === printer.process)
-            .map((m) => [m.id, m.name] as const),
-        ]}
-      />
+      <MaterialChoice label="Measured in" printer={printer} workshop={workshop} />
       {axisNames.map((axis) => (
         <div key={axis} className="grid gap-3">
           <Field

@@ -19,6 +19,7 @@ import type { Printer } from "#core/print/printer";
 import type { Coupon } from "#core/scene/coupon";
 import type { Workshop } from "#core/scene/workshop";
 import { trialForm } from "./forms";
+import { MaterialChoice } from "./MaterialChoice";
 import { ShrinkPanel } from "./ShrinkPanel";
 import type { Answered } from "#app/readForm";
 
@@ -218,16 +219,7 @@ function TrialForm({
     <Form method="post" className="grid items-end gap-3 sm:grid-cols-4">
       <input type="hidden" name="printer" value={printer.id} />
       <input type="hidden" name="fit" value={fit} />
-      <Choice
-        label="Printed in"
-        name="material"
-        options={[
-          ["", "not told"],
-          ...workshop.materials
-            .filter((m) => m.process === printer.process)
-            .map((m) => [m.id, m.name] as const),
-        ]}
-      />
+      <MaterialChoice label="Printed in" printer={printer} workshop={workshop} />
       <Choice
         label="What fitted"
         name="chosen"
