@@ -1,12 +1,14 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { takeOffOf } from "#core/plan/parts/takeOffOf";
-import type { Strut } from "#core/print/takeOff";
+import type { Strut, TakeOff } from "#core/print/takeOff";
 import { outlinePath } from "#ui/Mat";
 import { figures, PlainTable } from "#ui/PlainTable";
 
 /** Room round the outline, and the size of numbers, as shares of its width. */
 const EDGE = 0.12;
 const NUMBER = 0.07;
+/** Of a long part with many places the numbers are smaller, so that they stand side by side. */
+const CLOSE = 0.45;
 /** Places that are listed and drawn. */
 const SHOWN = 24;
 
@@ -17,7 +19,16 @@ export function TakeOffPanel({ p }: { readonly p: PartPlan }) {
   return (
     <section className="panel grid content-start gap-3" aria-label="Taking it off">
       <h2>Taking it off</h2>
-      <p>{off.advice ? `${off.advice}.` : "No stem under 1 mm: the supports come off in any order."}</p>
+      <p>{off.advice ? `${off.advice}.` : "No stem under 1 mm was felt: the supports come off in any order."}</p>
+      {off.advice && <Struts p={p} off={off} />}
+    </section>
+  );
+}
+
+/** The places by number, on the part and in a list. */
+function Struts({ p, off }: { readonly p: PartPlan; readonly off: TakeOff }) {
+  return (
+    <>
       <div className="flex flex-wrap items-start gap-5">
         <StrutMap p={p} struts={off.struts} necks={off.necks.map((n) => n.at)} />
         <PlainTable label="Places of supports" heads={["place", figures("tips"), "do"]}>
@@ -39,7 +50,7 @@ export function TakeOffPanel({ p }: { readonly p: PartPlan }) {
         Numbers go from the left of the part as it lies. Strong ones first beside a thin stem: common
         practice. Goggles on: cut ends fly.
       </p>
-    </section>
+    </>
   );
 }
 
@@ -58,7 +69,7 @@ function StrutMap({
   const { min, max } = asItLies.box;
   const [w, d] = [(max[0] - min[0]) * factor, (max[1] - min[1]) * factor];
   const edge = EDGE * Math.max(w, d);
-  const r = NUMBER * Math.max(w, d);
+  const r = Math.min(NUMBER, CLOSE / Math.min(SHOWN, struts.length)) * Math.max(w, d);
   const lines = asItLies.plan.map((line) => [...line].map((v) => v * factor));
   return (
     <svg
