@@ -19,7 +19,9 @@ export function TakeOffPanel({ p }: { readonly p: PartPlan }) {
   return (
     <section className="panel grid content-start gap-3" aria-label="Taking it off">
       <h2>Taking it off</h2>
-      <p>{off.advice ? `${off.advice}.` : "No stem under 1 mm was felt: the supports come off in any order."}</p>
+      <p>
+        {off.advice ? `${off.advice}.` : "No stem under 1 mm was felt: the supports come off in any order."}
+      </p>
       {off.advice && <Struts p={p} off={off} />}
     </section>
   );
