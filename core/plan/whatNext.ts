@@ -1,5 +1,6 @@
 import type { Stage } from "#core/plan/finding";
 import type { Plan } from "#core/plan/plan";
+import { standsAside } from "#core/plan/parts/held";
 import { hasHours } from "#core/steps/hours";
 import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
@@ -16,7 +17,7 @@ export function nextAsk(input: PlanInput, plan: Pick<Plan, "parts">): Ask | null
   const { parts } = plan;
   const { workshop, scene, records } = input;
   if (parts.length === 0) return { text: "Add your models", where: "parts" };
-  const held = parts.filter((p) => p.held !== null && !printOf(p.part).pieceOf);
+  const held = parts.filter((p) => standsAside(p) && !printOf(p.part).pieceOf);
   const unscaled = held.filter((p) => p.held!.because === "no scale").length;
   if (unscaled > 0)
     return { text: `Say what ${counted(unscaled, "part was", "parts were")} drawn at`, where: "parts" };

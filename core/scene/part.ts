@@ -156,6 +156,14 @@ export type PartOrigin = {
   readonly rating?: number;
 };
 
+/** Bodies of one drawing that can be printed in several ways: a tower whole, in halves, as a kit. */
+export type PartSet = {
+  /** The same for every body of the drawing. */
+  readonly name: string;
+  /** The ways that print this body; at least one. */
+  readonly ways: readonly string[];
+};
+
 /** What every part has, however it is made. */
 export type PartCommon = {
   readonly id: string;
@@ -177,6 +185,8 @@ export type PartCommon = {
   readonly scheme: readonly SchemeLayer[];
   readonly place: PartPlace;
   readonly history: PartHistory;
+  /** Set where it is one body of a drawing with several ways to print it. */
+  readonly set?: PartSet | null;
 };
 
 /**

@@ -32,6 +32,8 @@ export type Scene = {
   readonly laySchool: LaySchool | null;
   /** What nobody said how to paint is planned the usual way; it stays bare where this is not told. */
   readonly usualPaint?: boolean;
+  /** Of each set of bodies, by its name, the one way that is printed. */
+  readonly setWays?: Readonly<Record<string, string>>;
   /** Set aside: its plates and steps take no hours from the others. */
   readonly aside: boolean;
   readonly orderWishes: readonly OrderWish[];

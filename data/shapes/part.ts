@@ -17,6 +17,7 @@ import {
   type PartOrigin,
   type PartPlace,
   type PartPrint,
+  type PartSet,
   type PartSize,
 } from "#core/scene/part";
 import { tiers } from "#core/scene/scene";
@@ -191,6 +192,11 @@ const origin = shapeOf<PartOrigin>({
   rating: Joi.number().integer().min(1).max(5).optional(),
 });
 
+const partSet = shapeOf<PartSet>({
+  name,
+  ways: Joi.array().min(1).max(20).items(Joi.string().trim().min(1).max(120)).required(),
+});
+
 /** A section that a part has when it is made so, and does not have otherwise. */
 const where = (made: readonly Made[], schema: Joi.Schema) =>
   schema.when("made", {
@@ -227,6 +233,7 @@ export const part = shapeOf<AnyPart>({
   scheme: Joi.array().items(layer).required(),
   place: place.required(),
   history: history.required(),
+  set: partSet.allow(null),
   made: Joi.string().valid("printed", "from pieces", "bought", "by hand").required(),
   print: where(["printed", "from pieces"], print),
   madeOf: where(["bought", "by hand"], material.allow(null)),

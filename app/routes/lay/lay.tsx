@@ -1,3 +1,4 @@
+import { standsAside } from "#core/plan/parts/held";
 import { counted } from "#core/words";
 import { findingLink } from "#app/referenceLink";
 import { Link, useSearchParams } from "react-router";
@@ -99,7 +100,7 @@ function WorstFirst({
   readonly scene: Scene;
 }) {
   const mendAll = useMendAll();
-  const aside = plan.parts.filter((p) => p.held !== null);
+  const aside = plan.parts.filter(standsAside);
   return (
     <div>
       <h2 className="mb-2">Problems, worst first</h2>

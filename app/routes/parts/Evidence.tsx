@@ -1,8 +1,11 @@
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Held, PartPlan } from "#core/plan/parts/partPlan";
+
+const heldWords = ({ because }: Held) =>
+  because === "another way" ? "printed another way" : `${because}, stands aside`;
 
 /** How sure the scale of a part is, and by what. */
 export function Evidence({ p }: { p: PartPlan }) {
-  if (p.held) return <span className="text-ink-2">{p.held.because}, stands aside</span>;
+  if (p.held) return <span className="text-ink-2">{heldWords(p.held)}</span>;
   const wrong = p.findings.find((f) => /\/(unit-guessed|no-mesh|no-size|feature-[^/]*)$/.test(f.id));
   if (wrong)
     return (

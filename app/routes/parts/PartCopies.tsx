@@ -4,12 +4,13 @@ import { guessMaterial } from "#core/materials/guessMaterial";
 import { materialOf } from "#core/materials/materials";
 import { type CutPiece, cutPiecesOf, type Part, type OtherWays, printOf } from "#core/scene/part";
 import { MadeOf } from "./MadeOf";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Form } from "react-router";
 import { undoAction } from "#app/jobs/keep";
 import { makePair } from "#app/jobs/makePair";
 import { useToast } from "#ui/Toasts";
 import type { Problem } from "#core/outcome";
+import { twinOf } from "#core/plan/parts/twins";
 import { cutList } from "#core/plan/parts/cutList";
 import { buildingLacks } from "#core/plan/space";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -60,13 +61,16 @@ export function PartCopies({ p }: { p: PartPlan }) {
         {states["to make"] === 0 ? "None is left to make." : `${states["to make"]} still to make.`}
         {states.spoilt > 0 && ` ${states.spoilt} spoilt: print ${states.spoilt === 1 ? "it" : "them"} again.`}
       </p>
-      <Hands part={part} />
+      <Hands p={p} />
     </section>
   );
 }
 
 /** Several copies may be all alike, or left and right. */
-function Hands({ part }: { readonly part: Part }) {
+function Hands({ p }: { readonly p: PartPlan }) {
+  const { part } = p;
+  const { plan } = useScene();
+  const twin = useMemo(() => twinOf(p, plan.parts), [p, plan.parts]);
   const say = useToast();
   const [busy, setBusy] = useState(false);
   const pair = async () => {
@@ -74,6 +78,8 @@ function Hands({ part }: { readonly part: Part }) {
     say(await makePair(part), undoAction);
     setBusy(false);
   };
+  if (twin)
+    return <p className="text-[14px] text-ink-2">{twin.part.name} is its mirror image: they are a pair.</p>;
   if (part.count < 2 || part.meshId === null || part.made !== "printed" || printOf(part).pieceOf) return null;
   return (
     <p className="flex flex-wrap items-center gap-3 text-[14px] text-ink-2">

@@ -1,5 +1,5 @@
 import type { Problem } from "#core/outcome";
-import { lookedAt, type Part, type Listing } from "#core/scene/part";
+import { lookedAt, type Part, type Listing, printOf } from "#core/scene/part";
 import { data, Link, useSubmit } from "react-router";
 import type { Route } from "./+types/part";
 import { detailLimit } from "#core/print/printer";
@@ -20,6 +20,7 @@ import { TakeAway } from "./TakeAway";
 import { Viewer } from "./Viewer";
 import { PartForm } from "./PartForm";
 import { OnPrinters } from "./OnPrinters";
+import { PartSetForm } from "./PartSetForm";
 import { PartSlip } from "./PartSlip";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
@@ -81,6 +82,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
             <PartSweep p={p} input={input} />
           </div>
         )}
+        {part.made === "printed" && !printOf(part).pieceOf && <PartSetForm part={part} problems={problems} />}
         <PartCopies p={p} />
         {part.made === "by hand" && <PartCuts p={p} problems={problems} />}
         {p.chosen && <PartWays p={p} currency={workshop.currency} problems={problems} />}

@@ -19,6 +19,7 @@ import { HeldTray } from "./HeldTray";
 import { Intake } from "./Intake";
 import { Listings } from "./Listings";
 import { ScaleChooser } from "./ScaleChooser";
+import { SetsPanel } from "./SetsPanel";
 import { Shelf } from "./Shelf";
 import { SoFarSlip } from "./SoFarSlip";
 import { UpQuestions } from "./UpQuestions";
@@ -60,6 +61,7 @@ export default function Parts() {
         <ScaleChooser />
         <HeldTray />
         <UpQuestions />
+        <SetsPanel />
         <Intake sceneId={scene.id} />
         <Listings />
         {plan.parts.length > 0 && (

@@ -269,6 +269,41 @@ const good: readonly (readonly [
     () => rule({ intent: "units", system: "inch" }),
     async () => expect(await db.settings.toArray()).toMatchObject([{ lengthSystem: "inch" }]),
   ],
+  [
+    "the set of a part, with its first way printed",
+    () => parts({ intent: "tell-set", setName: "tower", setWays: "kit, halves" }),
+    async () => {
+      expect((await partNow()).set).toEqual({ name: "tower", ways: ["kit", "halves"] });
+      expect((await db.scenes.get(scene.id))!.setWays).toEqual({ tower: "kit" });
+    },
+  ],
+  [
+    "two files as one thing in two ways",
+    () =>
+      parts({
+        intent: "make-set",
+        name: "tower",
+        way: "kit",
+        sets: JSON.stringify([
+          { id: "part-1", set: { name: "tower", ways: ["whole"] } },
+          { id: "part-2", set: { name: "tower", ways: ["kit"] } },
+        ]),
+      }),
+    async () => {
+      expect((await partNow("part-2")).set!.ways).toEqual(["kit"]);
+      expect((await db.scenes.get(scene.id))!.setWays).toEqual({ tower: "kit" });
+    },
+  ],
+  [
+    "that files are no set",
+    () => parts({ intent: "no-set", ids: "part-1 part-2" }),
+    async () => expect((await partNow("part-2")).set).toBeNull(),
+  ],
+  [
+    "another way of a set",
+    () => parts({ intent: "set-way", name: "tower", way: "halves" }),
+    async () => expect((await db.scenes.get(scene.id))!.setWays).toEqual({ tower: "halves" }),
+  ],
 ];
 
 /** What is refused, in which field, and in what words. */
@@ -384,6 +419,7 @@ const bad: readonly (readonly [
     "featureHigh",
     /larger size/,
   ],
+  ["a set in no way", () => parts({ intent: "tell-set", setName: "tower" }), "setWays", /Name the ways/],
   ["no ledger file", () => rule({ intent: "ledger-csv" }), undefined, /Choose a CSV file/],
   [
     "a ledger that is a photograph",
@@ -424,6 +460,24 @@ describe("what is decided in a form", () => {
     const before = await snapshot();
     await parts({ intent: "bulk", ids: "part-1 part-2", count: "1000000" });
     expect(await snapshot()).toBe(before);
+  });
+});
+
+describe("a set of bodies", () => {
+  it("is taken apart: its bodies are parts like any others, and no way is chosen", async () => {
+    await parts({ intent: "tell-set", setName: "tower", setWays: "kit" });
+    await parts({ intent: "tell-set", setName: "shed", setWays: "whole" }, "part-2");
+    await parts({ intent: "dissolve-set", name: "tower" });
+    expect((await partNow()).set).toBeNull();
+    expect((await partNow("part-2")).set).toEqual({ name: "shed", ways: ["whole"] });
+    expect((await db.scenes.get(scene.id))!.setWays).toEqual({ shed: "whole" });
+  });
+  it("keeps the way that was chosen when another body is told, and loses one that is told to be none", async () => {
+    await parts({ intent: "tell-set", setName: "tower", setWays: "kit" });
+    await parts({ intent: "tell-set", setName: "tower", setWays: "whole" }, "part-2");
+    expect((await db.scenes.get(scene.id))!.setWays).toEqual({ tower: "kit" });
+    await parts({ intent: "tell-set", setName: "", setWays: "" });
+    expect((await partNow()).set).toBeNull();
   });
 });
 

@@ -28,6 +28,7 @@ import {
 import type { TakenScale } from "./scaleChoice";
 import { countForm, listingForm, makingForm } from "./forms";
 import { partRecordAction } from "./partRecords";
+import { setIntents } from "./setActions";
 
 /** Nothing to say, what was wrong, or where to go on. */
 type Said = ReturnType<typeof answer> | Response;
@@ -51,6 +52,7 @@ const intents: Readonly<Record<string, (sent: Sent) => Promise<Said>>> = {
   listing: changeListing,
   buy: buyListing,
   delete: deletePart,
+  ...setIntents,
 };
 
 /** Everything that is decided about parts: by hand, scale, count, process, hollowing, deletion. */

@@ -1,5 +1,5 @@
 import type { Finding } from "#core/plan/finding";
-import { heldAsFinding } from "#core/plan/parts/held";
+import { heldAsFinding, standsAside } from "#core/plan/parts/held";
 import { HOLDING_WALL_MM, type Process } from "#core/print/printer";
 import { besideOthers, type WantedSize } from "#core/scale/wantedSize";
 import { printOf } from "#core/scene/part";
@@ -50,7 +50,11 @@ const unitName = (mm: number) => unitNames[mm] ?? `${mm} mm`;
 
 /** Where it is made, or that it stands aside. */
 export const goesOn = ({ held, chosen, part }: PartPlan): string =>
-  held ? "stands aside" : (chosen?.printer.name ?? part.made);
+  held
+    ? standsAside({ held })
+      ? "stands aside"
+      : "printed another way"
+    : (chosen?.printer.name ?? part.made);
 
 function sourceWords(source: PartPlan["part"]["size"]["source"]): string {
   switch (source.kind) {
@@ -72,15 +76,18 @@ function sourceWords(source: PartPlan["part"]["size"]["source"]): string {
 /** Parts that stand aside for anything but their scale, as what is open. */
 export const standingAside = (parts: readonly PartPlan[]): readonly Finding[] =>
   parts.flatMap(({ part, held }) =>
-    held && held.because !== "no scale" && !printOf(part).pieceOf ? [heldAsFinding({ part, held })] : [],
+    held && standsAside({ held }) && held.because !== "no scale" && !printOf(part).pieceOf
+      ? [heldAsFinding({ part, held })]
+      : [],
   );
 
 /** How many parts are planned, asked for their scale, and stand aside for something else; pieces not counted. */
 export function soFar(parts: readonly PartPlan[]) {
   const wholes = parts.filter((p) => !printOf(p.part).pieceOf);
   const unscaled = wholes.filter((p) => p.held?.because === "no scale").length;
-  const held = wholes.filter((p) => p.held).length;
-  return { planned: wholes.length - held, unscaled, aside: held - unscaled };
+  const held = wholes.filter(standsAside).length;
+  const planned = wholes.filter((p) => !p.held).length;
+  return { planned, unscaled, aside: held - unscaled };
 }
 
 /** What a wanted size comes to: share of true size, sides, walls against what holds. */
@@ -99,7 +106,7 @@ export function wantedText(
 
 /** What the shelf holds, in words. */
 export function shelfText(parts: readonly PartPlan[], denominator: number): string {
-  const aside = parts.filter((p) => p.held).length;
+  const aside = parts.filter(standsAside).length;
   const copies = parts.reduce((sum, x) => sum + x.part.count, 0);
   const all = `${counted(parts.length, "part", "parts")}, ${counted(copies, "copy", "copies")}`;
   const drawn = `drawn at 1:${Number(denominator.toFixed(2))} beside an adult`;

@@ -41,7 +41,18 @@ export const saidOf = ({
   held,
   findings,
 }: Pick<PartPlan, "part" | "held" | "findings">): readonly Finding[] =>
-  held ? [heldAsFinding({ part, held })] : findings;
+  held && standsAside({ held }) ? [heldAsFinding({ part, held })] : held ? [] : findings;
+
+/** Whether it waits to be settled; a body of a way that was not chosen waits for nothing. */
+export const standsAside = ({ held }: Pick<PartPlan, "held">): boolean =>
+  held !== null && held.because !== "another way";
+
+/** Why a body of a set is not printed; null of what is in the chosen way, or was begun. */
+export function heldByOtherWay(part: Part, { setWays }: Pick<PartScene, "setWays">): Held | null {
+  const way = part.set && setWays?.[part.set.name];
+  if (!way || part.set.ways.includes(way) || isBegun(part)) return null;
+  return { because: "another way", sentence: partWords.anotherWay(part.name, part.set.name, way), mends: [] };
+}
 
 /** Why nothing can be planned for a part whatever printers there are; null of most. */
 export function heldBySize({ part, measurement, sizeMm }: Sized, scene: PartScene): Held | null {

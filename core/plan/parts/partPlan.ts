@@ -40,7 +40,7 @@ export type Candidate = {
 
 /** Why a part stands aside until somebody settles it. */
 export type HeldBecause =
-  "no scale" | "absurd size" | "no volume" | "larger than the board" | "too many pieces";
+  "no scale" | "absurd size" | "no volume" | "larger than the board" | "too many pieces" | "another way";
 
 /** A part that nothing is planned for: it costs no hours, money, stores or dates. What to do is said in one line. */
 export type Held = {
@@ -85,6 +85,8 @@ export type PartPlan = {
   readonly lies: Lies;
   readonly candidates: readonly Candidate[];
   readonly chosen: Candidate | null;
+  /** Where it would be made if its set were printed in a way that has it; null of all others. */
+  readonly beside?: Candidate | null;
   /** The machine whose faces it has in the end: the chosen one, or that of the pieces it was cut into. */
   readonly finish: Candidate | null;
   readonly reason: string;

@@ -11,6 +11,7 @@ const ofScene = [
   "boardDepthMm",
   "laySchool",
   "usualPaint",
+  "setWays",
 ] as const;
 
 /** What the plan of one part reads of its scene, and nothing else: what is remembered of it keys on this. */

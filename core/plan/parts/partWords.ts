@@ -47,6 +47,8 @@ export const partWords = {
   ) =>
     `${name}, ${sizeText(sizeMm)}, does not go on the board of ${sizeText([boardWidthMm, boardDepthMm])}. ` +
     "Say its scale again, or that it is meant so; nothing is planned for it until then.",
+  anotherWay: (name: string, set: string, way: string) =>
+    `${set} is printed as ${way}, so nothing is planned for ${name}.`,
   noVolume: (name: string) =>
     `${name} encloses no volume, so there is nothing to print: its faces are open or lie in one plane. ` +
     "Mend it where it was drawn; nothing is planned for it until then.",

@@ -1,4 +1,4 @@
-import { heldByMaking, heldBySize } from "#core/plan/parts/held";
+import { heldByMaking, heldByOtherWay, heldBySize } from "#core/plan/parts/held";
 import type { Figure } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
@@ -54,7 +54,8 @@ export function planPart(
       ? candidatesFor({ part, m: onBed, body, factor: scaled.factor, thin, scene, workshop, derived })
       : [];
   const found = machineOf(part, candidates, thinnestMm, workshop, given);
-  const held = bySize ?? heldByMaking({ part, measurement, sizeMm }, body, found.chosen);
+  const otherWay = heldByOtherWay(part, scene);
+  const held = otherWay ?? bySize ?? heldByMaking({ part, measurement, sizeMm }, body, found.chosen);
   const machine = held ? { candidates, chosen: null, finish: null, reasons: [held.sentence] } : found;
   const areaCm2 = paintedArea(part, bySize ? null : measurement, body, scaled.factor);
   const plan = {
@@ -70,6 +71,7 @@ export function planPart(
     paintAssumed: false,
     lies: liesAsTold(part),
     ...machine,
+    beside: otherWay && found.chosen,
     reason: machine.reasons[0]!,
     treatment: treatmentFor(part, machine.finish, scene, workshop),
     areaCm2,

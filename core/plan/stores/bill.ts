@@ -1,5 +1,6 @@
 import { writeCsv } from "#core/formats/csv";
 import { lookedAt, copyStates, type CopyState } from "#core/scene/part";
+import { standsAside } from "#core/plan/parts/held";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 
 /** One line of the bill of parts. Sizes on the bench; money in minor units. */
@@ -33,7 +34,9 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
       made: lookedAt(part)
         ? "to buy"
         : p.held
-          ? "stands aside"
+          ? standsAside(p)
+            ? "stands aside"
+            : "another way is printed"
           : part.made === "printed"
             ? (p.chosen?.printer.name ?? "printed")
             : part.made,
