@@ -2,6 +2,7 @@ import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Paint, Recipe } from "#core/paint/paint";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { Coupon } from "#core/scene/coupon";
+import type { Drawing } from "#core/scene/drawing";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
 import type { LedgerRow, OwnFeature } from "#core/scene/ledger";
@@ -123,6 +124,7 @@ export type Rows = {
   coupons: Coupon;
   printRecipes: PrintRecipe;
   unplaced: UnplacedRow;
+  drawings: Drawing;
 };
 export type TableName = keyof Rows;
 
@@ -165,4 +167,5 @@ export const tableNames = [
   "coupons",
   "printRecipes",
   "unplaced",
+  "drawings",
 ] as const satisfies readonly TableName[];

@@ -15,6 +15,7 @@ export const tablesOfScenes = [
   "runs",
   "gcodes",
   "notes",
+  "drawings",
 ] as const satisfies readonly TableName[];
 
 const owned: ReadonlySet<TableName> = new Set(tablesOfScenes);

@@ -116,6 +116,7 @@ export async function duplicateScene(
 ): Promise<Outcome<Scene>> {
   const rows = await getSceneRows(id, db);
   if (!rows) return refused("row/gone", "This scene was deleted in the meantime; nothing was changed.");
+  const drawings = await db.drawings.where("sceneId").equals(id).toArray();
   const sceneId = crypto.randomUUID();
   const partIds = new Map(rows.parts.map((p) => [p.id, crypto.randomUUID() as string]));
   const renamed = (partId: string) => partIds.get(partId) ?? partId;
@@ -149,6 +150,7 @@ export async function duplicateScene(
     ...rows.joints.map((j): Op => ({ table: "joints", put: { ...own(j), partIds: j.partIds.map(renamed) } })),
     ...rows.grounds.map((g): Op => ({ table: "grounds", put: own(g) })),
     ...rows.ledger.map((l): Op => ({ table: "ledger", put: own(l) })),
+    ...drawings.map((d): Op => ({ table: "drawings", put: { ...own(d), partIds: d.partIds.map(renamed) } })),
   ];
   const written = await write(`Duplicate ${rows.scene.name}`, changes, now, db);
   return written.ok ? success(scene) : written;

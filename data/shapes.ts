@@ -2,6 +2,7 @@ import type Joi from "joi";
 import type { Rows, TableName } from "#data/rows";
 import { plan } from "#data/shapes/acceptedPlan";
 import { coupon } from "#data/shapes/coupon";
+import { drawing } from "#data/shapes/drawing";
 import { ground } from "#data/shapes/ground";
 import { joint } from "#data/shapes/joint";
 import { feature, ledger } from "#data/shapes/ledger";
@@ -47,4 +48,5 @@ export const shapes: { readonly [T in TableName]: Joi.Schema<Rows[T]> } = {
   coupons: coupon,
   printRecipes: printRecipe,
   unplaced,
+  drawings: drawing,
 };

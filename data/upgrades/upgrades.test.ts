@@ -18,7 +18,7 @@ import type { LooseRow, LooseTables } from "#data/upgrades/upgrade";
 import { getPlanInput } from "#data/workshop";
 
 const AT = "2026-03-02T20:00";
-const samples = ["1", "2", "3-early", "3", "4-early", "4", "5", "6", "7"] as const;
+const samples = ["1", "2", "3-early", "3", "4-early", "4", "5", "6", "7", "8"] as const;
 type Json = { version: number; tables: Record<string, LooseRow[]> };
 
 const bytesOf = (name: string) => readFile(`tests/corpus/archives/version-${name}.zip`);
@@ -52,6 +52,9 @@ const stores: readonly Record<string, string>[] = [
   },
   { notes: "id, sceneId" },
   { unplaced: "id", local: "key" },
+  {},
+  {},
+  { drawings: "id, sceneId" },
 ];
 
 /** A database as a version left it, with a change that can be taken back. */
@@ -412,6 +415,7 @@ describe("upgrades", () => {
       "4-to-5": "45b911f6743e",
       "5-to-6": "d4e1836d0f83",
       "6-to-7": "921cb0e9a47b",
+      "7-to-8": "70283d44b847",
       upgrade: "5a44f9e8c32a",
     };
     for (const [file, sum] of Object.entries(frozen)) {

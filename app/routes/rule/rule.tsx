@@ -10,6 +10,7 @@ import { useLengths } from "#ui/LengthContext";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { ConverterPanel } from "./Converter";
+import { Drawings } from "./Drawings";
 import { Features } from "./Features";
 import { Ledger } from "./Ledger";
 import { Limits } from "./Limits";
@@ -59,6 +60,7 @@ export default function Rule({ actionData }: Route.ComponentProps) {
           sceneName={scene.name}
           problems={problems}
         />
+        <Drawings sceneId={scene.id} />
         <Limits printers={workshop.printers} denominator={n} viewingDistanceMm={scene.viewingDistanceMm} />
         <Features own={workshop.features} denominator={n} system={system} problems={problems} />
         <div>

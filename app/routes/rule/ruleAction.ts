@@ -8,6 +8,7 @@ import { patchRow, putRow } from "#data/scenes";
 import { getHabits } from "#data/workshop";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
+import { drawingIntents } from "./drawingActions";
 import { answer, readForm, refuse, type SentForm, textOf } from "#app/readForm";
 
 /** A form that was sent on the rule. */
@@ -21,6 +22,7 @@ const intents: Readonly<Record<string, (sent: Sent) => Promise<Said>>> = {
   "ledger-csv": readLedger,
   "feature-add": addFeature,
   "feature-remove": removeFeature,
+  ...drawingIntents,
 };
 
 /** Everything decided on the rule: the scale, how lengths are shown, the ledger, own features. */

@@ -85,6 +85,9 @@ describe("files that are one thing in several ways", () => {
       "on its base",
       "with outer wall",
     ]);
+    expect(
+      asked("gatehouse whole 1-72", "gatehouse kit wall 1-72", "gatehouse kit floor")[0]!.bodies,
+    ).toHaveLength(3);
     expect(asked("shed part 1", "shed part 2")).toEqual([]);
   });
   it("asks no more when it was answered", () => {

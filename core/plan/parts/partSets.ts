@@ -77,6 +77,8 @@ type Named = { readonly stem: string; readonly way: string | null };
 export function setName(name: string): Named {
   const plain = name
     .toLowerCase()
+    // Of a scale nothing is said here.
+    .replaceAll(/\b1[-_: /]\d{1,3}\b/g, " ")
     .replaceAll(/[_\-.,()]+/g, " ")
     .replaceAll(/\s+/g, " ")
     .trim();
@@ -91,12 +93,18 @@ export function setName(name: string): Named {
 
 /** Parts that may be one thing in several ways, by their names; asked once for each thing. */
 export function setQuestions(parts: readonly PartPlan[]): readonly SetQuestion[] {
-  const things = new Map<string, { part: Part; way: string | null }[]>();
+  const named: { readonly part: Part; readonly stem: string; readonly way: string | null }[] = [];
   for (const { part } of parts) {
     const isBegun = part.history.copies.some((state) => state !== "to make");
     if (part.set !== undefined || part.meshId === null || printOf(part).pieceOf || isBegun) continue;
-    const { stem, way } = setName(part.name);
-    push(things, stem, { part, way });
+    named.push({ part, ...setName(part.name) });
+  }
+  const stems = [...new Set(named.map((n) => n.stem))].sort((a, b) => a.length - b.length);
+  const things = new Map<string, typeof named>();
+  for (const n of named) {
+    // A kit's pieces have names of their own behind the name of the thing.
+    const thing = n.way === null ? n.stem : stems.find((s) => n.stem === s || n.stem.startsWith(`${s} `))!;
+    push(things, thing, n);
   }
   return [...things].flatMap(([stem, found]): readonly SetQuestion[] => {
     const said = new Set(found.flatMap(({ way }) => way ?? []));
