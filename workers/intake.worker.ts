@@ -1,6 +1,7 @@
 import { type Outcome, success } from "#core/outcome";
 import type { ModelFormat } from "#core/formats/readModel";
 import { LARGEST_FILE_BYTES, readModelFile, type ReadOptions } from "#core/formats/readModel";
+import { besideInZip } from "#core/formats/besideModels";
 import { contentId } from "#core/mesh/contentId";
 import type { FirstFigures, MeasureStage, MeshMeasurement } from "#core/mesh/measure";
 import { measureShared } from "#workers/measure";
@@ -16,7 +17,12 @@ export type TakenModel = {
   readonly corners: Blob;
   readonly measurement: MeshMeasurement;
 };
-export type TakenFile = { readonly format: ModelFormat; readonly models: readonly TakenModel[] };
+export type TakenFile = {
+  readonly format: ModelFormat;
+  readonly models: readonly TakenModel[];
+  /** What lay beside the models of an archive, each named by its path in there. */
+  readonly beside?: readonly File[];
+};
 /** `first`: what is known of the only body of a file, once it is. */
 export type IntakeProgress = (share: number, stage: "reading" | MeasureStage, first?: FirstFigures) => void;
 
@@ -50,7 +56,9 @@ const api = {
         measurement,
       });
     }
-    return success({ format: read.value.format, models });
+    if (read.value.format !== "zip") return success({ format: read.value.format, models });
+    const beside = besideInZip(bytes).map((b) => new File([b.bytes], b.path));
+    return success({ format: read.value.format, models, beside });
   },
 };
 export type IntakeApi = typeof api;

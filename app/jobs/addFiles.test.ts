@@ -170,6 +170,41 @@ describe("a drop of files", () => {
       ["wheel", "kit.zip/mill/wheel.stl"],
     ]);
   });
+  it("that is an archive brings its read-me and its pictures along, each to the parts it is about", async () => {
+    const models = [
+      { ...(await bodyOf(1)), path: "mill/wheel.stl" },
+      { ...(await bodyOf(2)), path: "mill/door.stl" },
+    ];
+    const beside = [
+      new File(["Turn it. CC BY 4.0"], "mill/readme.txt"),
+      new File(["p"], "mill/wheel seen from below.jpg"),
+      new File(["p"], "mill/all of it.png"),
+      new File(["p"], "mill/spoilt.png"),
+    ];
+    const takes: TakeFile = async () => success({ format: "zip" as const, models, beside });
+    const shrink = async ({ name }: File) => {
+      if (name.includes("spoilt")) throw new Error("spoilt.png cannot be read as a picture.");
+      return { picture: "data:image/jpeg;base64,AAAA", aspect: 1.5 };
+    };
+    let last: readonly FileState[] = [];
+    const run = { lanes: 1, take: takes, shrink };
+    const signal = new AbortController().signal;
+    await addFiles(scene.id, [file("kit.zip")], {}, (states) => (last = states), signal, run);
+    expect(last[0]!.stage).toBe("measured, and 3 kept that lay beside");
+    const parts = await db.parts.toArray();
+    const idOf = (name: string) => parts.find((p) => p.name === name)!.id;
+    expect(parts.map((p) => p.note)).toEqual(["Turn it. CC BY 4.0", "Turn it. CC BY 4.0"]);
+    const drawings = (await db.drawings.toArray()).sort((a, b) => a.name.localeCompare(b.name));
+    expect(drawings.map((d) => [d.name, d.partIds.toSorted()])).toEqual([
+      ["all of it", [idOf("wheel"), idOf("door")].toSorted()],
+      ["wheel seen from below", [idOf("wheel")]],
+    ]);
+    await undoLast();
+    expect([await db.parts.count(), await db.drawings.count()]).toEqual([0, 0]);
+  });
+  it("that is a picture by itself is told where drawings go", async () => {
+    expect((await added(["front.png"]))[0]!.problem!.message).toMatch(/no model came with it.*ruler on Rule/);
+  });
   it("that is another one under a new name is one copy more, and one undo takes both back", async () => {
     await added(["post 7.stl", "pole 7.stl", "beam 8.stl"]);
     const parts = (await db.parts.toArray()).map((p) => p.count).sort();

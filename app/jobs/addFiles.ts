@@ -9,7 +9,11 @@ import type { Change, Written } from "#data/journal";
 import type { IntakeProgress, TakenModel, TakeFile } from "#workers/intake";
 import { WorkerStopped } from "#workers/openWorker";
 import { counted } from "#core/words";
-import { isBesideModels, partsBeside, saidBeside, takesOf } from "#app/jobs/besideModels";
+import { isBesideModels, partsBeside, partsPictured, saidBeside, takesOf } from "#app/jobs/besideModels";
+import { localNow } from "#app/clock";
+import { besideKind } from "#core/formats/besideModels";
+import type { Drawing } from "#core/scene/drawing";
+import { type SmallPicture, smallPictureOf } from "#app/jobs/smallPicture";
 import { pathOf } from "#app/jobs/droppedFiles";
 import { freshPart } from "#app/jobs/freshPart";
 import { keep } from "#app/jobs/keep";
@@ -26,7 +30,12 @@ export type FileState = {
 };
 
 /** What takes a file in, and how many files at a time. */
-export type Intake = { readonly lanes: number; readonly take: TakeFile };
+export type Intake = {
+  readonly lanes: number;
+  readonly take: TakeFile;
+  /** Makes a picture small enough to keep. */
+  readonly shrink?: (file: File) => Promise<SmallPicture>;
+};
 
 /** One drop of files: they are one change to undo, however many come of them and however long it takes. */
 type Drop = {
@@ -34,6 +43,7 @@ type Drop = {
   readonly options: ReadOptions;
   readonly signal: AbortSignal;
   readonly take: TakeFile;
+  readonly shrink: (file: File) => Promise<SmallPicture>;
   /** Writes of one drop go one after the other, so that each can go on with the change before it. */
   readonly write: (
     files: string,
@@ -57,7 +67,7 @@ export async function addFiles(
   options: ReadOptions,
   onChange: (states: readonly FileState[]) => void,
   signal: AbortSignal,
-  { lanes, take }: Intake,
+  { lanes, take, shrink = smallPictureOf }: Intake,
 ): Promise<void> {
   const states = files.map(({ name }): FileState => ({
     name,
@@ -73,7 +83,10 @@ export async function addFiles(
     onChange([...states]);
   };
   onChange([...states]);
-  const drop: Drop = { sceneId, options, signal, take, write: oneChange(), partOf: new Map(), made: [] };
+  const drop: Drop = {
+    ...{ sceneId, options, signal, take, shrink },
+    ...{ write: oneChange(), partOf: new Map(), made: [] },
+  };
   const beside = [...files.keys()].filter((i) => isBesideModels(files[i]!));
   const models = [...files.keys()].filter((i) => !isBesideModels(files[i]!));
   let next = 0;
@@ -90,18 +103,70 @@ export async function addFiles(
   for (const i of beside) change(i, signal.aborted ? ended("cancelled") : await keptBeside(drop, files[i]!));
 }
 
-/** A read-me or a licence, kept with the parts of its folder. @returns how its line ends */
-async function keptBeside(drop: Drop, file: File): Promise<Partial<FileState>> {
-  const parts = partsBeside(pathOf(file), drop.made);
-  const said = saidBeside(file.name, await file.text());
+/** What lies beside models, kept with the parts it is about. @returns how its line ends */
+async function keptBeside(drop: Drop, file: File, path = pathOf(file)): Promise<Partial<FileState>> {
+  return besideKind(path, file.size) === "picture"
+    ? keptPicture(drop, file, path)
+    : keptText(drop, file, path);
+}
+
+/** A read-me or a licence. */
+async function keptText(drop: Drop, file: File, path: string): Promise<Partial<FileState>> {
+  const name = baseName(path);
+  const parts = partsBeside(path, drop.made);
+  const said = saidBeside(name, await file.text());
   const what = said.note !== null ? "note" : "licence";
   if (parts.length === 0 || (said.note === null && said.licence === null))
-    return refusal("beside/none", `${file.name} says nothing of a model that came with it.`);
+    return refusal("beside/none", `${name} says nothing of a model that came with it.`);
   const changes = () => parts.map(({ id }): Change => ({ table: "parts", id, patch: takesOf(said) }));
-  const written = await drop.write(file.name, changes, []);
-  return written.ok
+  return keptAs(what, parts, await drop.write(name, changes, []), file);
+}
+
+/** A picture, made small. */
+async function keptPicture(drop: Drop, file: File, path: string): Promise<Partial<FileState>> {
+  const name = baseName(path);
+  const parts = partsPictured(path, drop.made);
+  if (parts.length === 0)
+    return refusal(
+      "beside/picture",
+      `${name} is a picture, and no model came with it. A drawing goes under the ruler on Rule.`,
+    );
+  try {
+    const small = await drop.shrink(file);
+    const row: Drawing = {
+      ...{ id: crypto.randomUUID(), sceneId: drop.sceneId, at: localNow().at, ...small },
+      ...{ name: withoutEnding(name).slice(0, NAME_LENGTH), partIds: parts.map((p) => p.id) },
+      ...{ rulerId: null, lines: [], chains: [] },
+    };
+    return keptAs(
+      "picture",
+      parts,
+      await drop.write(name, () => [{ table: "drawings", put: row }], []),
+      file,
+    );
+  } catch (error) {
+    return refusal("beside/picture", (error as Error).message);
+  }
+}
+
+const keptAs = (
+  what: string,
+  parts: readonly Part[],
+  written: Outcome<Written>,
+  file: File,
+): Partial<FileState> =>
+  written.ok
     ? { share: 1, done: true, stage: `kept as ${what} of ${counted(parts.length, "part", "parts")}` }
     : ended("refused", withFile(file, written.problems[0]!));
+
+/** What lay beside the models of an archive, kept with them; what is nothing is left aside. @returns how many were */
+async function keptOfArchive(drop: Drop, archive: File, beside: readonly File[]): Promise<number> {
+  let kept = 0;
+  for (const file of beside) {
+    const ended = await keptBeside(drop, file, `${pathOf(archive)}/${file.name}`);
+    if (!ended.problem) kept++;
+  }
+  return kept;
 }
 
 /** Writes file after file as one change of the journal. */
@@ -144,7 +209,7 @@ async function taken(
       tell({ share, stage, ...(first ? { first } : {}) });
     const outcome = await drop.take(lane, file, options, progress, signal);
     if (!outcome.ok) return ended("refused", outcome.problems[0]!);
-    const { models } = outcome.value;
+    const { models, beside = [] } = outcome.value;
     const parts = partsOf(sceneId, file, models);
     const changes = () => parts.map((part) => placeOf(drop, part));
     const written = await drop.write(file.name, changes, models);
@@ -153,7 +218,9 @@ async function taken(
       return ended("refused", withFile(file, written.problems[0]!));
     }
     drop.made.push(...parts.filter((p) => drop.partOf.get(p.meshId!) === p.id));
-    return { share: 1, done: true, stage: "measured", parts: models.length };
+    const kept = await keptOfArchive(drop, file, beside);
+    const stage = kept === 0 ? "measured" : `measured, and ${kept} kept that lay beside`;
+    return { share: 1, done: true, stage, parts: models.length };
   } catch (error) {
     if (signal.aborted) return ended("cancelled");
     if (error instanceof WorkerStopped) {
@@ -190,9 +257,9 @@ function placeOf({ partOf }: Drop, part: Part): Change {
   return { table: "parts", put: part };
 }
 
+const baseName = (path: string) => path.replace(/^.*\//, "");
 const withoutEnding = (path: string) =>
-  path
-    .replace(/^.*\//, "")
+  baseName(path)
     .replace(/\.[^.]*$/, "")
     .trim() || "unnamed file";
 

@@ -18,6 +18,7 @@ describe("what lies beside models", () => {
     ["readme.stl", false],
     ["barn.txt", false],
     ["ready made wall.txt", false],
+    ["front of it.png", true],
   ])("%s: %s", (name, is) => {
     expect(isBesideModels({ name, size: 500 })).toBe(is);
   });

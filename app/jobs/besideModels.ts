@@ -1,18 +1,14 @@
+import { besideKind } from "#core/formats/besideModels";
 import type { PartPatch } from "#core/scene/part";
 import type { Part } from "#core/scene/part";
 
-/** What lies beside models and says something of them: a read-me, a licence. */
-const BESIDE_NAME = /^(read[ _-]?me|licen[cs]e|copying|attribution)\b[^/]*$/i;
-const TEXT_NAME = /(\.(txt|md)|^[^.]+)$/i;
-/** Longer texts are no read-me; of a read-me so much is a note. */
-const LONGEST_BYTES = 200_000;
 const NOTE_LENGTH = 1000;
 const LICENCE_LENGTH = 120;
 const LICENCE =
   /\b(CC0|CC[- ]BY(?:[- ](?:NC|SA|ND))*(?:[- ]?[1-4]\.0)?|creative commons[^\n.]{0,60}|public domain|personal use[^\n.]{0,40}|MIT licen[cs]e|GPL(?:[- ]?v?[23])?)/i;
 
 export const isBesideModels = ({ name, size }: Pick<File, "name" | "size">): boolean =>
-  BESIDE_NAME.test(name) && TEXT_NAME.test(name) && size <= LONGEST_BYTES;
+  besideKind(name, size) !== null;
 
 /** What a text beside models says of them. */
 export type Said = { readonly note: string | null; readonly licence: string | null };
@@ -36,6 +32,19 @@ export const takesOf =
   });
 
 const folderOf = (path: string) => path.slice(0, path.lastIndexOf("/") + 1);
+
+const nameOnly = (path: string) =>
+  path
+    .slice(path.lastIndexOf("/") + 1)
+    .replace(/\.[^.]*$/, "")
+    .toLowerCase();
+
+/** The parts that a picture shows: those it is called by, or all of its folder. */
+export function partsPictured(path: string, parts: readonly Part[]): readonly Part[] {
+  const around = partsBeside(path, parts);
+  const called = around.filter((p) => nameOnly(path).startsWith(nameOnly(p.origin.fileName)));
+  return called.length > 0 ? called : around;
+}
 
 /** The parts that a text is about: what came from its folder or from one in it. */
 export const partsBeside = (path: string, parts: readonly Part[]): readonly Part[] =>

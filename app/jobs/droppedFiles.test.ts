@@ -39,12 +39,14 @@ it("takes the models of folders in folders, each with where it stood, and tells 
         "wheel.stl": "a",
         "read-me.txt": "b",
         "photo.jpg": "p",
+        "cutting list.csv": "x",
         walls: { "front.OBJ": "c", "back.3mf": "d", more: { "kit.zip": "e" }, ".hidden": "f" },
       },
       "post.stl": "g",
     }),
   );
   expect(files.map(pathOf).sort()).toEqual([
+    "mill/photo.jpg",
     "mill/read-me.txt",
     "mill/walls/back.3mf",
     "mill/walls/front.OBJ",
@@ -52,7 +54,7 @@ it("takes the models of folders in folders, each with where it stood, and tells 
     "mill/wheel.stl",
     "post.stl",
   ]);
-  expect(aside).toEqual(["mill/photo.jpg"]);
+  expect(aside).toEqual(["mill/cutting list.csv"]);
 });
 
 it("takes files by themselves whatever they are called: what they hold decides", async () => {

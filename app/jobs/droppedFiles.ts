@@ -1,7 +1,10 @@
+import { besideKind } from "#core/formats/besideModels";
 import { isBesideModels } from "#app/jobs/besideModels";
 
 /** What of a folder may be a model; what else lies in it is told and left aside. */
 const MODEL_NAME = /\.(stl|obj|3mf|ply|zip)$/i;
+/** More pictures than these are an album; what is beyond them is left aside. */
+const MOST_PICTURES = 24;
 /** More folders in folders than anybody makes by hand. */
 const DEEPEST = 12;
 
@@ -19,8 +22,10 @@ export type Dropped = { readonly files: readonly File[]; readonly aside: readonl
  * says something of them.
  */
 export function modelsAmong(all: readonly File[]): Dropped {
+  const pictures = all.filter((f) => besideKind(f.name, f.size) === "picture");
+  const album = new Set(pictures.slice(MOST_PICTURES));
   const isTaken = (file: File) =>
-    !pathOf(file).includes("/") || MODEL_NAME.test(file.name) || isBesideModels(file);
+    !album.has(file) && (!pathOf(file).includes("/") || MODEL_NAME.test(file.name) || isBesideModels(file));
   return {
     files: all.filter(isTaken),
     aside: all.filter((f) => !isTaken(f) && !f.name.startsWith(".")).map(pathOf),

@@ -1,6 +1,7 @@
 import { type DrawingSigns, drawingSigns } from "#core/mesh/drawingSigns";
 import { diagonalOf } from "#core/mesh/faces";
 import { type MeshFlaws, meshFlaws } from "#core/mesh/flaws";
+import { type Fold, foldsOf } from "#core/mesh/folds";
 import { meshPlanHull, smallestRectangle, type TurnedBox } from "#core/mesh/footprint";
 import { isClosed, meshHealth, type MeshHealth } from "#core/mesh/health";
 import { type LayerRegions, layerRegions } from "#core/mesh/layerRegions";
@@ -21,7 +22,7 @@ import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
 /** Raised when any measurement changes, so that cached ones are made again. */
-export const MEASURE_VERSION = 10;
+export const MEASURE_VERSION = 11;
 
 /** Everything the plan needs to know of a mesh, in the units of its file. Made once, kept by content. */
 export type MeshMeasurement = EnclosedVolume & {
@@ -42,6 +43,10 @@ export type MeshMeasurement = EnclosedVolume & {
   readonly thinWalls: readonly ThinWall[];
   /** Widths of what is engraved or stands close together, felt outward. */
   readonly gaps: ThicknessSample;
+  /** Gaps that keep their width for a while, narrowest first: what is as thick as a wall, and is air. */
+  readonly slits: readonly ThinWall[];
+  /** Faces that nearly lie on each other. */
+  readonly folds: readonly Fold[];
   readonly regions: LayerRegions;
   readonly turnedBox: TurnedBox;
   readonly resting: readonly RestingSide[];
@@ -61,6 +66,8 @@ const FACES_A_POINT = 5;
 const POINTS = { least: 1000, most: 4000 } as const;
 /** Wider than this share of the diagonal is no gap but two things. */
 const WIDEST_GAP = 1 / 4;
+/** Narrow places looked at for slits. */
+const SLITS_LOOKED_AT = 120;
 
 export type MeasureStage =
   | "sharing corners"
@@ -103,7 +110,7 @@ function begin(soup: TriangleSoup, onProgress?: MeasureProgress) {
 }
 
 /** What is felt by rays through the material and out of it. */
-export type FeltWalls = Pick<MeshMeasurement, "overhangs" | "thickness" | "thinWalls" | "gaps">;
+export type FeltWalls = Pick<MeshMeasurement, "overhangs" | "thickness" | "thinWalls" | "gaps" | "slits">;
 
 /** Needs the mesh and its twins alone, so that it can be done beside the rest. */
 export function feelWalls(
@@ -118,12 +125,24 @@ export function feelWalls(
   const { felt, ...thickness } = sampleThickness(mesh, points, { tree });
   const thin = thinWalls(mesh, tree, felt);
   onProgress?.(0.75, "measuring gaps");
-  const { sorted, without } = sampleThickness(mesh, points, {
+  const outside = sampleThickness(mesh, points, {
     tree,
     side: "outside",
     reach: WIDEST_GAP * diagonalOf(mesh),
   });
-  return { overhangs, thickness, thinWalls: thin, gaps: { sorted, without } };
+  const { sorted, without } = outside;
+  const slits = thinWalls(turnedInward(mesh), tree, outside.felt.slice(0, SLITS_LOOKED_AT));
+  return { overhangs, thickness, thinWalls: thin, gaps: { sorted, without }, slits };
+}
+
+/** The same faces looking the other way: what was air is material. */
+function turnedInward({ positions, triangles }: TriangleMesh): TriangleMesh {
+  const turned = triangles.slice();
+  for (let t = 0; t < turned.length; t += 3) {
+    turned[t + 1] = triangles[t + 2]!;
+    turned[t + 2] = triangles[t + 1]!;
+  }
+  return { positions, triangles: turned };
 }
 
 /** Everything but the walls. */
@@ -131,6 +150,7 @@ function measureRest({ mesh, box, solid, twins }: Begun, onProgress?: MeasurePro
   const shells = shellsOf(mesh, twins);
   const health = meshHealth(mesh, twins, shells);
   const flaws = meshFlaws(mesh, twins, shells);
+  const folds = foldsOf(mesh, twins.twin);
   const { area, volume: signed, centroid } = solid;
   onProgress?.(0.3, "cutting layers");
   const profile = layerSweep(mesh, twins.twin, midHeights(box.min[2], box.max[2], PROFILE_LAYERS));
@@ -145,6 +165,7 @@ function measureRest({ mesh, box, solid, twins }: Begun, onProgress?: MeasurePro
     centroid,
     health,
     flaws,
+    folds,
     profile,
     slopes,
     regions,

@@ -59,6 +59,7 @@ const together: Readonly<Record<string, string>> = {
   none: "things are not on the shelf",
   resistor: "lamps need a resistor",
   lamp: "lamps cannot be lit so",
+  folded: "parts are folded over somewhere",
   "held-absurd-size": "parts would be of a size that nobody means",
   "held-no-volume": "parts enclose no volume",
   "held-larger-than-the-board": "parts do not go on the board",

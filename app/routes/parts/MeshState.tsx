@@ -1,6 +1,10 @@
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
+import { tightPlaces, tightText } from "#core/plan/parts/tightPlaces";
+import { counted } from "#core/words";
 import { Button } from "#ui/Button";
 import type { MeshMeasurement } from "#core/mesh/measure";
+
+const MOST_LISTED = 6;
 
 /** What is wrong with the mesh, and mending it. */
 export function MeshState({
@@ -18,6 +22,7 @@ export function MeshState({
   readonly soup: TriangleSoup | null;
   readonly mend: () => Promise<void>;
 }) {
+  const tight = tightPlaces(m, factor);
   return (
     <div className="border-t border-primer-3 pt-2">
       <h3>Health</h3>
@@ -33,6 +38,19 @@ export function MeshState({
           {m.regions.spaces[0]!.at.map((v) => (v * factor).toFixed(0)).join(", ")} mm
           {m.regions.spaces.length > 1 && `, and ${m.regions.spaces.length - 1} more`}.
         </p>
+      )}
+      {tight.length > 0 && (
+        <>
+          <p className="text-[14px]">
+            {counted(tight.length, "tight place", "tight places")}, which tear or close up in the print:
+          </p>
+          <ul className="list-disc pl-5 text-[14px]">
+            {tight.slice(0, MOST_LISTED).map((p, i) => (
+              <li key={i}>{tightText(p)}</li>
+            ))}
+            {tight.length > MOST_LISTED && <li>and {tight.length - MOST_LISTED} more</li>}
+          </ul>
+        </>
       )}
       {m.regions.islands.length > 0 && (
         <p className="text-[14px]">

@@ -20,6 +20,7 @@ import { TakeAway } from "./TakeAway";
 import { Viewer } from "./Viewer";
 import { PartForm } from "./PartForm";
 import { OnPrinters } from "./OnPrinters";
+import { PartPictures } from "./PartPictures";
 import { PartSetForm } from "./PartSetForm";
 import { PartSlip } from "./PartSlip";
 import type { MeshMeasurement } from "#core/mesh/measure";
@@ -86,6 +87,7 @@ export default function PartPage({ loaderData, actionData, params }: Route.Compo
         <PartCopies p={p} />
         {part.made === "by hand" && <PartCuts p={p} problems={problems} />}
         {p.chosen && <PartWays p={p} currency={workshop.currency} problems={problems} />}
+        <PartPictures part={part} />
         <PartFile p={p} soup={loaderData.soup} currency={workshop.currency} problems={problems} />
       </div>
       <PartSlip part={part} p={p} m={m} mend={mend} />

@@ -1,6 +1,7 @@
 import { isClosed } from "#core/mesh/health";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Finding } from "#core/plan/finding";
+import { tightPlaces } from "#core/plan/parts/tightPlaces";
 import { found, type PartDraft, partFinding } from "#core/plan/parts/partFinding";
 import { partWords } from "#core/plan/parts/partWords";
 
@@ -22,7 +23,9 @@ export function meshFindings({ part, measurement: m, rescale: { factor }, chosen
   const hollow = m.regions.spaces.find((s) => s.kind === "hollow");
   const hollowMm3 = hollow && chosen?.printer.process === "resin" ? hollow.volume * factor ** 3 : 0;
   const { name } = part;
+  const folds = tightPlaces(m, factor).filter((p) => p.kind !== "slit");
   return found(
+    tell(folds.length > 0, "weakens", "folded", () => partWords.folded(name, folds)),
     tell(!isClosed(m.health), "weakens", "not-closed", () => notClosed(name, m, factor)),
     tell(m.health.flippedEdges > 0, "weakens", "flipped", () => partWords.flipped(name, flippedPatches)),
     tell(insideOut > 0, "weakens", "inside-out", () => partWords.insideOut(name, insideOut, shellCount)),

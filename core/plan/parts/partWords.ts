@@ -1,3 +1,4 @@
+import { type TightPlace, tightText } from "#core/plan/parts/tightPlaces";
 import { counted } from "#core/words";
 import type { LeaningFoot } from "#core/print/firstLayer";
 import { modelText, realText } from "#core/scale/lengthFormat";
@@ -65,6 +66,9 @@ export const partWords = {
     `${realMm > meantMm ? "too big" : "too small"} by ` +
     `${Math.round(Math.abs(realMm / meantMm - 1) * 100)} %.`,
 
+  folded: (name: string, folds: readonly TightPlace[]) =>
+    `${name} is folded over in ${counted(folds.length, "place", "places")}: ${tightText(folds[0]!)}. ` +
+    "Such a place tears or closes up in the print: give it room or fill it where it was drawn.",
   notClosed: (
     name: string,
     open: { edges: number; rims: number; longestMm: number | null },
