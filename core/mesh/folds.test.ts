@@ -30,7 +30,8 @@ describe("P15: folds", () => {
     expect(found[0]!.at[0]).toBeCloseTo(42, 5);
   });
   it("finds none on what is plain", () => {
-    for (const mesh of [box(40, 20, 10), sphere(10, 24, 48), tower(60, 20, 8)]) expect(folds(mesh)).toEqual([]);
+    for (const mesh of [box(40, 20, 10), sphere(10, 24, 48), tower(60, 20, 8)])
+      expect(folds(mesh)).toEqual([]);
   });
   it("finds the same however it is turned, and larger as it is made larger", () => {
     const turned = folds(posedMesh(creased, { down: [0.3, -0.5, 0.8], turnDeg: 40 }));

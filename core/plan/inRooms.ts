@@ -9,7 +9,7 @@ import type { Rooms } from "#core/scene/rooms";
 import type { Step } from "#core/steps/step";
 import { levellingCoat, type Treatment, type TreatmentStep } from "#core/surface/treatments";
 
-type Air = Pick<Rooms, "ventilation" | "outdoors" | "dustExtraction">;
+type Air = Pick<Rooms, "ventilation" | "outdoors" | "dustExtraction" | "missingTools">;
 
 /** Nowhere to spray and no air for solvents. */
 export const isAirless = ({ ventilation, outdoors }: Pick<Rooms, "ventilation" | "outdoors">): boolean =>
@@ -37,9 +37,12 @@ const brushedOn = new Set(Object.values(milder).map((m) => m.product));
 /** Said of every step that is done otherwise for it. */
 export const NO_AIR = "there is no air for sprays and solvents here";
 
-/** A layer as these rooms bear it: brushed, and of water, where there is no air for spray and solvent. */
+/**
+ * A layer as these rooms bear it: brushed, and of water, where there is no air for spray and solvent; brushed where
+ * there is no airbrush. */
 export function layerInRooms(layer: SchemeLayer, rooms: Air): SchemeLayer {
-  if (!isAirless(rooms)) return layer;
+  const noAirbrush = layer.method === "airbrush" && rooms.missingTools?.includes("airbrush") === true;
+  if (!isAirless(rooms) && !noAirbrush) return layer;
   const swap = milder[layer.product];
   const sprayed = layer.method === "can" || layer.method === "airbrush";
   if (!swap && !sprayed) return layer;

@@ -21,6 +21,18 @@ describe("W2: ways by space", () => {
       "Sanding wants 0.2 m² of bench and water to rinse with: there is none here.",
     );
   });
+  it("flames nothing without a torch, and levels nothing in resin without a lamp", () => {
+    expect(schoolLacks("flame first", { missingTools: ["small torch"] })).toBe(
+      "Flaming wants a small torch: there is none here.",
+    );
+    expect(schoolInSpace("flame first", { missingTools: ["small torch"] })).toBe("level in resin");
+    expect(schoolInSpace("fill and sand", { benchM2: 0, missingTools: ["curing lamp"] })).toBe(
+      "live with it",
+    );
+    expect(schoolInSpace("fill and sand", { missingTools: ["small torch", "airbrush"] })).toBe(
+      "fill and sand",
+    );
+  });
   it("changes nothing while nothing is told, and no other treatment ever", () => {
     for (const school of surfaceSchools) {
       expect(schoolInSpace(school, {})).toBe(school);
@@ -46,4 +58,27 @@ it("W2: a plan without a bench levels with brushed resin what would be sanded, u
   expect(new Set(plan(null, null))).toEqual(new Set(["fill and sand"]));
   expect(new Set(plan(0, null))).toEqual(new Set(["level in resin"]));
   expect(new Set(plan(0, "fill and sand"))).toEqual(new Set(["fill and sand"]));
+});
+
+it("W2: without an airbrush its layers are brushed, and a tool that a step still asks for is told", () => {
+  const { input } = testView();
+  const plan = (missingTools: readonly "airbrush"[]) =>
+    makePlan({
+      ...input,
+      parts: input.parts.map((p) =>
+        patchedPart(p, { scheme: p.scheme.map((l) => ({ ...l, method: "airbrush" })) }),
+      ),
+      workshop: { ...input.workshop, rooms: { ...input.workshop.rooms, missingTools } },
+    });
+  const toolsOf = (p: ReturnType<typeof plan>) => new Set(p.work.steps.map((s) => s.tool));
+  expect(toolsOf(plan([])).has("airbrush")).toBe(true);
+  expect(toolsOf(plan(["airbrush"])).has("airbrush")).toBe(false);
+  const flamed = makePlan({
+    ...input,
+    scene: { ...input.scene, surfaceSchool: "flame first" },
+    workshop: { ...input.workshop, rooms: { ...input.workshop.rooms, missingTools: ["small torch"] } },
+  });
+  expect(flamed.findings.find((f) => f.cause === "no-tool-small-torch")!.sentence).toMatch(
+    /^2 steps ask for a small torch, and there is none at this bench: Pass a flame .*\. Borrow or buy one/,
+  );
 });

@@ -1,8 +1,9 @@
+import type { ToolId } from "#core/materials/tools";
 import type { Rooms } from "#core/scene/rooms";
 import type { SurfaceSchool } from "#core/surface/treatments";
 
 /** Room and water at the bench; what is not told is taken to be there. */
-type Space = Pick<Rooms, "benchM2" | "hasMessyPlace" | "hasWater"> & {
+type Space = Pick<Rooms, "benchM2" | "hasMessyPlace" | "hasWater" | "missingTools"> & {
   readonly resinAllowed?: boolean;
 };
 
@@ -22,11 +23,22 @@ export function buildingLacks({ benchM2, hasMessyPlace }: Space): string | null 
   return missing.length > 0 ? `Cutting foam and wood wants ${listed(missing)}: there is none here.` : null;
 }
 
+/** What a treatment cannot do without, of the tools that not every bench has. */
+const toolOfSchool: Readonly<
+  Partial<Record<SurfaceSchool, { readonly what: string; readonly tool: ToolId }>>
+> = {
+  "flame first": { what: "Flaming", tool: "small torch" },
+  "level in resin": { what: "Resin that levels", tool: "curing lamp" },
+};
+
 /** What a treatment lacks here, in a sentence; null where nothing is known to be missing. */
 export function schoolLacks(
   school: SurfaceSchool,
-  { benchM2, hasMessyPlace, hasWater }: Space,
+  { benchM2, hasMessyPlace, hasWater, missingTools = [] }: Space,
 ): string | null {
+  const wanted = toolOfSchool[school];
+  if (wanted && missingTools.includes(wanted.tool))
+    return `${wanted.what} wants a ${wanted.tool}: there is none here.`;
   if (school !== "fill and sand") return null;
   const missing = [
     ...(short(benchM2, SANDING_M2) ? [`${SANDING_M2} m² of bench`] : []),
@@ -38,9 +50,10 @@ export function schoolLacks(
 
 /**
  * What is done in the place of a usual treatment for which there is no room: a coat that levels by itself, and
- * where no liquid resin is allowed nothing.
+ * where no liquid resin is allowed, or nothing cures it, nothing.
  */
 export function schoolInSpace(usual: SurfaceSchool, space: Space): SurfaceSchool {
   if (schoolLacks(usual, space) === null) return usual;
-  return space.resinAllowed === false ? "live with it" : "level in resin";
+  const levels = space.resinAllowed !== false && schoolLacks("level in resin", space) === null;
+  return levels ? "level in resin" : "live with it";
 }

@@ -10,6 +10,8 @@ export type RiskyPiece = {
   readonly flatMm2: number;
   readonly baseMm: number;
   readonly islands: number;
+  /** Share of first runs that its file spoils by itself, [0, 1); 0 where it is not told. */
+  readonly fileRisk?: number;
 };
 
 /** Ways in which a run ends badly, named as they look, and what to do next time. */
@@ -46,6 +48,12 @@ export const failureCauses: Readonly<Record<Process, readonly FailureCause[]>> =
       because: "the nozzle clogged",
       nextTime: "clean the nozzle, check the flow",
     },
+    {
+      code: "file",
+      looks: "walls missing, or shapes that melt into each other",
+      because: "files of its source came out less often than others, and it was not printed before",
+      nextTime: "look through its layers first, mend the file, or print one copy alone",
+    },
   ],
   resin: [
     {
@@ -71,6 +79,12 @@ export const failureCauses: Readonly<Record<Process, readonly FailureCause[]>> =
       looks: "a gap between two layers",
       because: "one layer peeled harder than the rest",
       nextTime: "tilt it, slower lift at that height",
+    },
+    {
+      code: "file",
+      looks: "walls missing, or shapes that melt into each other",
+      because: "files of its source came out less often than others, and it was not printed before",
+      nextTime: "look through its layers first, mend the file, or print one copy alone",
     },
   ],
 };
@@ -111,6 +125,16 @@ const OFFSET = Math.log(UNMEASURED_RISK / (1 - UNMEASURED_RISK)) - 0.8;
 const riskOf = (all: readonly (readonly [string, number])[]) =>
   Math.min(0.9, logistic(OFFSET + all.reduce((s, [, pull]) => s + pull, 0) - 0.7));
 
+/** What its file spoils beside what its shape does, in the same measure. */
+function withFile(
+  own: readonly (readonly [string, number])[],
+  fileRisk: number,
+): readonly (readonly [code: string, pull: number])[] {
+  if (fileRisk <= 0) return own;
+  const sum = own.reduce((s, [, pull]) => s + pull, 0);
+  return [...own, ["file", (sum * fileRisk) / riskOf(own)]];
+}
+
 /**
  * How likely a plate is to fail: its risk measured by what its pieces are like, logistic in slenderness / 8,
  * level underside / 2000 mm2, base length / 150 mm and islands (common practice); then moved by what its machine
@@ -122,8 +146,8 @@ export function failureOdds(
   record: SuccessRecord,
 ): FailureOdds {
   const each = pieces.map((p) => {
-    const all = pulls(process, p);
-    return { pieceId: p.pieceId, all, risk: riskOf(all) };
+    const all = withFile(pulls(process, p), p.fileRisk ?? 0);
+    return { pieceId: p.pieceId, all, risk: 1 - (1 - riskOf(pulls(process, p))) * (1 - (p.fileRisk ?? 0)) };
   });
   // Pieces on one plate share the machine's day: the worst of them, and a little for each other.
   const worst = each.reduce((m, p) => Math.max(m, p.risk), 0.6 * UNMEASURED_RISK);

@@ -138,6 +138,8 @@ export type PartHistory = {
   /** State of each copy in turn; copies beyond the list are to be made, and no list is longer than they are. */
   readonly copies: readonly CopyState[];
   readonly versions: readonly FileVersion[];
+  /** What its trial prints may cost in all, minor units; null or absent where nobody said. */
+  readonly trialBudgetMinor?: number | null;
 };
 
 /** How a file came to the bench. */

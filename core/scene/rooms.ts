@@ -1,4 +1,5 @@
 import type { ProductId } from "#core/materials/products";
+import type { ToolId } from "#core/materials/tools";
 import { type OwnTimes, usualWeather, type Weather } from "#core/materials/weather";
 
 /** The rooms in which the work is done. Noise in dB at a metre; quiet hours in minutes after midnight. */
@@ -10,6 +11,8 @@ export type Rooms = {
   readonly benchM2?: number | null;
   readonly hasMessyPlace?: boolean;
   readonly hasWater?: boolean;
+  /** Tools that not every bench has and this one has not. What is not told is there. */
+  readonly missingTools?: readonly ToolId[];
   readonly resinAllowed: boolean;
   readonly quiet: { readonly from: number; readonly to: number; readonly mostDb: number } | null;
   /** Most minutes a week over resin, solvent and spray; null without a limit. */
@@ -30,6 +33,16 @@ export type Rooms = {
   /** Evenings that are lost: days on which nobody is at the bench. */
   readonly away: readonly string[];
 };
+
+/** Tools that are asked for, since not every bench has them. */
+export const askedTools = [
+  "airbrush",
+  "curing lamp",
+  "small torch",
+  "soldering iron",
+  "hot wire",
+  "grass applicator",
+] as const satisfies readonly ToolId[];
 
 export const usualRooms: Rooms = {
   ventilation: "window",

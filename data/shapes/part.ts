@@ -178,6 +178,7 @@ const history = shapeOf<PartHistory>({
     .custom(noMoreThanCopies)
     .default([]),
   versions: Joi.array().items(version).default([]),
+  trialBudgetMinor: Joi.number().min(0).max(1e9).allow(null),
 });
 
 const origin = shapeOf<PartOrigin>({

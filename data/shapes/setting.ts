@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { productIds } from "#core/materials/products";
 import { usualWeather } from "#core/materials/weather";
-import type { Rooms } from "#core/scene/rooms";
+import { askedTools, type Rooms } from "#core/scene/rooms";
 import type { SettingRow } from "#data/rows";
 import { atLeastZero, day, moment, orNull, shapeOf } from "#data/shapes/common";
 import { minutes } from "#data/shapes/scene";
@@ -34,6 +34,10 @@ export const setting = Joi.alternatives<SettingRow>().try(
       benchM2: Joi.number().min(0).max(1000).allow(null).optional(),
       hasMessyPlace: Joi.boolean().optional(),
       hasWater: Joi.boolean().optional(),
+      missingTools: Joi.array()
+        .items(Joi.string().valid(...askedTools))
+        .unique()
+        .optional(),
       resinAllowed: Joi.boolean().required(),
       quiet: orNull(
         Joi.object({

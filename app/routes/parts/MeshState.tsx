@@ -22,7 +22,6 @@ export function MeshState({
   readonly soup: TriangleSoup | null;
   readonly mend: () => Promise<void>;
 }) {
-  const tight = tightPlaces(m, factor);
   return (
     <div className="border-t border-primer-3 pt-2">
       <h3>Health</h3>
@@ -39,19 +38,7 @@ export function MeshState({
           {m.regions.spaces.length > 1 && `, and ${m.regions.spaces.length - 1} more`}.
         </p>
       )}
-      {tight.length > 0 && (
-        <>
-          <p className="text-[14px]">
-            {counted(tight.length, "tight place", "tight places")}, which tear or close up in the print:
-          </p>
-          <ul className="list-disc pl-5 text-[14px]">
-            {tight.slice(0, MOST_LISTED).map((p, i) => (
-              <li key={i}>{tightText(p)}</li>
-            ))}
-            {tight.length > MOST_LISTED && <li>and {tight.length - MOST_LISTED} more</li>}
-          </ul>
-        </>
-      )}
+      <TightPlaces m={m} factor={factor} />
       {m.regions.islands.length > 0 && (
         <p className="text-[14px]">
           {m.regions.islands.length} {m.regions.islands.length === 1 ? "place starts" : "places start"} in
@@ -112,6 +99,24 @@ function MeshFaults({
           inward. No hole is filled.
         </span>
       </p>
+    </>
+  );
+}
+
+function TightPlaces({ m, factor }: { readonly m: MeshMeasurement; readonly factor: number }) {
+  const tight = tightPlaces(m, factor);
+  if (tight.length === 0) return null;
+  return (
+    <>
+      <p className="text-[14px]">
+        {counted(tight.length, "tight place", "tight places")}, which tear or close up in the print:
+      </p>
+      <ul className="list-disc pl-5 text-[14px]">
+        {tight.slice(0, MOST_LISTED).map((p, i) => (
+          <li key={i}>{tightText(p)}</li>
+        ))}
+        {tight.length > MOST_LISTED && <li>and {tight.length - MOST_LISTED} more</li>}
+      </ul>
     </>
   );
 }

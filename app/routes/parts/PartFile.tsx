@@ -10,6 +10,8 @@ import { Choice, Field, Tick } from "#ui/Field";
 import { useToast } from "#ui/Toasts";
 import { mendPart } from "#app/jobs/mendPart";
 import { KeptForm } from "#route/KeptForm";
+import { trialsOf, trialsText } from "#core/plan/parts/trials";
+import { durationText } from "#ui/Duration";
 import { SourceLines } from "./SourceLines";
 import { MeshState } from "./MeshState";
 import { ThinMeshPanel } from "./ThinMeshPanel";
@@ -62,9 +64,46 @@ export function PartFile({
           {open.length > 0 && <span className="text-oxide"> · {open.length} not corrected in the file</span>}
         </h3>
         {part.history.versions.length > 0 && <VersionList part={part} />}
+        <TrialLine p={p} currency={currency} problems={problems} />
         <VersionForm key={`versions ${part.id}`} part={part} problems={problems} />
       </div>
     </section>
+  );
+}
+
+/** What trial prints took so far, of what they may. */
+function TrialLine({
+  p,
+  currency,
+  problems,
+}: {
+  readonly p: PartPlan;
+  readonly currency: string;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  const trials = trialsOf(p);
+  if (!trials) return null;
+  const { budgetMinor, copies, grams, minutes, isOver } = trials;
+  return (
+    <KeptForm
+      className="mb-2 grid items-end gap-3 sm:grid-cols-[1fr_auto_auto]"
+      version={String(budgetMinor)}
+    >
+      <p className={`text-[14px] ${isOver ? "text-oxide" : ""}`}>
+        {trialsText(trials, currency)}
+        {copies > 0 && `, ${grams.toFixed(0)} g and ${durationText(minutes)} of machine`}
+      </p>
+      <Field
+        label={`Trials may cost, ${currency}`}
+        name="trialBudget"
+        inputMode="decimal"
+        defaultValue={budgetMinor === null ? "" : (budgetMinor / 100).toFixed(2)}
+        problems={problems}
+      />
+      <Button type="submit" name="intent" value="trial-budget">
+        Set the budget
+      </Button>
+    </KeptForm>
   );
 }
 

@@ -18,7 +18,7 @@ export function SourceLines({ part }: { readonly part: Part }) {
   const lines = [
     ...(kind && of ? [recordText(kind, of)] : []),
     ...(ofFrom ? [recordText(from, ofFrom)] : []),
-    ...(listing && of
+    ...((listing || of?.runs) && of && !part.history.copies.some((c) => c !== "to make")
       ? [`a first run comes out ${counted(Math.round(10 * firstRunGood(of)), "time", "times")} in 10`]
       : []),
   ];

@@ -13,6 +13,7 @@ type Sent = { readonly form: SentForm; readonly id: string; readonly at: string 
 const intents: Readonly<Record<string, (sent: Sent) => Promise<Outcome<unknown> | null>>> = {
   origin: sayOrigin,
   version: noteFlaw,
+  "trial-budget": sayBudget,
   corrected: tickCorrected,
   copies: sayCopies,
   ways: compareWays,
@@ -74,11 +75,11 @@ async function noteFlaw({ form, id, at }: Sent): Promise<Outcome<unknown>> {
     trialCopies: fields.value.trials,
     saidBy: textOf(form, "saidBy"),
   };
-  if (version.flaw === "" && version.change === "")
+  if (version.flaw === "" && version.change === "" && version.trialCopies === 0)
     return failure({
       code: "version/empty",
       path: [],
-      message: "Say what fault was found or what was changed.",
+      message: "Say what fault was found, what was changed, or how many trials were printed.",
     });
   return patchRow(
     "parts",
@@ -87,6 +88,14 @@ async function noteFlaw({ form, id, at }: Sent): Promise<Outcome<unknown>> {
     "Note a flaw",
     at,
   );
+}
+
+/** What trial prints may cost in all; empty lets them cost what they will. */
+async function sayBudget({ form, id, at }: Sent): Promise<Outcome<unknown>> {
+  const budget = moneyOf(form, "trialBudget");
+  if (!budget.ok) return budget;
+  const patch = { history: { trialBudgetMinor: budget.value } };
+  return patchRow("parts", id, patch, "Say what trials may cost", at);
 }
 
 /** A fault that is corrected. */

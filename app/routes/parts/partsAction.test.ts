@@ -295,6 +295,15 @@ const good: readonly (readonly [
     },
   ],
   [
+    "what trials may cost, and trials without a fault",
+    async () => {
+      await parts({ intent: "version", trials: "3", flaw: "", change: "" });
+      await undoLast();
+      return parts({ intent: "trial-budget", trialBudget: "6.00" });
+    },
+    async () => expect((await partNow()).history.trialBudgetMinor).toBe(600),
+  ],
+  [
     "that files are no set",
     () => parts({ intent: "no-set", ids: "part-1 part-2" }),
     async () => expect((await partNow("part-2")).set).toBeNull(),

@@ -1,5 +1,6 @@
 import type { Route } from "./+types/rooms";
-import type { Rooms } from "#core/scene/rooms";
+import { askedTools, type Rooms } from "#core/scene/rooms";
+import { surfaceSchools } from "#core/surface/treatments";
 import { buildingLacks, schoolLacks } from "#core/plan/space";
 import { getHabits, getRooms, getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
@@ -60,6 +61,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     benchM2: typed.bench,
     hasMessyPlace: textOf(form, "hasMessyPlace") === "on",
     hasWater: textOf(form, "hasWater") === "on",
+    missingTools: askedTools.filter((t) => textOf(form, `tool-${t}`) !== "on"),
     resinAllowed: textOf(form, "resinAllowed") === "on",
     quiet: quiet.value,
     exposureMinutesAWeek: typed.exposure,
@@ -135,7 +137,8 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
           defaultChecked={rooms.hasMessyPlace ?? true}
         />
         <Tick label="There is water at the bench" name="hasWater" defaultChecked={rooms.hasWater ?? true} />
-        {[buildingLacks(rooms), schoolLacks("fill and sand", rooms)].map(
+        <ToolTicks rooms={rooms} />
+        {[buildingLacks(rooms), ...surfaceSchools.map((s) => schoolLacks(s, rooms))].map(
           (lack) =>
             lack && (
               <p key={lack} className="text-[14px]">
@@ -160,6 +163,24 @@ export default function RoomsPage({ loaderData: { rooms, workshop }, actionData 
         </Button>
       </div>
     </KeptForm>
+  );
+}
+
+function ToolTicks({ rooms }: { readonly rooms: Rooms }) {
+  return (
+    <fieldset className="flex flex-wrap gap-x-5" aria-label="Tools at this bench">
+      <legend className="text-[13px] text-ink-2">
+        Tools that not every bench has; untick what is not here
+      </legend>
+      {askedTools.map((tool) => (
+        <Tick
+          key={tool}
+          label={tool}
+          name={`tool-${tool}`}
+          defaultChecked={!rooms.missingTools?.includes(tool)}
+        />
+      ))}
+    </fieldset>
   );
 }
 

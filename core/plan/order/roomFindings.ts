@@ -15,7 +15,19 @@ export function roomFindings(work: WorkPlan, input: PlanInput): Finding[] {
   const brushed = work.steps.filter(
     (s) => !work.done.has(s.id) && isSwapped(s, input.parts, workshop.rooms),
   ).length;
+  const missing = new Set<string>(workshop.rooms.missingTools);
+  const without = work.steps.filter((s) => !work.done.has(s.id) && missing.has(s.tool));
+  const tools = [...new Set(without.map((s) => s.tool))];
   return [
+    ...tools.map((tool) => {
+      const steps = without.filter((s) => s.tool === tool);
+      return roomFinding(
+        "missing",
+        `no-tool-${tool.replaceAll(" ", "-")}`,
+        `${counted(steps.length, "step asks", "steps ask")} for a ${tool}, and there is none at this bench: ` +
+          `${steps[0]!.title}. Borrow or buy one, or choose another way.`,
+      );
+    }),
     ...over.map(({ fromDay, capped }) =>
       roomFinding(
         "weakens",

@@ -48,6 +48,8 @@ export const partWords = {
   ) =>
     `${name}, ${sizeText(sizeMm)}, does not go on the board of ${sizeText([boardWidthMm, boardDepthMm])}. ` +
     "Say its scale again, or that it is meant so; nothing is planned for it until then.",
+  trialsOver: (name: string, spent: string) =>
+    `${name}: ${spent}. Mend the file before the next trial, or have the part another way.`,
   anotherWay: (name: string, set: string, way: string) =>
     `${set} is printed as ${way}, so nothing is planned for ${name}.`,
   noVolume: (name: string) =>

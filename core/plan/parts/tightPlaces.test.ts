@@ -32,7 +32,9 @@ const findingsOf = (meshId: string, ownFactor = 1) => {
 
 describe("P15: tight places", () => {
   it("show the fold at the end of the wing wall with 0.1 mm", () => {
-    expect(tightPlaces(wing, 1).map(tightText)).toContain("crease of 0.10 mm over 12.0 mm, halfway up, right");
+    expect(tightPlaces(wing, 1).map(tightText)).toContain(
+      "crease of 0.10 mm over 12.0 mm, halfway up, right",
+    );
     expect(findingsOf("wing")[0]!.sentence).toMatch(
       /^Wing wall is folded over in 1 place: crease of 0\.10 mm over 12\.0 mm, halfway up, right\./,
     );

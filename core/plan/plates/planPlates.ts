@@ -5,6 +5,7 @@ import { plasticOf } from "#core/materials/printMaterials";
 import { posedId } from "#core/mesh/pose";
 import { straightened } from "#core/mesh/silhouette";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { FileRisks } from "#core/plan/plates/fileRisk";
 import { pieceRisk } from "#core/plan/plates/pieceRisk";
 import { sizedBy } from "#core/plan/parts/sizing";
 import type { PlanMemory } from "#core/plan/planMemory";
@@ -94,6 +95,7 @@ type Piece = {
   heightMm: number;
   layers: number;
   timeFactor: number;
+  fileRisk: number;
   plan: PartPlan;
 };
 
@@ -102,6 +104,7 @@ export function planPlates(
   input: PlanInput,
   parts: readonly PartPlan[],
   memory: PlanMemory,
+  fileRisks: FileRisks = new Map(),
 ): readonly PlatePlan[] {
   const running = input.runs.filter((r) => r.state === "running");
   const away = new Set(running.flatMap((r) => r.pieces.map((p) => p.pieceId)));
@@ -115,7 +118,7 @@ export function planPlates(
     const recipe = printOf(plan.part).printRecipeId ?? "";
     const key = `${printer.id} ${material?.id ?? ""} ${printer.layerMm} ${recipe} ${uncut}`;
     const group = groups.get(key) ?? { printer, material, pieces: [] };
-    group.pieces.push(...piecesOf(plan).filter((p) => !away.has(p.id)));
+    group.pieces.push(...piecesOf(plan, fileRisks).filter((p) => !away.has(p.id)));
     groups.set(key, group);
   }
   const setting = new Set([...sizedBy(input.parts, input.joints).values()].flatMap((ids) => [...ids]));
@@ -211,7 +214,7 @@ function nested(
  * The copies of a part that are still to be printed; one that must be cut and is not yet lies there as its
  * equal boxes, one that cannot be cut that often does not.
  */
-function piecesOf(plan: PartPlan): Piece[] {
+function piecesOf(plan: PartPlan, fileRisks: FileRisks): Piece[] {
   const {
     part,
     body,
@@ -253,6 +256,7 @@ function piecesOf(plan: PartPlan): Piece[] {
         heightMm,
         layers: chosen!.one.layers,
         timeFactor: chosen!.timeFactor,
+        fileRisk: fileRisks.get(part.id) ?? 0,
       });
     }
   }
@@ -330,7 +334,10 @@ function ownGrams(printer: Printer, on: readonly Piece[], gPerCm3: number): Figu
 
 /** Chance that the plate fails, with the record of the runs that were like it. */
 function oddsOf(printer: Printer, on: readonly Piece[], runs: readonly LogEntry[]) {
-  const risky = on.map((p) => pieceRisk(p.plan, p.plan.chosen!, p.id, p.partName));
+  const risky = on.map((p) => ({
+    ...pieceRisk(p.plan, p.plan.chosen!, p.id, p.partName),
+    ...(p.fileRisk > 0 ? { fileRisk: p.fileRisk } : {}),
+  }));
   const kind = plateKindOf(printer.process, risky);
   // What went with plates of its kind; runs that do not say of which kind count for all.
   const record = recordOf(runs.filter((e) => (kindOfNumber(e.settings["kind"]) ?? kind) === kind));

@@ -17,6 +17,7 @@ import { shellKey, type Wanted, workKey } from "#core/plan/plates/derivedKeys";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { isPaintAssumed, withUsualPaint } from "#core/plan/parts/assumed";
 import { onOneMachine } from "#core/plan/plates/onOneMachine";
+import { fileRisks } from "#core/plan/plates/fileRisk";
 import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
 import { planMemory, type PlanMemory } from "#core/plan/planMemory";
 import { lookedAt, type Part, printOf, patchedPart, wholeIdOf } from "#core/scene/part";
@@ -74,12 +75,12 @@ export function planPrinting(
   memory: PlanMemory,
   clock: Clock,
 ): Printing {
-  const open = [input, ...others.filter((o) => o.scene.id !== input.scene.id && !o.scene.aside)].map(
-    (own) => {
-      const parts = planParts(own, memory);
-      return { own, parts, plates: planPlates(own, parts, memory) };
-    },
-  );
+  const inputs = [input, ...others.filter((o) => o.scene.id !== input.scene.id && !o.scene.aside)];
+  const risks = fileRisks(inputs);
+  const open = inputs.map((own) => {
+    const parts = planParts(own, memory);
+    return { own, parts, plates: planPlates(own, parts, memory, risks) };
+  });
   const [{ parts, plates }] = open as [(typeof open)[0], ...typeof open];
   const allPlates = open.flatMap((o) => o.plates);
   const jobs = open.map((o) => jobsOf(o, input, clock));
