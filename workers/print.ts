@@ -11,9 +11,9 @@ import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
 import type { LayWishes } from "#core/print/wayUp";
 import type { WaysFound } from "#core/plan/plates/workedOut";
 import { openWorker } from "#workers/openWorker";
-import type { CutPiece, Thinned, Hollowed, PrintApi, WaysSearch } from "#workers/print.worker";
+import type { CutPiece, Thinned, Hollowed, PrintApi, ShellPieces, WaysSearch } from "#workers/print.worker";
 
-export type { CutPiece, Hollowed } from "#workers/print.worker";
+export type { CutPiece, Hollowed, ShellPieces } from "#workers/print.worker";
 
 const open = () =>
   openWorker<PrintApi>(() => new Worker(new URL("./print.worker.ts", import.meta.url), { type: "module" }));
@@ -40,6 +40,30 @@ export const turnedMesh = (corners: Blob, pose: Pose) =>
 /** A mesh without the triangles that its layers cannot show. @param tolerance file units */
 export const thinnedMesh = (corners: Blob, tolerance: number, signal: AbortSignal) =>
   asked((api) => api.thinned(corners, tolerance) as Promise<Outcome<Thinned | null>>, signal);
+/** The cut that spares the most supports; null where none is worth its seam. */
+export const findSupportCut = (
+  corners: Blob,
+  pose: Pose | null,
+  raised: boolean | null,
+  factor: number,
+  printer: Printer,
+  tell: Tell,
+  signal: AbortSignal,
+) => asked((api) => api.supportCut(corners, pose, raised, factor, printer, proxy(tell)), signal);
+export const splitInShells = (
+  corners: Blob,
+  wallMm: number,
+  factor: number,
+  tell: Tell,
+  signal: AbortSignal,
+) =>
+  asked(
+    (api) => api.twoShells(corners, wallMm, factor, proxy(tell)) as Promise<Outcome<ShellPieces>>,
+    signal,
+  );
+/** Closed meshes as one. */
+export const unitedMesh = (all: readonly Blob[], signal: AbortSignal) =>
+  asked((api) => api.united(all) as Promise<Outcome<CutPiece>>, signal);
 export const mirroredMesh = (corners: Blob) => asked((api) => api.mirrored(corners) as Promise<CutPiece>);
 export const measurePosed = (corners: Blob, pose: Pose | null) => asked((api) => api.measure(corners, pose));
 export const findWaysUp = (

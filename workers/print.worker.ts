@@ -8,7 +8,7 @@ import { mirrored } from "#core/mesh/mirror";
 import { layerRegions } from "#core/mesh/layerRegions";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import type { CutPlane } from "#core/mesh/planeCut";
-import { type Pose, posedMesh, posedSoup } from "#core/mesh/pose";
+import { AS_DRAWN, type Pose, posedMesh, posedSoup } from "#core/mesh/pose";
 import { openSolids, type Solids } from "#core/mesh/solids";
 import { boundingBox, soupOf, type TriangleMesh, type TriangleSoup } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
@@ -28,6 +28,8 @@ import { GcodeReader, type GcodeMachine, type GcodeReport } from "#core/print/gc
 import type { PegStyle } from "#core/print/pegPlaces";
 import type { FilamentPrinter, Printer } from "#core/print/printer";
 import type { DrainHole, HollowShell } from "#core/print/resinEstimate";
+import { type SupportCut, supportCut } from "#core/print/supportCuts";
+import { type TwoShells, twoShells } from "#core/print/twoShells";
 import type { WaysToFind } from "#core/plan/plates/derivedKeys";
 import { waysFor } from "#core/plan/plates/waysFor";
 import type { Lay, LayWishes } from "#core/print/wayUp";
@@ -36,6 +38,8 @@ import { serve } from "#workers/serve";
 
 /** What ways to lay a mesh are looked for with. */
 export type WaysSearch = Pick<WaysToFind, "factor" | "printer" | "distanceMm" | "wishes">;
+/** Two shells as meshes of their own. */
+export type ShellPieces = Omit<TwoShells, "pieces"> & { readonly pieces: readonly CutPiece[] };
 export type CutPiece = {
   readonly id: string;
   readonly corners: Float32Array;
@@ -117,6 +121,44 @@ const api = {
     if (thin.value.triangles.length > THINNED_WORTH * mesh.triangles.length) return success(null);
     const off = farthestApart(mesh, thin.value);
     return success({ piece: await measuredPiece(soupOf(thin.value)), off });
+  },
+  /** The cut that spares the most supports; null where none spares more than its seam takes. */
+  async supportCut(
+    corners: Blob,
+    pose: Pose | null,
+    raised: boolean | null,
+    factor: number,
+    printer: Printer,
+    progress: (share: number) => void,
+  ): Promise<SupportCut | null> {
+    const mesh = weld(await soupIn(corners));
+    return supportCut(mesh, pose ?? AS_DRAWN, raised, factor, printer, reporting(progress));
+  },
+  /** The part as two open shells, each with what is measured of it. */
+  async twoShells(
+    corners: Blob,
+    wallMm: number,
+    factor: number,
+    progress: (share: number) => void,
+  ): Promise<Outcome<ShellPieces>> {
+    const split = twoShells(
+      weld(await soupIn(corners)),
+      wallMm,
+      factor,
+      reporting((s) => progress(0.7 * s)),
+    );
+    if (!split.ok) return split;
+    const { pieces: meshes, ...shells } = split.value;
+    const pieces: CutPiece[] = [];
+    for (const mesh of meshes) pieces.push(await measuredPiece(soupOf(mesh)));
+    return success({ ...shells, pieces });
+  },
+  /** Closed meshes as one, with what is measured of it. */
+  async united(all: readonly Blob[]): Promise<Outcome<CutPiece>> {
+    const meshes: TriangleMesh[] = [];
+    for (const corners of all) meshes.push(weld(await soupIn(corners)));
+    const one = (await solids()).united(meshes);
+    return one.ok ? success(await measuredPiece(soupOf(one.value))) : one;
   },
   async mirrored(corners: Blob): Promise<CutPiece> {
     return measuredPiece(mirrored(await soupIn(corners)));

@@ -1,14 +1,15 @@
 import { type Outcome, refused, success } from "#core/outcome";
 import type { CutPlane } from "#core/mesh/planeCut";
-import { newPart, printOf } from "#core/scene/part";
+import { newPart, patchedPart, printOf } from "#core/scene/part";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Joint } from "#core/scene/joint";
 import type { Part } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
 import { pegStyleOf } from "#core/print/pegPlaces";
 import type { Database } from "#data/db";
 import type { Change } from "#data/journal";
-import { loadMesh, type NewMesh } from "#data/meshes";
-import { cutPieces } from "#workers/print";
+import { loadMesh, loadMeshBlob, type NewMesh } from "#data/meshes";
+import { type CutPiece, cutPieces, type ShellPieces, unitedMesh } from "#workers/print";
 import { keep } from "#app/jobs/keep";
 
 /** Meshes from which a part cut once is cut, in the words of the joint that holds it. */
@@ -34,7 +35,18 @@ export async function cutPart(
   const style = pegged ? pegStyleOf(process) : null;
   const cut = await cutPieces(soup.corners, planes, rescale.factor, style, tell, signal);
   if (!cut.ok) return cut;
-  const { pieces, pegs } = cut.value;
+  return keptPieces(part, cut.value.pieces, cut.value.pegs);
+}
+
+/** Puts both shells of a part beside it as its pieces, glued where they were parted. */
+export const keepShells = ({ part }: Pick<PartPlan, "part">, { pieces }: Pick<ShellPieces, "pieces">) =>
+  keptPieces(part, pieces, 0);
+
+async function keptPieces(
+  part: Part,
+  pieces: readonly CutPiece[],
+  pegs: number,
+): Promise<Outcome<{ readonly pieces: number; readonly pegs: number }>> {
   const meshes = pieces.map((piece, i): NewMesh => ({ ...piece, name: `${part.name}, piece ${i + 1}` }));
   const changes: readonly Change[] = [
     { table: "parts", id: part.id, patch: { made: "from pieces", print: { pose: null, hollow: null } } },
@@ -91,4 +103,43 @@ export async function uncutPart({ part }: PartPlan): Promise<Outcome<unknown>> {
       { table: "joints", remove: jointId(part.id) },
     ];
   });
+}
+
+/**
+ * Makes one piece of parts of one file that meet, beside them: both ways are a set, of which the one piece is printed.
+ * @returns what was done, in words
+ */
+export async function mergeParts(parts: readonly Part[], signal: AbortSignal): Promise<string> {
+  const [first] = parts;
+  const blobs = await Promise.all(parts.map(({ meshId }) => (meshId ? loadMeshBlob(meshId) : null)));
+  if (!first || blobs.some((b) => b === null)) return "One of them has no model, so they cannot be made one.";
+  const one = await unitedMesh(blobs as Blob[], signal);
+  if (!one.ok) return one.problems[0]!.message;
+  const set = first.name.slice(0, 100);
+  const name = `${parts.map((p) => p.name).join(" with ")}`.slice(0, 120);
+  const whole = patchedPart(first, {
+    ...{ name, meshId: one.value.id, set: { name: set, ways: ["in one"] } },
+    ...{ place: { placements: first.place.placements }, history: { copies: [], versions: [] } },
+    print: { pose: null, hollow: null, printRecipeId: null },
+  });
+  const kept = await keep(
+    `Make one piece of ${parts.length}`,
+    [
+      ...parts.map(({ id }): Change => ({
+        table: "parts",
+        id,
+        patch: { set: { name: set, ways: ["apart"] } },
+      })),
+      { table: "parts", put: { ...whole, id: crypto.randomUUID() } },
+      {
+        table: "scenes",
+        id: first.sceneId,
+        patch: ({ setWays }: Scene) => ({ setWays: { ...setWays, [set]: "in one" } }),
+      },
+    ],
+    { meshes: [{ ...one.value, name }] },
+  );
+  return kept.ok
+    ? `${name} is printed in one; Sets on Parts has them apart again.`
+    : kept.problems[0]!.message;
 }

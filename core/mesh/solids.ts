@@ -27,6 +27,8 @@ export type Solids = {
   insetAreas(points: ArrayLike<number>, ends: readonly number[], distances: readonly number[]): Float64Array;
   /** Closed lines with every round hole taken out of a closed mesh. */
   bored(mesh: TriangleMesh, bores: readonly Bore[]): Outcome<TriangleMesh, SolidProblem>;
+  /** Closed meshes as one: where they meet or overlap nothing is left inside. */
+  united(meshes: readonly TriangleMesh[]): Outcome<TriangleMesh, SolidProblem>;
   /** A closed mesh with fewer triangles, nowhere farther off than about a tolerance in file units. */
   thinned(mesh: TriangleMesh, tolerance: number): Outcome<TriangleMesh, SolidProblem>;
 };
@@ -43,6 +45,7 @@ export async function openSolids(locate?: string): Promise<Solids> {
   return {
     insetAreas: (points, ends, distances) => insetAreas(wasm, points, ends, distances),
     bored: (mesh, bores) => bored(wasm, mesh, bores),
+    united: (meshes) => united(wasm, meshes),
     thinned: (mesh, tolerance) => thinned(wasm, mesh, tolerance),
   };
 }
@@ -118,6 +121,31 @@ function bored(
     );
   } finally {
     solid?.delete();
+  }
+}
+
+function united(
+  { Manifold: M, Mesh }: ManifoldToplevel,
+  meshes: readonly TriangleMesh[],
+): Outcome<TriangleMesh, SolidProblem> {
+  const made: Manifold[] = [];
+  try {
+    for (const { positions, triangles } of meshes) {
+      const input = new Mesh({ numProp: 3, vertProperties: positions, triVerts: triangles });
+      input.merge();
+      made.push(M.ofMesh(input));
+    }
+    const whole = M.union(made);
+    made.push(whole);
+    return success(meshOf(whole));
+  } catch (error) {
+    if (!(error instanceof Error) || error.name !== "ManifoldError") throw error;
+    return refused(
+      "solid/open",
+      "The faces of one of them do not close, so they cannot be made one. Mend it on its page first.",
+    );
+  } finally {
+    for (const m of made) m.delete();
   }
 }
 

@@ -1,4 +1,5 @@
 import { pieceRisk } from "#core/plan/plates/pieceRisk";
+import { seamMinutes } from "#core/print/seamWork";
 import { recordOf, runsAt } from "#core/print/reprints";
 import { failureOdds, type RiskyPiece } from "#core/print/simulatedRun";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
@@ -20,9 +21,25 @@ export type WholeOrCutLine = {
   readonly gluingMinutes: number;
 };
 
-/** Hands for a seam: glue and clamp each, and filling for its length where it shows (common practice). */
-const GLUE_MIN = 7;
-const FILL_MIN_PER_CM = 0.6;
+/** How often a run of a part fails, or of one of so many pieces of it, [0, 1]. */
+export function failsInPieces(
+  { asItLies, body, rescale }: Pick<PartPlan, "asItLies" | "body" | "rescale">,
+  c: Candidate,
+  pieces: number,
+  log: readonly LogEntry[],
+): number {
+  const record = recordOf(log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated));
+  const whole = pieceRisk({ asItLies, body, rescale }, c, "", "");
+  const share = 1 / pieces;
+  const piece: RiskyPiece = {
+    ...whole,
+    slender: whole.slender * (pieces > 1 ? 0.8 : 1),
+    flatMm2: whole.flatMm2 * share,
+    baseMm: whole.baseMm * share,
+    islands: Math.round(whole.islands * share),
+  };
+  return failureOdds(c.printer.process, [piece], record).total;
+}
 
 /**
  * One long run against several short ones.
@@ -36,22 +53,13 @@ export function wholeOrCut(
   log: readonly LogEntry[],
 ): readonly WholeOrCutLine[] {
   if (!body || !asItLies) return [];
-  const record = recordOf(log.filter((e) => e.kind === "run" && e.key === c.printer.id && !e.simulated));
-  const whole = pieceRisk({ asItLies, body, rescale }, c, "", "");
-  const risk = (share: number): RiskyPiece => ({
-    ...whole,
-    slender: whole.slender * (share < 1 ? 0.8 : 1),
-    flatMm2: whole.flatMm2 * share,
-    baseMm: whole.baseMm * share,
-    islands: Math.round(whole.islands * share),
-  });
   // Cut faces are printed as skins on both sides.
   const skin =
     c.printer.process === "filament"
       ? (cuts.reduce((s, x) => s + 2 * x.sectionMm2, 0) * c.printer.topBottomMm) / Math.max(1, body.volumeMm3)
       : 0;
   const line = (what: string, possible: boolean, n: number, minutes: number): WholeOrCutLine => {
-    const fails = failureOdds(c.printer.process, [risk(1 / n)], record).total;
+    const fails = failsInPieces({ asItLies, body, rescale }, c, n, log);
     const each = minutes / n;
     return {
       what,
@@ -63,7 +71,12 @@ export function wholeOrCut(
       withFailures: minutes * runsAt(1 - fails),
       seamMm: n > 1 ? cuts.reduce((s, x) => s + x.seamMm, 0) : 0,
       gluingMinutes:
-        n > 1 ? (n - 1) * GLUE_MIN + (cuts.reduce((s, x) => s + x.seamMm, 0) / 10) * FILL_MIN_PER_CM : 0,
+        n > 1
+          ? seamMinutes(
+              n - 1,
+              cuts.reduce((s, x) => s + x.seamMm, 0),
+            )
+          : 0,
     };
   };
   const minutes = c.one.minutes.value;

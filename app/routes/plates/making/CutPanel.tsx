@@ -7,6 +7,7 @@ import type { Plan } from "#core/plan/plan";
 import type { Workshop } from "#core/scene/workshop";
 import { pegStress, wholeOrCut, type WholeOrCutLine } from "#core/plan/plates/wholeOrCut";
 import type { CutPlace, PlacedCut } from "#core/print/cutting";
+import type { Process } from "#core/print/printer";
 import { pegStyleOf } from "#core/print/pegPlaces";
 import { plasticOf } from "#core/materials/printMaterials";
 import { undoAction } from "#app/jobs/keep";
@@ -19,6 +20,7 @@ import { uncutPart } from "#app/jobs/shaping";
 import { stagePath } from "#app/stages";
 import { typedNumber } from "#app/readForm";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
+import { CutReasons } from "./CutReasons";
 import { type Cuts, useCuts } from "./useCuts";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
@@ -50,6 +52,7 @@ export function CutPanel({
   return (
     <section className="panel grid gap-3" aria-label="In pieces">
       <CutHead c={c} />
+      <CutReasons p={p} take={cuts.take} />
       <CutTools cuts={cuts} />
       {cuts.said.map((s) => (
         <p key={s} role="alert" className="text-oxide">
@@ -79,16 +82,20 @@ export function CutPanel({
                 </Button>
               </div>
             )}
-            <p className="text-[13px] text-ink-2">
-              Pins go in with {pegStyleOf(c.printer.process).clearanceMm} mm a side (common practice); a trial
-              of this machine says more. Weight on the pins is what their plastic may bear with room to spare.
-            </p>
+            <AboutPins process={c.printer.process} />
           </div>
         </div>
       )}
     </section>
   );
 }
+
+const AboutPins = ({ process }: { readonly process: Process }) => (
+  <p className="text-[13px] text-ink-2">
+    Pins go in with {pegStyleOf(process).clearanceMm} mm a side (common practice); a trial of this machine
+    says more. Weight on the pins is what their plastic may bear with room to spare.
+  </p>
+);
 
 /** Every plane with where it cuts, what it cuts through, and whether its pins hold. */
 function CutTable({ cuts, c }: { readonly cuts: Cuts; readonly c: Candidate }) {

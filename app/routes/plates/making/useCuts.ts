@@ -45,6 +45,7 @@ export function useCuts(p: PartPlan, soup: TriangleSoup) {
     ),
     reasons: proposal.job.value?.ok ? proposal.job.value.value.cuts : [],
     add: (axis: 0 | 1 | 2) => setPlaces([...places, { axis, share: 0.5 }]),
+    take: ({ axis, share }: CutPlace) => setPlaces([{ axis, share }]),
     remove: (i: number) => setPlaces(places.filter((_, j) => j !== i)),
     move: (i: number, mm: number) =>
       setPlaces(places.map((k, j) => (j === i ? { ...k, share: within(mm / size[k.axis]!) } : k))),
