@@ -6,7 +6,7 @@ import { tableNames } from "#data/rows";
 import { sendForm } from "#app/testing";
 import { clientAction as printersAction } from "#route/workshop/printers";
 import { fieldGroups } from "#app/routes/workshop/printerFields";
-import { keepLevel, keepShrink, keepTestPiece, lengthsFrom } from "./gateRecords";
+import { keepLevel, keepOpenings, keepShrink, keepTestPiece, lengthsFrom } from "./gateRecords";
 
 const db = appDatabase();
 const readings = {
@@ -105,5 +105,29 @@ describe("W5: lengths that came out shorter", () => {
     const kept = await keepShrink(testFilament, { ...typed, ...wrong });
     expect(!kept.ok && kept.problems[0]!.message).toContain(sentence);
     expect((await machine()).shrink).toBeUndefined();
+  });
+});
+
+describe("what stayed open in an exposure piece", () => {
+  const resin = { ...testResin, id: "tank" };
+  const openings = async () => (await db.printers.get("tank"))!.openings;
+  beforeEach(() => db.printers.put(resin));
+  it("is kept with its machine, resin and exposure", async () => {
+    const form = { exposure: "3.0", groove: "0.4", slot: "none", material: "grey" };
+    expect((await keepOpenings(resin, form)).ok).toBe(true);
+    expect(await openings()).toMatchObject([
+      { materialId: "grey", exposureSeconds: 3, grooveMm: 0.4, slotMm: 1 },
+    ]);
+  });
+  it("is refused without an exposure or a groove, in a sentence at its field", async () => {
+    for (const [form, field] of [
+      [{ exposure: "long", groove: "0.4" }, "exposure"],
+      [{ exposure: "3", groove: "" }, "groove"],
+      [{ exposure: "3", groove: "0.37" }, "groove"],
+    ] as const) {
+      const kept = await keepOpenings(resin, form);
+      expect(kept.ok ? "" : kept.problems[0]!.path[0]).toBe(field);
+    }
+    expect(await openings()).toBeUndefined();
   });
 });

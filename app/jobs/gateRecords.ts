@@ -1,5 +1,7 @@
 import { type LevelReading, readPlaces, type TestPiece, type Verdict, verdicts } from "#core/print/bedLevel";
 import { type Outcome, refused } from "#core/outcome";
+import { openingWidthsMm } from "#core/print/exposurePiece";
+import type { OpeningReading } from "#core/print/openings";
 import type { Printer } from "#core/print/printer";
 import { axisNames, LEAST_COPIES, type ShrinkReading } from "#core/print/shrink";
 import type { Written } from "#data/journal";
@@ -87,6 +89,37 @@ export async function keepShrink(printer: Printer, form: SentForm): Promise<Outc
       table: "printers",
       id: printer.id,
       patch: (p) => ({ shrink: [...(p.shrink ?? []), reading].slice(-MOST_KEPT) }),
+    },
+  ]);
+}
+
+/** Wider than every groove of the piece: none of them stayed open. */
+const NONE_OPEN_MM = 1;
+const openFrom = (text: string): number | null =>
+  text === "none" ? NONE_OPEN_MM : openingWidthsMm.some((w) => String(w) === text) ? Number(text) : null;
+
+/** What stayed open in an exposure piece, kept with the machine. */
+export async function keepOpenings(printer: Printer, form: SentForm): Promise<Outcome<Written>> {
+  const exposureSeconds = typedNumber(textOf(form, "exposure"));
+  if (!(exposureSeconds > 0 && exposureSeconds <= 600))
+    return refused("openings/exposure", "Type the exposure of a layer in seconds, for instance 3.0.", [
+      "exposure",
+    ]);
+  const [grooveMm, slotMm] = ["groove", "slot"].map((name) => openFrom(textOf(form, name)));
+  if (grooveMm === null || grooveMm === undefined)
+    return refused("openings/groove", "Choose the narrowest groove that is open.", ["groove"]);
+  const reading: OpeningReading = {
+    at: localNow().at,
+    materialId: textOf(form, "material") || null,
+    exposureSeconds,
+    grooveMm,
+    slotMm: slotMm ?? grooveMm,
+  };
+  return keep(`Exposure piece on ${printer.name}`, [
+    {
+      table: "printers",
+      id: printer.id,
+      patch: (p) => ({ openings: [...(p.openings ?? []), reading].slice(-MOST_KEPT) }),
     },
   ]);
 }

@@ -30,21 +30,49 @@ const MOST_TOLD = 24;
 export function foldsOf(mesh: TriangleMesh, twin: Int32Array): readonly Fold[] {
   const least = SPLINTER * diagonalOf(mesh);
   const found = new Map<number, Fold>();
+  const normals = unitNormals(mesh);
   for (let h = 0; h < twin.length; h++) {
     const t = twin[h]!;
     if (t <= h) continue;
-    const fold = foldAt(mesh, h, t, least);
+    const f = 3 * Math.floor(h / 3);
+    const g = 3 * Math.floor(t / 3);
+    const cosine =
+      normals[f]! * normals[g]! + normals[f + 1]! * normals[g + 1]! + normals[f + 2]! * normals[g + 2]!;
+    if (!(cosine < FOLDED)) continue;
+    const fold = foldAt(mesh, h, t, cosine, least);
     if (fold) found.set(h, fold);
   }
   return grouped(mesh, found);
 }
 
-function foldAt(mesh: TriangleMesh, h: number, t: number, least: number): Fold | null {
+/** Unit normals, three numbers a face; a face without area has none. */
+function unitNormals({ positions: p, triangles }: TriangleMesh): Float32Array {
+  const normals = new Float32Array(triangles.length);
+  for (let i = 0; i < triangles.length; i += 3) {
+    const a = 3 * triangles[i]!;
+    const b = 3 * triangles[i + 1]!;
+    const c = 3 * triangles[i + 2]!;
+    const ux = p[b]! - p[a]!;
+    const uy = p[b + 1]! - p[a + 1]!;
+    const uz = p[b + 2]! - p[a + 2]!;
+    const vx = p[c]! - p[a]!;
+    const vy = p[c + 1]! - p[a + 1]!;
+    const vz = p[c + 2]! - p[a + 2]!;
+    const x = uy * vz - uz * vy;
+    const y = uz * vx - ux * vz;
+    const z = ux * vy - uy * vx;
+    const length = Math.sqrt(x * x + y * y + z * z) || 1;
+    normals[i] = x / length;
+    normals[i + 1] = y / length;
+    normals[i + 2] = z / length;
+  }
+  return normals;
+}
+
+function foldAt(mesh: TriangleMesh, h: number, t: number, cosine: number, least: number): Fold | null {
   const [f, g] = [Math.floor(h / 3), Math.floor(t / 3)];
   const [nf, ng] = [faceNormal(mesh, f), faceNormal(mesh, g)];
   const [lf, lg] = [Math.hypot(...nf), Math.hypot(...ng)];
-  const cosine = (nf[0] * ng[0] + nf[1] * ng[1] + nf[2] * ng[2]) / (lf * lg || 1);
-  if (!(cosine < FOLDED)) return null;
   const from = vertexOf(mesh, mesh.triangles[h]!);
   const to = vertexOf(mesh, mesh.triangles[nextHalfEdge(h)]!);
   const length = Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]);

@@ -17,7 +17,7 @@ import { solidProperties } from "#core/mesh/solidProperties";
 import { enclosedVolume, type EnclosedVolume } from "#core/mesh/volumeRange";
 import { sampleThickness, type ThicknessSample } from "#core/mesh/thickness";
 import { type Box3, boundingBox, type TriangleMesh, type TriangleSoup } from "#core/mesh/triangleMesh";
-import { type ThinWall, thinWalls } from "#core/mesh/thinWalls";
+import { narrowSlits, type ThinWall, thinWalls } from "#core/mesh/thinWalls";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 
@@ -67,7 +67,7 @@ const POINTS = { least: 1000, most: 4000 } as const;
 /** Wider than this share of the diagonal is no gap but two things. */
 const WIDEST_GAP = 1 / 4;
 /** Narrow places looked at for slits. */
-const SLITS_LOOKED_AT = 120;
+const SLITS_LOOKED_AT = 1000;
 
 export type MeasureStage =
   | "sharing corners"
@@ -131,7 +131,7 @@ export function feelWalls(
     reach: WIDEST_GAP * diagonalOf(mesh),
   });
   const { sorted, without } = outside;
-  const slits = thinWalls(turnedInward(mesh), tree, outside.felt.slice(0, SLITS_LOOKED_AT));
+  const slits = narrowSlits(turnedInward(mesh), tree, outside.felt.slice(0, SLITS_LOOKED_AT));
   return { overhangs, thickness, thinWalls: thin, gaps: { sorted, without }, slits };
 }
 

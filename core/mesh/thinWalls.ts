@@ -54,15 +54,64 @@ const KEPT = [0.5, 1.6] as const;
  */
 export function thinWalls(mesh: TriangleMesh, tree: RayTree, felt: readonly FeltWall[]): readonly ThinWall[] {
   const diagonal = diagonalOf(mesh);
-  const walls: ThinWall[] = [];
+  const walls: Reached[] = [];
   for (const point of felt.slice(0, MOST_LOOKED_AT)) {
     if (walls.length >= MOST) break;
-    const beside = walls.filter((w) => distance(w.at, point.at) < APART * diagonal);
-    if (beside.some((w) => w.area > BROAD * diagonal ** 2)) continue;
-    const wall = wallAt(mesh, tree, point, diagonal);
-    if (wall && beside.every((w) => w.area * LARGER < wall.area)) walls.push(wall);
+    const beside = walls.filter((w) => distance(w.wall.at, point.at) < APART * diagonal);
+    if (beside.some(({ wall }) => wall.area > BROAD * diagonal ** 2)) continue;
+    const found = wallAt(mesh, tree, point, diagonal);
+    if (found && beside.every(({ wall }) => wall.area * LARGER < found.wall.area)) walls.push(found);
   }
-  return walls.sort((p, q) => p.thickness - q.thickness);
+  return thinnestFirst(walls);
+}
+
+/**
+ * Gaps that keep their width for a while, narrowest first: what is as thick as a wall, and is air. Each is told once,
+ * however long it is.
+ * @param inward the mesh with its faces turned round
+ * @param felt by width, narrowest first
+ */
+export function narrowSlits(
+  inward: TriangleMesh,
+  tree: RayTree,
+  felt: readonly FeltWall[],
+): readonly ThinWall[] {
+  const diagonal = diagonalOf(inward);
+  const slits: Reached[] = [];
+  for (const point of felt) {
+    if (slits.length >= MOST) break;
+    if (slits.some((s) => lies(point.at, s))) continue;
+    const found = wallAt(inward, tree, point, diagonal);
+    if (!found) continue;
+    const same = slits.findIndex((s) => isOne(s, found));
+    if (same < 0) slits.push(found);
+    else if (slits[same]!.wall.length < found.wall.length) slits[same] = found;
+  }
+  return thinnestFirst(slits);
+}
+
+const thinnestFirst = (walls: readonly Reached[]): readonly ThinWall[] =>
+  walls.map((w) => w.wall).sort((p, q) => p.thickness - q.thickness);
+
+/** Whether two are of one slit: in one plane, and no farther apart than they are long. */
+function isOne(a: Reached, b: Reached): boolean {
+  const [x, y, z] = a.normal;
+  const off =
+    x * (b.wall.at[0] - a.wall.at[0]) + y * (b.wall.at[1] - a.wall.at[1]) + z * (b.wall.at[2] - a.wall.at[2]);
+  return (
+    Math.abs(off) <= a.wall.thickness && distance(a.wall.at, b.wall.at) <= (a.wall.length + b.wall.length) / 2
+  );
+}
+
+/** Whether a point lies in a wall, as far as that was followed. */
+function lies(point: Point, { wall, normal, ways, reach }: Reached): boolean {
+  const d: Point = [point[0] - wall.at[0], point[1] - wall.at[1], point[2] - wall.at[2]];
+  const dot = (a: Point) => d[0] * a[0] + d[1] * a[1] + d[2] * a[2];
+  if (Math.abs(dot(normal)) > wall.thickness) return false;
+  const [along, across] = [dot(ways[0]!), dot(ways[DIRECTIONS / 4]!)];
+  const turn = (Math.atan2(across, along) / (2 * Math.PI) + 1) * DIRECTIONS;
+  const sides = [Math.floor(turn), Math.ceil(turn)].map((i) => reach[i % DIRECTIONS]!);
+  return Math.hypot(along, across) <= Math.max(...sides) + wall.thickness;
 }
 
 /**
@@ -80,7 +129,15 @@ const distance = (p: Point, q: Point) => Math.hypot(p[0] - q[0], p[1] - q[1], p[
 
 const plus = (p: Point, d: Point, s: number): Point => [p[0] + s * d[0], p[1] + s * d[1], p[2] + s * d[2]];
 
-function wallAt(mesh: TriangleMesh, tree: RayTree, felt: FeltWall, diagonal: number): ThinWall | null {
+/** A wall with how far it goes each way across it. */
+type Reached = {
+  readonly wall: ThinWall;
+  readonly normal: Point;
+  readonly ways: readonly Point[];
+  readonly reach: readonly number[];
+};
+
+function wallAt(mesh: TriangleMesh, tree: RayTree, felt: FeltWall, diagonal: number): Reached | null {
   const normal = unit(faceNormal(mesh, felt.face));
   const through = (p: Point, reach = diagonal) => thicknessThrough(mesh, tree, p, normal, reach);
   const inside = plus(felt.at, normal, -felt.thickness / 2);
@@ -101,7 +158,8 @@ function wallAt(mesh: TriangleMesh, tree: RayTree, felt: FeltWall, diagonal: num
   }
   const keeps = (d: Point, s: number) => within(beside(d, s / thickness, KEPT[1]), KEPT);
   const reach = ways.map((d) => howFar((s) => keeps(d, s), thickness / 2, diagonal));
-  return { thickness, at: middle, area: areaOfStar(reach), length: longestAcross(reach), rod };
+  const wall = { thickness, at: middle, area: areaOfStar(reach), length: longestAcross(reach), rod };
+  return { wall, normal, ways, reach };
 }
 
 const within = (share: number, [least, most]: readonly [number, number]) => share >= least && share <= most;

@@ -71,7 +71,7 @@ const troubled = (findings: readonly Finding[], stage: Stage) =>
   new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
 
 function partReadiness(parts: readonly PartPlan[], findings: readonly Finding[], schoolSaid: boolean) {
-  const wholes = parts.filter((p) => !printOf(p.part).pieceOf);
+  const wholes = parts.filter((p) => !printOf(p.part).pieceOf && !p.part.tool);
   const models = wholes.filter((p) => p.part.meshId !== null);
   const printed = parts.filter((p) => p.part.made === "printed");
   const faced = wholes.filter((p) => p.finish !== null);

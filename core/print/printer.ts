@@ -1,5 +1,6 @@
 import type { MaterialId } from "#core/materials/materials";
 import type { LevelReading, TestPiece } from "#core/print/bedLevel";
+import type { OpeningReading } from "#core/print/openings";
 import type { ShrinkReading } from "#core/print/shrink";
 export type Process = "filament" | "resin";
 
@@ -26,6 +27,8 @@ type Machine = {
   readonly pieces?: readonly TestPiece[];
   /** How much shorter lengths came out than they were drawn, oldest first. */
   readonly shrink?: readonly ShrinkReading[];
+  /** What stayed open in exposure pieces, oldest first; of resin machines. */
+  readonly openings?: readonly OpeningReading[];
 };
 
 /** A filament machine and how it is run. Speeds in mm/s, acceleration in mm/s2, times in seconds. */

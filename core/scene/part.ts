@@ -1,4 +1,5 @@
 import type { LampCircuit } from "#core/ground/resistor";
+import type { FitKind } from "#core/joints/clearance";
 import type { Use } from "#core/materials/material";
 import type { MaterialId } from "#core/materials/materials";
 import type { Pose, Vec3 } from "#core/mesh/pose";
@@ -158,6 +159,16 @@ export type PartOrigin = {
   readonly rating?: number;
 };
 
+/** Things that are printed for the bench and not for the scene. */
+export const toolKinds = ["jig", "palette", "gauge", "coupon", "exposure piece"] as const;
+
+/** A tool or a trial: it goes on plates beside the parts of a scene and before those that wait for what it tells. */
+export type PartTool = {
+  readonly kind: (typeof toolKinds)[number];
+  /** Of a coupon: joints of this fit wait for it. */
+  readonly fit?: FitKind;
+};
+
 /** Bodies of one drawing that can be printed in several ways: a tower whole, in halves, as a kit. */
 export type PartSet = {
   /** The same for every body of the drawing. */
@@ -189,6 +200,8 @@ export type PartCommon = {
   readonly history: PartHistory;
   /** Set where it is one body of a drawing with several ways to print it. */
   readonly set?: PartSet | null;
+  /** Set where it is printed for the bench: it is not painted and stands nowhere in the scene. */
+  readonly tool?: PartTool | null;
 };
 
 /**

@@ -2,6 +2,7 @@ import { sourceKinds } from "#core/scene/part";
 import type { MaterialId } from "#core/materials/materials";
 import Joi from "joi";
 import { cellKinds } from "#core/ground/resistor";
+import { fits } from "#core/joints/clearance";
 import { uses } from "#core/materials/material";
 import {
   type CutPiece,
@@ -18,6 +19,8 @@ import {
   type PartPlace,
   type PartPrint,
   type PartSet,
+  type PartTool,
+  toolKinds,
   type PartSize,
 } from "#core/scene/part";
 import { tiers } from "#core/scene/scene";
@@ -193,6 +196,12 @@ const origin = shapeOf<PartOrigin>({
   rating: Joi.number().integer().min(1).max(5).optional(),
 });
 
+const tool = shapeOf<PartTool>({
+  kind: Joi.string()
+    .valid(...toolKinds)
+    .required(),
+  fit: Joi.string().valid(...fits),
+});
 const partSet = shapeOf<PartSet>({
   name,
   ways: Joi.array().min(1).max(20).items(Joi.string().trim().min(1).max(120)).required(),
@@ -235,6 +244,7 @@ export const part = shapeOf<AnyPart>({
   place: place.required(),
   history: history.required(),
   set: partSet.allow(null),
+  tool: tool.allow(null),
   made: Joi.string().valid("printed", "from pieces", "bought", "by hand").required(),
   print: where(["printed", "from pieces"], print),
   madeOf: where(["bought", "by hand"], material.allow(null)),

@@ -42,6 +42,17 @@ const machine = {
       }),
     )
     .optional(),
+  openings: Joi.array()
+    .max(200)
+    .items(
+      Joi.object({
+        at: moment,
+        materialId: orNull(Joi.string()),
+        exposureSeconds: Joi.number().greater(0).max(600).required(),
+        grooveMm: within(0, 20),
+        slotMm: within(0, 20),
+      }),
+    ),
   shrink: Joi.array()
     .max(200)
     .items(

@@ -27,7 +27,8 @@ export const shownPart = (parts: readonly PartPlan[], asked: string | null): Par
   parts.find((p) => p.part.id === asked) ?? parts.find((p) => p.part.scheme.length > 0) ?? parts[0];
 
 /** Parts that can be given a scheme: pieces take that of their whole. */
-export const schemeParts = (parts: readonly PartPlan[]) => parts.filter((p) => !printOf(p.part).pieceOf);
+export const schemeParts = (parts: readonly PartPlan[]) =>
+  parts.filter((p) => !printOf(p.part).pieceOf && !p.part.tool);
 
 /** Parts that are planned with the usual paint because nobody said how to paint them. */
 export const paintAssumed = (parts: readonly PartPlan[]) => parts.filter((p) => p.paintAssumed && !p.held);

@@ -86,10 +86,10 @@ function TrialLine({
   const { budgetMinor, copies, grams, minutes, isOver } = trials;
   return (
     <KeptForm
-      className="mb-2 grid items-end gap-3 sm:grid-cols-[1fr_auto_auto]"
+      className="mb-2 grid grid-cols-2 items-end gap-3"
       version={String(budgetMinor)}
     >
-      <p className={`text-[14px] ${isOver ? "text-oxide" : ""}`}>
+      <p className={`col-span-2 text-[14px] ${isOver ? "text-oxide" : ""}`}>
         {trialsText(trials, currency)}
         {copies > 0 && `, ${grams.toFixed(0)} g and ${durationText(minutes)} of machine`}
       </p>

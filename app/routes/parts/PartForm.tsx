@@ -1,8 +1,8 @@
-import { printOf, madeOfPart, type Part } from "#core/scene/part";
+import { printOf, madeOfPart, toolKinds, type Part } from "#core/scene/part";
 import { type SubmitFunction } from "react-router";
 import { undoAction } from "#app/jobs/keep";
 import { Button } from "#ui/Button";
-import { Field } from "#ui/Field";
+import { Choice, Field } from "#ui/Field";
 import { MadeOf } from "./MadeOf";
 import { PrintFields } from "./PrintFields";
 import { KeptForm } from "#route/KeptForm";
@@ -39,6 +39,7 @@ export function PartForm({
         printOf(part).clear,
         printOf(part).spans,
         part.note,
+        part.tool?.kind,
         madeOfPart(part),
       ])}
     >
@@ -51,6 +52,14 @@ export function PartForm({
         defaultValue={part.count}
         problems={problems}
       />
+      {part.made === "printed" && (
+        <Choice
+          label="It is"
+          name="tool"
+          defaultValue={part.tool?.kind ?? ""}
+          options={[["", "part of the scene"], ...toolKinds.map((k) => [k, `for the bench: ${k}`] as const)]}
+        />
+      )}
       {"print" in part ? (
         <PrintFields p={p} workshop={workshop} problems={problems} />
       ) : (

@@ -44,7 +44,7 @@ export default function Parts() {
   const audit = useMemo(
     () =>
       scaleAudit(
-        plan.parts.filter((x) => !printOf(x.part).pieceOf && !x.held),
+        plan.parts.filter((x) => !printOf(x.part).pieceOf && !x.held && !x.part.tool),
         scene.denominator,
       ),
     [plan, scene.denominator],

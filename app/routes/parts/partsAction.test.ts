@@ -304,6 +304,12 @@ const good: readonly (readonly [
     async () => expect((await partNow()).history.trialBudgetMinor).toBe(600),
   ],
   [
+    "that a part is a palette for the bench",
+    () =>
+      parts({ intent: "making", name: "wall", count: "1", process: "choose", printer: "", tool: "palette" }),
+    async () => expect((await partNow()).tool).toEqual({ kind: "palette" }),
+  ],
+  [
     "that files are no set",
     () => parts({ intent: "no-set", ids: "part-1 part-2" }),
     async () => expect((await partNow("part-2")).set).toBeNull(),

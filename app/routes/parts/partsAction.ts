@@ -2,7 +2,7 @@ import { isMaterialId } from "#core/materials/materials";
 import { redirect } from "react-router";
 import type { ClientActionFunctionArgs } from "react-router";
 import { type Outcome, type Problem, refused, success, under } from "#core/outcome";
-import { noOrigin, printOf, type PartPatch, type PartPrint } from "#core/scene/part";
+import { noOrigin, printOf, toolKinds, type PartPatch, type PartPrint } from "#core/scene/part";
 import type { Listing, Part } from "#core/scene/part";
 import { tiers } from "#core/scene/scene";
 import { featuresWith } from "#core/scale/features";
@@ -334,12 +334,20 @@ async function changeMaking({ form, id, at }: Sent) {
           spans: textOf(form, "spans") === "on",
         },
         note: textOf(form, "note"),
+        ...toolFields(form, part),
         ...materialFields,
       }),
       `Change ${textOf(form, "name")}`,
       at,
     ),
   );
+}
+
+/** What it is for, where that was asked: a part of the scene, or something for the bench. */
+function toolFields(form: SentForm, { tool }: Part): PartPatch {
+  if (form.tool === undefined) return {};
+  const kind = toolKinds.find((k) => k === textOf(form, "tool"));
+  return { tool: kind ? { ...(tool?.kind === kind ? tool : {}), kind } : null };
 }
 
 /** Every copy that has no place yet, in the middle of the board. */

@@ -14,7 +14,7 @@ const plainCm2 = (p: PrintedPart) => p.finish.surface.visible.value * p.part.cou
 /** Every part with a printed surface but pieces of others, the one with the most plain steps first. */
 export const printedParts = (parts: readonly PartPlan[]): readonly PrintedPart[] =>
   parts
-    .filter((p): p is PrintedPart => p.finish !== null && !printOf(p.part).pieceOf)
+    .filter((p): p is PrintedPart => p.finish !== null && !printOf(p.part).pieceOf && !p.part.tool)
     .sort((a, b) => plainCm2(b) - plainCm2(a));
 
 /** The steps that hide the layers of a part. */

@@ -1,10 +1,9 @@
 import { Form, useFetcher, useSearchParams, type FetcherWithComponents } from "react-router";
 import type { Route } from "./+types/trials";
 import { clearances, type FitKind, fits } from "#core/joints/clearance";
-import { couponGaps, couponMesh } from "#core/joints/coupon";
+import { couponGaps } from "#core/joints/coupon";
 import { writeBinaryStl } from "#core/formats/stl";
-import { soupOf } from "#core/mesh/triangleMesh";
-import { putRow } from "#data/scenes";
+import { listScenes, putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
@@ -12,6 +11,7 @@ import { EmptyState } from "#ui/States";
 import { type Say, useToast } from "#ui/Toasts";
 import { localNow } from "#app/clock";
 import { keep, undoAction } from "#app/jobs/keep";
+import { couponSoup } from "#app/jobs/trialParts";
 import { saveFile } from "#app/jobs/saveFile";
 import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
@@ -20,10 +20,12 @@ import type { Coupon } from "#core/scene/coupon";
 import type { Workshop } from "#core/scene/workshop";
 import { trialForm } from "./forms";
 import { MaterialChoice } from "./MaterialChoice";
+import { OpeningsPanel } from "./OpeningsPanel";
+import { WithScene } from "./WithScene";
 import { ShrinkPanel } from "./ShrinkPanel";
 import type { Answered } from "#app/readForm";
 
-export const clientLoader = async () => ({ workshop: await getWorkshop() });
+export const clientLoader = async () => ({ workshop: await getWorkshop(), scenes: await listScenes() });
 
 export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
@@ -60,7 +62,7 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
  * Trials of a fit: a strip of sockets is printed, the one that fits is kept, and all later clearances follow
  * it.
  */
-export default function Trials({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
+export default function Trials({ loaderData: { workshop, scenes }, actionData }: Route.ComponentProps) {
   const [search, setSearch] = useSearchParams();
   const fetcher = useFetcher();
   const say = useToast();
@@ -77,14 +79,8 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
   const setting = (key: string, value: string) =>
     setSearch({ printer: printer.id, fit, [key]: value }, { replace: true, preventScrollReset: true });
   const take = () => {
-    const { strip, peg } = couponMesh(printer.process, fit);
-    const all = soupOf(strip);
-    const other = soupOf(peg);
-    const corners = new Float32Array(all.corners.length + other.corners.length);
-    corners.set(all.corners);
-    corners.set(other.corners, all.corners.length);
     saveFile(
-      writeBinaryStl({ corners }),
+      writeBinaryStl(couponSoup(printer.process, fit)),
       `trial-${fit.replaceAll(" ", "-")}-${printer.process}.stl`,
       "model/stl",
     );
@@ -106,6 +102,8 @@ export default function Trials({ loaderData: { workshop }, actionData }: Route.C
         <TrialForm printer={printer} fit={fit} workshop={workshop} gaps={gaps} actionData={actionData} />
         <Problems problems={actionData?.problems} fields={["chosen"]} />
       </section>
+      <WithScene scenes={scenes} printer={printer} fit={fit} />
+      {printer.process === "resin" && <OpeningsPanel printer={printer} workshop={workshop} />}
       <ShrinkPanel printer={printer} workshop={workshop} />
       {workshop.coupons.length > 0 && (
         <TrialTable workshop={workshop} nameOf={nameOf} fetcher={fetcher} say={say} />

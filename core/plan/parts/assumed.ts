@@ -13,7 +13,9 @@ export function isPaintAssumed(part: Part, { usualPaint }: Pick<PartScene, "usua
   const { clear, pieceOf } = printOf(part);
   const isBought = part.made === "bought";
   const isSaid = part.scheme.length > 0 || part.finish.bare === true;
-  return usualPaint === true && !isSaid && !clear && !pieceOf && !isBought && lookedAt(part) === null;
+  return (
+    usualPaint === true && !part.tool && !isSaid && !clear && !pieceOf && !isBought && lookedAt(part) === null
+  );
 }
 
 /** A part with the usual paint where nobody said how it is painted. */

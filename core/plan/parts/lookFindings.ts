@@ -10,7 +10,7 @@ const PLAIN_WORTH_CM2 = 1;
 
 /** What of a part the eye will find. */
 export function lookFindings({ part, finish, treatment }: PartDraft, scene: PartScene): Finding[] {
-  if (!finish || printOf(part).pieceOf) return [];
+  if (!finish || printOf(part).pieceOf || part.tool) return [];
   const asked = part.finish.school ?? scene.surfaceSchool;
   const { process } = finish.printer;
   const unfit =

@@ -48,6 +48,19 @@ export const partWords = {
   ) =>
     `${name}, ${sizeText(sizeMm)}, does not go on the board of ${sizeText([boardWidthMm, boardDepthMm])}. ` +
     "Say its scale again, or that it is meant so; nothing is planned for it until then.",
+  floods: (
+    name: string,
+    widthsMm: readonly number[],
+    { grooveMm, exposureSeconds }: { readonly grooveMm: number; readonly exposureSeconds: number },
+  ) => {
+    const [low, high] = [Math.min(...widthsMm), Math.max(...widthsMm)].map((mm) => mm.toFixed(2));
+    const width = low === high ? `${low} mm` : `${low} to ${high} mm`;
+    return (
+      `${name}: ${counted(widthsMm.length, "line", "lines")} of ${width} will fill: at ${exposureSeconds} s ` +
+      `nothing narrower than ${grooveMm.toFixed(2)} mm stayed open in this resin. Widen ` +
+      `${widthsMm.length === 1 ? "it" : "them"}, or expose less and print the exposure piece again.`
+    );
+  },
   trialsOver: (name: string, spent: string) =>
     `${name}: ${spent}. Mend the file before the next trial, or have the part another way.`,
   anotherWay: (name: string, set: string, way: string) =>

@@ -112,7 +112,7 @@ function treatmentFor(
   { rooms }: PartWorkshop,
 ): Treatment | null {
   const { clear, pieceOf } = printOf(part);
-  if (!finish || clear || pieceOf) return null;
+  if (!finish || clear || pieceOf || part.tool) return null;
   const { process } = finish.printer;
   const usual = defaultSchool(part.tier ?? scene.tier, process);
   const school = part.finish.school ?? scene.surfaceSchool ?? schoolInSpace(usual, rooms);

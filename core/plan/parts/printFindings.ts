@@ -3,6 +3,7 @@ import { plasticOf } from "#core/materials/printMaterials";
 import { materialOf } from "#core/materials/materials";
 import { isAsDrawn } from "#core/mesh/pose";
 import { leaningFoot } from "#core/print/firstLayer";
+import { openingsFor } from "#core/print/openings";
 import { pieceCount } from "#core/print/fit";
 import { detailLimit, HOLDING_WALL_MM } from "#core/print/printer";
 import { resinWarnings } from "#core/print/resinWarnings";
@@ -15,6 +16,8 @@ import { printOf } from "#core/scene/part";
 
 /** Share of a wall below what holds that is worth a word. */
 const THIN_WORTH = 0.02;
+/** Shorter gaps are corners and not lines. */
+const SHORTEST_LINE_MM = 1;
 /** A deck that hangs by more than one part in so many of its span is seen to hang. */
 const SPAN_PER_SAG = 500;
 
@@ -38,7 +41,20 @@ export function printFindings(draft: PartDraft, workshop: PartWorkshop): Finding
     tooThin(on),
     sags(on),
     notClear(on),
+    floods(on),
   );
+}
+
+/** Lines narrower than what stayed open in this resin at this exposure fill up. */
+function floods({ part, measurement, rescale: { factor }, chosen: { printer, material } }: OnMachine) {
+  const read = printer.process === "resin" ? openingsFor(printer, material?.id ?? null) : null;
+  if (!read || !measurement || part.tool) return null;
+  const lines = measurement.slits
+    .map((s) => ({ widthMm: s.thickness * factor, lengthMm: s.length * factor }))
+    .filter((l) => l.lengthMm >= SHORTEST_LINE_MM && l.widthMm < read.grooveMm);
+  if (lines.length === 0) return null;
+  const widthsMm = lines.map((l) => l.widthMm);
+  return partFinding(part, "wastes", "plates", "floods", partWords.floods(part.name, widthsMm, read));
 }
 
 /** What stays clear is printed in something clear, or made of sheet. */

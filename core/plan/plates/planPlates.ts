@@ -7,7 +7,7 @@ import { straightened } from "#core/mesh/silhouette";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { FileRisks } from "#core/plan/plates/fileRisk";
 import { pieceRisk } from "#core/plan/plates/pieceRisk";
-import { sizedBy } from "#core/plan/parts/sizing";
+import { printedFirst } from "#core/plan/plates/printedFirst";
 import type { PlanMemory } from "#core/plan/planMemory";
 import { filamentAreaMm2 } from "#core/print/bead";
 import { keyOf } from "#core/random";
@@ -121,7 +121,7 @@ export function planPlates(
     group.pieces.push(...piecesOf(plan, fileRisks).filter((p) => !away.has(p.id)));
     groups.set(key, group);
   }
-  const setting = new Set([...sizedBy(input.parts, input.joints).values()].flatMap((ids) => [...ids]));
+  const setting = new Set([...printedFirst(parts, input.joints).values()].flatMap((ids) => [...ids]));
   const plates: PlatePlan[] = running.map((run) => runningPlate(run, input, parts)).filter((p) => p !== null);
   for (const [, { printer, material, pieces }] of [...groups].sort(([a], [b]) => (a < b ? -1 : 1))) {
     if (pieces.length === 0) continue;
@@ -400,7 +400,7 @@ function plateOf(
     running: null,
     gate: gateOf(input, printer, material, grams, on, log),
     tailMinutes: Math.max(0, ...on.map((p) => roughTail(p.plan))),
-    first: on.some((p) => p.plan.part.setsSizes),
+    first: on.some((p) => p.plan.part.setsSizes || p.plan.part.tool),
   };
 }
 

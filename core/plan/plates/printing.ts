@@ -22,7 +22,7 @@ import { planPlates, type PlatePlan } from "#core/plan/plates/planPlates";
 import { planMemory, type PlanMemory } from "#core/plan/planMemory";
 import { lookedAt, type Part, printOf, patchedPart, wholeIdOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
-import { sizedBy } from "#core/plan/parts/sizing";
+import { printedFirst } from "#core/plan/plates/printedFirst";
 import { daysBetween } from "#core/plan/calendarDay";
 
 /** A run of another open scene: the machines and hands are shared. */
@@ -273,7 +273,7 @@ function jobsOf(
   { workshop, now }: PlanInput,
   clock: Clock,
 ): readonly PlateJob[] {
-  const sized = sizedBy(own.parts, own.joints);
+  const sized = printedFirst(parts, own.joints);
   const holds = (p: PlatePlan, ids: ReadonlySet<string>) => p.laid.some((l) => ids.has(l.partId));
   return plates.map((p): PlateJob => {
     const after = p.first
@@ -341,7 +341,7 @@ function readyTimes(
     const { pieceOf } = printOf(part);
     if (pieceOf && ready.has(part.id)) later(pieceOf.partId, ready.get(part.id)!);
   }
-  for (const [id, by] of sizedBy(own.parts, own.joints))
+  for (const [id, by] of printedFirst(parts, own.joints))
     for (const size of by) if (ready.has(size)) later(id, ready.get(size)!);
   return ready;
 }

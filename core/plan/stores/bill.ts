@@ -31,15 +31,17 @@ export function billOfParts(parts: readonly PartPlan[]): readonly BillLine[] {
       partId: part.id,
       name: part.name,
       count: part.count,
-      made: lookedAt(part)
-        ? "to buy"
-        : p.held
-          ? standsAside(p)
-            ? "stands aside"
-            : "another way is printed"
-          : part.made === "printed"
-            ? (p.chosen?.printer.name ?? "printed")
-            : part.made,
+      made: part.tool
+        ? `${part.tool.kind} for the bench`
+        : lookedAt(part)
+          ? "to buy"
+          : p.held
+            ? standsAside(p)
+              ? "stands aside"
+              : "another way is printed"
+            : part.made === "printed"
+              ? (p.chosen?.printer.name ?? "printed")
+              : part.made,
       sizeMm: p.sizeMm,
       factor: p.measurement ? p.rescale.factor : null,
       volumeMl: p.body ? p.body.volumeMm3 / 1000 : null,
