@@ -3,6 +3,8 @@ import "fake-indexeddb/auto";
 import { mkdir, writeFile } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { addDays, weekdayOf } from "#core/plan/calendarDay";
+import { ruleExamples } from "#core/plan/order/ruleExamples";
+import { makePlan } from "#core/plan/plan";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { exportArchive } from "#data/archiveOut";
 import { openDatabase } from "#data/db";
@@ -12,7 +14,8 @@ import { contentId } from "#core/mesh/contentId";
 import { openSolids as openMeshSolids } from "#core/mesh/solids";
 import type { NewMesh } from "#data/meshes";
 import { packShipped } from "#data/shippedWork";
-import { usualHabits, usualHours } from "#data/workshop";
+import { listScenes } from "#data/scenes";
+import { getPlanInput, usualHabits, usualHours } from "#data/workshop";
 import { osierCarr, withySluice } from "#demo/scenes";
 import { openSolids } from "#demo/solids";
 import { measuredOf, shippedPlans } from "./measured";
@@ -70,6 +73,10 @@ console.log(
 
 const calibration = calibrationOf(heldOutOf(scaleCases()));
 await writeFile(join(dirname(path), "scale.json"), JSON.stringify(calibration));
+
+const first = (await listScenes(db)).find((s) => s.id === withySluice(START).scene.id)!;
+const shown = await getPlanInput(first.id, { today: first.startOn, minute: 540, ms: 0 }, db);
+await writeFile(join(dirname(path), "rules.json"), JSON.stringify(ruleExamples(makePlan(shown!))));
 
 for (let days = 0; days < 7; days++) {
   const day = addDays(START, days);

@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { takeRecipe } from "#app/jobs/takeRecipe";
+import { oneMoreWall, takeRecipe } from "#app/jobs/takeRecipe";
 import { takeBack } from "#app/jobs/keep";
 import { testFilament, testPla } from "#core/print/testing";
 import { printOf } from "#core/scene/part";
@@ -45,4 +45,30 @@ it("makes a recipe of what was proposed and prints the part by it; one undo take
   await takeBack();
   expect(await db.printRecipes.count()).toBe(0);
   expect(printOf((await db.parts.get("p"))!).printRecipeId).toBeNull();
+});
+
+it("adds one wall to what its recipe sets, in a recipe of the part's own; one undo takes it back", async () => {
+  const db = appDatabase();
+  const printer = { ...testFilament, id: "f", name: "Longbed", walls: 3 };
+  const shared = {
+    ...{ id: "fine", name: "Fine", printerId: "f", materialId: null, parentId: null },
+    ...{ settings: { layerMm: 0.12, walls: 3 }, nozzleC: 205, bedC: null, note: "slow" },
+  };
+  await db.printRecipes.put(shared);
+  const part = testPart({
+    id: "bracket",
+    name: "Bracket",
+    print: { process: "filament", printRecipeId: "fine" },
+  });
+  await db.scenes.put(testScene());
+  await db.parts.put(part);
+  await oneMoreWall(part, printer);
+  const row = async () => printOf((await db.parts.get("bracket"))!).printRecipeId!;
+  expect(await db.printRecipes.get(await row())).toMatchObject({
+    ...{ name: "Bracket on Longbed", parentId: "fine", nozzleC: 205 },
+    settings: { layerMm: 0.12, walls: 4 },
+  });
+  expect(await db.printRecipes.get("fine")).toEqual(shared);
+  await takeBack();
+  expect(await row()).toBe("fine");
 });

@@ -1,7 +1,10 @@
 import { Circle, CircleDot, Diamond, TriangleAlert } from "lucide-react";
 import { type ReactNode, useMemo, useState } from "react";
-import type { Finding, FindingSeverity, Mend } from "#core/plan/finding";
+import { stakeTogether } from "#core/plan/stakes";
+import type { Finding, FindingSeverity, Mend, Stake } from "#core/plan/finding";
 import { findingGroups, type FindingGroup, isGroup } from "#core/plan/findingGroups";
+import { useCurrency } from "#ui/Currency";
+import { stakeText } from "./stakeText";
 import { useGrown } from "#ui/Grown";
 
 const look: Record<FindingSeverity, { word: string; colour: string; icon: ReactNode }> = {
@@ -87,7 +90,10 @@ function Alike({
   const [isOpen, setOpen] = useState(first!.severity === "ruins" && findings.length <= OPENED);
   return (
     <li className={`border-l-4 bg-primer-2 px-3 py-2.5 text-ink ${edgeOf(first!)}`}>
-      <SeverityMark severity={first!.severity} />
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <SeverityMark severity={first!.severity} />
+        <AtStake stake={stakeTogether(findings)} />
+      </div>
       <details className="mt-0.5" open={isOpen} onToggle={(e) => setOpen(e.currentTarget.open)}>
         <summary className="font-semibold">{headline}</summary>
         <p className="text-[14px] text-ink-2">{namesOf(findings)}</p>
@@ -138,6 +144,13 @@ function Each({
 const edgeOf = ({ severity }: Finding) =>
   severity === "ruins" ? "border-oxide" : severity === "missing" ? "border-ink-2" : "border-ochre";
 
+/** What would have to be made again. */
+function AtStake({ stake }: { readonly stake: Stake | null }) {
+  const currency = useCurrency();
+  const text = stake && stakeText(stake, currency);
+  return text ? <span className="text-[13px] text-ink-2">at stake: {text}</span> : null;
+}
+
 function OneFinding({
   f,
   link,
@@ -149,8 +162,10 @@ function OneFinding({
 }) {
   return (
     <li className={`border-l-4 bg-primer-2 px-3 py-2.5 text-ink ${edgeOf(f)}`}>
-      <div className="flex items-baseline justify-between gap-3">
+      <div className="flex flex-wrap items-baseline gap-x-3">
         <SeverityMark severity={f.severity} />
+        <AtStake stake={f.stake ?? null} />
+        <span className="grow" />
         {link?.(f)}
       </div>
       <p className="mt-0.5">{f.sentence}</p>

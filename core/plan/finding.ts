@@ -38,6 +38,13 @@ export type Edit = {
 /** What can be done about a finding: a change that is made at once, or where to go. */
 export type Mend = { readonly label: string; readonly edit: Edit | null };
 
+/** What has to be made again where a finding comes true: machine and hands in minutes, material in minor units. */
+export type Stake = {
+  readonly machineMinutes: number;
+  readonly handsMinutes: number;
+  readonly minor: number;
+};
+
 /** Something the plan found. Mended in `stage`; `about` is the part, joint, step or whatever it is about. */
 export type Finding = {
   readonly id: string;
@@ -49,13 +56,9 @@ export type Finding = {
   readonly cause: string;
   readonly sentence: string;
   readonly mends: readonly Mend[];
+  /** What hangs on it; null of what is only open, and of what is about no one thing. */
+  readonly stake?: Stake | null;
 };
-
-/** Worst first, then in the order of the stages, then by id. */
-export const worstFirst = (a: Finding, b: Finding) =>
-  findingSeverities.indexOf(a.severity) - findingSeverities.indexOf(b.severity) ||
-  stages.indexOf(a.stage) - stages.indexOf(b.stage) ||
-  (a.id < b.id ? -1 : 1);
 
 /** @param which tells several of one cause about one thing apart */
 export const finding = (

@@ -34,6 +34,7 @@ const together: Readonly<Record<string, string>> = {
   "too-large": "parts fit no bed and must be cut",
   "not-clear": "parts stay clear and are printed in nothing clear",
   leans: "parts touch the plate with little of their foot",
+  solid: "thick parts are solid resin",
   "no-drain": "hollow parts keep liquid resin",
   "resin-suction": "parts hold to the film like a cup",
   "resin-peel": "parts pull hard at the film",

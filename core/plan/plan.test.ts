@@ -5,7 +5,8 @@ import { box, terrain } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { testFilament, testPla, testResin, testResinFluid } from "#core/print/testing";
 import { addDays, daysBetween, isIsoDate, weekdayOf } from "#core/plan/calendarDay";
-import { finding, findingSeverities, stages, worstFirst } from "#core/plan/finding";
+import { staked } from "#core/plan/stakes";
+import { finding, findingSeverities, stages } from "#core/plan/finding";
 import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
@@ -44,7 +45,8 @@ describe("findings", () => {
     );
     fc.assert(
       fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (mixed) => {
-        expect([...mixed].sort(worstFirst)).toEqual(all);
+        const nothing = { parts: [], plates: [], work: { steps: [] } };
+        expect(staked(mixed, nothing, 0).map((f) => f.id)).toEqual(all.map((f) => f.id));
       }),
       { numRuns: 20 },
     );

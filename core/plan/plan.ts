@@ -3,7 +3,7 @@ import { layerAmounts } from "#core/ground/groundLayer";
 import { chooseResistor } from "#core/ground/resistor";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
-import { type Finding, finding, type Stage, worstFirst } from "#core/plan/finding";
+import { type Finding, finding, type Stage } from "#core/plan/finding";
 import type { GroundPlan, LampPlan } from "#core/plan/ground/groundPlan";
 import { type JointPlan, planJoint } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
@@ -25,6 +25,7 @@ import { orderFindings } from "#core/plan/order/orderFindings";
 import { boardSag } from "#core/plan/ground/boardSag";
 import { groundFindings, lampFindings } from "#core/plan/ground/groundFindings";
 import { jointFindings } from "#core/plan/joints/jointFindings";
+import { staked } from "#core/plan/stakes";
 import { planStores } from "#core/plan/stores/planStores";
 import { type Readiness, readinessOf } from "#core/plan/readiness";
 import { type Totals, totalsOf } from "#core/plan/totals";
@@ -100,10 +101,14 @@ export function makePlan(
   const planned = { parts, plates, runs, work, joints, stores };
   const totals = totalsOf(planned, input.workshop.rooms.powerMinorPerKwh, input.workshop.currency);
   const from = firstMinute(input);
-  const findings = [
-    ...overAYear(totals, from, input.workshop.printers.length),
-    ...allFindings(planned, input, lamps, boardGrams, boardSagMm),
-  ].sort(worstFirst);
+  const findings = staked(
+    [
+      ...overAYear(totals, from, input.workshop.printers.length),
+      ...allFindings(planned, input, lamps, boardGrams, boardSagMm),
+    ],
+    planned,
+    input.workshop.rooms.hourWorthMinor,
+  );
   const made = { ...planned, findings };
   return {
     otherRuns,

@@ -1,7 +1,8 @@
 import { Link } from "react-router";
 import type { Route } from "./+types/help";
 import { HowSure } from "./HowSure";
-import { loadCalibration } from "./view";
+import { RuleReasons } from "./RuleReasons";
+import { loadCalibration, loadExamples } from "./view";
 import { bases } from "#core/figure";
 import { BasisMark, basisWords } from "#ui/BasisMark";
 import { stageList } from "#app/stages";
@@ -29,9 +30,12 @@ const orderKeys = [
   ["Esc", "put it back"],
 ] as const;
 
-export const clientLoader = async () => ({ calibration: await loadCalibration() });
+export const clientLoader = async () => ({
+  calibration: await loadCalibration(),
+  examples: await loadExamples(),
+});
 
-export default function Help({ loaderData: { calibration } }: Route.ComponentProps) {
+export default function Help({ loaderData: { calibration, examples } }: Route.ComponentProps) {
   return (
     <div className="grid gap-6">
       <h1>Help</h1>
@@ -47,6 +51,7 @@ export default function Help({ loaderData: { calibration } }: Route.ComponentPro
             stays in this browser; nothing is sent anywhere. Take an archive now and then.
           </p>
         </section>
+        <RuleReasons examples={examples} />
       </div>
     </div>
   );

@@ -1,3 +1,6 @@
+import type { OrderRule } from "#core/order/rule";
+import type { RuleExample } from "#core/plan/order/ruleExamples";
+
 /** What guesses of scale said of themselves, beside how often they were right; worked out by the build. */
 export type Calibration = {
   readonly things: number;
@@ -12,12 +15,41 @@ export const sureText = ({ things, error, sure, sureWrong }: Calibration): strin
   `${sureWrong} of those wrongly. A share is off by ${(100 * error).toFixed(0)} in 100 in the mean; on the line ` +
   "it would be right as often as it says.";
 
-/** @returns null where the build made none, or it cannot be read */
-export async function loadCalibration(fetched: typeof fetch = fetch): Promise<Calibration | null> {
+/** What the build worked out for the help. @returns null where it made none, or it cannot be read */
+async function loaded<T>(file: string, fetched: typeof fetch): Promise<T | null> {
   try {
-    const answer = await fetched("/demo/scale.json");
-    return answer.ok ? ((await answer.json()) as Calibration) : null;
+    const answer = await fetched(`/demo/${file}`);
+    return answer.ok ? ((await answer.json()) as T) : null;
   } catch {
     return null;
   }
+}
+
+export const loadCalibration = (fetched: typeof fetch = fetch) => loaded<Calibration>("scale.json", fetched);
+
+/** Pairs of steps of the demo that rules keep in order. */
+export const loadExamples = async (fetched: typeof fetch = fetch): Promise<readonly RuleExample[]> =>
+  (await loaded<readonly RuleExample[]>("rules.json", fetched)) ?? [];
+
+/** A rule with what it says, why, and what it does in the demo; null where the demo has no such pair. */
+export type ToldRule = {
+  readonly id: string;
+  readonly says: string;
+  readonly because: string;
+  readonly example: RuleExample | null;
+};
+
+/** Rules in which something that was looked for is said, in the order of their numbers. */
+export function toldRules(
+  rules: readonly Pick<OrderRule, "id" | "says" | "because">[],
+  examples: readonly RuleExample[],
+  looked: string,
+): readonly ToldRule[] {
+  const byRule = new Map(examples.map((e) => [e.ruleId, e]));
+  const wanted = looked.trim().toLowerCase();
+  const numberOf = (id: string) => Number(/\d+/.exec(id)?.[0] ?? 0);
+  return rules
+    .map(({ id, says, because }) => ({ id, says, because, example: byRule.get(id) ?? null }))
+    .filter(({ id, says, because }) => `${id} ${says} ${because}`.toLowerCase().includes(wanted))
+    .sort((a, b) => numberOf(a.id) - numberOf(b.id) || (a.id < b.id ? -1 : 1));
 }

@@ -85,10 +85,7 @@ function TrialLine({
   if (!trials) return null;
   const { budgetMinor, copies, grams, minutes, isOver } = trials;
   return (
-    <KeptForm
-      className="mb-2 grid grid-cols-2 items-end gap-3"
-      version={String(budgetMinor)}
-    >
+    <KeptForm className="mb-2 grid grid-cols-2 items-end gap-3" version={String(budgetMinor)}>
       <p className={`col-span-2 text-[14px] ${isOver ? "text-oxide" : ""}`}>
         {trialsText(trials, currency)}
         {copies > 0 && `, ${grams.toFixed(0)} g and ${durationText(minutes)} of machine`}

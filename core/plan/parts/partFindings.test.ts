@@ -313,4 +313,30 @@ describe("T4: a part that was laid beside a face", () => {
     const raised = { printerId: testResin.id, pose: told, raised: true };
     expect(say(found({ print: raised }), "leans")).toBeUndefined();
   });
+  it("proposes to hollow thick solid resin, with what that spares, and is quiet when it is", () => {
+    const block = measureMesh(soupOf(box(40, 30, 20))).measurement;
+    expect(block.area).toBe(5200);
+    const thick = (given: PartPatch = {}) => {
+      const one = patchedPart(
+        newPart({
+          id: "p",
+          sceneId: "s",
+          name: "block",
+          meshId: "block",
+          size: { source: { kind: "full" } },
+        }),
+        { count: 2, print: { process: "resin" }, ...given },
+      );
+      const scene = newScene({ id: "s", name: "t", denominator: 1, startOn: "2026-03-02" });
+      const now = { today: "2026-03-02", minute: 0, ms: 0 };
+      const { findings } = makePlan(planInputOf({ scene, now, parts: [one], measurements, workshop }));
+      return findings.find((f) => f.cause === "solid");
+    };
+    // 24 ml less 5200 mm2 x 2 mm, by hand.
+    expect(thick()!.sentence).toMatch(/^block is solid resin .* spare about 14 of 24 ml each/);
+    const { print } = (thick()!.mends[0]!.edit as { patch: PartPatch }).patch;
+    expect(thick({ print: { process: "resin", ...print } })).toBeUndefined();
+    expect(thick({ print: { process: "filament" } })).toBeUndefined();
+    expect(thick({ size: { ownFactor: 0.5 } })).toBeUndefined();
+  });
 });

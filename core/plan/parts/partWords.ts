@@ -1,4 +1,5 @@
 import { type TightPlace, tightText } from "#core/plan/parts/tightPlaces";
+import { moneyText } from "#core/money";
 import { counted } from "#core/words";
 import type { LeaningFoot } from "#core/print/firstLayer";
 import { modelText, realText } from "#core/scale/lengthFormat";
@@ -136,6 +137,28 @@ export const partWords = {
   leans: (name: string, { leanDeg, lyingMm, ofMm }: LeaningFoot) =>
     `${name}: ${lyingMm.toFixed(0)} of ${ofMm.toFixed(0)} mm lie on the plate in the first layer; ` +
     `it leans by ${leanDeg.toFixed(1)} degrees. Turn it by that much, or it lifts along the edge.`,
+  solid: (
+    name: string,
+    {
+      allMl,
+      sparedMl,
+      count,
+      minor,
+      currency,
+    }: {
+      readonly allMl: number;
+      readonly sparedMl: number;
+      readonly count: number;
+      readonly minor: number;
+      readonly currency: string;
+    },
+  ) => {
+    const money = minor * count >= 1 ? `, ${moneyText(Math.round(minor * count), currency)}` : "";
+    return (
+      `${name} is solid resin more than 15 mm thick, which warps as it cures. Walls of 2 mm with two drains ` +
+      `would spare about ${sparedMl.toFixed(0)} of ${allMl.toFixed(0)} ml${count > 1 ? " each" : ""}${money}.`
+    );
+  },
   noDrain: (name: string, drains: number) =>
     `${name} is set to be hollow with ${drains === 0 ? "no drain" : "one hole"}: ` +
     "liquid resin stays inside and cracks it later. It needs one hole near the plate and one at the far end.",

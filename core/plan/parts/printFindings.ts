@@ -1,6 +1,7 @@
 import { ownWeightSagMm } from "#core/ground/sag";
 import { plasticOf } from "#core/materials/printMaterials";
 import { materialOf } from "#core/materials/materials";
+import { thicknessAt } from "#core/mesh/thickness";
 import { isAsDrawn } from "#core/mesh/pose";
 import { leaningFoot } from "#core/print/firstLayer";
 import { openingsFor } from "#core/print/openings";
@@ -37,6 +38,7 @@ export function printFindings(draft: PartDraft, workshop: PartWorkshop): Finding
     tooLarge(on),
     ...resin(on),
     noDrain(on),
+    solid(on, workshop.currency),
     leans(on),
     tooThin(on),
     sags(on),
@@ -148,6 +150,33 @@ function noDrain({ part, chosen: { printer } }: OnMachine): Finding | null {
   return partFinding(part, "ruins", "plates", "no-drain", partWords.noDrain(part.name, hollow.drains), [
     partMend(part, "Give it two drains", { print: { hollow: { ...hollow, drains: 2 } } }),
     partMend(part, "Print it solid", { print: { hollow: null } }),
+  ]);
+}
+
+/** Solid resin thicker than this warps as it cures, and costs (common practice). */
+const SOLID_MM = 15;
+/** As much of a surface has so much behind it. */
+const THICK_SHARE = 0.25;
+const HOLLOW = { wallMm: 2, drains: 2, holes: [] } as const;
+/** Less is not worth two holes, ml. */
+const WORTH_ML = 3;
+
+/** Thick and solid in resin: what walls with two drains would spare. */
+function solid(
+  { part, body, asItLies, rescale: { factor }, chosen: { printer, material } }: OnMachine,
+  currency: string,
+): Finding | null {
+  const { hollow, pieceOf, clear } = printOf(part);
+  if (printer.process !== "resin" || hollow || pieceOf || clear || !asItLies) return null;
+  if (!(thicknessAt(asItLies.thickness, 1 - THICK_SHARE) * factor > SOLID_MM)) return null;
+  const allMl = body.volumeMm3 / 1000;
+  // Walls of that thickness all over; corners are counted twice, so that a little more is spared.
+  const sparedMl = allMl - Math.min(allMl, (asItLies.area * factor ** 2 * HOLLOW.wallMm) / 1000);
+  if (sparedMl < WORTH_ML) return null;
+  const minor = (sparedMl * (material?.densityGPerCm3 ?? 1) * (material?.pricePerKg ?? 0)) / 1000;
+  const sentence = partWords.solid(part.name, { allMl, sparedMl, count: part.count, minor, currency });
+  return partFinding(part, "wastes", "plates", "solid", sentence, [
+    partMend(part, "Hollow it: walls of 2 mm, two drains", { print: { hollow: HOLLOW } }),
   ]);
 }
 

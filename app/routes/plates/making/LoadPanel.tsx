@@ -7,6 +7,7 @@ import { patchRow } from "#data/scenes";
 import { askLoadWays } from "#workers/plan";
 import { localNow } from "#app/clock";
 import { undoAction } from "#app/jobs/keep";
+import { oneMoreWall } from "#app/jobs/takeRecipe";
 import { typedNumber } from "#app/readForm";
 import { useJob } from "#app/hooks/useJob";
 import { Button } from "#ui/Button";
@@ -43,36 +44,36 @@ export function LoadPanel({ p, input }: { readonly p: PartPlan; readonly input: 
     const kept = await patchRow("parts", p.part.id, { print: { infillBands } }, label, localNow().at);
     say(kept.ok ? "It is printed denser where it is held." : kept.problems[0]!.message, undoAction);
   };
+  const addWall = async () => {
+    if (chosen.printer.process !== "filament") return;
+    const kept = await oneMoreWall(p.part, chosen.printer);
+    say(
+      kept.ok ? `It is printed with ${chosen.printer.walls + 1} walls.` : kept.problems[0]!.message,
+      undoAction,
+    );
+  };
   return (
     <section className="panel grid content-start gap-3" aria-label="Carries load">
       <details>
         <summary className="font-head text-[19px] font-semibold">Carries load</summary>
         <div className="mt-3 grid gap-3">
-          <div className="grid grid-cols-2 items-start gap-3">
-            <Choice
-              label="It is held at"
-              name="heldAt"
-              value={heldAt}
-              onChange={(e) => setHeldAt(e.target.value as HeldAt)}
-              options={[
-                ["foot", "its foot, as it lies on the bed"],
-                ["top", "its top"],
-              ]}
-            />
-            <Field
-              label="What it bears, g"
-              name="loadGrams"
-              inputMode="decimal"
-              value={typed}
-              onChange={(e) => setTyped(e.target.value)}
-              hint={isWrong ? "A number of grams, or nothing." : "may stay empty"}
-            />
-          </div>
+          <LoadQuestion
+            heldAt={heldAt}
+            setHeldAt={setHeldAt}
+            typed={typed}
+            setTyped={setTyped}
+            isWrong={isWrong}
+          />
           <div>
             <Button onClick={ask}>What would it take?</Button>
           </div>
           {job.value && (
-            <LoadTable found={job.value} one={chosen.one} onApply={() => void apply(job.value!)} />
+            <LoadTable
+              found={job.value}
+              one={chosen.one}
+              onApply={() => void apply(job.value!)}
+              onWall={() => void addWall()}
+            />
           )}
         </div>
       </details>
@@ -80,14 +81,53 @@ export function LoadPanel({ p, input }: { readonly p: PartPlan; readonly input: 
   );
 }
 
+function LoadQuestion({
+  heldAt,
+  setHeldAt,
+  typed,
+  setTyped,
+  isWrong,
+}: {
+  readonly heldAt: HeldAt;
+  readonly setHeldAt: (at: HeldAt) => void;
+  readonly typed: string;
+  readonly setTyped: (text: string) => void;
+  readonly isWrong: boolean;
+}) {
+  return (
+    <div className="grid grid-cols-2 items-start gap-3">
+      <Choice
+        label="It is held at"
+        name="heldAt"
+        value={heldAt}
+        onChange={(e) => setHeldAt(e.target.value as HeldAt)}
+        options={[
+          ["foot", "its foot, as it lies on the bed"],
+          ["top", "its top"],
+        ]}
+      />
+      <Field
+        label="What it bears, g"
+        name="loadGrams"
+        inputMode="decimal"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+        hint={isWrong ? "A number of grams, or nothing." : "may stay empty"}
+      />
+    </div>
+  );
+}
+
 function LoadTable({
   found,
   one,
   onApply,
+  onWall,
 }: {
   readonly found: Found;
   readonly one: PrintEstimate;
   readonly onApply: () => void;
+  readonly onWall: () => void;
 }) {
   // The planned figure of a copy, and what a way changes of it.
   const now = found.ways[0]!;
@@ -117,9 +157,12 @@ function LoadTable({
           </tr>
         ))}
       </PlainTable>
-      <div>
-        <Button kind="main" onClick={onApply}>
+      <div className="flex flex-wrap gap-2">
+        <Button kind={found.advice === "zones" ? "main" : "plain"} onClick={onApply}>
           Print it denser there
+        </Button>
+        <Button kind={found.advice === "one more wall" ? "main" : "plain"} onClick={onWall}>
+          Print it with one more wall
         </Button>
       </div>
       <p className="text-[13px] text-ink-2">
