@@ -38,7 +38,7 @@ export function RuleReasons({ examples }: { readonly examples: readonly RuleExam
 const OneRule = ({ rule: { id, says, because, example } }: { readonly rule: ToldRule }) => (
   <li className="grid content-start gap-1.5 border-t border-primer-3 pt-2">
     <p>
-      <b className="figures">{id}</b> {says}
+      <b className="font-head">{id}</b> {says}
     </p>
     <p className="text-[14px] text-ink-2">{because}</p>
     {example && <Pair example={example} />}
