@@ -58,6 +58,7 @@ const folders = {
   stores: [],
   log: [],
   formats: ["mesh"],
+  zones: ["mesh"],
   scale: ["mesh", "formats"],
   safety: ["materials"],
   steps: ["materials"],

@@ -1,4 +1,4 @@
-import { diagonalOf, faceNormal, vertexOf } from "#core/mesh/faces";
+import { diagonalOf, faceNormal, unitNormals, vertexOf } from "#core/mesh/faces";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { unionFind } from "#core/unionFind";
 
@@ -43,30 +43,6 @@ export function foldsOf(mesh: TriangleMesh, twin: Int32Array): readonly Fold[] {
     if (fold) found.set(h, fold);
   }
   return grouped(mesh, found);
-}
-
-/** Unit normals, three numbers a face; a face without area has none. */
-function unitNormals({ positions: p, triangles }: TriangleMesh): Float32Array {
-  const normals = new Float32Array(triangles.length);
-  for (let i = 0; i < triangles.length; i += 3) {
-    const a = 3 * triangles[i]!;
-    const b = 3 * triangles[i + 1]!;
-    const c = 3 * triangles[i + 2]!;
-    const ux = p[b]! - p[a]!;
-    const uy = p[b + 1]! - p[a + 1]!;
-    const uz = p[b + 2]! - p[a + 2]!;
-    const vx = p[c]! - p[a]!;
-    const vy = p[c + 1]! - p[a + 1]!;
-    const vz = p[c + 2]! - p[a + 2]!;
-    const x = uy * vz - uz * vy;
-    const y = uz * vx - ux * vz;
-    const z = ux * vy - uy * vx;
-    const length = Math.sqrt(x * x + y * y + z * z) || 1;
-    normals[i] = x / length;
-    normals[i + 1] = y / length;
-    normals[i + 2] = z / length;
-  }
-  return normals;
 }
 
 function foldAt(mesh: TriangleMesh, h: number, t: number, cosine: number, least: number): Fold | null {

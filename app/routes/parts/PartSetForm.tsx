@@ -39,7 +39,7 @@ export function PartSetForm({
           problems={problems}
         />
         <Button type="submit" name="intent" value="tell-set">
-          Set
+          Keep its set
         </Button>
       </KeptForm>
     </section>

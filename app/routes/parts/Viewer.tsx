@@ -9,6 +9,8 @@ import { type Inspection, openInspection } from "#workers/inspect";
 import { ViewerTools } from "./ViewerTools";
 import { HEIGHT_MM } from "./readings";
 import { ViewerReading } from "./ViewerReading";
+import { useZones } from "./useZones";
+import { ZoneList } from "./ZoneList";
 import { useReading } from "./useReading";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
@@ -34,18 +36,15 @@ export function Viewer({
   const inspection = useMemo(() => openInspection(part.meshId!, soup.corners), [part.meshId, soup]);
   const leastMm = limit ? smallestPrinted(limit).value : 0.4;
   const reading = useReading(inspection, factor, leastMm);
-  const [axis, setAxis] = useState("none");
-  const [cut, setCut] = useState(50);
+  const zones = useZones(inspection, factor, reading.reading === "zones");
+  const { section, ...cutting } = useSection();
   const { picking, setPicking, picks, setPicks, pick } = usePicks(inspection);
   return (
     <div className="grid gap-2">
       <ViewerTools
         reading={reading.reading}
         read={reading.read}
-        axis={axis}
-        setAxis={setAxis}
-        cut={cut}
-        setCut={setCut}
+        {...cutting}
         picking={picking}
         setPicking={setPicking}
         setPicks={setPicks}
@@ -55,14 +54,15 @@ export function Viewer({
           soup={soup}
           mmPerUnit={factor}
           label={`${part.name}, turn it by drag or with the arrow keys${picking ? "; Enter picks what is under the cross" : ""}`}
-          marked={reading.result?.marked ?? null}
+          marked={reading.result?.marked ?? zones.marked}
           lines={reading.lines}
-          section={sectionOf(axis, cut)}
+          section={section}
           heightEvery={reading.reading === "heights" ? HEIGHT_MM / factor : 0}
           picks={picks.map((x) => x.at)}
           {...(picking ? { onPick: (sight: Sight) => void pick(sight) } : {})}
         />
       </Suspense>
+      {reading.reading === "zones" && <ZoneList zones={zones} factor={factor} />}
       <ViewerReading
         reading={reading}
         factor={factor}
@@ -86,6 +86,11 @@ function usePicks(inspection: Inspection) {
   return { picking, setPicking, picks, setPicks, pick };
 }
 
-/** @param cut percent of the part's size along the axis */
-const sectionOf = (axis: string, cut: number): Section | null =>
-  axis === "none" ? null : { axis: Number(axis) as 0 | 1 | 2, share: cut / 100 };
+/** A cut through the part; percent of its size along the axis. */
+function useSection() {
+  const [axis, setAxis] = useState("none");
+  const [cut, setCut] = useState(50);
+  const section: Section | null =
+    axis === "none" ? null : { axis: Number(axis) as 0 | 1 | 2, share: cut / 100 };
+  return { axis, setAxis, cut, setCut, section };
+}

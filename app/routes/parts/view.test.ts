@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
+  areaText,
   asideText,
   cameAs,
   firstText,
@@ -10,6 +11,7 @@ import {
   soFar,
   standingAside,
   wantedText,
+  zoneLine,
 } from "./view";
 
 const rowsOf = (labels: ReturnType<typeof shelfLabels>) =>
@@ -130,4 +132,10 @@ it("R1: says what a wanted size makes of walls and of the part beside the others
   );
   expect(wantedText(wanted, 1.4, "filament")).toMatch(/to 0\.98 mm\.$/);
   expect(wantedText({ ...wanted, thinnestMm: null }, null, null)).toMatch(/148\.0 mm\.$/);
+});
+
+it("tells a zone with its area on the bench, finer where it is small", () => {
+  expect(zoneLine({ name: "upright left", area: 336 }, 1)).toBe("upright left, 3.36 cm²");
+  expect(zoneLine({ name: "top", area: 5_184_000 }, 1 / 72)).toBe("top, 10 cm²");
+  expect(areaText(25.4 ** -2 * 100, 25.4)).toBe("1.00 cm²");
 });

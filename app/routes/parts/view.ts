@@ -2,6 +2,7 @@ import type { Finding } from "#core/plan/finding";
 import { heldAsFinding, standsAside } from "#core/plan/parts/held";
 import { HOLDING_WALL_MM, type Process } from "#core/print/printer";
 import { besideOthers, type WantedSize } from "#core/scale/wantedSize";
+import type { ProposedZone } from "#core/zones/proposeZones";
 import { printOf } from "#core/scene/part";
 import { counted } from "#core/words";
 import type { FirstFigures } from "#core/mesh/measure";
@@ -127,6 +128,16 @@ export function firstText({ box, triangles, volume }: FirstFigures): string {
   const size = boxSize(box).map(figure).join(" × ");
   return `${size} as drawn, volume ${figure(volume)}, ${triangles.toLocaleString("en")} triangles`;
 }
+
+/** An area of the file as it is on the bench. */
+export function areaText(area: number, factor: number): string {
+  const cm2 = (area * factor ** 2) / 100;
+  return `${cm2 < 10 ? cm2.toFixed(2) : cm2.toFixed(0)} cm²`;
+}
+
+/** `upright left, 3.36 cm²`. */
+export const zoneLine = ({ name, area }: Pick<ProposedZone, "name" | "area">, factor: number): string =>
+  `${name}, ${areaText(area, factor)}`;
 
 const NAMED = 4;
 

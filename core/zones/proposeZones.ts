@@ -1,0 +1,221 @@
+import type { TriangleMesh } from "#core/mesh/triangleMesh";
+import { mergeSmall } from "#core/zones/mergeSmall";
+import { type Patch, patchGraph } from "#core/zones/patchGraph";
+import { CREASE_DEG, type Patches, shellNumbers, smoothPatches } from "#core/zones/smoothPatches";
+import { kindOf, numberedNames, sideOf, type ZoneKind } from "#core/zones/zoneNames";
+
+/** A place on a part that is told of as one. Area and place in file units. */
+export type ProposedZone = {
+  readonly name: string;
+  readonly kind: ZoneKind;
+  readonly area: number;
+  /** In how many places it lies: more than one of repeated details and of small pieces. */
+  readonly places: number;
+  readonly at: readonly [number, number, number];
+};
+
+/** A partition of a surface: the zone of every face, and the zones, the largest first. */
+export type ZoneProposal = { readonly of: Uint32Array; readonly zones: readonly ProposedZone[] };
+
+/** Smaller than this on the bench, or than this share of its shell, a patch is no place of its own (a default). */
+const SMALL_CM2 = 1;
+const SMALL_SHARE = 0.01;
+/** Nothing of more than this share of its shell is small, however small the whole is (our choice). */
+const NEVER_SMALL = 0.05;
+/** Details are alike within this, and repeat from so many on. */
+const ALIKE = 0.02;
+const REPEATS = 3;
+
+/** Less is texture and no detail, mm2 on the bench; and where more than so many patches are small, all of it is. */
+const LEAST_DETAIL_MM2 = 2;
+const MOST_SMALL = 400;
+
+/** More patches are texture, until they are parted at right angles alone. */
+const MOST_PATCHES = 20_000;
+const WIDEST_DEG = 89;
+
+/** A repeated thing that a patch is of, and which one of them. */
+type Repeat = { readonly key: string; readonly place: string };
+
+/**
+ * Proposes the zones of a part by its shape: sides that creases part, what is small with its longest neighbour, details
+ * that repeat as one. No decision: it is there to be accepted or changed.
+ * @param twin from `findTwins`
+ * @param factor from file units to mm on the bench
+ * @param creaseDeg faces that turn by more are parted
+ * @source the minima rule of Hoffman and Richards 1984 for where surfaces part (from memory)
+ */
+export function proposeZones(
+  mesh: TriangleMesh,
+  twin: Int32Array,
+  factor: number,
+  creaseDeg = CREASE_DEG,
+): ZoneProposal {
+  const patches = patchesOf(mesh, twin, creaseDeg);
+  const shells = shellNumbers(mesh, twin);
+  const graph = patchGraph(mesh, twin, patches);
+  const shellOf = new Uint32Array(patches.count);
+  for (let f = 0; f < patches.of.length; f++) shellOf[patches.of[f]!] = shells.of[f]!;
+  const areaOfShell = new Float64Array(shells.count);
+  graph.forEach((p, i) => (areaOfShell[shellOf[i]!]! += p.area));
+  const whole = areaOfShell.reduce((a, b) => a + b, 0);
+  const leastIn = (area: number) =>
+    Math.min(NEVER_SMALL * area, Math.max((100 * SMALL_CM2) / factor ** 2, SMALL_SHARE * area));
+  const small = (patch: number) => leastIn(areaOfShell[shellOf[patch]!]!);
+  const ofShells = new Map(repeatedShells(areaOfShell, leastIn(whole), shellOf));
+  const ofPatches = repeatedPatches(
+    graph,
+    (i) => !ofShells.has(i) && graph[i]!.area < small(i) && graph[i]!.area >= LEAST_DETAIL_MM2 / factor ** 2,
+  );
+  const repeats = new Map([...ofShells, ...ofPatches]);
+  const rootOf = mergeSmall(graph, (i) => graph[i]!.area >= small(i), new Set(repeats.keys()));
+  return gathered(graph, patches.of, rootOf, repeats);
+}
+
+/**
+ * What is rougher than its creases is texture: they are sought wider until there are few enough to tell apart; what is
+ * rougher still has its shells for zones.
+ */
+function patchesOf(mesh: TriangleMesh, twin: Int32Array, creaseDeg: number): Patches {
+  let crease = creaseDeg;
+  let patches = smoothPatches(mesh, twin, crease);
+  while (patches.count > MOST_PATCHES && crease < WIDEST_DEG) {
+    crease = Math.min(WIDEST_DEG, 1.6 * crease);
+    patches = smoothPatches(mesh, twin, crease);
+  }
+  return patches.count > MOST_PATCHES ? shellNumbers(mesh, twin) : patches;
+}
+
+/** Small shells: those alike at least three times are one detail, the others small pieces together. */
+function repeatedShells(
+  areaOfShell: Float64Array,
+  small: number,
+  shellOf: Uint32Array,
+): readonly (readonly [number, Repeat])[] {
+  if (areaOfShell.length === 1) return [];
+  const smallOnes = [...areaOfShell.keys()].filter((s) => areaOfShell[s]! < small);
+  const keys = alikeKeys(smallOnes, (s) => [areaOfShell[s]!]);
+  return [...shellOf].flatMap((s, patch): readonly (readonly [number, Repeat])[] =>
+    areaOfShell[s]! < small ? [[patch, { key: keys.get(s) ?? "small pieces", place: `shell ${s}` }]] : [],
+  );
+}
+
+/** Small patches that are alike in area and border: studs, panes, rivets. */
+function repeatedPatches(
+  graph: readonly Patch[],
+  isSmall: (patch: number) => boolean,
+): readonly (readonly [number, Repeat])[] {
+  const candidates = graph.map((_, i) => i).filter(isSmall);
+  if (candidates.length > MOST_SMALL) return [];
+  const keys = alikeKeys(candidates, (i) => [graph[i]!.area, graph[i]!.rim]);
+  return [...keys].map(([i, key]) => [i, { key, place: `patch ${i}` }]);
+}
+
+/** Things that are alike in every figure at least three times, by a key that they share. */
+function alikeKeys(
+  things: readonly number[],
+  figures: (thing: number) => readonly number[],
+): ReadonlyMap<number, string> {
+  const sorted = [...things].sort((a, b) => figures(a)[0]! - figures(b)[0]!);
+  const keys = new Map<number, string>();
+  sorted.forEach((seed, from) => {
+    if (keys.has(seed)) return;
+    const first = figures(seed);
+    const alike: number[] = [];
+    for (let i = from; i < sorted.length; i++) {
+      const other = figures(sorted[i]!);
+      if (other[0]! > first[0]! * (1 + ALIKE)) break;
+      if (!keys.has(sorted[i]!) && other.every((v, k) => Math.abs(v - first[k]!) <= ALIKE * first[k]!))
+        alike.push(sorted[i]!);
+    }
+    if (alike.length < REPEATS) return;
+    for (const thing of alike) keys.set(thing, `detail ${first.map((v) => v.toPrecision(9)).join(" ")}`);
+  });
+  return keys;
+}
+
+/** What patches of one zone come to. */
+type Group = {
+  area: number;
+  readonly toward: [number, number, number];
+  readonly centre: [number, number, number];
+  readonly places: Set<string>;
+  readonly key: string | null;
+  readonly patches: number[];
+};
+
+function gathered(
+  graph: readonly Patch[],
+  patchOf: Uint32Array,
+  rootOf: (patch: number) => number,
+  repeats: ReadonlyMap<number, Repeat>,
+): ZoneProposal {
+  const groups = new Map<string, Group>();
+  graph.forEach((patch, i) => {
+    const repeat = repeats.get(i);
+    const root = rootOf(i);
+    add(
+      groups,
+      repeat?.key ?? `patch ${root}`,
+      repeat?.key ?? null,
+      patch,
+      i,
+      repeat?.place ?? `patch ${root}`,
+    );
+  });
+  const told = [...groups.values()].sort(largestFirst);
+  const kinds = told.map(kindOfGroup);
+  const names = numberedNames(told.map((g, k) => nameOf(g, kinds[k]!)));
+  const zoneOfPatch = new Uint32Array(graph.length);
+  told.forEach((g, zone) => g.patches.forEach((patch) => (zoneOfPatch[patch] = zone)));
+  return {
+    of: patchOf.map((patch) => zoneOfPatch[patch]!),
+    zones: told.map((g, k) => ({
+      name: names[k]!,
+      kind: kinds[k]!,
+      area: g.area,
+      places: g.places.size,
+      at: g.centre.map((v) => v / (g.area || 1)) as [number, number, number],
+    })),
+  };
+}
+
+function add(
+  groups: Map<string, Group>,
+  id: string,
+  key: string | null,
+  patch: Patch,
+  number: number,
+  place: string,
+): void {
+  let group = groups.get(id);
+  if (!group)
+    groups.set(
+      id,
+      (group = { area: 0, toward: [0, 0, 0], centre: [0, 0, 0], places: new Set(), key, patches: [] }),
+    );
+  group.area += patch.area;
+  group.places.add(place);
+  group.patches.push(number);
+  for (const k of [0, 1, 2] as const) {
+    group.toward[k] += patch.toward[k];
+    group.centre[k] += patch.area * patch.centre[k];
+  }
+}
+
+const kindOfGroup = ({ key, toward, area }: Group): ZoneKind =>
+  key === null ? kindOf(toward, area) : key === "small pieces" ? "small pieces" : "detail";
+
+const nameOf = ({ toward, places }: Group, kind: ZoneKind): string =>
+  kind === "detail" ? `detail × ${places.size}` : `${kind} ${sideOf(toward, kind)}`.trim();
+
+/** Of two as large the lower one, then the one to the left: whatever the order of the faces was. */
+function largestFirst(a: Group, b: Group): number {
+  if (Math.abs(a.area - b.area) > 1e-9 * Math.max(a.area, b.area)) return b.area - a.area;
+  const near = 1e-6 * Math.sqrt(a.area);
+  for (const k of [2, 0, 1] as const) {
+    const apart = (a.centre[k] - b.centre[k]) / a.area;
+    if (Math.abs(apart) > near) return apart;
+  }
+  return 0;
+}
