@@ -1,7 +1,6 @@
 import { type Outcome, refused, success } from "#core/outcome";
 import { appDatabase } from "#data/db";
 import { localNow } from "#app/clock";
-import { archiveMeanwhile } from "#app/jobs/archiveOut";
 import { keepOutside, keptOutside } from "#app/jobs/keptOutside";
 import { lastStamp } from "#app/jobs/stamp";
 
@@ -92,6 +91,8 @@ export async function writeToFolder(): Promise<Outcome<string>> {
   if ((await appDatabase().scenes.count()) === 0)
     return refused("folder/empty", "There is nothing to save yet.");
   const stamp = await lastStamp();
+  // Loaded with the first file that is written, which keeps it out of every start.
+  const { archiveMeanwhile } = await import("#app/jobs/archiveOut");
   const packed = await archiveMeanwhile();
   if (!packed.ok) return packed;
   const { storeId } = keptOutside();

@@ -1,7 +1,6 @@
 import type { Outcome } from "#core/outcome";
 import { success } from "#core/outcome";
 import { localNow } from "#app/clock";
-import { archiveFile } from "#app/jobs/archiveOut";
 import { lookAgain } from "#app/jobs/keeper";
 import { keepOutside } from "#app/jobs/keptOutside";
 import { saveFile } from "#app/jobs/saveFile";
@@ -13,6 +12,8 @@ export async function saveCopy(
   signal?: AbortSignal,
 ): Promise<Outcome<string>> {
   const stamp = await lastStamp();
+  // Loaded with the first file that is saved, which keeps it out of every start.
+  const { archiveFile } = await import("#app/jobs/archiveOut");
   const packed = await archiveFile(tell, signal);
   if (!packed.ok) return packed;
   const { today, at } = localNow();

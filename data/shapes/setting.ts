@@ -36,7 +36,6 @@ export const setting = Joi.alternatives<SettingRow>().try(
       hasWater: Joi.boolean().optional(),
       missingTools: Joi.array()
         .items(Joi.string().valid(...askedTools))
-        .unique()
         .optional(),
       resinAllowed: Joi.boolean().required(),
       quiet: orNull(
