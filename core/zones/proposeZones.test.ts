@@ -121,6 +121,19 @@ describe("zones by shape", () => {
     expect(zonesOf(turned(24, 20, 50), 1, 10).zones.length).toBeGreaterThan(20);
     expect(zonesOf(turned(24, 20, 50), 1, 25).zones).toHaveLength(3);
   });
+  it("know studs on a wall for one detail, and chance likenesses of a rough thing for none", async () => {
+    const { united } = await openSolids();
+    const studs = Array.from({ length: 5 }, (_, i) => moved(box(3, 3, 3), 6 + 14 * i, 6, 8));
+    const one = united([box(76, 40, 10), ...studs]);
+    if (!one.ok) throw new Error(one.problems[0]!.message);
+    const { zones } = zonesOf(weld(soupOf(one.value)));
+    // Top and four sides of a stud that stands 1 mm out of the wall.
+    expect(zones.find((z) => z.kind === "detail")).toMatchObject({ name: "detail × 5", places: 5 });
+    expect(zones.find((z) => z.kind === "detail")!.area).toBeCloseTo(5 * (9 + 4 * 3), 3);
+    expect(zones).toHaveLength(7);
+    const rough = zonesOf(noisy(sphere(40, 30, 40), 6)).zones;
+    expect(rough.filter((z) => z.kind === "detail")).toEqual([]);
+  });
   it("are sound of an open mesh, of slivers, of four hundred shells", () => {
     const open = { ...house, triangles: house.triangles.slice(0, -6) };
     expect(zonesOf(open).zones.length).toBeGreaterThan(4);

@@ -1,4 +1,5 @@
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
+import { unionFind } from "#core/unionFind";
 import { mergeSmall } from "#core/zones/mergeSmall";
 import { type Patch, patchGraph } from "#core/zones/patchGraph";
 import { CREASE_DEG, type Patches, shellNumbers, smoothPatches } from "#core/zones/smoothPatches";
@@ -26,9 +27,11 @@ const NEVER_SMALL = 0.05;
 const ALIKE = 0.02;
 const REPEATS = 3;
 
-/** Less is texture and no detail, mm2 on the bench; and where more than so many patches are small, all of it is. */
+/** Less is texture and no detail, mm2 on the bench; and where there are more than so many, all of it is. */
 const LEAST_DETAIL_MM2 = 2;
-const MOST_SMALL = 400;
+const MOST_DETAILS = 2000;
+/** So much of its outline is on one side, or it is no detail of that side. */
+const SURROUNDED = 0.9;
 
 /** More patches are texture, until they are parted at right angles alone. */
 const MOST_PATCHES = 20_000;
@@ -63,12 +66,14 @@ export function proposeZones(
     Math.min(NEVER_SMALL * area, Math.max((100 * SMALL_CM2) / factor ** 2, SMALL_SHARE * area));
   const small = (patch: number) => leastIn(areaOfShell[shellOf[patch]!]!);
   const ofShells = new Map(repeatedShells(areaOfShell, leastIn(whole), shellOf));
-  const ofPatches = repeatedPatches(
+  const isLarge = (i: number) => graph[i]!.area >= small(i);
+  const ofPatches = repeatedDetails(
     graph,
-    (i) => !ofShells.has(i) && graph[i]!.area < small(i) && graph[i]!.area >= LEAST_DETAIL_MM2 / factor ** 2,
+    (i) => !ofShells.has(i) && !isLarge(i),
+    LEAST_DETAIL_MM2 / factor ** 2,
   );
   const repeats = new Map([...ofShells, ...ofPatches]);
-  const rootOf = mergeSmall(graph, (i) => graph[i]!.area >= small(i), new Set(repeats.keys()));
+  const rootOf = mergeSmall(graph, isLarge, new Set(repeats.keys()));
   return gathered(graph, patches.of, rootOf, repeats);
 }
 
@@ -100,15 +105,50 @@ function repeatedShells(
   );
 }
 
-/** Small patches that are alike in area and border: studs, panes, rivets. */
-function repeatedPatches(
+/**
+ * Details within a side: small patches that hang together and that one large patch surrounds, studs, panes, rivets,
+ * alike in area and outline.
+ */
+function repeatedDetails(
   graph: readonly Patch[],
   isSmall: (patch: number) => boolean,
+  least: number,
 ): readonly (readonly [number, Repeat])[] {
-  const candidates = graph.map((_, i) => i).filter(isSmall);
-  if (candidates.length > MOST_SMALL) return [];
-  const keys = alikeKeys(candidates, (i) => [graph[i]!.area, graph[i]!.rim]);
-  return [...keys].map(([i, key]) => [i, { key, place: `patch ${i}` }]);
+  const clusters = clustersOf(graph, isSmall).filter(
+    (c) => c.area >= least && c.around >= SURROUNDED * c.rim,
+  );
+  if (clusters.length > MOST_DETAILS) return [];
+  const keys = alikeKeys([...clusters.keys()], (i) => [clusters[i]!.area, clusters[i]!.rim]);
+  return [...keys].flatMap(([i, key]) =>
+    clusters[i]!.patches.map((patch) => [patch, { key, place: `cluster ${i}` }] as const),
+  );
+}
+
+/** Small patches that hang together: their area, their outer border, and how much of that is on one other patch. */
+type Cluster = { readonly patches: number[]; area: number; rim: number; around: number };
+
+function clustersOf(graph: readonly Patch[], isSmall: (patch: number) => boolean): readonly Cluster[] {
+  const sets = unionFind(graph.length);
+  const small = graph.map((_, i) => isSmall(i));
+  graph.forEach((p, i) => {
+    if (small[i]) for (const other of p.beside.keys()) if (small[other]) sets.join(i, other);
+  });
+  const clusters = new Map<number, Cluster & { readonly on: Map<number, number> }>();
+  graph.forEach((p, i) => {
+    if (!small[i]) return;
+    const root = sets.find(i);
+    const c =
+      clusters.get(root) ??
+      clusters.set(root, { patches: [], area: 0, rim: 0, around: 0, on: new Map() }).get(root)!;
+    c.patches.push(i);
+    c.area += p.area;
+    for (const [other, { length }] of p.beside) {
+      if (small[other]) continue;
+      c.rim += length;
+      c.on.set(other, (c.on.get(other) ?? 0) + length);
+    }
+  });
+  return [...clusters.values()].map(({ on, ...c }) => ({ ...c, around: Math.max(0, ...on.values()) }));
 }
 
 /** Things that are alike in every figure at least three times, by a key that they share. */
