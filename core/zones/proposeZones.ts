@@ -205,7 +205,9 @@ function gathered(
   });
   const told = [...groups.values()].sort(largestFirst);
   const kinds = told.map(kindOfGroup);
-  const names = numberedNames(told.map((g, k) => nameOf(g, kinds[k]!)));
+  const names = numberedNames(told.map((g, k) => nameOf(g, kinds[k]!))).map((name, k) =>
+    kinds[k] === "detail" ? `${name} × ${told[k]!.places.size}` : name,
+  );
   const zoneOfPatch = new Uint32Array(graph.length);
   told.forEach((g, zone) => g.patches.forEach((patch) => (zoneOfPatch[patch] = zone)));
   return {
@@ -246,8 +248,7 @@ function add(
 const kindOfGroup = ({ key, toward, area }: Group): ZoneKind =>
   key === null ? kindOf(toward, area) : key === "small pieces" ? "small pieces" : "detail";
 
-const nameOf = ({ toward, places }: Group, kind: ZoneKind): string =>
-  kind === "detail" ? `detail × ${places.size}` : `${kind} ${sideOf(toward, kind)}`.trim();
+const nameOf = ({ toward }: Group, kind: ZoneKind): string => `${kind} ${sideOf(toward, kind)}`.trim();
 
 /** Of two as large the lower one, then the one to the left: whatever the order of the faces was. */
 function largestFirst(a: Group, b: Group): number {
