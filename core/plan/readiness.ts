@@ -70,7 +70,9 @@ export function readinessOf(input: PlanInput, plan: Settled): Readonly<Record<St
 const troubled = (findings: readonly Finding[], stage: Stage) =>
   new Set(findings.filter((f) => f.stage === stage && f.severity !== "wastes").map((f) => f.about));
 
-function partReadiness(parts: readonly PartPlan[], findings: readonly Finding[], schoolSaid: boolean) {
+function partReadiness(all: readonly PartPlan[], findings: readonly Finding[], schoolSaid: boolean) {
+  // A body of a way that was not chosen waits for nothing.
+  const parts = all.filter((p) => p.held?.because !== "another way");
   const wholes = parts.filter((p) => !printOf(p.part).pieceOf && !p.part.tool);
   const models = wholes.filter((p) => p.part.meshId !== null);
   const printed = parts.filter((p) => p.part.made === "printed");

@@ -1,18 +1,14 @@
-import { type FormEvent, useState } from "react";
-import { useRevalidator } from "react-router";
-import type { Problem } from "#core/outcome";
 import { writeBinaryStl } from "#core/formats/stl";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { exposurePiece, openingWidthsMm } from "#core/print/exposurePiece";
 import type { ResinPrinter } from "#core/print/printer";
 import type { Workshop } from "#core/scene/workshop";
 import { keepOpenings } from "#app/jobs/gateRecords";
-import { undoAction } from "#app/jobs/keep";
 import { saveFile } from "#app/jobs/saveFile";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { figures, PlainTable } from "#ui/PlainTable";
-import { useToast } from "#ui/Toasts";
+import { useKeptReading } from "./useKeptReading";
 import { MaterialChoice } from "./MaterialChoice";
 
 const widths = [
@@ -29,19 +25,10 @@ export function OpeningsPanel({
   readonly printer: ResinPrinter;
   readonly workshop: Workshop;
 }) {
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const { revalidate } = useRevalidator();
-  const say = useToast();
-  const onSubmit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = event.currentTarget;
-    const kept = await keepOpenings(printer, Object.fromEntries(new FormData(form)));
-    setProblems(kept.ok ? [] : kept.problems);
-    if (!kept.ok) return;
-    form.reset();
-    say("Parts with narrower lines are named on Plates.", undoAction);
-    await revalidate();
-  };
+  const { problems, onSubmit } = useKeptReading(
+    (form) => keepOpenings(printer, form),
+    "Parts with narrower lines are named on Plates.",
+  );
   const take = () => saveFile(writeBinaryStl(soupOf(exposurePiece())), "exposure-piece.stl", "model/stl");
   return (
     <section className="panel grid gap-4" aria-label="What stays open">
@@ -56,7 +43,7 @@ export function OpeningsPanel({
         {openingWidthsMm.at(-1)} mm, are open when it is washed. Narrower lines of parts in that resin will
         fill.
       </p>
-      <form className="grid items-start gap-3 sm:grid-cols-4" onSubmit={(e) => void onSubmit(e)}>
+      <form className="grid items-start gap-3 sm:grid-cols-4" onSubmit={onSubmit}>
         <MaterialChoice label="Printed in" printer={printer} workshop={workshop} />
         <Field
           label="Exposure of a layer, s"

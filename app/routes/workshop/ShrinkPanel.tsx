@@ -1,5 +1,3 @@
-import { type FormEvent, useState } from "react";
-import { useRevalidator } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { Printer } from "#core/print/printer";
 import { axisNames, shrinkOf } from "#core/print/shrink";
@@ -7,9 +5,8 @@ import type { Workshop } from "#core/scene/workshop";
 import { Button } from "#ui/Button";
 import { Field, Problems } from "#ui/Field";
 import { figures, PlainTable } from "#ui/PlainTable";
-import { useToast } from "#ui/Toasts";
+import { useKeptReading } from "./useKeptReading";
 import { keepShrink } from "#app/jobs/gateRecords";
-import { undoAction } from "#app/jobs/keep";
 import { MaterialChoice } from "./MaterialChoice";
 
 /** How much shorter a machine's lengths come out than they were drawn; plates are written larger by it. */
@@ -20,19 +17,10 @@ export function ShrinkPanel({
   readonly printer: Printer;
   readonly workshop: Workshop;
 }) {
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const { revalidate } = useRevalidator();
-  const say = useToast();
-  const onSubmit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = event.currentTarget;
-    const kept = await keepShrink(printer, Object.fromEntries(new FormData(form)));
-    setProblems(kept.ok ? [] : kept.problems);
-    if (!kept.ok) return;
-    form.reset();
-    say("Plates of this machine and material are written by it.", undoAction);
-    await revalidate();
-  };
+  const { problems, onSubmit } = useKeptReading(
+    (form) => keepShrink(printer, form),
+    "Plates of this machine and material are written by it.",
+  );
   return (
     <section className="panel grid gap-4" aria-label="How much it shrinks">
       <h2>How much it shrinks</h2>
@@ -41,7 +29,7 @@ export function ShrinkPanel({
         plates is made larger by that, and joints get twice what copies differ by. A new roll asks for one new
         piece.
       </p>
-      <form className="grid items-start gap-3 sm:grid-cols-4" onSubmit={(e) => void onSubmit(e)}>
+      <form className="grid items-start gap-3 sm:grid-cols-4" onSubmit={onSubmit}>
         <ShrinkFields printer={printer} workshop={workshop} problems={problems} />
         <Button kind="main" type="submit">
           Keep what it measures

@@ -41,6 +41,12 @@ describe("P14: a drawing with several ways to print it", () => {
       0, 0, 0,
     ]);
   });
+  it("is as far on as the chosen way by itself", () => {
+    const alone = makePlan(withWay(null, bodies.slice(3))).readiness;
+    const { readiness } = makePlan(withWay("kit"));
+    for (const stage of ["lay", "rule", "parts", "plates", "surface"] as const)
+      expect(readiness[stage], stage).toEqual(alone[stage]);
+  });
   it("shows beside it what the other ways would take", () => {
     const input = withWay("kit");
     const [set] = plannedSets(makePlan(input).parts, input.scene);
