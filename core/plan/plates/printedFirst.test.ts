@@ -68,6 +68,19 @@ describe("T17: tools and trials as print jobs", () => {
     const done = { ...exposure, history: { ...exposure.history, copies: ["printed" as const] } };
     expect(printedFirst(planOf([resinPart, wall, done]).parts, []).size).toBe(0);
   });
+  it("lets a part wait for its trial though a palette lies beside it", () => {
+    const palette = part("palette", {
+      meshId: "palette",
+      tool: { kind: "palette" },
+      print: { process: "resin" },
+    });
+    const plan = planOf([resinPart, exposure, palette]);
+    const runOf = (id: string) => {
+      const plate = plan.plates.find((p) => p.laid.some((l) => l.partId === id))!;
+      return plan.runs.find((r) => r.plateId === plate.id)!;
+    };
+    expect(runOf("figure").startsAt).toBeGreaterThanOrEqual(runOf("trial").clearedAt);
+  });
   it("prints the trial of a fit before what is joined by that fit on its machine", () => {
     const coupon = part("coupon", { tool: { kind: "coupon", fit: "snug" }, print: { process: "filament" } });
     const joint = {

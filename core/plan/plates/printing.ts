@@ -274,9 +274,14 @@ function jobsOf(
   clock: Clock,
 ): readonly PlateJob[] {
   const sized = printedFirst(parts, own.joints);
+  const setting = new Set([
+    ...[...sized.values()].flatMap((ids) => [...ids]),
+    ...own.parts.flatMap((p) => (p.setsSizes ? [p.id] : [])),
+  ]);
   const holds = (p: PlatePlan, ids: ReadonlySet<string>) => p.laid.some((l) => ids.has(l.partId));
   return plates.map((p): PlateJob => {
-    const after = p.first
+    // What others wait for waits for none of them; a tool that nobody waits for may lie beside what waits.
+    const after = holds(p, setting)
       ? []
       : plates
           .filter((q) => q.first && p.laid.some((l) => sized.has(l.partId) && holds(q, sized.get(l.partId)!)))
@@ -294,7 +299,7 @@ function jobsOf(
       clearMinutes: p.printer.clearMinutes,
       tailMinutes: p.tailMinutes,
       ...(p.printer.process === "resin" ? { mostHangingMinutes: MOST_HANGING } : {}),
-      first: p.first,
+      first: p.first && after.length === 0,
       ...(after.length > 0 ? { after } : {}),
       releaseAt: dry > 0 ? nextPresence(clock, from) + dry : from,
       ...(p.running ? { running: { printerId: p.printer.id, startsAt } } : {}),
