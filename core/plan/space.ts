@@ -1,5 +1,6 @@
 import type { ToolId } from "#core/materials/tools";
 import type { Rooms } from "#core/scene/rooms";
+import { withArticle } from "#core/words";
 import type { SurfaceSchool } from "#core/surface/treatments";
 
 /** Room and water at the bench; what is not told is taken to be there. */
@@ -38,7 +39,7 @@ export function schoolLacks(
 ): string | null {
   const wanted = toolOfSchool[school];
   if (wanted && missingTools.includes(wanted.tool))
-    return `${wanted.what} wants a ${wanted.tool}: there is none here.`;
+    return `${wanted.what} wants ${withArticle(wanted.tool)}: there is none here.`;
   if (school !== "fill and sand") return null;
   const missing = [
     ...(short(benchM2, SANDING_M2) ? [`${SANDING_M2} m² of bench`] : []),

@@ -87,7 +87,7 @@ function PartButtons({
       <Button kind="main" type="submit" name="intent" value="making">
         Set
       </Button>
-      {part.place.placements.length < part.count && (
+      {!part.tool && part.place.placements.length < part.count && (
         <Button type="submit" name="intent" value="place">
           Put it on the board
         </Button>

@@ -1,4 +1,10 @@
-import { kindOf, kindOfListing, recordText, sourceRecord } from "#core/plan/parts/sourceRecord";
+import {
+  kindOf,
+  kindOfListing,
+  recordOfSource,
+  recordText,
+  sourceRecord,
+} from "#core/plan/parts/sourceRecord";
 import { firstRunGood } from "#core/plan/parts/firstRun";
 import { counted } from "#core/words";
 import { lookedAt, type Part } from "#core/scene/part";
@@ -15,11 +21,12 @@ export function SourceLines({ part }: { readonly part: Part }) {
   const from = listing ? listing.from : part.origin.from;
   const of = kind && sourceRecord(parts, runs, (p) => kindOf(p.origin) === kind);
   const ofFrom = from === "" ? null : sourceRecord(parts, runs, (p) => p.origin.from === from);
+  const believed = recordOfSource({ from, kind }, parts, runs);
   const lines = [
     ...(kind && of ? [recordText(kind, of)] : []),
     ...(ofFrom ? [recordText(from, ofFrom)] : []),
-    ...((listing || of?.runs) && of && !part.history.copies.some((c) => c !== "to make")
-      ? [`a first run comes out ${counted(Math.round(10 * firstRunGood(of)), "time", "times")} in 10`]
+    ...(believed && (listing || believed.runs > 0) && isUntried(part)
+      ? [`a first run comes out ${counted(Math.round(10 * firstRunGood(believed)), "time", "times")} in 10`]
       : []),
   ];
   if (lines.length === 0) return null;
@@ -31,3 +38,5 @@ export function SourceLines({ part }: { readonly part: Part }) {
     </ul>
   );
 }
+
+const isUntried = ({ history }: Part) => history.copies.every((c) => c === "to make");

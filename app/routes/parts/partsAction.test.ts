@@ -307,7 +307,11 @@ const good: readonly (readonly [
     "that a part is a palette for the bench",
     () =>
       parts({ intent: "making", name: "wall", count: "1", process: "choose", printer: "", tool: "palette" }),
-    async () => expect((await partNow()).tool).toEqual({ kind: "palette" }),
+    async () =>
+      expect(await partNow()).toMatchObject({
+        tool: { kind: "palette" },
+        size: { source: { kind: "real-object" } },
+      }),
   ],
   [
     "that files are no set",

@@ -343,11 +343,16 @@ async function changeMaking({ form, id, at }: Sent) {
   );
 }
 
-/** What it is for, where that was asked: a part of the scene, or something for the bench. */
-function toolFields(form: SentForm, { tool }: Part): PartPatch {
+/**
+ * What it is for, where that was asked: a part of the scene, or something for the bench, which stays as large as it is
+ * drawn.
+ */
+function toolFields(form: SentForm, { tool, size }: Part): PartPatch {
   if (form.tool === undefined) return {};
   const kind = toolKinds.find((k) => k === textOf(form, "tool"));
-  return { tool: kind ? { ...(tool?.kind === kind ? tool : {}), kind } : null };
+  if (!kind) return { tool: null };
+  const source: SourceScale = tool ? size.source : { kind: "real-object" };
+  return { tool: { ...(tool?.kind === kind ? tool : {}), kind }, size: { source } };
 }
 
 /** Every copy that has no place yet, in the middle of the board. */

@@ -3,7 +3,7 @@ import { type Finding, finding } from "#core/plan/finding";
 import { isSwapped } from "#core/plan/inRooms";
 import type { WorkPlan } from "#core/plan/order/planWork";
 import type { PlanInput } from "#core/scene/planInput";
-import { counted } from "#core/words";
+import { counted, withArticle } from "#core/words";
 
 /** What the rooms change in the work, and weeks that are over what the builder allows. */
 export function roomFindings(work: WorkPlan, input: PlanInput): Finding[] {
@@ -24,7 +24,7 @@ export function roomFindings(work: WorkPlan, input: PlanInput): Finding[] {
       return roomFinding(
         "missing",
         `no-tool-${tool.replaceAll(" ", "-")}`,
-        `${counted(steps.length, "step asks", "steps ask")} for a ${tool}, and there is none at this bench: ` +
+        `${counted(steps.length, "step asks", "steps ask")} for ${withArticle(tool)}, and there is none at this bench: ` +
           `${steps[0]!.title}. Borrow or buy one, or choose another way.`,
       );
     }),

@@ -66,7 +66,7 @@ export function heldBySize({ part, measurement, sizeMm }: Sized, scene: PartScen
       sentence: partWords.absurdSize(part.name, longest!),
       mends: [again(part)],
     };
-  if (sizeMm && part.place.placements.length === 0 && isOffAnyBoard(sizeMm, scene))
+  if (sizeMm && !part.tool && part.place.placements.length === 0 && isOffAnyBoard(sizeMm, scene))
     return {
       because: "larger than the board",
       sentence: partWords.largerThanBoard(part.name, sizeMm, scene),

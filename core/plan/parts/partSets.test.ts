@@ -3,7 +3,7 @@ import { billOfParts } from "#core/plan/stores/bill";
 import { makePlan } from "#core/plan/plan";
 import { testInput } from "#core/plan/testing";
 import { plannedSets, setName, setQuestions } from "#core/plan/parts/partSets";
-import { newPart, type PartGiven } from "#core/scene/part";
+import { newPart, type PartGiven, patchedPart } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
 const body = (name: string, given: Partial<PartGiven> = {}) =>
@@ -64,6 +64,20 @@ describe("P14: a drawing with several ways to print it", () => {
     const shared = [inWays("base", 1, "whole", "kit"), inWays("body", 1, "whole"), inWays("wall", 4, "kit")];
     expect(copiesOf(withWay("whole", shared))).toBe(2);
     expect(copiesOf(withWay("kit", shared))).toBe(5);
+  });
+  it("plans the pieces of a body that was cut in the way that has the body, and counts it once", () => {
+    const whole = patchedPart(inWays("tower whole", 1, "whole"), { made: "from pieces" });
+    const pieces = [1, 2].map((number) =>
+      body(`piece ${number}`, { print: { pieceOf: { partId: "tower whole", number, of: 2 } } }),
+    );
+    const parts = [whole, ...pieces, inWays("wall", 2, "kit"), inWays("floor", 2, "kit")];
+    expect(copiesOf(withWay("whole", parts))).toBe(2);
+    expect(copiesOf(withWay("kit", parts))).toBe(4);
+    const input = withWay("kit", parts);
+    const [set] = plannedSets(makePlan(input).parts, input.scene);
+    const way = set!.ways.find((w) => w.name === "whole")!;
+    expect(way).toMatchObject({ pieces: 2 });
+    expect(way.minutes).toBeGreaterThan(0);
   });
   it("leaves what was begun in the plan", () => {
     const begun = [body("upper half", { count: 1, history: { copies: ["printed"] }, set: bodies[1]!.set! })];

@@ -24,7 +24,7 @@ export function plannedSets(
   { setWays }: Pick<Scene, "setWays">,
 ): readonly PlannedSet[] {
   const bodies = new Map<string, PartPlan[]>();
-  for (const p of parts) if (p.part.set) push(bodies, p.part.set.name, p);
+  for (const p of parts) if (p.part.set && !printOf(p.part).pieceOf) push(bodies, p.part.set.name, p);
   return [...bodies].map(([name, of]) => ({
     name,
     chosen: setWays?.[name] ?? null,
@@ -32,19 +32,23 @@ export function plannedSets(
       setWay(
         way,
         of.filter((p) => p.part.set!.ways.includes(way)),
+        parts,
       ),
     ),
   }));
 }
 
-function setWay(name: string, parts: readonly PartPlan[]): SetWay {
-  const machines = parts.map((p) => p.chosen ?? p.beside ?? null);
+function setWay(name: string, parts: readonly PartPlan[], all: readonly PartPlan[]): SetWay {
+  const made = parts.flatMap((p) =>
+    p.part.made === "from pieces" ? all.filter((q) => printOf(q.part).pieceOf?.partId === p.part.id) : [p],
+  );
+  const machines = made.map((p) => p.chosen ?? p.beside ?? null);
   const total = (of: (m: NonNullable<(typeof machines)[number]>) => number) =>
     machines.every((m) => m !== null) ? machines.reduce((sum, m) => sum + of(m), 0) : null;
   return {
     name,
     parts,
-    pieces: parts.reduce((sum, { part }) => sum + part.count, 0),
+    pieces: made.reduce((sum, { part }) => sum + part.count, 0),
     minutes: total((m) => m.all.minutes.value),
     costMinor: total((m) => m.all.cost.value),
   };

@@ -50,6 +50,20 @@ export function sourceRecord(
   };
 }
 
+/**
+ * The record that a file is believed by: that of whose it is where anything was printed of that, else that of its kind;
+ * null where neither is told.
+ */
+export function recordOfSource(
+  { from, kind }: { readonly from: string; readonly kind: SourceKind | null },
+  parts: readonly Part[],
+  runs: readonly PlateRun[],
+): SourceRecord | null {
+  const own = from === "" ? null : sourceRecord(parts, runs, (p) => p.origin.from === from);
+  if (own && own.runs > 0) return own;
+  return kind && sourceRecord(parts, runs, (p) => kindOf(p.origin) === kind);
+}
+
 /** `free: 4 of 9 runs good, 2 of 5 files mended, rated 3.5`; that nothing was printed of it where nothing was. */
 export function recordText(name: string, { runs, good, parts, mended, ratings }: SourceRecord): string {
   const rated = ratings.length > 0 ? ratings.reduce((a, b) => a + b, 0) / ratings.length : null;

@@ -1,7 +1,6 @@
 import { firstRunGood } from "#core/plan/parts/firstRun";
-import { kindOf, type SourceRecord, sourceRecord } from "#core/plan/parts/sourceRecord";
+import { kindOf, recordOfSource, type SourceRecord } from "#core/plan/parts/sourceRecord";
 import { UNMEASURED_RISK } from "#core/print/reprints";
-import type { Part } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
 /** Share of first runs that a file of unknown worth spoils besides what its shape does, by the id of its part. */
@@ -19,18 +18,15 @@ export function fileRisks(all: readonly Pick<PlanInput, "parts" | "runs">[]): Fi
   const cameOut = new Set(
     runs.filter((r) => r.state === "good").flatMap((r) => r.pieces.map((p) => p.partId)),
   );
-  const records = new Map<string, SourceRecord>();
-  const recordOf = (key: string, isOfIt: (part: Part) => boolean) =>
-    records.get(key) ?? records.set(key, sourceRecord(parts, runs, isOfIt)).get(key)!;
+  const records = new Map<string, SourceRecord | null>();
   return new Map(
     parts.flatMap((part): readonly (readonly [string, number])[] => {
       if (part.meshId === null || cameOut.has(part.id) || part.history.copies.some((c) => c !== "to make"))
         return [];
-      const { from } = part.origin;
-      const kind = kindOf(part.origin);
-      const own = from === "" ? null : recordOf(`from ${from}`, (p) => p.origin.from === from);
-      const record =
-        own && own.runs > 0 ? own : kind && recordOf(`kind ${kind}`, (p) => kindOf(p.origin) === kind);
+      const source = { from: part.origin.from, kind: kindOf(part.origin) };
+      const key = JSON.stringify(source);
+      if (!records.has(key)) records.set(key, recordOfSource(source, parts, runs));
+      const record = records.get(key) ?? null;
       const risk = record ? excess(record) : 0;
       return risk > 0 ? [[part.id, risk]] : [];
     }),

@@ -149,6 +149,8 @@ const asItsWhole = (part: Part, parts: readonly Part[]): Part => {
     count: whole.count,
     print: { clear: printOf(whole).clear },
     tier: whole.tier,
+    // A body that is not printed in the chosen way is not printed in pieces either.
+    ...(whole.set ? { set: whole.set } : {}),
   });
 };
 
