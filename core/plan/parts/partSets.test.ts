@@ -3,6 +3,7 @@ import { billOfParts } from "#core/plan/stores/bill";
 import { makePlan } from "#core/plan/plan";
 import { testInput } from "#core/plan/testing";
 import { plannedSets, setName, setQuestions } from "#core/plan/parts/partSets";
+import { scaleQuestions } from "#core/plan/parts/scaleQuestions";
 import { newPart, type PartGiven, patchedPart } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
@@ -78,6 +79,16 @@ describe("P14: a drawing with several ways to print it", () => {
     const way = set!.ways.find((w) => w.name === "whole")!;
     expect(way).toMatchObject({ pieces: 2 });
     expect(way.minutes).toBeGreaterThan(0);
+  });
+  it("asks the scale of no body that is not printed, so that as many are asked as stand aside", () => {
+    const parts = bodies.map((b) => patchedPart(b, { size: { source: { kind: "unknown" } } }));
+    const asked = (way: string) => scaleQuestions(makePlan(withWay(way, parts)).parts, 72);
+    expect(
+      asked("kit")
+        .map((q) => q.part.name)
+        .toSorted(),
+    ).toEqual(["floor", "wall"]);
+    expect(asked("whole").map((q) => q.part.name)).toEqual(["tower whole"]);
   });
   it("leaves what was begun in the plan", () => {
     const begun = [body("upper half", { count: 1, history: { copies: ["printed"] }, set: bodies[1]!.set! })];

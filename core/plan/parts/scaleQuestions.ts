@@ -45,8 +45,11 @@ function toldOf({ size: { source, unitMm } }: Part): Told | null {
  * @param denominator of the scene
  */
 export function scaleQuestions(parts: readonly PartPlan[], denominator: number): readonly ScaleQuestion[] {
-  const models = parts.flatMap(({ part, measurement }) =>
-    measurement !== null && printOf(part).pieceOf === null ? [{ part, measurement }] : [],
+  // A body of another way is asked when that way is chosen.
+  const models = parts.flatMap(({ part, measurement, held }) =>
+    measurement !== null && printOf(part).pieceOf === null && held?.because !== "another way"
+      ? [{ part, measurement }]
+      : [],
   );
   const bySource = new Map<string, typeof models>();
   for (const model of models) {
