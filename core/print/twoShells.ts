@@ -5,6 +5,8 @@ import { cutMesh, type CutPlane } from "#core/mesh/planeCut";
 import { posedMesh, type Vec3 } from "#core/mesh/pose";
 import { boundingBox, boxSize, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
+import { beadWidthMm } from "#core/print/bead";
+import type { Printer } from "#core/print/printer";
 import { seamMinutes } from "#core/print/seamWork";
 
 /** A part as two open halves with nothing between them. Lengths mm, on the bench. */
@@ -18,6 +20,10 @@ export type TwoShells = {
   readonly seamMm: number;
   readonly seamMinutes: number;
 };
+
+/** Walls of a shell, mm: three beads, or what resin of that size holds by (common practice). */
+export const shellWallMm = (printer: Printer): number =>
+  printer.process === "resin" ? 2 : Number((3 * beadWidthMm(printer.nozzleMm)).toFixed(2));
 
 /** A void thinner than this many walls is not worth a seam (our choice). */
 const LEAST_VOID = 2;

@@ -10,9 +10,9 @@ import {
   supportCutReason,
   wholeReason,
 } from "#core/plan/plates/cutReasons";
-import { beadWidthMm } from "#core/print/bead";
 import type { Printer } from "#core/print/printer";
 import type { SupportCut } from "#core/print/supportCuts";
+import { shellWallMm } from "#core/print/twoShells";
 import { printOf } from "#core/scene/part";
 import { useJob } from "#app/hooks/useJob";
 import { undoAction } from "#app/jobs/keep";
@@ -25,10 +25,6 @@ import { ProgressLine } from "#ui/States";
 import { useToast } from "#ui/Toasts";
 import { loadMeshBlob } from "#data/meshes";
 import { findSupportCut, type ShellPieces, splitInShells } from "#workers/print";
-
-/** Walls of a shell: three beads, or what resin of that size holds by (common practice). */
-const shellWallMm = (printer: Printer) =>
-  printer.process === "resin" ? 2 : Number((3 * beadWidthMm(printer.nozzleMm)).toFixed(2));
 
 type Found = { readonly cut: SupportCut | null; readonly shells: Outcome<ShellPieces> };
 
