@@ -109,8 +109,15 @@ it("P14: one thing in several ways is planned once, in the way that is tapped", 
   await sets.getByText("printed as halves").waitFor();
   await ask.waitFor({ state: "detached" });
   const goesOn = (name: string) => page.getByRole("row").filter({ hasText: name }).getByRole("cell").last();
-  // Their scale is read from their names and taken, then two are planned and three stand beside them.
-  await page.getByRole("button", { name: /that are sure$/ }).click();
+  // Only the bodies of the way that is printed are asked for their scale: two are planned, three stand beside them.
+  const asked = page.getByRole("region", { name: "What were these drawn at?" });
+  const first = (name: string) =>
+    asked.getByRole("listitem").filter({ hasText: name }).getByRole("button", { name: "1:72" }).first();
+  await first("toll house half 1").click();
+  await first("toll house half 1").waitFor({ state: "detached" });
+  expect(await asked.getByRole("listitem").count()).toBe(1);
+  await first("toll house half 2").click();
+  await asked.waitFor({ state: "detached" });
   await expect.poll(() => goesOn("toll house kit wall").innerText()).toBe("printed another way");
   await expect.poll(() => goesOn("toll house half 1").innerText()).not.toMatch(/another way/);
   await sets.getByRole("button", { name: "Print kit" }).click();

@@ -45,11 +45,8 @@ function toldOf({ size: { source, unitMm } }: Part): Told | null {
  * @param denominator of the scene
  */
 export function scaleQuestions(parts: readonly PartPlan[], denominator: number): readonly ScaleQuestion[] {
-  // A body of another way is asked when that way is chosen.
   const models = parts.flatMap(({ part, measurement, held }) =>
-    measurement !== null && printOf(part).pieceOf === null && held?.because !== "another way"
-      ? [{ part, measurement }]
-      : [],
+    measurement !== null && printOf(part).pieceOf === null ? [{ part, measurement, held }] : [],
   );
   const bySource = new Map<string, typeof models>();
   for (const model of models) {
@@ -63,7 +60,10 @@ export function scaleQuestions(parts: readonly PartPlan[], denominator: number):
     const known = together.flatMap(({ part }) => toldOf(part) ?? []);
     guessTogether(signs, denominator, known).forEach((guess, i) => guesses.set(asked[i]!.part.id, guess));
   }
-  return models.filter(isAsked).map((q) => ({ ...q, guess: guesses.get(q.part.id)! }));
+  // A body of another way is asked when that way is chosen; what its name says counts for the others all the same.
+  return models
+    .filter((m) => isAsked(m) && m.held?.because !== "another way")
+    .map(({ part, measurement }) => ({ part, measurement, guess: guesses.get(part.id)! }));
 }
 
 const isAsked = ({ part }: { readonly part: Part }) => part.size.source.kind === "unknown";

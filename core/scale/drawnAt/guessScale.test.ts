@@ -30,6 +30,8 @@ describe("names", () => {
     expect(nameSigns("old barrels").kind?.word).toBe("barrel");
     expect(nameSigns("benches").kind?.word).toBe("bench");
     expect(nameSigns("a hare").scaleless).toBe("hare");
+    expect(nameSigns("toll house half 1").pieceOf).toBe(true);
+    expect(nameSigns("toll house").pieceOf).toBe(false);
   });
 });
 
@@ -71,6 +73,11 @@ describe("readings", () => {
     expect(told.readings[0]!.source).toEqual({ kind: "ratio", denominator: 48 });
     expect(told.readings[0]!.reasons.join()).toContain("its name says 1-48");
     expect(told.state).toBe("sure");
+  });
+  it("of a half of a house follow its name, for a half is smaller than a house", () => {
+    const half = signsOf(box(20, 30, 30), "toll house half 1 1-72");
+    expect(guessScale(half, 76).readings[0]!.source).toEqual({ kind: "ratio", denominator: 72 });
+    expect(guessScale(half, 76).readings[0]!.share).toBeGreaterThan(0.8);
   });
   it("know a thing drawn at full size, in whatever unit", () => {
     expect(guessScale(signsOf(ladder(1), "ladder"), 72).readings[0]!.source.kind).toBe("full");

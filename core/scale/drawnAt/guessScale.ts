@@ -191,7 +191,7 @@ function fromShape(of: Open, given: ScaleSigns, words: NameSigns): readonly Evid
   const asItIs = longest * unitMm;
   const real = longest * realMm;
   const found: Evidence[] = [
-    words.kind && !words.scaleless
+    words.kind && !words.scaleless && !words.pieceOf
       ? {
           log: fits(real, { mm: words.kind.longestMm, spread: words.kind.spread }),
           why: `${one(words.kind.word)} ${realText(real)} long`,
@@ -214,7 +214,7 @@ function fromShape(of: Open, given: ScaleSigns, words: NameSigns): readonly Evid
 
 /** What stands as high as all of its kind: as it is drawn, or lying on one of its sides. */
 function tallFits({ box }: ScaleSigns, realMm: number, words: NameSigns): readonly Evidence[] {
-  const tall = words.scaleless ? null : words.kind?.tall;
+  const tall = words.scaleless || words.pieceOf ? null : words.kind?.tall;
   if (!tall) return [];
   const [x, y, z] = boxSize(box).map((v) => v * realMm) as [number, number, number];
   const log = logFits([

@@ -13,6 +13,8 @@ export type NameSigns = {
   readonly kind: (Kind & { readonly word: string }) | null;
   /** It is of a sort that is made at any size. */
   readonly scaleless: string | null;
+  /** It is a half or a section of its kind, which says little of its own size. */
+  readonly pieceOf: boolean;
   /** Every word of them, singular. */
   readonly all: readonly string[];
 };
@@ -38,6 +40,8 @@ const unitWords: Readonly<Record<string, MeshUnit>> = {
   millimeter: "millimeter",
 };
 
+const pieceWords = new Set(["half", "halve", "quarter", "piece", "section", "segment", "portion"]);
+
 /** Ratios that are written so in names; another number after a one is a version or a count. */
 const knownRatios = new Set([
   ...namedScales.map((s) => s.denominator),
@@ -58,6 +62,7 @@ export function nameSigns(text: string): NameSigns {
     units: words.flatMap((word) => (word in unitWords ? [{ unit: unitWords[word]!, word }] : [])),
     fullSize: fullSizeIn(lower, spaced),
     kind: kindWord === undefined ? null : { ...kinds[kindWord]!, word: kindWord },
+    pieceOf: words.some((w) => pieceWords.has(singular(w))),
     all: words.map(singular),
     scaleless: words.map(singular).find((w) => scaleless.has(w)) ?? null,
   };
