@@ -66,14 +66,14 @@ const folders = {
   ground: ["mesh", "scale", "materials", "steps"],
   joints: ["mesh", "materials", "steps"],
   print: ["mesh", "scale", "formats", "materials", "steps"],
-  surface: ["mesh", "print", "materials", "steps", "paint"],
+  surface: ["mesh", "zones", "print", "materials", "steps", "paint"],
   order: ["materials", "steps"],
   scene: [
-    ...["materials", "mesh", "stores", "scale", "steps", "paint", "ground", "joints", "print", "surface"],
-    "order",
+    ...["materials", "mesh", "zones", "stores", "scale", "steps", "paint", "ground", "joints", "print"],
+    ...["surface", "order"],
   ],
   plan: [
-    ...["materials", "mesh", "stores", "log", "formats", "scale", "safety", "steps", "paint", "ground"],
+    ...["materials", "mesh", "zones", "stores", "log", "formats", "scale", "safety", "steps", "paint", "ground"],
     ...["joints", "print", "surface", "order", "scene"],
   ],
 };

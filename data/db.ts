@@ -18,6 +18,7 @@ import { from4 } from "#data/upgrades/4-to-5";
 import { from5 } from "#data/upgrades/5-to-6";
 import { from6 } from "#data/upgrades/6-to-7";
 import { from7 } from "#data/upgrades/7-to-8";
+import { from8 } from "#data/upgrades/8-to-9";
 import type { LeftOfVersion, Upgrade } from "#data/upgrades/upgrade";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 
@@ -70,11 +71,13 @@ export function openDatabase(name = "inch-hollow"): Database {
   db.version(6).stores({}).upgrade(by(from5));
   // A part in sections.
   db.version(7).stores({}).upgrade(by(from6));
-  // Drawings with their dimensions. The newest version looks at every row.
-  db.version(8)
-    .stores(ofScenes("drawings"))
+  // Drawings with their dimensions.
+  db.version(8).stores(ofScenes("drawings")).upgrade(by(from7));
+  // Zones of parts, and the maps of their meshes. The newest version looks at every row.
+  db.version(9)
+    .stores(ofScenes("zoneMaps"))
     .upgrade(async (transaction) => {
-      await by(from7)(transaction);
+      await by(from8)(transaction);
       // The shapes are loaded when a database has to be upgraded, which keeps them out of every other start.
       const { settleRows } = await Dexie.waitFor(import("#data/settleRows"));
       await settleRows(transaction, tableNames, left, DATA_VERSION - 1);

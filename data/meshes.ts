@@ -85,7 +85,7 @@ export async function storeResults(rows: readonly ResultRow[], db: Database = ap
 export async function loadDerived(
   meshIds: readonly string[],
   db: Database = appDatabase(),
-): Promise<Derived> {
+): Promise<Omit<Derived, "zones">> {
   const rows = await db.results
     .where("meshId")
     .anyOf([...new Set(meshIds)])

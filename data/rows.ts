@@ -14,6 +14,7 @@ import type { PlateRun } from "#core/scene/plateRun";
 import type { Rooms } from "#core/scene/rooms";
 import type { Scene } from "#core/scene/scene";
 import type { StepRecord } from "#core/scene/stepRecord";
+import type { ZoneMap } from "#core/scene/zoneMap";
 import type { WeekHours } from "#core/steps/hours";
 import type { FilamentWork } from "#core/print/filamentWork";
 import type { Printer, PrintMaterial } from "#core/print/printer";
@@ -125,6 +126,7 @@ export type Rows = {
   printRecipes: PrintRecipe;
   unplaced: UnplacedRow;
   drawings: Drawing;
+  zoneMaps: ZoneMap;
 };
 export type TableName = keyof Rows;
 
@@ -168,4 +170,5 @@ export const tableNames = [
   "printRecipes",
   "unplaced",
   "drawings",
+  "zoneMaps",
 ] as const satisfies readonly TableName[];

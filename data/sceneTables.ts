@@ -16,6 +16,7 @@ export const tablesOfScenes = [
   "gcodes",
   "notes",
   "drawings",
+  "zoneMaps",
 ] as const satisfies readonly TableName[];
 
 const owned: ReadonlySet<TableName> = new Set(tablesOfScenes);

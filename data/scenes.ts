@@ -117,6 +117,7 @@ export async function duplicateScene(
   const rows = await getSceneRows(id, db);
   if (!rows) return refused("row/gone", "This scene was deleted in the meantime; nothing was changed.");
   const drawings = await db.drawings.where("sceneId").equals(id).toArray();
+  const maps = await db.zoneMaps.where("sceneId").equals(id).toArray();
   const sceneId = crypto.randomUUID();
   const partIds = new Map(rows.parts.map((p) => [p.id, crypto.randomUUID() as string]));
   const renamed = (partId: string) => partIds.get(partId) ?? partId;
@@ -150,6 +151,7 @@ export async function duplicateScene(
     ...rows.joints.map((j): Op => ({ table: "joints", put: { ...own(j), partIds: j.partIds.map(renamed) } })),
     ...rows.grounds.map((g): Op => ({ table: "grounds", put: own(g) })),
     ...rows.ledger.map((l): Op => ({ table: "ledger", put: own(l) })),
+    ...maps.map((m): Op => ({ table: "zoneMaps", put: own(m) })),
     ...drawings.map((d): Op => ({ table: "drawings", put: { ...own(d), partIds: d.partIds.map(renamed) } })),
   ];
   const written = await write(`Duplicate ${rows.scene.name}`, changes, now, db);

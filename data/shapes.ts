@@ -21,6 +21,7 @@ import { setting } from "#data/shapes/setting";
 import { record } from "#data/shapes/stepRecord";
 import { stock } from "#data/shapes/stock";
 import { timer } from "#data/shapes/timer";
+import { zoneMap } from "#data/shapes/zoneMap";
 import { unplaced } from "#data/shapes/unplaced";
 
 /** Shapes of everything that is stored, one file a kind of row: the same for forms and for archives. */
@@ -49,4 +50,5 @@ export const shapes: { readonly [T in TableName]: Joi.Schema<Rows[T]> } = {
   printRecipes: printRecipe,
   unplaced,
   drawings: drawing,
+  zoneMaps: zoneMap,
 };

@@ -106,10 +106,13 @@ export async function getPlanInput(
 ): Promise<PlanInput | null> {
   const rows = await getSceneRows(sceneId, db);
   if (!rows) return null;
-  const derived = await loadDerived(
+  const found = await loadDerived(
     rows.parts.flatMap((p) => (p.meshId ? [p.meshId] : [])),
     db,
   );
+  const maps = await db.zoneMaps.where("sceneId").equals(sceneId).toArray();
+  const zones = new Map(maps.map(({ meshId, stamp, measures }) => [meshId, { stamp, measures }]));
+  const derived = { ...found, zones };
   const ids = [...new Set([...measuredIds(rows.parts), ...foundIds(derived)])];
   const [workshop, records, accepted, loaded] = await Promise.all([
     shared ?? getWorkshop(db),

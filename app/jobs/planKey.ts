@@ -12,6 +12,7 @@ const asRows = ({ measurements, derived, now: _now, ...rows }: PlanInput) => ({
   works: [...derived.works.keys()].sort(),
   shells: [...derived.shells.keys()].sort(),
   ways: [...derived.ways.keys()].sort(),
+  zones: [...derived.zones].map(([id, z]) => `${id} ${z.stamp}`).sort(),
 });
 
 function onlyRows(_: string, value: unknown): unknown {

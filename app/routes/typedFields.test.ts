@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import { patchedPart, printOf } from "#core/scene/part";
+import { patchedPart, printOf, schemeOf } from "#core/scene/part";
 import { appDatabase } from "#data/db";
 import { tableNames } from "#data/rows";
 import { testPart, testScene } from "#data/testing";
@@ -118,7 +118,7 @@ describe("a figure that is typed", () => {
     await send(colourAction, { ...layer, sheen: "matte", coats: "", coverage: "12,5", what: "paint:pot" });
     await send(colourAction, { ...mix, paint2: "c", parts2: "2,5", thinner: "30" });
     await send(groundAction, { ...sand, share: "40" });
-    expect((await db.parts.get(part.id))!.scheme).toMatchObject([
+    expect(schemeOf((await db.parts.get(part.id))!)).toMatchObject([
       { coats: 1, coverage: 0.125, colour: { kind: "paint", id: "pot" } },
     ]);
     expect(await db.recipes.toArray()).toMatchObject([

@@ -1,3 +1,4 @@
+import { type WorkGiven, workOf } from "#core/order/testing";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import type { JointWork } from "#core/joints/jointSteps";
@@ -7,37 +8,38 @@ import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
 import { cureSeconds } from "#core/print/printSteps";
 import type { Step } from "#core/steps/step";
 
-const part = (id: string, given: Partial<PartWork> = {}): PartWork => ({
-  id,
-  name: id,
-  count: 1,
-  process: "resin",
-  wholeProcess: "resin",
-  clear: false,
-  areaCm2: exact(60, "cm2", "measured"),
-  treatCm2: exact(0, "cm2", "measured"),
-  thinnestMm: 2,
-  stepDepthMm: null,
-  unseenDepthMm: null,
-  treatment: null,
-  scheme: [],
-  lamp: null,
-  onBoard: false,
-  releaseAt: 0,
-  supported: true,
-  supportMinutes: 1.5,
-  brimMm: 0,
-  takeOffAdvice: null,
-  keptStrut: null,
-  bath: "alcohol",
-  lets: "usual",
-  slender: false,
-  pieceOf: null,
-  bare: "resin",
-  hollow: null,
-  handled: false,
-  ...given,
-});
+const part = (id: string, given: WorkGiven = {}): PartWork =>
+  workOf({
+    id,
+    name: id,
+    count: 1,
+    process: "resin",
+    wholeProcess: "resin",
+    clear: false,
+    areaCm2: exact(60, "cm2", "measured"),
+    treatCm2: exact(0, "cm2", "measured"),
+    thinnestMm: 2,
+    stepDepthMm: null,
+    unseenDepthMm: null,
+    treatment: null,
+    scheme: [],
+    lamp: null,
+    onBoard: false,
+    releaseAt: 0,
+    supported: true,
+    supportMinutes: 1.5,
+    brimMm: 0,
+    takeOffAdvice: null,
+    keptStrut: null,
+    bath: "alcohol",
+    lets: "usual",
+    slender: false,
+    pieceOf: null,
+    bare: "resin",
+    hollow: null,
+    handled: false,
+    ...given,
+  });
 const joint = (given: Partial<JointWork> = {}): JointWork => ({
   id: "j",
   name: "corner",

@@ -11,7 +11,7 @@ import type { Care } from "#core/order/makeInspections";
 import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
-import { testStep } from "#core/order/testing";
+import { testStep, type WorkGiven, workOf } from "#core/order/testing";
 
 const always: Clock = { startWeekday: 1, hours: Array.from({ length: 7 }, () => [{ from: 0, to: 1440 }]) };
 const layer = (
@@ -29,43 +29,44 @@ const layer = (
   coverage: 1,
   sheen: "matte" as const,
 });
-const part = (id: string, recipeId: string, given: Partial<PartWork> = {}): PartWork => ({
-  id,
-  name: id,
-  count: 4,
-  process: "filament",
-  clear: false,
-  areaCm2: exact(80, "cm2", "measured"),
-  treatCm2: exact(0, "cm2", "measured"),
-  thinnestMm: 2,
-  stepDepthMm: null,
-  unseenDepthMm: null,
-  treatment: null,
-  scheme: [
-    layer("p", "primer", null, "brush primer"),
-    layer("c", "colour", recipeId, "acrylic"),
-    layer("s", "shade", "dark", "acrylic wash"),
-    layer("v", "varnish", null, "varnish"),
-    layer("d", "pigment", null, "pigment"),
-  ],
-  lamp: null,
-  onBoard: true,
-  releaseAt: 0,
-  supported: true,
-  supportMinutes: 1.5,
-  brimMm: 0,
-  takeOffAdvice: null,
-  keptStrut: null,
-  bath: "alcohol",
-  lets: "usual",
-  slender: false,
-  pieceOf: null,
-  wholeProcess: "filament",
-  bare: "PLA",
-  hollow: null,
-  handled: false,
-  ...given,
-});
+const part = (id: string, recipeId: string, given: WorkGiven = {}): PartWork =>
+  workOf({
+    id,
+    name: id,
+    count: 4,
+    process: "filament",
+    clear: false,
+    areaCm2: exact(80, "cm2", "measured"),
+    treatCm2: exact(0, "cm2", "measured"),
+    thinnestMm: 2,
+    stepDepthMm: null,
+    unseenDepthMm: null,
+    treatment: null,
+    scheme: [
+      layer("p", "primer", null, "brush primer"),
+      layer("c", "colour", recipeId, "acrylic"),
+      layer("s", "shade", "dark", "acrylic wash"),
+      layer("v", "varnish", null, "varnish"),
+      layer("d", "pigment", null, "pigment"),
+    ],
+    lamp: null,
+    onBoard: true,
+    releaseAt: 0,
+    supported: true,
+    supportMinutes: 1.5,
+    brimMm: 0,
+    takeOffAdvice: null,
+    keptStrut: null,
+    bath: "alcohol",
+    lets: "usual",
+    slender: false,
+    pieceOf: null,
+    wholeProcess: "filament",
+    bare: "PLA",
+    hollow: null,
+    handled: false,
+    ...given,
+  });
 const joints = ["one", "two"].map((id) => ({
   id,
   name: id,

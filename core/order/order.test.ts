@@ -11,7 +11,7 @@ import { handsTotal, schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
 import { checkConstraints } from "#core/order/checkPlan";
 import type { Action, Step } from "#core/steps/step";
-import { checkAt, testStep as step } from "#core/order/testing";
+import { checkAt, testStep as step, type WorkGiven, workOf } from "#core/order/testing";
 
 const evenings: Clock = {
   startWeekday: 1,
@@ -298,48 +298,49 @@ describe("schedule", () => {
 });
 
 describe("steps of a scene", () => {
-  const part = (given: Partial<PartWork>): PartWork => ({
-    id: "wall",
-    name: "wall",
-    count: 1,
-    process: "filament",
-    clear: false,
-    areaCm2: exact(80, "cm2", "measured"),
-    treatCm2: exact(30, "cm2", "computed"),
-    thinnestMm: 2.5,
-    stepDepthMm: 0.1,
-    unseenDepthMm: 0.02,
-    treatment: treatmentOf("fill and sand"),
-    scheme: [
-      {
-        id: "c",
-        kind: "colour",
-        product: "acrylic",
-        colour: { kind: "paint", id: "p" },
-        method: "brush",
-        coats: 2,
-        coverage: 1,
-        sheen: "matte",
-      },
-    ],
-    lamp: null,
-    onBoard: true,
-    releaseAt: 0,
-    supported: true,
-    supportMinutes: 1.5,
-    brimMm: 0,
-    takeOffAdvice: null,
-    keptStrut: null,
-    bath: "alcohol",
-    lets: "usual",
-    slender: false,
-    pieceOf: null,
-    wholeProcess: given.process ?? "filament",
-    bare: null,
-    hollow: null,
-    handled: false,
-    ...given,
-  });
+  const part = (given: WorkGiven): PartWork =>
+    workOf({
+      id: "wall",
+      name: "wall",
+      count: 1,
+      process: "filament",
+      clear: false,
+      areaCm2: exact(80, "cm2", "measured"),
+      treatCm2: exact(30, "cm2", "computed"),
+      thinnestMm: 2.5,
+      stepDepthMm: 0.1,
+      unseenDepthMm: 0.02,
+      treatment: treatmentOf("fill and sand"),
+      scheme: [
+        {
+          id: "c",
+          kind: "colour",
+          product: "acrylic",
+          colour: { kind: "paint", id: "p" },
+          method: "brush",
+          coats: 2,
+          coverage: 1,
+          sheen: "matte",
+        },
+      ],
+      lamp: null,
+      onBoard: true,
+      releaseAt: 0,
+      supported: true,
+      supportMinutes: 1.5,
+      brimMm: 0,
+      takeOffAdvice: null,
+      keptStrut: null,
+      bath: "alcohol",
+      lets: "usual",
+      slender: false,
+      pieceOf: null,
+      wholeProcess: given.process ?? "filament",
+      bare: null,
+      hollow: null,
+      handled: false,
+      ...given,
+    });
   const board = { widthMm: 420, depthMm: 300 };
   it("have ids that are unique and stay the same", () => {
     const make = () =>

@@ -7,13 +7,13 @@ import { applyChanges } from "#core/order/applyChanges";
 import type { OrderChange } from "#core/order/change";
 import { checkConstraints, checkPlan } from "#core/order/checkPlan";
 import { productOf } from "#core/materials/products";
-import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
+import { makeSteps } from "#core/plan/order/makeSteps";
 import { schedule, type Schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
 import type { Constraint } from "#core/order/conflict";
 import { stacks } from "#core/order/stacks";
 import type { Step } from "#core/steps/step";
-import { testStep } from "#core/order/testing";
+import { testStep, type WorkGiven, workOf } from "#core/order/testing";
 import { usualWeather } from "#core/materials/weather";
 import { weathered } from "#core/order/weathered";
 import type { SchemeLayer } from "#core/paint/scheme";
@@ -49,10 +49,10 @@ const scheme = (shade: ProductId) => [
   layer("streaks", "shade", shade, { coverage: 0.4 }),
   layer("seal", "varnish", "varnish"),
 ];
-const stepsWith = (shade: ProductId, given: Partial<PartWork> = {}) =>
+const stepsWith = (shade: ProductId, given: WorkGiven = {}) =>
   makeSteps(
     [
-      {
+      workOf({
         id: "wall",
         name: "Wall",
         count: 1,
@@ -82,7 +82,7 @@ const stepsWith = (shade: ProductId, given: Partial<PartWork> = {}) =>
         hollow: null,
         handled: false,
         ...given,
-      },
+      }),
     ],
     [],
     [],

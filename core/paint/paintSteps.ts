@@ -18,13 +18,23 @@ export type MixOf = (layer: SchemeLayer) => LayerMix;
 export type LayerMix = { readonly lightness: number | null; readonly thinnerShare: number };
 export const unmixed: LayerMix = { lightness: null, thinnerShare: 0 };
 
+/** A layer as it is laid: on which zones, in words where they are not all, and their area together. */
+export type LaidWork = {
+  readonly layer: SchemeLayer;
+  /** What its steps are called by: its id, once. */
+  readonly key: string;
+  readonly zones: readonly number[];
+  readonly of: string | null;
+  readonly areaCm2: Figure;
+};
+
 /** What is painted on all copies of a part, and on what. */
 export type PaintWork = {
   readonly id: string;
   readonly count: number;
   readonly process: "filament" | "resin" | null;
-  readonly areaCm2: Figure;
-  readonly scheme: readonly SchemeLayer[];
+  /** In the order in which they are laid. */
+  readonly layers: readonly LaidWork[];
   readonly onBoard: boolean;
   readonly bare: MaterialId | null;
   readonly hollow: "drained" | "closed" | null;
@@ -37,13 +47,14 @@ export type PaintWork = {
 /** What a layer is made with, worked out once for all the steps that it leads to. */
 type Coat = {
   readonly p: PaintWork;
+  readonly laid: LaidWork;
   readonly layer: SchemeLayer;
   readonly product: Product;
   readonly area: Figure;
   readonly add: AddStep;
   readonly schools: OrderSchools;
-  /** The last step of each action so far. */
-  readonly last: ReadonlyMap<Action, string>;
+  /** The last step of each action so far, of every zone that it lies on. */
+  readonly last: ReadonlyMap<Action, readonly string[]>;
 };
 
 /**
@@ -83,25 +94,47 @@ const shareOf = (all: Figure, share: number): Figure => ({
 
 /** The steps of a part's scheme from primer to seal, with what the chosen schools put between its layers. */
 export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: OrderSchools): void {
-  const last = new Map<Action, string>();
+  const lastOn = new Map<number, Map<Action, string>>();
   const between = new Map<string, string>();
   const raw = schools.primer === "dark plastic is the shadow" && p.process === "filament";
-  for (const layer of p.scheme) {
+  for (const laid of p.layers) {
+    const { layer } = laid;
     if (layer.kind === "primer" && raw) {
       lookAtPlastic(p, add);
       continue;
     }
-    const area = shareOf(p.areaCm2, layer.coverage);
-    const coat: Coat = { p, layer, product: productOf(layer.product), area, add, schools, last };
+    const area = shareOf(laid.areaCm2, layer.coverage);
+    const product = productOf(layer.product);
+    const coat: Coat = { p, laid, layer, product, area, add, schools, last: lastOf(lastOn, laid.zones) };
     const powder = dustToSeal(coat);
-    const first = between.get(layer.id);
+    const first = between.get(laid.key);
     const made = layCoats(coat, mixOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
     drawBack(coat, made);
-    last.set(made.action, made.id);
+    for (const zone of laid.zones)
+      (lastOn.get(zone) ?? lastOn.set(zone, new Map()).get(zone)!).set(made.action, made.id);
     findFaults(coat, made);
     const covered = clearCoat(coat, made);
     if (covered) between.set(covered.before, covered.id);
   }
+}
+
+/** The last step of every action on any of these zones. */
+function lastOf(
+  lastOn: ReadonlyMap<number, ReadonlyMap<Action, string>>,
+  zones: readonly number[],
+): ReadonlyMap<Action, readonly string[]> {
+  const last = new Map<Action, readonly string[]>();
+  for (const zone of zones)
+    for (const [action, id] of lastOn.get(zone) ?? [])
+      last.set(action, [...new Set([...(last.get(action) ?? []), id])]);
+  return last;
+}
+
+/** The layers that share a zone with this one, before it or after it. */
+function aroundIt({ p, laid }: Pick<Coat, "p" | "laid">) {
+  const at = p.layers.indexOf(laid);
+  const isOn = (l: LaidWork) => l.zones.some((z) => laid.zones.includes(z));
+  return { before: p.layers.slice(0, at).filter(isOn), after: p.layers.slice(at + 1).filter(isOn) };
 }
 
 /** Where the plastic itself is the shadow it is only looked at: dark and matte, or it is primed after all. */
@@ -117,14 +150,14 @@ function lookAtPlastic(p: PaintWork, add: AddStep): void {
 }
 
 /** Sealed powder: the school says so, against the rule that powder comes last. */
-function dustToSeal({ p, layer, area, add, schools, last }: Coat): readonly string[] {
+function dustToSeal({ p, laid, layer, area, add, schools, last }: Coat): readonly string[] {
   const sealed =
     layer.kind === "varnish" &&
     schools.pigment === "dust, seal, dust again" &&
-    p.scheme.some((l) => l.kind === "pigment");
+    p.layers.some((l) => l.layer.kind === "pigment");
   if (!sealed) return [];
   const dusted = add({
-    key: `dust-under-${layer.id}`,
+    key: `dust-under-${laid.key}`,
     action: "pigment",
     title: "Dust with pigment, to be sealed",
     product: "pigment",
@@ -133,15 +166,15 @@ function dustToSeal({ p, layer, area, add, schools, last }: Coat): readonly stri
     tool: "soft brush",
     waitMinutes: 10,
     areaCm2: area.value,
-    after: [...last].filter(([of]) => ["paint", "shade", "drybrush"].includes(of)).map(([, id]) => id),
+    after: [...last].flatMap(([of, ids]) => (["paint", "shade", "drybrush"].includes(of) ? ids : [])),
   });
   return [dusted.id];
 }
 
 /** There is enamel or oil below: a lacquer over it goes on in dust coats first. */
-const overEnamel = ({ p, layer, product }: Coat) =>
-  product.chemistry === "lacquer" &&
-  p.scheme.slice(0, p.scheme.indexOf(layer)).some((l) => productOf(l.product).chemistry === "enamel or oil");
+const overEnamel = (coat: Coat) =>
+  coat.product.chemistry === "lacquer" &&
+  aroundIt(coat).before.some((l) => productOf(l.layer.product).chemistry === "enamel or oil");
 
 const toneOf = (lightness: number | null, { layer }: Coat) =>
   lightness === null || layer.kind === "shade"
@@ -157,27 +190,30 @@ const toneOf = (lightness: number | null, { layer }: Coat) =>
  * those before it are tied in front of it one by one. @returns the last
  */
 function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
-  const { layer, last, add } = coat;
-  const before = last.get(actionOf[layer.kind]);
+  const { laid, layer, last, add } = coat;
+  const before = last.get(actionOf[layer.kind]) ?? [];
   const shared = coatOf(coat, mix);
   const of = layer.coats;
-  const key = `scheme-${layer.id}`;
+  const key = `scheme-${laid.key}`;
   const numbered = (number: number) => ({
     ...shared,
-    title: `${titleOf(layer)}${of > 1 ? `, coat ${number} of ${of}` : ""}`,
+    title: `${titleOf(layer)}${of > 1 ? `, coat ${number} of ${of}` : ""}${onZones(laid)}`,
     ...(of > 1 ? { coat: { number, of } } : {}),
     ...(of > 1 && shared.recipeId !== null ? mixedOnce(shared, number, of) : {}),
   });
   let next = add({
     ...numbered(of),
     key,
-    after: [...(before === undefined ? [] : [before]), ...first],
+    after: [...before, ...first],
   });
   const made = next;
   for (let number = of - 1; number > 0; number--)
     next = add({ ...numbered(number), key: coatId(key, number), tied: { to: next.id, at: "before" } });
   return made;
 }
+
+/** Which zones it is on, at the end of a title; nothing where it is on all. */
+const onZones = ({ of }: LaidWork): string => (of === null ? "" : `: ${of}`);
 
 /** A colour of one's own is mixed once for all coats of a layer: one that is mixed again does not match by eye. */
 const mixedOnce = ({ mixMl, notes }: ReturnType<typeof coatOf>, number: number, of: number) =>
@@ -231,12 +267,12 @@ function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
 }
 
 /** A thinned oil or enamel is laid on wet and drawn back while it can be: that makes streaks and stains. */
-function drawBack({ layer, product, area, add }: Coat, made: Step): void {
+function drawBack({ laid, layer, product, area, add }: Coat, made: Step): void {
   const open = layer.kind === "shade" ? product.workable : undefined;
   if (!open) return;
   const piecewise = made.handsMinutes.value > open.untilMinutes - open.fromMinutes - LEAST_OPEN;
   add({
-    key: `draw-${layer.id}`,
+    key: `draw-${laid.key}`,
     action: "draw back",
     title: "Draw it back into streaks and corners",
     product: layer.product,
@@ -265,11 +301,11 @@ function drawBack({ layer, product, area, add }: Coat, made: Step): void {
 }
 
 /** Prime, find, mend, prime again: one return that is planned. */
-function findFaults({ layer, product, area, add, schools }: Coat, made: Step): void {
+function findFaults({ laid, layer, product, area, add, schools }: Coat, made: Step): void {
   if (layer.kind !== "primer" || schools.faults !== "prime, find, mend, prime again") return;
   const m = methods[layer.method];
   const find = add({
-    key: `find-${layer.id}`,
+    key: `find-${laid.key}`,
     action: "fill",
     title: "Find the faults under the primer and fill them",
     product: "texture paste",
@@ -279,7 +315,7 @@ function findFaults({ layer, product, area, add, schools }: Coat, made: Step): v
     tied: { to: made.id, at: "after" },
   });
   const smooth = add({
-    key: `smooth-${layer.id}`,
+    key: `smooth-${laid.key}`,
     action: "sand",
     title: "Smooth the filled spots",
     minutes: 3 + 0.01 * area.value,
@@ -287,7 +323,7 @@ function findFaults({ layer, product, area, add, schools }: Coat, made: Step): v
     tied: { to: find.id, at: "after" },
   });
   const wash = add({
-    key: `rinse-${layer.id}`,
+    key: `rinse-${laid.key}`,
     action: "wash",
     title: "Rinse and dry",
     minutes: 4,
@@ -297,7 +333,7 @@ function findFaults({ layer, product, area, add, schools }: Coat, made: Step): v
     tied: { to: smooth.id, at: "after" },
   });
   add({
-    key: `again-${layer.id}`,
+    key: `again-${laid.key}`,
     action: "prime",
     title: "Prime again",
     product: layer.product,
@@ -313,17 +349,13 @@ function findFaults({ layer, product, area, add, schools }: Coat, made: Step): v
 }
 
 /** A clear coat over the colour, where something follows that it has to be safe from. */
-function clearCoat(
-  { p, layer, area, add, schools }: Coat,
-  made: Step,
-): { readonly before: string; readonly id: string } | null {
+function clearCoat(coat: Coat, made: Step): { readonly before: string; readonly id: string } | null {
+  const { laid, layer, area, add, schools } = coat;
   if (layer.kind !== "colour" || schools.clearCoats !== "a clear coat between stages") return null;
-  const next = p.scheme
-    .slice(p.scheme.indexOf(layer) + 1)
-    .find((l) => l.kind === "shade" || l.kind === "drybrush");
+  const next = aroundIt(coat).after.find((l) => l.layer.kind === "shade" || l.layer.kind === "drybrush");
   if (!next) return null;
-  const coat = add({
-    key: `clear-${layer.id}`,
+  const clear = add({
+    key: `clear-${laid.key}`,
     action: "varnish",
     title: "A clear coat over the colour",
     product: "varnish",
@@ -341,7 +373,7 @@ function clearCoat(
     }),
     after: [made.id],
   });
-  return { before: next.id, id: coat.id };
+  return { before: next.key, id: clear.id };
 }
 
 function titleOf(layer: SchemeLayer): string {

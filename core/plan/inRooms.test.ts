@@ -1,3 +1,4 @@
+import { patchedPart, schemeOf } from "#core/scene/part";
 import { describe, expect, it } from "vitest";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { layerInRooms, stepInRooms } from "#core/plan/inRooms";
@@ -20,7 +21,7 @@ const can: SchemeLayer = {
 const seal: SchemeLayer = { ...can, id: "v", kind: "varnish", product: "matte varnish can" };
 const planIn = (rooms: Rooms) => {
   const input = testInput();
-  const parts = input.parts.map((p) => ({ ...p, scheme: [can, ...p.scheme.slice(1), seal] }));
+  const parts = input.parts.map((p) => patchedPart(p, { scheme: [can, ...schemeOf(p).slice(1), seal] }));
   return makePlan(
     testInput({
       parts,

@@ -4,7 +4,7 @@ import { productName, productOf, type ProductId } from "#core/materials/products
 import { coatMillilitres, methods } from "#core/paint/amount";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { exposureOf } from "#core/safety/exposure";
-import type { Part } from "#core/scene/part";
+import { schemeOf, type Part } from "#core/scene/part";
 import type { Rooms } from "#core/scene/rooms";
 import type { Step } from "#core/steps/step";
 import { levellingCoat, type Treatment, type TreatmentStep } from "#core/surface/treatments";
@@ -160,12 +160,12 @@ function dusty(step: Step, rooms: Air): Step {
 /** Whether a step carries out what was asked otherwise: a layer, a spray of a treatment, or a step put in. */
 export function isSwapped(
   { partOf, notes, product }: Step,
-  parts: readonly Pick<Part, "scheme">[],
+  parts: readonly Pick<Part, "zones">[],
   rooms: Air,
 ): boolean {
   if (!isAirless(rooms)) return false;
   if (typeof partOf === "object") {
-    const layer = parts.flatMap((p) => p.scheme).find((l) => l.id === partOf.layerId);
+    const layer = parts.flatMap(schemeOf).find((l) => l.id === partOf.layerId);
     return layer !== undefined && layerInRooms(layer, rooms) !== layer;
   }
   if (partOf === "treatment") return product !== null && brushedOn.has(product);

@@ -3,7 +3,7 @@ import { stages } from "#core/plan/finding";
 import { lessonOf } from "#core/plan/lessons";
 import { makePlan } from "#core/plan/plan";
 import { testInput, testView } from "#core/plan/testing";
-import { patchedPart } from "#core/scene/part";
+import { patchedPart, schemeOf } from "#core/scene/part";
 import { planInputOf } from "#core/scene/planInput";
 import { newScene } from "#core/scene/scene";
 
@@ -45,7 +45,7 @@ describe("what a stage teaches on one's own parts", () => {
     const more = {
       ...bare,
       parts: bare.parts.map((p) =>
-        patchedPart(p, { scheme: p.scheme.map((l) => ({ ...l, coats: 3 * l.coats })) }),
+        patchedPart(p, { scheme: schemeOf(p).map((l) => ({ ...l, coats: 3 * l.coats })) }),
       ),
     };
     const [, thrice] = /come to ([\d.]+) mm/.exec(lessonOf("colour", more, makePlan(more))!.text)!;

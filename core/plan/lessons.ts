@@ -1,5 +1,6 @@
+import { schemeOf } from "#core/scene/part";
 import { orderRules } from "#core/order/rules";
-import { schemeFilmMm } from "#core/paint/schemeFilm";
+import { thickestFilmMm } from "#core/plan/parts/thickestFilm";
 import type { Stage } from "#core/plan/finding";
 import { faceWords } from "#core/plan/parts/partWords";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -132,12 +133,12 @@ const surface: Of = ({ scene }, { parts: all }) => {
   };
 };
 
-const filmOf = ({ part }: PartPlan) => schemeFilmMm(part.scheme);
+const filmOf = ({ part }: PartPlan) => thickestFilmMm(part);
 
 /** Coats fill relief. */
 const colour: Of = ({ scene }, { parts: all }) => {
   const thick = largest(
-    all.filter((p) => p.held === null && p.part.scheme.length > 0),
+    all.filter((p) => p.held === null && schemeOf(p.part).length > 0),
     filmOf,
   );
   if (!thick) return null;
@@ -145,7 +146,7 @@ const colour: Of = ({ scene }, { parts: all }) => {
   return {
     title: "Paint has a thickness, and scale does not thin it",
     text:
-      `${counted(thick.part.scheme.length, "layer", "layers")} on ${thick.part.name} come to ` +
+      `${counted(schemeOf(thick.part).length, "layer", "layers")} on ${thick.part.name} come to ` +
       `${modelText(film)}, ` +
       `as if the real thing wore ${realText(film * scene.denominator)} of paint. Lines narrower than ` +
       `${modelText(2 * film)} are filled from both sides: ` +

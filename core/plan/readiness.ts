@@ -5,7 +5,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { jointRef, partRef } from "#core/reference";
 import type { PlanInput } from "#core/scene/planInput";
 import type { StockLine } from "#core/stores/draw";
-import { printOf } from "#core/scene/part";
+import { printOf, schemeOf } from "#core/scene/part";
 
 /**
  * How far a stage is: settled by the builder or measured, assumed as is usual, the rest of `of` open; and how much
@@ -100,11 +100,11 @@ function partReadiness(all: readonly PartPlan[], findings: readonly Finding[], s
       "surface",
       faced,
       () => true,
-      (p) => p.treatment !== null && p.part.finish.school === null && !schoolSaid,
+      (p) => p.treatment !== null && p.part.zones.every((z) => z.school === null) && !schoolSaid,
     ),
     colour: share(
       coloured,
-      coloured.filter((p) => !p.paintAssumed && p.part.scheme.length > 0).length,
+      coloured.filter((p) => !p.paintAssumed && schemeOf(p.part).length > 0).length,
       coloured.filter((p) => p.paintAssumed).length,
     ),
   };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { makePlan } from "#core/plan/plan";
 import { testView } from "#core/plan/testing";
-import { patchedPart } from "#core/scene/part";
+import { patchedPart, schemeOf } from "#core/scene/part";
 import { buildingLacks, schoolInSpace, schoolLacks } from "#core/plan/space";
 import { surfaceSchools } from "#core/surface/treatments";
 
@@ -50,7 +50,7 @@ it("W2: a plan without a bench levels with brushed resin what would be sanded, u
     makePlan({
       ...input,
       scene: { ...input.scene, tier: "display", surfaceSchool: null },
-      parts: input.parts.map((p) => patchedPart(p, { finish: { school }, tier: "display" })),
+      parts: input.parts.map((p) => patchedPart(p, { school, tier: "display" })),
       workshop: { ...input.workshop, rooms: { ...input.workshop.rooms, benchM2 } },
     }).parts.flatMap((p) =>
       p.finish?.printer.process === "filament" && p.treatment ? [p.treatment.school] : [],
@@ -66,7 +66,7 @@ it("W2: without an airbrush its layers are brushed, and a tool that a step still
     makePlan({
       ...input,
       parts: input.parts.map((p) =>
-        patchedPart(p, { scheme: p.scheme.map((l) => ({ ...l, method: "airbrush" })) }),
+        patchedPart(p, { scheme: schemeOf(p).map((l) => ({ ...l, method: "airbrush" })) }),
       ),
       workshop: { ...input.workshop, rooms: { ...input.workshop.rooms, missingTools } },
     });

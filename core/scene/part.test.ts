@@ -1,3 +1,4 @@
+import { wholeZone } from "#core/scene/zone";
 import { describe, expect, it } from "vitest";
 import {
   copyStates,
@@ -29,7 +30,8 @@ describe("a part", () => {
     const before = part({
       size: { unitMm: 25.4, ownFactor: 2 },
       print: { hollow, spares: 1 },
-      finish: { school: "fill and sand", front: [0, 1, 0] },
+      school: "fill and sand",
+      finish: { front: [0, 1, 0] },
       place: { placements: [{ xMm: 1, yMm: 2, turnDeg: 3 }] },
       history: { copies: ["printed"] },
     });
@@ -42,7 +44,8 @@ describe("a part", () => {
       ...before,
       size: { ...before.size, ownFactor: 1 },
       print: { ...printOf(before), clear: true },
-      finish: { school: "fill and sand", front: null },
+      zones: [{ ...wholeZone, school: "fill and sand" }],
+      finish: { front: null },
     });
     expect(patchedPart(before, {})).toEqual(before);
     expect(before.size.ownFactor).toBe(2);

@@ -9,7 +9,7 @@ import type { Process } from "#core/print/printer";
 import type { Hollow } from "#core/print/resinEstimate";
 import type { SourceScale } from "#core/scale/rescale";
 import type { Tier } from "#core/scene/scene";
-import type { SurfaceSchool } from "#core/surface/treatments";
+import { layersOf, wholeZone, type Zone } from "#core/scene/zone";
 
 export type Placement = { readonly xMm: number; readonly yMm: number; readonly turnDeg: number };
 
@@ -122,13 +122,10 @@ export type PartPrint = {
   readonly pieceOf: { readonly partId: string; readonly number: number; readonly of: number } | null;
 };
 
-/** How its surface is finished. */
+/** What holds for its surface as a whole. */
 export type PartFinish = {
-  readonly school: SurfaceSchool | null;
   /** Direction in its file of the side that must stay clean. */
   readonly front: Vec3 | null;
-  /** It stays unpainted, whatever is usual. */
-  readonly bare?: boolean;
 };
 
 /** Where its copies stand in the scene, and what is built in there. */
@@ -195,7 +192,8 @@ export type PartCommon = {
   readonly otherWays: OtherWays | null;
   readonly size: PartSize;
   readonly finish: PartFinish;
-  readonly scheme: readonly SchemeLayer[];
+  /** The places that it is worked by, each with what was decided for it; one of a part that nobody parted. */
+  readonly zones: readonly Zone[];
   readonly place: PartPlace;
   readonly history: PartHistory;
   /** Set where it is one body of a drawing with several ways to print it. */
@@ -229,12 +227,16 @@ export type Part = PartCommon & Making;
 
 const sections = ["size", "finish", "place", "history"] as const;
 type SectionName = (typeof sections)[number];
+/** What can be decided for all zones of a part at once. */
+type OfAllZones = "school" | "scheme" | "meaning";
 type SomeOf<T> = { readonly [K in keyof T]?: T[K] };
-type CommonGiven = SomeOf<Omit<PartCommon, SectionName>> & {
-  readonly [S in SectionName]?: SomeOf<PartCommon[S]>;
-};
+type CommonGiven = SomeOf<Omit<PartCommon, SectionName>> &
+  SomeOf<Pick<Zone, OfAllZones>> & { readonly [S in SectionName]?: SomeOf<PartCommon[S]> };
 
-/** Some fields of a part: of a section those that are named, the others stay as they are. */
+/**
+ * Some fields of a part: of a section those that are named, the others stay as they are. School, scheme and meaning are
+ * those of all its zones.
+ */
 export type PartPatch = CommonGiven & {
   readonly made?: Made;
   readonly print?: SomeOf<PartPrint>;
@@ -278,8 +280,8 @@ const undecided: Omit<PartCommon, "id" | "sceneId" | "name"> = {
   listing: null,
   otherWays: null,
   size: { source: { kind: "unknown" }, unitMm: 1, unitSure: true, features: [], ownFactor: 1, boxMm: null },
-  finish: { school: null, front: null },
-  scheme: [],
+  finish: { front: null },
+  zones: [wholeZone],
   place: { placements: [], lamp: null },
   history: { copies: [], versions: [] },
 };
@@ -295,8 +297,9 @@ export const newPart = (given: PartGiven): Part => {
  * not hollow, and fewer copies than were made are all there are.
  */
 export function patchedPart(part: Part, patch: PartPatch): Part {
-  const { made: _, print: _print, madeOf: _of, cutPieces: _cut, ...common } = patch;
-  const next: Record<string, unknown> = { ...part, ...common };
+  const { made: _, print: _print, madeOf: _of, cutPieces: _cut, ...others } = patch;
+  const { school: _school, scheme: _scheme, meaning: _meaning, ...common } = others;
+  const next: Record<string, unknown> = { ...part, ...common, zones: zonesOf(part, patch) };
   for (const s of sections) next[s] = { ...part[s], ...patch[s] };
   const made = patch.made ?? part.made;
   const making = makingOf(part, made, patch);
@@ -307,6 +310,16 @@ export function patchedPart(part: Part, patch: PartPatch): Part {
   return history.copies.length <= most
     ? whole
     : { ...whole, history: { ...history, copies: history.copies.slice(0, most) } };
+}
+
+function zonesOf(part: Part, { zones = part.zones, school, scheme, meaning }: PartPatch): readonly Zone[] {
+  if (school === undefined && scheme === undefined && meaning === undefined) return zones;
+  return zones.map((z) => ({
+    ...z,
+    ...(school === undefined ? {} : { school }),
+    ...(scheme === undefined ? {} : { scheme }),
+    ...(meaning === undefined ? {} : { meaning }),
+  }));
 }
 
 function makingOf(part: Part, made: Made, patch: PartPatch): Making {
@@ -321,6 +334,9 @@ function makingOf(part: Part, made: Made, patch: PartPatch): Making {
       return { made, madeOf: of, cutPieces: patch.cutPieces ?? cutPiecesOf(part) };
   }
 }
+
+/** Every layer that is laid on it somewhere, once. */
+export const schemeOf = ({ zones }: Pick<PartCommon, "zones">): readonly SchemeLayer[] => layersOf(zones);
 
 /** How it is printed; of what is not printed, as nothing was ever decided. */
 export const printOf = (part: Making): PartPrint => ("print" in part ? part.print : undecidedPrint);

@@ -12,6 +12,7 @@ import type { PlateLayout } from "#core/scene/plateLayout";
 import type { PlateRun } from "#core/scene/plateRun";
 import type { Scene } from "#core/scene/scene";
 import type { StepRecord } from "#core/scene/stepRecord";
+import type { ZoneMeasure } from "#core/zones/zoneMeasure";
 import type { Workshop } from "#core/scene/workshop";
 
 /**
@@ -24,9 +25,19 @@ export type Derived = {
   readonly shells: ReadonlyMap<string, HollowShell>;
   /** Ways to lay a mesh, best first. */
   readonly ways: ReadonlyMap<string, readonly Lay[]>;
+  /** What the zones of a mesh come to, by its id, where the builder parted it. */
+  readonly zones: ReadonlyMap<string, MeshZones>;
 };
 
-export const nothingDerived: Derived = { works: new Map(), shells: new Map(), ways: new Map() };
+/** The zones of one mesh in a scene, as measured; `stamp` is another one for every change of their map. */
+export type MeshZones = { readonly stamp: string; readonly measures: readonly ZoneMeasure[] };
+
+export const nothingDerived: Derived = {
+  works: new Map(),
+  shells: new Map(),
+  ways: new Map(),
+  zones: new Map(),
+};
 
 /** Everything one scene's plan is computed from. `now` is in the builder's own day and clock. */
 export type PlanInput = {

@@ -1,5 +1,5 @@
 import { degToRad } from "#core/units";
-import { between, type Figure } from "#core/figure";
+import { between, type Figure, sum } from "#core/figure";
 import type { SlopePatch } from "#core/mesh/slopes";
 import { classOf, type LookClass, lookTest, type PrintedBy } from "#core/surface/lookTest";
 
@@ -72,6 +72,28 @@ export function surfaceAreas(
     raking: figure("raking only"),
     visible: figure("plain"),
     onBedCm2,
+    worst,
+  };
+}
+
+/** Several surfaces of one part as one: their areas, and the plainest slope of any. */
+export function summedAreas(all: readonly SurfaceAreas[]): SurfaceAreas {
+  const of = (key: "unseen" | "raking" | "visible") =>
+    sum(
+      all.map((a) => a[key]),
+      "cm2",
+      "shared",
+      [{ text: "its zones together" }, ...(all[0]?.[key].working ?? [])],
+    );
+  const worst = all.reduce<SurfaceAreas["worst"]>(
+    (most, { worst: w }) => (w && (!most || w.times * w.areaCm2 > most.times * most.areaCm2) ? w : most),
+    null,
+  );
+  return {
+    unseen: of("unseen"),
+    raking: of("raking"),
+    visible: of("visible"),
+    onBedCm2: all.reduce((cm2, a) => cm2 + a.onBedCm2, 0),
     worst,
   };
 }

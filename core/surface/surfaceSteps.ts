@@ -9,6 +9,10 @@ import type { Treatment } from "#core/surface/treatments";
 
 /** What has to be done to the faces of all copies of a part, cm2 and mm. */
 export type SurfaceWork = {
+  /** What its steps are called by. */
+  readonly key: string;
+  /** Which zones it is, in words; null of all. */
+  readonly of: string | null;
   readonly treatCm2: Figure;
   /** Depth of the plainest steps and that at which they are no longer plain; null when none is plain. */
   readonly stepDepthMm: number | null;
@@ -21,7 +25,7 @@ const WORTH_CM2 = 0.5;
 
 /** The passes of a treatment, each after the one before. */
 export function surfaceSteps(
-  { treatCm2, stepDepthMm, unseenDepthMm, treatment }: SurfaceWork,
+  { key, of, treatCm2, stepDepthMm, unseenDepthMm, treatment }: SurfaceWork,
   add: AddStep,
 ): void {
   const cm2 = treatCm2.value;
@@ -33,9 +37,9 @@ export function surfaceSteps(
     if (t.action === "clip") continue;
     const product = t.product ? productOf(t.product) : null;
     previous = add({
-      key: `treat-${place}-${t.action}`,
+      key: `${key}-${place}-${t.action}`,
       action: t.action,
-      title: `${t.what[0]!.toUpperCase()}${t.what.slice(1)}${coats > 1 ? `, ${coats} coats` : ""}`,
+      title: `${t.what[0]!.toUpperCase()}${t.what.slice(1)}${coats > 1 ? `, ${coats} coats` : ""}${of === null ? "" : `: ${of}`}`,
       minutes,
       product: t.product,
       tool: t.tool,

@@ -179,6 +179,9 @@ export const treatments: readonly Treatment[] = [
 
 export const treatmentOf = (school: SurfaceSchool): Treatment => treatments.find((t) => t.school === school)!;
 
+/** Whether a school covers its faces with texture, so that a smooth face beside it goes on under its edge. */
+export const isTexture = (school: SurfaceSchool | null): boolean => school === "bury";
+
 /** The school a scene follows until the builder says otherwise: by tier and by whether the part is ground. */
 export const defaultSchool = (tier: "play" | "display" | "for sale", process: Process): SurfaceSchool =>
   tier === "play" ? "live with it" : process === "resin" ? "level in resin" : "fill and sand";

@@ -23,6 +23,7 @@ import {
   toolKinds,
   type PartSize,
 } from "#core/scene/part";
+import { meanings, MOST_ZONES, type Zone } from "#core/scene/zone";
 import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,
@@ -145,10 +146,18 @@ const print = shapeOf<PartPrint>({
   pieceOf: pieceOf.allow(null).default(null),
 });
 
-const finish = shapeOf<PartFinish>({
+const finish = shapeOf<PartFinish>({ front: vector.optional().allow(null).default(null) });
+
+const zone = shapeOf<Zone>({
+  number: Joi.number().integer().min(0).max(254).required(),
+  name,
+  meaning: Joi.string()
+    .valid(...meanings)
+    .allow(null)
+    .required(),
+  areaCm2: orNull(Joi.number().min(0).max(1e6)),
   school,
-  front: vector.optional().allow(null).default(null),
-  bare: Joi.boolean(),
+  scheme: Joi.array().items(layer).required(),
 });
 
 const lamp = Joi.object({
@@ -240,7 +249,7 @@ export const part = shapeOf<AnyPart>({
   otherWays: otherWays.allow(null).default(null),
   size: size.required(),
   finish: finish.required(),
-  scheme: Joi.array().items(layer).required(),
+  zones: Joi.array().min(1).max(MOST_ZONES).items(zone).required(),
   place: place.required(),
   history: history.required(),
   set: partSet.allow(null),

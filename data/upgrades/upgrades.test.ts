@@ -14,11 +14,12 @@ import { undoLast } from "#data/journal";
 import { freshDatabase, importArchive } from "#data/testing";
 import { DATA_VERSION, upgraded, upgrades } from "#data/upgrades/upgraded";
 import { from6 } from "#data/upgrades/6-to-7";
+import { from8 } from "#data/upgrades/8-to-9";
 import type { LooseRow, LooseTables } from "#data/upgrades/upgrade";
 import { getPlanInput } from "#data/workshop";
 
 const AT = "2026-03-02T20:00";
-const samples = ["1", "2", "3-early", "3", "4-early", "4", "5", "6", "7", "8"] as const;
+const samples = ["1", "2", "3-early", "3", "4-early", "4", "5", "6", "7", "8", "9"] as const;
 type Json = { version: number; tables: Record<string, LooseRow[]> };
 
 const bytesOf = (name: string) => readFile(`tests/corpus/archives/version-${name}.zip`);
@@ -55,6 +56,7 @@ const stores: readonly Record<string, string>[] = [
   {},
   {},
   { drawings: "id, sceneId" },
+  { zoneMaps: "id, sceneId" },
 ];
 
 /** A database as a version left it, with a change that can be taken back. */
@@ -215,6 +217,20 @@ function inSections(p: LooseRow): LooseRow {
   };
 }
 
+/** A part of version 7 or 8 as version 9 has it, written down by hand. */
+function withOneZone({ scheme, finish, ...rest }: LooseRow): LooseRow {
+  const { school, front, bare } = finish as LooseRow;
+  const zone = {
+    number: 0,
+    name: "whole",
+    meaning: bare === true ? "bare" : null,
+    areaCm2: null,
+    school,
+    scheme,
+  };
+  return { ...rest, finish: { front }, zones: [zone] };
+}
+
 describe.each(samples)("an archive of version %s", (name) => {
   it("comes in whole: every field that was there is there, and every field that came later is as it was decided then", async () => {
     const json = await jsonOf(name);
@@ -228,10 +244,11 @@ describe.each(samples)("an archive of version %s", (name) => {
         const later = added
           .filter((a) => a.table === table && a.version > json.version)
           .map((a) => a.fields(carried));
-        const row =
+        const sectioned =
           table === "parts" && json.version < 7
             ? inSections(Object.assign({}, ...later, carried) as LooseRow)
             : carried;
+        const row = table === "parts" && json.version < 9 ? withOneZone(sectioned) : sectioned;
         const kept = (await db.table(table).get(row.id as string)) as LooseRow;
         expect(kept, `${table} ${String(row.id)}`).toMatchObject(row);
         if (table === "parts") {
@@ -390,6 +407,21 @@ describe("upgrades", () => {
       expect({ ...tables, ...upgrade.carry(tables).tables }, `from ${upgrade.from}`).toEqual(tables);
     }
   });
+  it("give what was decided for a part to its one zone, and leave what stays bare bare", () => {
+    const carry = (row: LooseRow) => from8.carry({ parts: [row] }).tables.parts![0]!;
+    const layer = { id: "l", kind: "primer" };
+    const old = { id: "wall", finish: { school: "bury", front: [0, 1, 0] }, scheme: [layer] };
+    expect(carry(old)).toEqual({
+      id: "wall",
+      finish: { front: [0, 1, 0] },
+      zones: [{ number: 0, name: "whole", meaning: null, areaCm2: null, school: "bury", scheme: [layer] }],
+    });
+    expect(
+      carry({ id: "post", finish: { school: null, front: null, bare: true }, scheme: [] }),
+    ).toMatchObject({
+      zones: [{ meaning: "bare", scheme: [] }],
+    });
+  });
   it("make what could not be into what it was: no printing of what is bought, no states of copies that are no more", async () => {
     const json = await jsonOf("6");
     const wall = json.tables.parts!.find((p) => p.id === "wall")!;
@@ -416,6 +448,7 @@ describe("upgrades", () => {
       "5-to-6": "d4e1836d0f83",
       "6-to-7": "921cb0e9a47b",
       "7-to-8": "70283d44b847",
+      "8-to-9": "37fecdcd4a0a",
       upgrade: "5a44f9e8c32a",
     };
     for (const [file, sum] of Object.entries(frozen)) {

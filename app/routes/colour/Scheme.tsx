@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useFetcher, type FetcherWithComponents } from "react-router";
+import { Link, useFetcher, type FetcherWithComponents } from "react-router";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { Problem } from "#core/outcome";
 import { productName } from "#core/materials/products";
@@ -7,7 +7,7 @@ import { methods } from "#core/paint/amount";
 import { coatProducts } from "#core/paint/coatProducts";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { printOf, type Part } from "#core/scene/part";
+import { printOf, schemeOf, type Part } from "#core/scene/part";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -31,16 +31,22 @@ const asOptions = (names: readonly string[]) => names.map((name) => [name, name]
 export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed: boolean }) {
   const { input, plan } = useScene();
   const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const [zone, choose] = useState<number | null>(null);
+  const on = part.zones.some((z) => z.number === zone) ? zone : null;
   const remove = (layerId: string) =>
-    void fetcher.submit({ intent: "remove-layer", partId: part.id, layerId }, { method: "post" });
+    void fetcher.submit(
+      { intent: "remove-layer", partId: part.id, layerId, zone: on === null ? "" : String(on) },
+      { method: "post" },
+    );
   const move = (layerId: string, by: "up" | "down") =>
     void fetcher.submit({ intent: "move-layer", partId: part.id, layerId, by }, { method: "post" });
-  const rows = layerRows(part, input.workshop, plan);
+  const rows = layerRows(part, input.workshop, plan, on);
   const [changing, change] = useState<string | null>(null);
-  const changed = part.scheme.find((l) => l.id === changing);
+  const changed = rows.find((r) => r.layer.id === changing)?.layer;
   return (
     <div className="mt-2 grid gap-3">
       {isAssumed && <AssumedLine part={part} />}
+      <ZoneChoice part={part} zone={on} choose={choose} />
       <PlainTable
         label="Layers"
         heads={[
@@ -66,7 +72,7 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
         ))}
         {rows.length === 0 && (
           <tr>
-            <td colSpan={7}>No layers yet: add the primer first.</td>
+            <td colSpan={7}>{on === null ? "No layers yet: add the primer first." : "No layers on it."}</td>
           </tr>
         )}
       </PlainTable>
@@ -76,10 +82,11 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
           fetcher={fetcher}
           changed={changed}
           part={part}
+          zone={on}
           change={change}
         />
       )}
-      <NewLayer fetcher={fetcher} part={part} changed={changed} />
+      <NewLayer fetcher={fetcher} part={part} zone={on} changed={changed} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>
   );
@@ -101,11 +108,47 @@ function AssumedLine({ part }: { readonly part: Part }) {
   );
 }
 
+/** Whose layers are shown and changed: all zones' together, or one zone's. */
+function ZoneChoice({
+  part,
+  zone,
+  choose,
+}: {
+  readonly part: Part;
+  readonly zone: number | null;
+  readonly choose: (zone: number | null) => void;
+}) {
+  const { input } = useScene();
+  if (part.zones.length === 1) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Layers of">
+      {[null, ...part.zones].map((z) => (
+        <Button
+          key={z?.number ?? "all"}
+          kind={(z?.number ?? null) === zone ? "main" : "plain"}
+          aria-pressed={(z?.number ?? null) === zone}
+          onClick={() => choose(z?.number ?? null)}
+        >
+          {z?.name ?? "all zones"}
+        </Button>
+      ))}
+      <Link
+        to={`/scenes/${input.scene.id}/zones/${part.id}`}
+        className="text-[14px] underline underline-offset-4"
+      >
+        Its zones
+      </Link>
+    </div>
+  );
+}
+
 function NewLayer({
   fetcher,
   part,
+  zone,
   changed,
 }: {
+  readonly zone: number | null;
   readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
   readonly part: Part;
   readonly changed: SchemeLayer | undefined;
@@ -114,11 +157,11 @@ function NewLayer({
     <details className="panel">
       <summary className="font-head font-semibold">Add a layer</summary>
       <fetcher.Form
-        key={part.scheme.length}
+        key={schemeOf(part).length}
         method="post"
         className="mt-2 grid items-end gap-3 sm:grid-cols-4"
       >
-        <LayerFields partId={part.id} problems={changed ? undefined : fetcher.data?.problems} />
+        <LayerFields partId={part.id} zone={zone} problems={changed ? undefined : fetcher.data?.problems} />
       </fetcher.Form>
     </details>
   );
@@ -128,8 +171,10 @@ function ChangedLayer({
   fetcher,
   changed,
   part,
+  zone,
   change,
 }: {
+  readonly zone: number | null;
   readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
   readonly changed: SchemeLayer;
   readonly part: Part;
@@ -142,7 +187,7 @@ function ChangedLayer({
       aria-label={`Change the ${changed.kind}`}
     >
       <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
-      <LayerFields partId={part.id} layer={changed} problems={fetcher.data?.problems} />
+      <LayerFields partId={part.id} zone={zone} layer={changed} problems={fetcher.data?.problems} />
       <Button onClick={() => change(null)}>Leave it</Button>
     </fetcher.Form>
   );
@@ -171,7 +216,7 @@ function CopyScheme({ part }: { part: PartPlan["part"] }) {
 }
 
 function LayerLine({
-  row: { layer, with: name, hex, amount, instead, retyped },
+  row: { layer, on, with: name, hex, amount, instead, retyped },
   first,
   last,
   onChange,
@@ -188,7 +233,10 @@ function LayerLine({
   return (
     <>
       <tr>
-        <th scope="row">{layer.kind}</th>
+        <th scope="row">
+          {layer.kind}
+          {on && <span className="block text-[13px] font-normal text-ink-2">on {on}</span>}
+        </th>
         <td>
           <span
             aria-hidden="true"
@@ -269,10 +317,12 @@ function LayerButtons({
 
 function LayerFields({
   partId,
+  zone,
   layer,
   problems,
 }: {
   partId: string;
+  zone: number | null;
   layer?: SchemeLayer;
   problems: readonly Problem[] | undefined;
 }) {
@@ -281,6 +331,7 @@ function LayerFields({
     <>
       <Problems problems={problems} fields={["coats", "coverage"]} />
       <input type="hidden" name="partId" value={partId} />
+      <input type="hidden" name="zone" value={zone ?? ""} />
       {layer && <input type="hidden" name="layerId" value={layer.id} />}
       <Choice label="Layer" name="kind" defaultValue={layer?.kind} options={asOptions(kinds)} />
       <Choice

@@ -1,3 +1,4 @@
+import { schemeOf, patchedPart } from "#core/scene/part";
 import { beforeEach, describe, expect, it } from "vitest";
 import { usualScheme } from "#core/paint/usualScheme";
 import { appDatabase } from "#data/db";
@@ -20,8 +21,8 @@ const layer = {
   method: "brush",
   sheen: "matte",
 };
-const schemeOf = async (id = wall.id) => (await db.parts.get(id))!.scheme;
-const kinds = async (id = wall.id) => (await schemeOf(id)).map((l) => l.kind);
+const schemeNow = async (id = wall.id) => schemeOf((await db.parts.get(id))!);
+const kinds = async (id = wall.id) => (await schemeNow(id)).map((l) => l.kind);
 const problems = (said: unknown) =>
   ((said as { data?: { problems?: unknown[] } }).data?.problems ?? []) as {
     message: string;
@@ -40,19 +41,19 @@ describe("a scheme", () => {
   };
   it("takes layers one over the other, each changed where it lies", async () => {
     await three();
-    const colour = (await schemeOf())[1]!;
+    const colour = (await schemeNow())[1]!;
     await colourAction({ ...layer, kind: "shade", layerId: colour.id, coats: "1", coverage: "40" });
     expect(await kinds()).toEqual(["primer", "shade", "varnish"]);
-    expect((await schemeOf())[1]).toMatchObject({ id: colour.id, coats: 1, coverage: 0.4 });
+    expect((await schemeNow())[1]).toMatchObject({ id: colour.id, coats: 1, coverage: 0.4 });
     await undoLast();
-    expect((await schemeOf())[1]).toEqual(colour);
+    expect((await schemeNow())[1]).toEqual(colour);
     const refused = await colourAction({ ...layer, kind: "shade", layerId: colour.id, coats: "two" });
     expect(problems(refused)[0]!.path).toEqual(["coats"]);
-    expect((await schemeOf())[1]).toEqual(colour);
+    expect((await schemeNow())[1]).toEqual(colour);
   });
   it("moves a layer by one, and not beyond its ends", async () => {
     await three();
-    const [primer, colour] = await schemeOf();
+    const [primer, colour] = await schemeNow();
     const move = (layerId: string, by: string) =>
       colourAction({ intent: "move-layer", partId: wall.id, layerId, by });
     await move(colour!.id, "up");
@@ -68,8 +69,8 @@ describe("a scheme", () => {
     const copy = (to: string) => colourAction({ intent: "copy-scheme", partId: wall.id, to });
     await copy("bare");
     expect(await kinds(post.id)).toEqual(["primer", "colour", "varnish"]);
-    const ids = (await schemeOf()).map((l) => l.id);
-    expect((await schemeOf(post.id)).filter((l) => ids.includes(l.id))).toEqual([]);
+    const ids = (await schemeNow()).map((l) => l.id);
+    expect((await schemeNow(post.id)).filter((l) => ids.includes(l.id))).toEqual([]);
     await undoLast();
     expect(await kinds(post.id)).toEqual([]);
     await copy(post.id);
@@ -84,7 +85,7 @@ describe("paint that nobody decided on", () => {
   it("becomes the part's own by a change of one of its layers, the others as they were shown", async () => {
     await colourAction({ ...layer, kind: "colour", layerId: "usual-second", coats: "3", coverage: "55" });
     expect(await kinds()).toEqual(usual);
-    expect((await schemeOf())[2]).toMatchObject({ id: "usual-second", coats: 3, coverage: 0.55 });
+    expect((await schemeNow())[2]).toMatchObject({ id: "usual-second", coats: 3, coverage: 0.55 });
     await undoLast();
     expect(await kinds()).toEqual([]);
     await colourAction({ intent: "move-layer", partId: wall.id, layerId: "usual-wash", by: "up" });
@@ -96,21 +97,21 @@ describe("paint that nobody decided on", () => {
   it("is taken for all in one, under the ids that its steps have", async () => {
     await colourAction({ intent: "take-usual", sceneId: scene.id, ids: `${wall.id} ${post.id}` });
     for (const id of [wall.id, post.id]) expect(await kinds(id)).toEqual(usual);
-    expect((await schemeOf())[0]!.id).toBe("usual-primer");
+    expect((await schemeNow())[0]!.id).toBe("usual-primer");
     await undoLast();
     for (const id of [wall.id, post.id]) expect(await kinds(id)).toEqual([]);
   });
   it("is copied as it is shown, and never empties what it is copied onto", async () => {
-    await db.parts.put({ ...post, scheme: [{ ...usualScheme("play")[0]!, id: "own" }] });
+    await db.parts.put(patchedPart(post, { scheme: [{ ...usualScheme("play")[0]!, id: "own" }] }));
     await colourAction({ intent: "copy-scheme", partId: wall.id, to: post.id });
     expect(await kinds(post.id)).toEqual(usual);
   });
   it("is dropped for one part, for the last layer that is taken off, and for all", async () => {
     await colourAction({ intent: "leave-bare", partId: wall.id });
-    expect((await db.parts.get(wall.id))!.finish.bare).toBe(true);
-    await db.parts.put({ ...post, scheme: [{ ...usualScheme("play")[0]!, id: "own" }] });
+    expect((await db.parts.get(wall.id))!.zones[0]!.meaning).toBe("bare");
+    await db.parts.put(patchedPart(post, { scheme: [{ ...usualScheme("play")[0]!, id: "own" }] }));
     await colourAction({ intent: "remove-layer", partId: post.id, layerId: "own" });
-    expect((await db.parts.get(post.id))!).toMatchObject({ scheme: [], finish: { bare: true } });
+    expect((await db.parts.get(post.id))!).toMatchObject({ zones: [{ scheme: [], meaning: "bare" }] });
     await colourAction({ intent: "usual-paint", sceneId: scene.id, to: "bare" });
     expect((await db.scenes.get(scene.id))!.usualPaint).toBe(false);
     await colourAction({ intent: "usual-paint", sceneId: scene.id, to: "usual" });

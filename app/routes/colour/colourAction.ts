@@ -7,16 +7,22 @@ import type { SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
 import { patchRow, putRow } from "#data/scenes";
 import { withUsualPaint } from "#core/plan/parts/assumed";
-import { type Part, printOf } from "#core/scene/part";
+import { type Part, printOf, schemeOf } from "#core/scene/part";
+import { layersOf, withLayer, withLayerMoved, withoutLayer, type Zone } from "#core/scene/zone";
 import type { Scene } from "#core/scene/scene";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
 import { layerForm, mixForm, partFields } from "./forms";
 
-/** The layers of a part as its table shows them: its own, or the usual ones where nobody said. */
-const layersShown = (part: Part, scene: Scene | undefined): readonly SchemeLayer[] =>
-  scene ? withUsualPaint(part, scene).scheme : part.scheme;
+/** The zones of a part as its table shows them: with its own layers, or the usual ones where nobody said. */
+const zonesShown = (part: Part, scene: Scene | undefined): readonly Zone[] =>
+  scene ? withUsualPaint(part, scene).zones : part.zones;
+
+const freshId = () => crypto.randomUUID().slice(0, 8);
+/** The zone that a form is about; null for all of the part. */
+const zoneIn = (form: SentForm): number | null =>
+  textOf(form, "zone") === "" ? null : Number(textOf(form, "zone"));
 
 type Said = { readonly problems: readonly Problem[] } | ReturnType<typeof refuse>;
 
@@ -80,7 +86,7 @@ async function keepLayer(form: SentForm): Promise<Said> {
   if (!fields.ok) return refuse(fields.problems);
   const { coats, coverage } = fields.value;
   const layer: SchemeLayer = {
-    id: changes || crypto.randomUUID().slice(0, 8),
+    id: changes || freshId(),
     kind: textOf(form, "kind") as SchemeLayer["kind"],
     product: textOf(form, "product") as ProductId,
     colour: colourOf(textOf(form, "what")),
@@ -93,14 +99,7 @@ async function keepLayer(form: SentForm): Promise<Said> {
     await patchRow(
       "parts",
       part.id,
-      (now) => {
-        const scheme = layersShown(now, scene);
-        return {
-          scheme: scheme.some((l) => l.id === layer.id)
-            ? scheme.map((l) => (l.id === layer.id ? layer : l))
-            : [...scheme, layer],
-        };
-      },
+      (now) => ({ zones: withLayer(zonesShown(now, scene), layer, zoneIn(form), freshId()) }),
       changes === "" ? `Add a layer to ${part.name}` : `Change a layer of ${part.name}`,
       localNow().at,
     ),
@@ -118,18 +117,11 @@ async function moveLayer(form: SentForm): Promise<Said> {
     await patchRow(
       "parts",
       part.id,
-      (now) => ({ scheme: swapped(layersShown(now, scene), layerId, by) }),
+      (now) => ({ zones: withLayerMoved(zonesShown(now, scene), layerId, by) }),
       `Move a layer of ${part.name}`,
       localNow().at,
     ),
   );
-}
-
-function swapped(scheme: readonly SchemeLayer[], layerId: string, by: number): readonly SchemeLayer[] {
-  const from = scheme.findIndex((l) => l.id === layerId);
-  const to = from + by;
-  if (from < 0 || to < 0 || to >= scheme.length) return scheme;
-  return scheme.map((l, i) => (i === from ? scheme[to]! : i === to ? scheme[from]! : l));
 }
 
 /** The layers of one part on another, or on all that have none, in the place of what is there. */
@@ -137,10 +129,11 @@ async function copyScheme(form: SentForm): Promise<Said> {
   const { parts } = appDatabase();
   const part = await parts.get(textOf(form, "partId"));
   if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
-  const layers = layersShown(part, await appDatabase().scenes.get(part.sceneId));
+  const layers = layersOf(zonesShown(part, await appDatabase().scenes.get(part.sceneId)));
   const to = textOf(form, "to");
   const others = (await parts.where("sceneId").equals(part.sceneId).toArray()).filter(
-    (p) => p.id !== part.id && (to === "bare" ? p.scheme.length === 0 && !printOf(p).pieceOf : p.id === to),
+    (p) =>
+      p.id !== part.id && (to === "bare" ? schemeOf(p).length === 0 && !printOf(p).pieceOf : p.id === to),
   );
   if (others.length === 0)
     return refuse([
@@ -156,9 +149,7 @@ async function copyScheme(form: SentForm): Promise<Said> {
       others.map((p) => ({
         table: "parts" as const,
         id: p.id,
-        patch: () => ({
-          scheme: layers.map((l) => ({ ...l, id: crypto.randomUUID().slice(0, 8) })),
-        }),
+        patch: () => ({ scheme: layers.map((l) => ({ ...l, id: freshId() })) }),
       })),
     ),
   );
@@ -172,7 +163,7 @@ async function takeUsual(form: SentForm): Promise<Said> {
   const changes = ids.map((id) => ({
     table: "parts" as const,
     id,
-    patch: (now: Part) => ({ scheme: layersShown(now, scene) }),
+    patch: (now: Part) => ({ zones: zonesShown(now, scene) }),
   }));
   return answer(await keep(label, changes));
 }
@@ -180,7 +171,7 @@ async function takeUsual(form: SentForm): Promise<Said> {
 async function leaveBare(form: SentForm): Promise<Said> {
   const part = await appDatabase().parts.get(textOf(form, "partId"));
   if (!part) return { problems: [] };
-  const patch = { scheme: [], finish: { bare: true } };
+  const patch = { scheme: [], meaning: "bare" } as const;
   return answer(await patchRow("parts", part.id, patch, `Leave ${part.name} bare`, localNow().at));
 }
 
@@ -199,10 +190,7 @@ async function removeLayer(form: SentForm): Promise<Said> {
     await patchRow(
       "parts",
       part.id,
-      (now) => {
-        const scheme = layersShown(now, scene).filter((l) => l.id !== layerId);
-        return { scheme, ...(scheme.length === 0 ? { finish: { bare: true } } : {}) };
-      },
+      (now) => ({ zones: withoutLayer(zonesShown(now, scene), layerId, zoneIn(form)) }),
       `Take a layer off ${part.name}`,
       localNow().at,
     ),

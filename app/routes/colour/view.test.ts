@@ -1,3 +1,4 @@
+import { schemeOf } from "#core/scene/part";
 import { describe, expect, it } from "vitest";
 import { productName } from "#core/materials/products";
 import { DROPS_PER_ML } from "#core/paint/amount";
@@ -97,7 +98,7 @@ describe("the part that is shown", () => {
   it("is the one asked for, else the first with a scheme, else the first", () => {
     expect(shownPart(plan.parts, "post")?.part.id).toBe("post");
     expect(shownPart(plan.parts, null)?.part.id).toBe("wall");
-    const bare = plan.parts.filter((p) => p.part.scheme.length === 0);
+    const bare = plan.parts.filter((p) => schemeOf(p.part).length === 0);
     expect(shownPart(bare, "gone")).toBe(bare[0]);
     expect(shownPart([], null)).toBeUndefined();
   });

@@ -11,7 +11,8 @@ import { paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
 import type { Finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
-import { printOf } from "#core/scene/part";
+import { laidLayers } from "#core/scene/zone";
+import { printOf, schemeOf } from "#core/scene/part";
 import type { Workshop } from "#core/scene/workshop";
 import type { Step } from "#core/steps/step";
 
@@ -24,7 +25,7 @@ export function differenceWords(difference: number): string {
 
 /** The part whose scheme is shown: the one asked for, else the first that has one. */
 export const shownPart = (parts: readonly PartPlan[], asked: string | null): PartPlan | undefined =>
-  parts.find((p) => p.part.id === asked) ?? parts.find((p) => p.part.scheme.length > 0) ?? parts[0];
+  parts.find((p) => p.part.id === asked) ?? parts.find((p) => schemeOf(p.part).length > 0) ?? parts[0];
 
 /** Parts that can be given a scheme: pieces take that of their whole. */
 export const schemeParts = (parts: readonly PartPlan[]) =>
@@ -35,7 +36,7 @@ export const paintAssumed = (parts: readonly PartPlan[]) => parts.filter((p) => 
 
 /** Parts that stay without a layer. */
 export const bareParts = (parts: readonly PartPlan[]) =>
-  schemeParts(parts).filter((p) => p.part.scheme.length === 0 && !p.held && !printOf(p.part).clear);
+  schemeParts(parts).filter((p) => schemeOf(p.part).length === 0 && !p.held && !printOf(p.part).clear);
 
 export const colourFindings = (findings: readonly Finding[], partId: string): readonly Finding[] =>
   findings.filter((f) => f.stage === "colour" && f.about === partRef(partId));
@@ -83,6 +84,8 @@ export function typedMix(
 /** A layer as its line shows it: what it is laid with, its colour as hex, and how much of it. */
 export type LayerRow = {
   readonly layer: SchemeLayer;
+  /** The zones that it is on, where the part has several and it is not on all. */
+  readonly on: string | null;
   readonly with: string;
   readonly hex: string | null;
   /** Of all its coats, ml as used; null where nothing is mixed or it is not laid. */
@@ -97,9 +100,11 @@ export function layerRows(
   part: PartPlan["part"],
   { recipes, paints, rooms }: Pick<Workshop, "recipes" | "paints" | "rooms">,
   { mixes, work }: Pick<Plan, "mixes" | "work">,
+  zone: number | null = null,
 ): readonly LayerRow[] {
   const target = partRef(part.id);
-  return part.scheme.map((layer) => {
+  const shown = laidLayers(part.zones).filter((l) => zone === null || l.zones.some((z) => z.number === zone));
+  return shown.map(({ layer, zones }) => {
     const recipe = recipes.find((r) => r.id === recipeOf(layer));
     const paint = paints.find((p) => p.id === paintOf(layer));
     const mix = recipe && mixes.get(recipe.id);
@@ -112,6 +117,7 @@ export function layerRows(
     const moved = work.sequence.retyped.find((r) => r.before === step?.id);
     return {
       layer,
+      on: zones.length === part.zones.length ? null : zones.map((z) => z.name).join(", "),
       instead:
         laid === layer
           ? null

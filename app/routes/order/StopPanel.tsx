@@ -81,7 +81,7 @@ function useFollow(scene: Scene) {
     if (!c) return;
     const label = advice === "take away" ? `Take the fault of ${onWhat} away` : `Leave ${onWhat} as it is`;
     if (c.kind !== "school") return change({ orderChanges: withFollowed(scene.orderChanges, c) }, label);
-    const outcome = await patchRow("parts", c.partId, { finish: { school: c.school } }, label, localNow().at);
+    const outcome = await patchRow("parts", c.partId, { school: c.school }, label, localNow().at);
     say(outcome.ok ? `${label}.` : outcome.problems[0]!.message, outcome.ok ? undoAction : undefined);
   };
 }

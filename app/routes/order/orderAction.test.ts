@@ -1,3 +1,4 @@
+import { schemeOf } from "#core/scene/part";
 import { beforeEach, describe, expect, it } from "vitest";
 import { makePlan } from "#core/plan/plan";
 import { retypedText } from "#core/plan/order/typedOrder";
@@ -78,7 +79,7 @@ beforeEach(async () => {
 });
 
 describe("a step of one's own", () => {
-  const hut = async () => `part:${(await db.parts.toArray()).find((p) => p.scheme.length > 0)!.id}`;
+  const hut = async () => `part:${(await db.parts.toArray()).find((p) => schemeOf(p).length > 0)!.id}`;
   it("stands right after the one that it was put beside, takes its minutes, and is taken back", async () => {
     const colour = (await steps()).find((s) => s.action === "paint")!;
     const before = (await view()).plan.totals.handsMinutes.value;
@@ -181,7 +182,7 @@ describe("what is told of a step", () => {
 });
 
 it("layers typed the other way round than a rule wants are told, and kept as typed where that is asked", async () => {
-  const partId = (await db.parts.toArray()).find((p) => p.scheme.length > 0)!.id;
+  const partId = (await db.parts.toArray()).find((p) => schemeOf(p).length > 0)!.id;
   for (const kind of ["drybrush", "shade", "drybrush"])
     await colourAction({
       intent: "layer",

@@ -1,9 +1,10 @@
 import type { PrintedPart } from "./view";
+import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import { frontPath, layerLines, lookShares } from "./view";
 
 /** Shares of the surface: empty unseen, hatched raking only, solid plain. */
-export function AreaStrip({ p }: { p: PrintedPart }) {
-  const { visible, raking } = lookShares(p);
+export function AreaStrip({ surface }: { surface: SurfaceAreas }) {
+  const { visible, raking } = lookShares(surface);
   return (
     <span
       className="flex h-3.5 w-32 overflow-hidden rounded-cut border border-ink-2"

@@ -17,7 +17,7 @@ export function SurfaceSlip({ p }: { p: PrintedPart }) {
   const mend = useMend();
   const { treatment, part } = p;
   const way = treatment && `${treatment.school}: ${treatmentOf(treatment.school).because}`;
-  const untold = part.finish.school === null && input.scene.surfaceSchool === null;
+  const untold = part.zones.every((z) => z.school === null) && input.scene.surfaceSchool === null;
   const lacks = untold && schoolLacks("fill and sand", input.workshop.rooms);
   return (
     <Slip title={part.name} subtitle={way ?? "left as it is"}>

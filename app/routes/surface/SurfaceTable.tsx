@@ -2,7 +2,10 @@ import { Form, Link } from "react-router";
 import { surfaceSchools } from "#core/surface/treatments";
 import { FigureView } from "#ui/FigureView";
 import { AreaStrip } from "./LayerDrawing";
-import type { PrintedPart } from "./view";
+import type { ZonePlan } from "#core/plan/parts/zonePlan";
+import { isSeen } from "#core/scene/zone";
+import type { SurfaceAreas } from "#core/surface/surfaceAreas";
+import { areaText, type PrintedPart } from "./view";
 import { PlainTable } from "#ui/PlainTable";
 import { useGrown } from "#ui/Grown";
 
@@ -34,48 +37,77 @@ export function SurfaceTable({
 }
 
 function Row({ p, isSelected }: { p: PrintedPart; isSelected: boolean }) {
-  const { part, finish } = p;
+  const { part, finish, zones } = p;
+  const isOne = zones.length === 1;
   return (
-    <tr data-selected={isSelected ? true : undefined}>
-      <th scope="row">
-        <Link to={`?part=${part.id}`} preventScrollReset>
-          {part.name}
-          {part.count > 1 ? ` × ${part.count}` : ""}
-        </Link>
+    <>
+      <tr data-selected={isSelected ? true : undefined}>
+        <th scope="row">
+          <Link to={`?part=${part.id}`} preventScrollReset>
+            {part.name}
+            {part.count > 1 ? ` × ${part.count}` : ""}
+          </Link>
+        </th>
+        <td>
+          {finish.printer.name}, {finish.printer.layerMm} mm
+        </td>
+        <LookCells name={part.name} surface={finish.surface} />
+        <td>{isOne ? <WayChoice p={p} zone={zones[0]!} /> : `by its ${zones.length} zones`}</td>
+      </tr>
+      {!isOne && zones.map((z) => <ZoneRow key={z.zone.number} p={p} zone={z} />)}
+    </>
+  );
+}
+
+function ZoneRow({ p, zone }: { p: PrintedPart; zone: ZonePlan }) {
+  const { name, meaning } = zone.zone;
+  const isWorked = isSeen(zone.zone) && meaning !== "clear";
+  return (
+    <tr>
+      <th scope="row" className="!pl-6 font-normal">
+        {name}
+        {meaning && <span className="text-ink-2">, {meaning}</span>}
       </th>
-      <td>
-        {finish.printer.name}, {finish.printer.layerMm} mm
-      </td>
-      <td>
-        <AreaStrip p={p} />
-      </td>
-      <td>
-        <div className="grid justify-items-start">
-          <FigureView figure={finish.surface.visible} label={`${part.name}: plain layer steps, one copy`} />
-          <FigureView
-            figure={finish.surface.raking}
-            label={`${part.name}: steps under raking light, one copy`}
-          />
-        </div>
-      </td>
-      <td>
-        <WayChoice p={p} />
-      </td>
+      <td className="figures">{areaText(zone)}</td>
+      {zone.surface ? (
+        <LookCells name={`${p.part.name}, ${name}`} surface={zone.surface} />
+      ) : (
+        <td colSpan={2} />
+      )}
+      <td>{isWorked ? <WayChoice p={p} zone={zone} /> : "nothing to hide"}</td>
     </tr>
   );
 }
 
-/** The way of finishing one part; kept as soon as it is chosen. */
-function WayChoice({ p: { part, treatment } }: { p: PrintedPart }) {
+function LookCells({ name, surface }: { name: string; surface: SurfaceAreas }) {
+  return (
+    <>
+      <td>
+        <AreaStrip surface={surface} />
+      </td>
+      <td>
+        <div className="grid justify-items-start">
+          <FigureView figure={surface.visible} label={`${name}: plain layer steps, one copy`} />
+          <FigureView figure={surface.raking} label={`${name}: steps under raking light, one copy`} />
+        </div>
+      </td>
+    </>
+  );
+}
+
+/** The way of finishing one zone, or a part that nobody parted; kept as soon as it is chosen. */
+function WayChoice({ p: { part }, zone: { zone, treatment } }: { p: PrintedPart; zone: ZonePlan }) {
+  const of = part.zones.length === 1 ? part.name : `${part.name}, ${zone.name}`;
   return (
     <Form method="post" className="flex gap-1.5">
       <input type="hidden" name="partId" value={part.id} />
+      <input type="hidden" name="zone" value={zone.number} />
       <select
         name="school"
-        aria-label={`Way of finishing ${part.name}`}
+        aria-label={`Way of finishing ${of}`}
         className="input !w-40"
-        defaultValue={part.finish.school ?? ""}
-        key={part.finish.school}
+        defaultValue={zone.school ?? ""}
+        key={zone.school}
         onChange={(e) => e.currentTarget.form?.requestSubmit()}
       >
         <option value="">the scene's: {treatment?.school ?? "none"}</option>

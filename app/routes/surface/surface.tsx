@@ -1,6 +1,7 @@
 import { Form, useSearchParams } from "react-router";
 import type { Route } from "./+types/surface";
 import { type SurfaceSchool, surfaceSchools } from "#core/surface/treatments";
+import type { Part, PartPatch } from "#core/scene/part";
 import { patchRow } from "#data/scenes";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
@@ -22,9 +23,23 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
   const outcome =
     partId === ""
       ? await patchRow("scenes", params.sceneId, { surfaceSchool: school }, "Change the way of finishing", at)
-      : await patchRow("parts", partId, { finish: { school } }, "Change a part's finishing", at);
+      : await patchRow(
+          "parts",
+          partId,
+          waysWith(school, textOf(form, "zone")),
+          "Change a part's finishing",
+          at,
+        );
   return outcome.ok ? null : refuse(outcome.problems);
 }
+
+/** The way of finishing one zone, or all of them where none is named. */
+const waysWith =
+  (school: SurfaceSchool | null, zone: string) =>
+  ({ zones }: Part): PartPatch =>
+    zone === ""
+      ? { school }
+      : { zones: zones.map((z) => (z.number === Number(zone) ? { ...z, school } : z)) };
 
 export default function Surface() {
   const { input, plan } = useScene();

@@ -34,8 +34,8 @@ describe("printed parts", () => {
 
 describe("the surface by look", () => {
   it("is told in shares of a hundred, and as nothing where there is no area", () => {
-    expect(lookShares(withSurface(wall, 1, 2, 7))).toEqual({ visible: 10, raking: 20 });
-    expect(lookShares(withSurface(wall, 0, 0, 0))).toEqual({ visible: 0, raking: 0 });
+    expect(lookShares(withSurface(wall, 1, 2, 7).finish.surface)).toEqual({ visible: 10, raking: 20 });
+    expect(lookShares(withSurface(wall, 0, 0, 0).finish.surface)).toEqual({ visible: 0, raking: 0 });
   });
 });
 

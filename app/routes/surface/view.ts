@@ -1,8 +1,11 @@
 import { partRef } from "#core/reference";
 import type { Finding } from "#core/plan/finding";
+import type { ZonePlan } from "#core/plan/parts/zonePlan";
+import { digits } from "#core/figure";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf } from "#core/scene/part";
 import type { Step } from "#core/steps/step";
+import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import { printedBy } from "#core/surface/printedBy";
 import { shownLayers } from "#core/surface/shownLayers";
 
@@ -25,10 +28,7 @@ export const surfaceFindings = (findings: readonly Finding[], partId: string): r
   findings.filter((f) => f.about === partRef(partId) && (f.stage === "surface" || f.stage === "colour"));
 
 /** Shares of a surface by look, percent; nothing of a surface that has no area. */
-export function lookShares({ finish: { surface: s } }: PrintedPart): {
-  readonly visible: number;
-  readonly raking: number;
-} {
+export function lookShares(s: SurfaceAreas): { readonly visible: number; readonly raking: number } {
   const total = s.unseen.value + s.raking.value + s.visible.value || 1;
   return { visible: (100 * s.visible.value) / total, raking: (100 * s.raking.value) / total };
 }
@@ -66,3 +66,7 @@ export function frontPath({ measurement, rescale: { factor }, sizeMm }: PartPlan
     Array.from({ length: line.length / 2 }, (_, i) => point(line[2 * i]!, line[2 * i + 1]!)).join("L");
   return front.map((line) => `M${path(line)}Z`).join("");
 }
+
+/** How large a zone is, all copies, in words. */
+export const areaText = ({ areaCm2 }: Pick<ZonePlan, "areaCm2">): string =>
+  `${digits(areaCm2.value, (areaCm2.high - areaCm2.low) / 2)} cm²`;

@@ -1,6 +1,6 @@
 import { clearanceVerdict, type ClearanceVerdict } from "#core/joints/clearance";
 import type { MaterialId } from "#core/materials/materials";
-import { schemeFilmMm } from "#core/paint/schemeFilm";
+import { thickestFilmMm } from "#core/plan/parts/thickestFilm";
 import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { shrinkFor, spreadGapMm } from "#core/print/shrink";
@@ -66,7 +66,7 @@ export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Wo
  * meets its own copies has them on both.
  */
 function filmsOn(members: readonly PartPlan[]): number {
-  const both = members.slice(0, 2).reduce((sum, p) => sum + schemeFilmMm(p.part.scheme), 0);
+  const both = members.slice(0, 2).reduce((sum, p) => sum + thickestFilmMm(p.part), 0);
   return both * (members.length === 1 ? 2 : 1);
 }
 

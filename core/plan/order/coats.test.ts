@@ -1,3 +1,4 @@
+import { patchedPart, schemeOf } from "#core/scene/part";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import { applyChanges } from "#core/order/applyChanges";
@@ -35,7 +36,12 @@ function coatsOf(id: string, count: number, layer: SchemeLayer = tarnish): reado
   const { steps, add } = stepsOn({ ...shared, id, name: id, count, pieceOf: null, facts: {} }, () => 1);
   const areaCm2 = exact((3 * count - 1) / 0.012, "cm2", "measured");
   const work = { bare: null, hollow: null, showsSteps: false, fitFaces: false, onBoard: false } as const;
-  paintSteps({ ...work, ...shared, id, count, areaCm2, scheme: [layer] }, add, () => unmixed, {});
+  paintSteps(
+    { ...work, ...shared, id, count, layers: [{ layer, key: layer.id, zones: [0], of: null, areaCm2 }] },
+    add,
+    () => unmixed,
+    {},
+  );
   return steps;
 }
 
@@ -157,13 +163,13 @@ describe("what is decided of one coat", () => {
     const input = testInput();
     const [wall, ...rest] = input.parts;
     const shade = {
-      ...wall!.scheme[0]!,
+      ...schemeOf(wall!)[0]!,
       id: "sh",
       kind: "shade" as const,
       product: "acrylic wash" as const,
       coats: 3,
     };
-    const parts = [{ ...wall!, scheme: [...wall!.scheme, shade] }, ...rest];
+    const parts = [patchedPart(wall!, { scheme: [...schemeOf(wall!), shade] }), ...rest];
     const with3 = testInput({ parts });
     const drop = droppable(makePlan(with3), with3).find((d) =>
       d.stepIds.some((id) => id.includes("scheme-sh")),

@@ -11,13 +11,15 @@ import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import { copiesText, type PartBase, stepsOn } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
-import { surfaceSteps, type SurfaceWork } from "#core/surface/surfaceSteps";
+import { laidWork, layersOfWork, treatedTogether, type ZoneWork } from "#core/plan/order/zoneWork";
+import { surfaceSteps } from "#core/surface/surfaceSteps";
 
 /** What has to be done to the copies of one part. Areas are of all copies together, cm2. */
 export type PartWork = Omit<PartBase, "process" | "facts"> &
   Omit<PrintWork, "facts"> &
-  SurfaceWork &
-  Omit<PaintWork, "showsSteps" | "fitFaces"> & {
+  Omit<PaintWork, "showsSteps" | "fitFaces" | "layers"> & {
+    /** Its zones with what is done to each. */
+    readonly zones: readonly ZoneWork[];
     readonly lamp: LampCircuit | null;
     /** How its faces were made, its own or those of its pieces. */
     readonly wholeProcess: "filament" | "resin" | null;
@@ -38,7 +40,7 @@ export function makeSteps(
   care: Care = "play",
   schools: OrderSchools = {},
 ): readonly Step[] {
-  const joined = parts.map((p) => ({ ...p, finish: finishOf(p.scheme) }));
+  const joined = parts.map((p) => ({ ...p, finish: finishOf(layersOfWork(p.zones)) }));
   const onBoard = parts.filter((p) => p.onBoard).map((p) => p.id);
   const fitFaces = partsWithFitFaces(joints, joined, schools);
   const steps = [
@@ -48,7 +50,8 @@ export function makeSteps(
     ...joints.flatMap((j) => jointSteps(j, joined, speed, schools)),
     ...groundSteps(grounds, onBoard, board, speed),
   ];
-  return withInspections(steps, parts, care, speed);
+  const looked = parts.map((p) => ({ ...p, scheme: layersOfWork(p.zones) }));
+  return withInspections(steps, looked, care, speed);
 }
 
 /** Names the colours of a scheme. */
@@ -89,10 +92,11 @@ function partSteps(
   const base = { id, pieceOf, name, count, clear, releaseAt, thinnestMm, process: p.wholeProcess, facts };
   const { steps, add } = stepsOn(base, speed);
   printSteps({ ...p, facts }, add, schools);
-  surfaceSteps(p, add);
+  const treated = treatedTogether(p.zones);
+  for (const work of treated) surfaceSteps(work, add);
   if (p.lamp) lampStep(add);
-  const showsSteps = p.stepDepthMm !== null && p.treatment?.school === "live with it";
-  paintSteps({ ...p, showsSteps }, add, mixOf, schools);
+  const showsSteps = treated.some((w) => w.stepDepthMm !== null && w.treatment?.school === "live with it");
+  paintSteps({ ...p, layers: laidWork(p.zones), showsSteps }, add, mixOf, schools);
   if (p.onBoard && hasGround) placeStep(p.id, p.count, add);
   return steps;
 }

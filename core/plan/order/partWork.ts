@@ -7,6 +7,8 @@ import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { lampLight } from "#core/plan/order/lampLight";
 import { takeOffOf } from "#core/plan/parts/takeOffOf";
 import { SLENDER } from "#core/print/printSteps";
+import type { ZonePlan } from "#core/plan/parts/zonePlan";
+import type { ZoneWork } from "#core/plan/order/zoneWork";
 import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Rooms } from "#core/scene/rooms";
@@ -23,6 +25,17 @@ const brimOf = ({ chosen, asItLies, rescale }: PartPlan): number =>
 const isSlender = (sizeMm: readonly number[] | null): boolean =>
   sizeMm !== null && Math.max(...sizeMm) > SLENDER * Math.min(...sizeMm);
 
+function zoneWork(p: PartPlan, z: ZonePlan, viewingDistanceMm: number, rooms: Rooms): ZoneWork {
+  const steps = visibleSteps(p, viewingDistanceMm, z.surface);
+  const { number, name, scheme } = z.zone;
+  return {
+    ...{ number, name, areaCm2: z.areaCm2, treatCm2: z.treatCm2, treatment: z.treatment },
+    stepDepthMm: steps?.depthMm ?? null,
+    unseenDepthMm: steps?.unseenMm ?? null,
+    scheme: printOf(p.part).pieceOf ? [] : scheme.map((layer) => layerInRooms(layer, rooms)),
+  };
+}
+
 /** What has to be done to a part, as its plan stands. */
 export function partWork(
   p: PartPlan,
@@ -32,29 +45,16 @@ export function partWork(
 ): PartWork {
   const { part, chosen, finish } = p;
   const print = printOf(part);
-  const steps = visibleSteps(p, viewingDistanceMm);
   const off = takeOffOf(p);
-  const shown = print.pieceOf ? null : (finish?.surface.visible ?? null);
   return {
     id: part.id,
     name: part.name,
     count: part.count,
     process: chosen?.printer.process ?? null,
     clear: print.clear,
-    areaCm2: p.areaCm2,
-    treatCm2: shown
-      ? {
-          ...shown,
-          value: shown.value * part.count,
-          low: shown.low * part.count,
-          high: shown.high * part.count,
-        }
-      : { value: 0, low: 0, high: 0, unit: "cm2", basis: "computed", working: [] },
     thinnestMm: p.thinnestMm?.value ?? null,
-    stepDepthMm: steps?.depthMm ?? null,
-    unseenDepthMm: steps?.unseenMm ?? null,
-    treatment: p.treatment,
-    scheme: print.pieceOf ? [] : part.scheme.map((layer) => layerInRooms(layer, rooms)),
+    areaCm2: p.areaCm2,
+    zones: p.zones.map((z) => zoneWork(p, z, viewingDistanceMm, rooms)),
     lamp: print.pieceOf ? null : part.place.lamp,
     onBoard: !print.pieceOf && part.place.placements.length > 0,
     releaseAt,

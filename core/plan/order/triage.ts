@@ -189,7 +189,7 @@ export const tierHours = (
       {
         ...input,
         scene: { ...input.scene, tier, surfaceSchool: null },
-        parts: input.parts.map((p) => patchedPart(p, { tier: null, finish: { school: null } })),
+        parts: input.parts.map((p) => patchedPart(p, { tier: null, school: null })),
       },
       others,
     );

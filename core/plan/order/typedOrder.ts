@@ -9,7 +9,10 @@ export type TypedPair = { readonly before: string; readonly after: string };
 
 /** The layers of every scheme as steps, each before the one that was typed after it. */
 export function typedPairs(
-  parts: readonly { readonly id: string; readonly scheme: readonly SchemeLayer[] }[],
+  parts: readonly {
+    readonly id: string;
+    readonly zones: readonly { readonly scheme: readonly SchemeLayer[] }[];
+  }[],
   steps: readonly Step[],
 ): readonly TypedPair[] {
   const byLayer = new Map<string, string>();
@@ -17,10 +20,13 @@ export function typedPairs(
     const on = s.targets.find(isPart);
     if (typeof s.partOf === "object" && on && !s.tied) byLayer.set(`${on} ${s.partOf.layerId}`, s.id);
   }
-  return parts.flatMap(({ id, scheme }) => {
-    const laid = scheme.flatMap((l) => byLayer.get(`${partRef(id)} ${l.id}`) ?? []);
-    return laid.slice(1).map((after, i) => ({ before: laid[i]!, after }));
-  });
+  const pairs = parts.flatMap(({ id, zones }) =>
+    zones.flatMap(({ scheme }) => {
+      const laid = scheme.flatMap((l) => byLayer.get(`${partRef(id)} ${l.id}`) ?? []);
+      return laid.slice(1).map((after, i) => ({ before: laid[i]!, after }));
+    }),
+  );
+  return [...new Map(pairs.map((p) => [`${p.before} ${p.after}`, p])).values()];
 }
 
 /** Why a layer does not come in the order in which it was typed, in a sentence. */

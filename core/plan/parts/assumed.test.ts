@@ -4,7 +4,7 @@ import { isPaintAssumed, withUsualPaint } from "#core/plan/parts/assumed";
 import { makePlan } from "#core/plan/plan";
 import { testInput } from "#core/plan/testing";
 import { nextAsk } from "#core/plan/whatNext";
-import { newPart, type PartPatch, patchedPart } from "#core/scene/part";
+import { newPart, type PartPatch, patchedPart, schemeOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
 
 /** The wall is painted by its builder; nobody said anything of the posts. */
@@ -52,7 +52,7 @@ describe("what nobody said how to paint", () => {
   });
   it("keeps its steps when it is taken as it is: what was done stays done", () => {
     const mine = usual();
-    const parts = mine.parts.map((p) => patchedPart(p, { scheme: withUsualPaint(p, mine.scene).scheme }));
+    const parts = mine.parts.map((p) => patchedPart(p, { scheme: schemeOf(withUsualPaint(p, mine.scene)) }));
     const taken = makePlan({ ...mine, parts });
     expect(taken.work.steps.map((s) => s.id)).toEqual(after.work.steps.map((s) => s.id));
     expect(taken.work.steps.some((s) => s.assumed)).toBe(false);
@@ -64,7 +64,7 @@ describe("what nobody said how to paint", () => {
     expect(isPaintAssumed(post({ print: { clear: true } }), told)).toBe(false);
     expect(isPaintAssumed(post({ made: "bought" }), told)).toBe(false);
     expect(isPaintAssumed(post({ made: "by hand" }), told)).toBe(true);
-    expect(isPaintAssumed(post({ finish: { bare: true } }), told)).toBe(false);
+    expect(isPaintAssumed(post({ meaning: "bare" }), told)).toBe(false);
     const piece = post({ print: { pieceOf: { partId: "w", number: 1, of: 2 } } });
     expect(isPaintAssumed(piece, told)).toBe(false);
   });
@@ -72,7 +72,7 @@ describe("what nobody said how to paint", () => {
     const seal = (tier: Parameters<typeof usualScheme>[0]) => usualScheme(tier).at(-1)!;
     expect(seal("play")).toMatchObject({ coats: 2, sheen: "satin" });
     expect(seal("display")).toMatchObject({ coats: 1, sheen: "matte" });
-    expect(withUsualPaint(post({ tier: "display" }), told).scheme.at(-1)).toMatchObject({ coats: 1 });
+    expect(schemeOf(withUsualPaint(post({ tier: "display" }), told)).at(-1)).toMatchObject({ coats: 1 });
   });
 });
 

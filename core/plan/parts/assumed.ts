@@ -1,3 +1,4 @@
+import { staysBare } from "#core/scene/zone";
 import { usualScheme } from "#core/paint/usualScheme";
 import { type Finding, finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -12,7 +13,7 @@ import { counted } from "#core/words";
 export function isPaintAssumed(part: Part, { usualPaint }: Pick<PartScene, "usualPaint">): boolean {
   const { clear, pieceOf } = printOf(part);
   const isBought = part.made === "bought";
-  const isSaid = part.scheme.length > 0 || part.finish.bare === true;
+  const isSaid = part.zones.some((z) => z.scheme.length > 0) || part.zones.every(staysBare);
   return (
     usualPaint === true && !part.tool && !isSaid && !clear && !pieceOf && !isBought && lookedAt(part) === null
   );
@@ -23,7 +24,13 @@ export const withUsualPaint = (
   part: Part,
   scene: Pick<PartScene, "usualPaint"> & { readonly tier: PartScene["tier"] },
 ): Part =>
-  isPaintAssumed(part, scene) ? patchedPart(part, { scheme: usualScheme(part.tier ?? scene.tier) }) : part;
+  isPaintAssumed(part, scene)
+    ? patchedPart(part, {
+        zones: part.zones.map((z) =>
+          staysBare(z) ? z : { ...z, scheme: usualScheme(part.tier ?? scene.tier) },
+        ),
+      })
+    : part;
 
 /** Steps of a scheme. */
 const paints: readonly Action[] = ["prime", "paint", "shade", "drybrush", "varnish", "draw back"];

@@ -9,7 +9,7 @@ const found = (change: (p: Part) => PartPatch) => {
   const parts = input.parts.map((p) => patchedPart(p, { scheme: [], ...change(p) }));
   return makePlan({ ...input, parts }).findings.filter((f) => f.id.endsWith("/bare-colours"));
 };
-const bare = { finish: { bare: true } };
+const bare = { meaning: "bare" } as const;
 
 it("T16: two parts that stay bare in two materials are told with both, and nothing where they are of one", () => {
   const [finding] = found(() => bare);

@@ -1,3 +1,4 @@
+import { staysBare } from "#core/scene/zone";
 import { type Finding, finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf } from "#core/scene/part";
@@ -7,7 +8,7 @@ type Bare = { readonly name: string; readonly materialId: string; readonly mater
 
 const bareOf = ({ part, chosen, held }: PartPlan): readonly Bare[] => {
   const material = chosen?.material;
-  const isBare = part.finish.bare === true && part.scheme.length === 0 && !printOf(part).clear;
+  const isBare = part.zones.some((z) => z.meaning === "bare" && staysBare(z)) && !printOf(part).clear;
   return isBare && material && !held
     ? [{ name: part.name, materialId: material.id, material: material.name }]
     : [];

@@ -2,7 +2,7 @@ import type { Finding } from "#core/plan/finding";
 import { found, type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
 import type { PartScene } from "#core/plan/parts/partSurroundings";
 import { partWords } from "#core/plan/parts/partWords";
-import { printOf } from "#core/scene/part";
+import { printOf, schemeOf } from "#core/scene/part";
 import { treatmentOf } from "#core/surface/treatments";
 
 /** Plain steps worth a word, cm2 over all copies. */
@@ -11,17 +11,20 @@ const PLAIN_WORTH_CM2 = 1;
 /** What of a part the eye will find. */
 export function lookFindings({ part, finish, treatment }: PartDraft, scene: PartScene): Finding[] {
   if (!finish || printOf(part).pieceOf || part.tool) return [];
-  const asked = part.finish.school ?? scene.surfaceSchool;
   const { process } = finish.printer;
+  const asked =
+    part.zones
+      .map((z) => z.school ?? scene.surfaceSchool)
+      .find((school) => school !== null && treatmentOf(school).notOn.includes(process)) ?? null;
   const unfit =
-    asked !== null && treatmentOf(asked).notOn.includes(process)
+    asked !== null
       ? partFinding(
           part,
           "weakens",
           "surface",
           "school-unfit",
           partWords.schoolUnfit(part.name, asked, process),
-          [partMend(part, "Level it in resin", { finish: { school: "level in resin" } })],
+          [partMend(part, "Level it in resin", { school: "level in resin" })],
         )
       : null;
   return found(unfit, ...plainFindings({ part, finish, treatment }, scene));
@@ -41,7 +44,7 @@ function plainFindings({ part, finish, treatment }: Looked, scene: PartScene): (
     slopeDeg: worst.slopeDeg,
   };
   const planned = treatment && !livesWithIt ? treatment.school : null;
-  const level = partMend(part, "Level it in resin", { finish: { school: "level in resin" } });
+  const level = partMend(part, "Level it in resin", { school: "level in resin" });
   return [
     partFinding(
       part,
@@ -56,9 +59,9 @@ function plainFindings({ part, finish, treatment }: Looked, scene: PartScene): (
 }
 
 function drybrushed(part: PartDraft["part"]): Finding | null {
-  const without = part.scheme.filter((l) => l.kind !== "drybrush");
-  if (without.length === part.scheme.length) return null;
+  if (!schemeOf(part).some((l) => l.kind === "drybrush")) return null;
+  const zones = part.zones.map((z) => ({ ...z, scheme: z.scheme.filter((l) => l.kind !== "drybrush") }));
   return partFinding(part, "weakens", "colour", "drybrush-steps", partWords.drybrushed(part.name), [
-    partMend(part, "Leave the drybrush out", { scheme: without }),
+    partMend(part, "Leave the drybrush out", { zones }),
   ]);
 }

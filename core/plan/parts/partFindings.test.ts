@@ -233,14 +233,14 @@ const cases = (
       "a slope that shows its layers",
       "steps-plain",
       "weakens",
-      { meshId: "gentle", finish: { school: "live with it" } },
+      { meshId: "gentle", school: "live with it" },
       /53 cm2 of Wall shows its layers plainly from 60 cm at 0\.2 mm, most on slopes of 9 degrees; nothing is planned for it/,
     ],
     [
       "a slope that will be filled",
       "steps-plain",
       "weakens",
-      { meshId: "gentle", finish: { school: "fill and sand" } },
+      { meshId: "gentle", school: "fill and sand" },
       /; planned: fill and sand\.$/,
     ],
     [

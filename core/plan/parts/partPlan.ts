@@ -2,6 +2,7 @@ import { type Figure } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { WaysToFind } from "#core/plan/plates/derivedKeys";
+import type { ZonePlan } from "#core/plan/parts/zonePlan";
 import type { PrintBody } from "#core/print/body";
 import type { PrintEstimate } from "#core/print/filamentEstimate";
 import type { Fit } from "#core/print/fit";
@@ -91,6 +92,9 @@ export type PartPlan = {
   readonly finish: Candidate | null;
   readonly reason: string;
   readonly reasons: readonly string[];
+  /** Its zones as they are planned; one of a part that nobody parted. */
+  readonly zones: readonly ZonePlan[];
+  /** How most of what shows its steps is treated; null where nothing is. */
   readonly treatment: Treatment | null;
   readonly areaCm2: Figure;
   readonly findings: readonly Finding[];

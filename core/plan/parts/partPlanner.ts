@@ -26,7 +26,8 @@ export function partPlanner(input: PlanInput, memory: PlanMemory): PartPlanner {
     const [measurement, told] = measuredOf(part, input);
     const asItLies = lying ?? told;
     const results = worked.get(part.meshId ?? "") ?? 0;
-    const key = JSON.stringify([part, measurement !== null, asItLies !== null, given, results]);
+    const zones = input.derived.zones.get(part.meshId ?? "")?.stamp ?? null;
+    const key = JSON.stringify([part, measurement !== null, asItLies !== null, given, results, zones]);
     const known = memory.parts.get(part.id);
     if (known && known.shared === shared && known.plans.has(key)) return known.plans.get(key)!;
     const made = planPart(part, measurement, asItLies, scene, workshop, input.derived, given);

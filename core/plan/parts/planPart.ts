@@ -10,12 +10,11 @@ import { type Rescale, rescale } from "#core/scale/rescale";
 import { type Part, printOf } from "#core/scene/part";
 import { type Derived, nothingDerived } from "#core/scene/planInput";
 import type { PartScene, PartWorkshop } from "#core/plan/parts/partSurroundings";
-import { defaultSchool, type Treatment, treatmentOf } from "#core/surface/treatments";
+import { summedAreas } from "#core/surface/surfaceAreas";
 import { candidate, type Weighed } from "#core/plan/parts/candidate";
 import { chooseMachine } from "#core/plan/parts/chooseMachine";
-import { schoolInSpace } from "#core/plan/space";
-import { treatmentInRooms } from "#core/plan/inRooms";
 import { thinnest } from "#core/plan/parts/thinnest";
+import { type ZonePlan, zonePlans } from "#core/plan/parts/zonePlan";
 import { paintedArea } from "#core/plan/parts/paintedArea";
 
 /**
@@ -58,6 +57,14 @@ export function planPart(
   const held = otherWay ?? bySize ?? heldByMaking({ part, measurement, sizeMm }, body, found.chosen);
   const machine = held ? { candidates, chosen: null, finish: null, reasons: [held.sentence] } : found;
   const areaCm2 = paintedArea(part, bySize ? null : measurement, body, scaled.factor);
+  const zones = zonePlans(
+    {
+      ...{ part, measurement, asItLies: onBed, factor: scaled.factor, areaCm2, finish: machine.finish },
+      measures: (bySize ? null : derived.zones.get(part.meshId ?? "")?.measures) ?? [],
+    },
+    scene,
+    workshop.rooms,
+  );
   const plan = {
     part,
     held,
@@ -73,10 +80,25 @@ export function planPart(
     ...machine,
     beside: otherWay && found.chosen,
     reason: machine.reasons[0]!,
-    treatment: treatmentFor(part, machine.finish, scene, workshop),
+    ...surfaceOf(zones, machine.finish),
+    zones,
     areaCm2,
   };
   return { ...plan, findings: held ? [] : partFindings(plan, scene, workshop) };
+}
+
+/** The part's surface as the sum of its zones, and the treatment of the most of it. */
+function surfaceOf(
+  zones: readonly ZonePlan[],
+  finish: Candidate | null,
+): Pick<PartPlan, "finish" | "treatment"> {
+  const most = [...zones].sort((a, b) => b.treatCm2.value - a.treatCm2.value);
+  const treatment = most.find((z) => z.treatment !== null)?.treatment ?? null;
+  const parts = zones.flatMap((z) => (z.surface ? [z.surface] : []));
+  return {
+    finish: finish && zones.length > 1 ? { ...finish, surface: summedAreas(parts) } : finish,
+    treatment,
+  };
 }
 
 const liesAsTold = (part: Part): Lies =>
@@ -102,22 +124,6 @@ function machineOf(
   if (given && passed && found.chosen?.printer.id !== given.printerId)
     return { candidates, chosen: passed, finish: passed, reasons: [given.because] };
   return { candidates, chosen: found.chosen, finish: found.chosen, reasons: found.reasons };
-}
-
-/** How its surface is treated; a piece is finished when it is part of the whole again. */
-function treatmentFor(
-  part: Part,
-  finish: Candidate | null,
-  scene: PartScene,
-  { rooms }: PartWorkshop,
-): Treatment | null {
-  const { clear, pieceOf } = printOf(part);
-  if (!finish || clear || pieceOf || part.tool) return null;
-  const { process } = finish.printer;
-  const usual = defaultSchool(part.tier ?? scene.tier, process);
-  const school = part.finish.school ?? scene.surfaceSchool ?? schoolInSpace(usual, rooms);
-  const treatment = treatmentOf(school);
-  return treatment.notOn.includes(process) ? null : treatmentInRooms(treatment, rooms);
 }
 
 /** What plans hand on: the profile is large and has done its work. */

@@ -1,3 +1,4 @@
+import { schemeOf } from "#core/scene/part";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { type TakeOff, takeOff } from "#core/print/takeOff";
 
@@ -10,5 +11,5 @@ export function takeOffOf({ part, chosen, asItLies, rescale: { factor } }: PartP
     ((min[1] + max[1]) / 2) * factor,
     min[2] * factor,
   ] as const;
-  return takeOff(chosen.supports, asItLies.thinWalls, factor, footAt, part.scheme.length > 0);
+  return takeOff(chosen.supports, asItLies.thinWalls, factor, footAt, schemeOf(part).length > 0);
 }

@@ -1,5 +1,5 @@
 import { lastRecords } from "#core/print/bedLevel";
-import { lookedAt, printOf } from "#core/scene/part";
+import { lookedAt, printOf, schemeOf } from "#core/scene/part";
 import { between, exact, type Figure, sum, times, type WorkingLine } from "#core/figure";
 import { plasticOf } from "#core/materials/printMaterials";
 import { posedId } from "#core/mesh/pose";
@@ -467,9 +467,8 @@ function roughTail({ treatment, part }: PartPlan): number {
   const fills =
     treatment?.steps.filter((s) => s.action === "fill" || s.action === "level" || s.action === "paste")
       .length ?? 0;
-  return (
-    fills * 1440 + part.scheme.reduce((s, l) => s + l.coats * 45, 0) + (part.scheme.length > 0 ? 1440 : 0)
-  );
+  const layers = schemeOf(part);
+  return fills * 1440 + layers.reduce((s, l) => s + l.coats * 45, 0) + (layers.length > 0 ? 1440 : 0);
 }
 
 function gateOf(

@@ -42,7 +42,7 @@ const part = (id: string, meshId: string, given: PartPatch = {}) =>
       meshId,
       size: { source: { kind: "full" } },
       print: { printerId: testFilament.id },
-      finish: { school: "live with it" },
+      school: "live with it",
     }),
     given,
   );
@@ -182,9 +182,7 @@ describe("the advice", () => {
     });
     const then = {
       ...of,
-      parts: of.parts.map((p) =>
-        p.id === change.partId ? { ...p, finish: { ...p.finish, school: change.school } } : p,
-      ),
+      parts: of.parts.map((p) => (p.id === change.partId ? patchedPart(p, { school: change.school }) : p)),
     };
     const plan = makePlan(then);
     const treat = plan.work.steps.filter(
@@ -196,7 +194,7 @@ describe("the advice", () => {
   it("is to stop where work is planned that passes anyhow, and leaving it wins just that", () => {
     const of = input(
       { theme: "ruined", tier: "play", viewingDistanceMm: 1500 },
-      { parts: [part("steep", "gentle", { finish: { school: "fill and sand" } })], joints: [] },
+      { parts: [part("steep", "gentle", { school: "fill and sand" })], joints: [] },
     );
     const plan = makePlan(of);
     const fault = by(stopRule(plan, of).faults, "steep/steps")!;
@@ -209,15 +207,12 @@ describe("the advice", () => {
     );
     const lean = makePlan({
       ...of,
-      parts: of.parts.map((p) => patchedPart(p, { finish: { school: "live with it" } })),
+      parts: of.parts.map((p) => patchedPart(p, { school: "live with it" })),
     });
     expect(lean.work.steps.some((s) => s.id.includes("/treat-"))).toBe(false);
   });
   it("leaves alone what is begun or done", () => {
-    const of = input(
-      {},
-      { parts: [part("gentle", "gentle", { finish: { school: "fill and sand" } })], joints: [] },
-    );
+    const of = input({}, { parts: [part("gentle", "gentle", { school: "fill and sand" })], joints: [] });
     const first = makePlan(of).work.steps.find((s) => s.id.includes("/treat-"))!;
     const begun = {
       ...of,

@@ -1,0 +1,67 @@
+import { type Figure, sum } from "#core/figure";
+import type { SchemeLayer } from "#core/paint/scheme";
+import type { LaidWork } from "#core/paint/paintSteps";
+import { laidLayers, type Zone } from "#core/scene/zone";
+import type { SurfaceWork } from "#core/surface/surfaceSteps";
+
+/** What has to be done to one zone of all copies of a part. Areas cm2. */
+export type ZoneWork = Pick<Zone, "number" | "name" | "scheme"> &
+  Omit<SurfaceWork, "key" | "of"> & { readonly areaCm2: Figure };
+
+/** Which zones a step is on, in words; nothing where it is on all of them. */
+const ofZones = (some: readonly Pick<Zone, "name">[], all: readonly unknown[]): string | null =>
+  some.length === all.length ? null : some.map((z) => z.name).join(", ");
+
+/** Zones that are treated alike are treated in one go; the first of them keeps the names of its steps. */
+export function treatedTogether(zones: readonly ZoneWork[]): readonly SurfaceWork[] {
+  const bySchool = new Map<string, ZoneWork[]>();
+  for (const z of zones) {
+    if (!z.treatment) continue;
+    const { school } = z.treatment;
+    (bySchool.get(school) ?? bySchool.set(school, []).get(school)!).push(z);
+  }
+  return [...bySchool.values()].map((together, i): SurfaceWork => {
+    const deepest = [...together].sort((a, b) => (b.stepDepthMm ?? 0) - (a.stepDepthMm ?? 0))[0]!;
+    return {
+      key: i === 0 ? "treat" : `treat-${together[0]!.number}`,
+      of: ofZones(together, zones),
+      treatCm2: together.length === 1 ? together[0]!.treatCm2 : sumOf(together.map((z) => z.treatCm2)),
+      stepDepthMm: deepest.stepDepthMm,
+      unseenDepthMm: deepest.unseenDepthMm,
+      treatment: together[0]!.treatment,
+    };
+  });
+}
+
+/** The layers of all zones as they are laid, each with its area and its zones. */
+export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
+  const byNumber = new Map(zones.map((z) => [z.number, z]));
+  const asZones = zones.map((z) => ({ ...z, meaning: null, areaCm2: null, school: null }));
+  const seen = new Map<string, number>();
+  return laidLayers(asZones).map(({ layer, zones: on }): LaidWork => {
+    const works = on.map((z) => byNumber.get(z.number)!);
+    const times = (seen.get(layer.id) ?? 0) + 1;
+    seen.set(layer.id, times);
+    return {
+      layer,
+      key: times === 1 ? layer.id : `${layer.id}-${on[0]!.number}`,
+      zones: on.map((z) => z.number),
+      of: ofZones(on, zones),
+      areaCm2: works.length === 1 ? works[0]!.areaCm2 : sumOf(works.map((z) => z.areaCm2)),
+    };
+  });
+}
+
+const sumOf = (all: readonly Figure[]): Figure =>
+  sum(
+    all,
+    "cm2",
+    "shared",
+    all.flatMap((f) => f.working),
+  );
+
+/** Every layer of a part's zones once. */
+export const layersOfWork = (zones: readonly Pick<ZoneWork, "scheme">[]): readonly SchemeLayer[] => {
+  const once = new Map(zones.flatMap((z) => z.scheme.map((l) => [l.id, l] as const)));
+  return [...once.values()];
+};
