@@ -63,7 +63,10 @@ const stack = new Int32Array(128);
 /** The nearest face to a point: how far, and its place in the tree; -1 where none is within reach. */
 export type NearestFace = { distance: number; place: number };
 
-/** Finds the nearest face within a distance. File units. */
+/**
+ * Finds the nearest face within a distance. File units.
+ * @param fits whether a face counts, by its place in the tree; all do where nothing is given
+ */
 export function nearestInto(
   { bounds, link, count, corners }: RayTree,
   px: number,
@@ -71,6 +74,7 @@ export function nearestInto(
   pz: number,
   within: number,
   out: NearestFace,
+  fits: ((place: number) => boolean) | null = null,
 ): void {
   out.distance = within;
   out.place = -1;
@@ -113,7 +117,7 @@ export function nearestInto(
         corners[c + 7]!,
         corners[c + 8]!,
       );
-      if (d < best) {
+      if (d < best && (fits === null || fits(i))) {
         best = d;
         out.place = i;
       }

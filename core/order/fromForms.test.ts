@@ -1,4 +1,4 @@
-import { type WorkGiven, workOf } from "#core/order/testing";
+import { type WorkGiven, workOf } from "#core/plan/order/workTesting";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
 import type { JointWork } from "#core/joints/jointSteps";

@@ -11,7 +11,8 @@ import type { Care } from "#core/order/makeInspections";
 import { makeSteps, type PartWork } from "#core/plan/order/makeSteps";
 import { schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
-import { testStep, type WorkGiven, workOf } from "#core/order/testing";
+import { testStep } from "#core/order/testing";
+import { type WorkGiven, workOf } from "#core/plan/order/workTesting";
 
 const always: Clock = { startWeekday: 1, hours: Array.from({ length: 7 }, () => [{ from: 0, to: 1440 }]) };
 const layer = (

@@ -11,7 +11,8 @@ import { handsTotal, schedule } from "#core/order/schedule";
 import { sequence } from "#core/order/sequence";
 import { checkConstraints } from "#core/order/checkPlan";
 import type { Action, Step } from "#core/steps/step";
-import { checkAt, testStep as step, type WorkGiven, workOf } from "#core/order/testing";
+import { checkAt, testStep as step } from "#core/order/testing";
+import { type WorkGiven, workOf } from "#core/plan/order/workTesting";
 
 const evenings: Clock = {
   startWeekday: 1,

@@ -1,5 +1,3 @@
-import { type ZoneWork } from "#core/plan/order/zoneWork";
-import { type PartWork } from "#core/plan/order/makeSteps";
 import { exact } from "#core/figure";
 import { checkPlan } from "#core/order/checkPlan";
 import type { OrderRule } from "#core/order/rule";
@@ -42,19 +40,3 @@ export const checkAt = (
     new Map(Object.entries(at).map(([id, startsAt]) => [id, { startsAt, endsAt: startsAt }])),
     given,
   );
-
-/** A part with one zone, as its forms would make it: what is said of the zone stands beside what is said of the part. */
-export type WorkGiven = Partial<PartWork> & Partial<ZoneWork>;
-export function workOf(given: WorkGiven & Omit<PartWork, "zones"> & Omit<ZoneWork, "number">): PartWork {
-  const { treatCm2, stepDepthMm, unseenDepthMm, treatment, scheme, ...part } = given;
-  const zone = {
-    number: 0,
-    name: "whole",
-    areaCm2: given.areaCm2,
-    treatCm2,
-    stepDepthMm,
-    unseenDepthMm,
-    treatment,
-  };
-  return { zones: [{ ...zone, scheme }], ...part };
-}

@@ -1,5 +1,5 @@
 import { unionFind } from "#core/unionFind";
-import type { Patch } from "#core/zones/patchGraph";
+import type { Border, Patch } from "#core/zones/patchGraph";
 
 /**
  * Merges small patches into the neighbour that they border on longest with the least turn, the smallest first. Only
@@ -48,7 +48,7 @@ const byPlace = (a: Patch, b: Patch) =>
 
 function bestNeighbour(
   root: number,
-  beside: readonly Map<number, { length: number; turn: number }>[],
+  beside: readonly Map<number, Border>[],
   find: (i: number) => number,
   stays: ReadonlySet<number>,
   patches: readonly Patch[],
@@ -70,7 +70,7 @@ function bestNeighbour(
 
 /** The borders of one become the other's too. */
 function absorb(
-  beside: Map<number, { length: number; turn: number }>[],
+  beside: Map<number, Border>[],
   one: number,
   other: number,
   find: (i: number) => number,
@@ -80,8 +80,13 @@ function absorb(
     const to = find(raw);
     if (to === one) continue;
     const known = into.get(to);
-    if (known) into.set(to, { length: known.length + border.length, turn: known.turn + border.turn });
-    else into.set(to, border);
+    into.set(to, known ? summed(known, border) : border);
   }
   beside[other]!.clear();
 }
+
+const summed = (a: Border, b: Border): Border => ({
+  length: a.length + b.length,
+  turn: a.turn + b.turn,
+  concave: a.concave + b.concave,
+});

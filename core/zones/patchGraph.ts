@@ -9,9 +9,14 @@ export type Patch = {
   centre: [number, number, number];
   /** Length of all its borders. */
   rim: number;
-  /** How long it borders on each other patch, and by how much it turns there, degrees by length. */
-  readonly beside: Map<number, { length: number; turn: number }>;
+  readonly beside: Map<number, Border>;
 };
+
+/**
+ * How long a patch borders on another, by how much it turns there, degrees by length, and along how much of it the two
+ * face each other as in a corner of a room.
+ */
+export type Border = { length: number; turn: number; concave: number };
 
 /** Every patch of a surface, with its neighbours. @param twin from `findTwins` */
 export function patchGraph(mesh: TriangleMesh, twin: Int32Array, { of, count }: Patches): readonly Patch[] {
@@ -57,16 +62,29 @@ function addBorders(mesh: TriangleMesh, twin: Int32Array, of: Uint32Array, patch
       normals[3 * f + 1]! * normals[3 * g + 1]! +
       normals[3 * f + 2]! * normals[3 * g + 2]!;
     const turn = (Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI;
-    border(patches[of[f]!]!, of[g]!, length, turn);
-    border(patches[of[g]!]!, of[f]!, length, turn);
+    const concave = risesAbove(mesh, normals, f, t) ? length : 0;
+    border(patches[of[f]!]!, of[g]!, { length, turn: turn * length, concave });
+    border(patches[of[g]!]!, of[f]!, { length, turn: turn * length, concave });
   }
 }
 
-function border(patch: Patch, other: number, length: number, turn: number): void {
+/** Whether the far corner of the face over an edge lies above the plane of this one. */
+function risesAbove(mesh: TriangleMesh, normals: Float32Array, face: number, over: number): boolean {
+  const far = vertexOf(mesh, mesh.triangles[nextHalfEdge(nextHalfEdge(over))]!);
+  const at = vertexOf(mesh, mesh.triangles[over]!);
+  const up =
+    normals[3 * face]! * (far[0] - at[0]) +
+    normals[3 * face + 1]! * (far[1] - at[1]) +
+    normals[3 * face + 2]! * (far[2] - at[2]);
+  return up > 0;
+}
+
+function border(patch: Patch, other: number, { length, turn, concave }: Border): void {
   const known = patch.beside.get(other);
-  if (!known) patch.beside.set(other, { length, turn: turn * length });
+  if (!known) patch.beside.set(other, { length, turn, concave });
   else {
     known.length += length;
-    known.turn += turn * length;
+    known.turn += turn;
+    known.concave += concave;
   }
 }

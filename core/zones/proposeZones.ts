@@ -2,6 +2,7 @@ import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { unionFind } from "#core/unionFind";
 import { mergeSmall } from "#core/zones/mergeSmall";
 import { type Patch, patchGraph } from "#core/zones/patchGraph";
+import { reliefSteps, stripOf } from "#core/zones/relief";
 import { CREASE_DEG, type Patches, shellNumbers, smoothPatches } from "#core/zones/smoothPatches";
 import { kindOf, numberedNames, sideOf, type ZoneKind } from "#core/zones/zoneNames";
 
@@ -54,9 +55,9 @@ export function proposeZones(
   factor: number,
   creaseDeg = CREASE_DEG,
 ): ZoneProposal {
-  const patches = patchesOf(mesh, twin, creaseDeg);
   const shells = shellNumbers(mesh, twin);
-  const graph = patchGraph(mesh, twin, patches);
+  const found = patchesOf(mesh, twin, creaseDeg);
+  const { patches, graph } = asSides(mesh, twin, found, factor);
   const shellOf = new Uint32Array(patches.count);
   for (let f = 0; f < patches.of.length; f++) shellOf[patches.of[f]!] = shells.of[f]!;
   const areaOfShell = new Float64Array(shells.count);
@@ -89,6 +90,39 @@ function patchesOf(mesh: TriangleMesh, twin: Int32Array, creaseDeg: number): Pat
     patches = smoothPatches(mesh, twin, crease);
   }
   return patches.count > MOST_PATCHES ? shellNumbers(mesh, twin) : patches;
+}
+
+/** Boards and stones part by grooves of at most this depth, mm on the bench (our choice). */
+const MOST_GROOVE_MM = 1.5;
+/** Times that a groove is longer than wide. */
+const GROOVE_TIMES = 5;
+
+/**
+ * What grooves part is one side: boards, stones, panels. What stands on a side and is small is none of its boards.
+ */
+function asSides(
+  mesh: TriangleMesh,
+  twin: Int32Array,
+  patches: Patches,
+  factor: number,
+): { readonly patches: Patches; readonly graph: readonly Patch[] } {
+  const graph = patchGraph(mesh, twin, patches);
+  const sets = unionFind(patches.count);
+  const isStrip = (i: number) => stripOf(graph[i]!, GROOVE_TIMES) !== null;
+  let joined = 0;
+  for (const { high, low, between, width } of reliefSteps(graph, MOST_GROOVE_MM / factor)) {
+    if (width === null && !isStrip(low)) continue;
+    joined++;
+    for (const other of [low, ...between]) sets.join(high, other);
+  }
+  if (joined === 0) return { patches, graph };
+  const numbers = new Map<number, number>();
+  const numberOf = Array.from({ length: patches.count }, (_, i) => {
+    const root = sets.find(i);
+    return numbers.get(root) ?? numbers.set(root, numbers.size).get(root)!;
+  });
+  const sides = { of: patches.of.map((i) => numberOf[i]!), count: numbers.size };
+  return { patches: sides, graph: patchGraph(mesh, twin, sides) };
 }
 
 /** Small shells: those alike at least three times are one detail, the others small pieces together. */

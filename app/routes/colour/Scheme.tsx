@@ -33,13 +33,8 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
   const fetcher = useFetcher<{ problems: readonly Problem[] }>();
   const [zone, choose] = useState<number | null>(null);
   const on = part.zones.some((z) => z.number === zone) ? zone : null;
-  const remove = (layerId: string) =>
-    void fetcher.submit(
-      { intent: "remove-layer", partId: part.id, layerId, zone: on === null ? "" : String(on) },
-      { method: "post" },
-    );
-  const move = (layerId: string, by: "up" | "down") =>
-    void fetcher.submit({ intent: "move-layer", partId: part.id, layerId, by }, { method: "post" });
+  const send = (what: Record<string, string>) =>
+    void fetcher.submit({ partId: part.id, zone: String(on ?? ""), ...what }, { method: "post" });
   const rows = layerRows(part, input.workshop, plan, on);
   const [changing, change] = useState<string | null>(null);
   const changed = rows.find((r) => r.layer.id === changing)?.layer;
@@ -66,8 +61,8 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
             first={i === 0}
             last={i === rows.length - 1}
             onChange={change}
-            onMove={move}
-            onRemove={remove}
+            onMove={(layerId, by) => send({ intent: "move-layer", layerId, by })}
+            onRemove={(layerId) => send({ intent: "remove-layer", layerId })}
           />
         ))}
         {rows.length === 0 && (

@@ -1,0 +1,221 @@
+import { describe, expect, it } from "vitest";
+import fc from "fast-check";
+import { box, moved, sphere, together } from "#core/mesh/testing";
+import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { findTwins } from "#core/mesh/twins";
+import { weld } from "#core/mesh/weld";
+import { carryZones } from "#core/zones/carryZones";
+import { areaOfFace, brushed, foundOn, inBand, patchFrom } from "#core/zones/findFaces";
+import { measureZones, zoneAreas } from "#core/zones/measureZones";
+import { proposeZones } from "#core/zones/proposeZones";
+import { splitAlong } from "#core/zones/splitMesh";
+import { facesOf, runsOf } from "#core/zones/zoneRuns";
+
+const OPEN = 255;
+const faces = (m: TriangleMesh) => m.triangles.length / 3;
+const areaOf = (m: TriangleMesh) =>
+  Array.from({ length: faces(m) }, (_, f) => areaOfFace(m, f)).reduce((a, b) => a + b, 0);
+const mapOf = (m: TriangleMesh, factor = 1) => Uint8Array.from(proposeZones(m, findTwins(m).twin, factor).of);
+const measured = (m: TriangleMesh, of: Uint8Array, factor = 1) =>
+  measureZones(m, findTwins(m).twin, of, factor);
+/** A block whose top is carved by grooves along y: boards with floors between them. */
+function boards(
+  count: number,
+  board: number,
+  gap: number,
+  depth: number,
+  long = 60,
+  thick = 4,
+): TriangleMesh {
+  const outline: [number, number][] = [[0, 0]];
+  const wide = count * board + (count - 1) * gap;
+  outline.push([wide, 0]);
+  for (let i = count - 1; i >= 0; i--) {
+    const from = i * (board + gap);
+    outline.push([from + board, thick], [from, thick]);
+    if (i > 0) outline.push([from, thick - depth], [from - gap, thick - depth]);
+  }
+  return extruded(outline, long);
+}
+/** A profile in x and z, pulled along y; its ends are closed as fans of ears by strips. */
+function extruded(outline: readonly (readonly [number, number])[], long: number): TriangleMesh {
+  const corners: number[] = [];
+  const put = (...p: readonly number[]) => corners.push(...p);
+  outline.forEach(([x, z], i) => {
+    const [u, w] = outline[(i + 1) % outline.length]!;
+    put(x, 0, z, u, long, w, u, 0, w);
+    put(x, 0, z, x, long, z, u, long, w);
+  });
+  // Ends: every column between two neighbouring x as a strip from the foot to the top.
+  const xs = [...new Set(outline.map(([x]) => x))].sort((a, b) => a - b);
+  const topAt = (x: number, next: number) => {
+    const mid = (x + next) / 2;
+    let top = 0;
+    outline.forEach(([a, b], i) => {
+      const [c, d] = outline[(i + 1) % outline.length]!;
+      if (a !== c && mid > Math.min(a, c) && mid < Math.max(a, c)) top = Math.max(top, (b + d) / 2);
+    });
+    return top;
+  };
+  for (let i = 1; i < xs.length; i++) {
+    const [a, b] = [xs[i - 1]!, xs[i]!];
+    const z = topAt(a, b);
+    put(a, 0, 0, b, 0, 0, b, 0, z, a, 0, 0, b, 0, z, a, 0, z);
+    put(a, long, 0, b, long, z, b, long, 0, a, long, 0, a, long, z, b, long, z);
+  }
+  return weld({ corners: Float32Array.from(corners) });
+}
+
+describe("runs", () => {
+  it("give back the zone of every face, and nothing for another number of faces", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(255), fc.integer({ min: 1, max: 400 })), { minLength: 1, maxLength: 30 }),
+        (runs) => {
+          const of = Uint8Array.from(runs.flatMap(([zone, length]) => Array<number>(length).fill(zone)));
+          expect(facesOf(runsOf(of), of.length)).toEqual(of);
+          expect(facesOf(runsOf(of), of.length + 1)).toBeNull();
+        },
+      ),
+    );
+    expect(facesOf("not base 64!", 3)).toBeNull();
+  });
+});
+
+describe("a mesh that is parted along planes", () => {
+  const plane = { normal: [0, 0, 1] as const, offset: 2 };
+  it("is the same surface with more faces, closed as before", () => {
+    for (const mesh of [
+      box(10, 6, 8),
+      sphere(5, 12, 20),
+      together(box(4, 4, 4), moved(box(3, 3, 9), 10, 0, 0)),
+    ]) {
+      const { mesh: split, parent } = splitAlong(mesh, [plane, { normal: [1, 1, 0], offset: 1.3 }]);
+      expect(areaOf(split)).toBeCloseTo(areaOf(mesh), 4);
+      expect(findTwins(split).openEdges).toBe(0);
+      expect(parent.length).toBe(faces(split));
+      const back = new Float64Array(faces(mesh));
+      for (let f = 0; f < faces(split); f++) back[parent[f]!]! += areaOfFace(split, f);
+      for (let f = 0; f < faces(mesh); f++) expect(back[f]).toBeCloseTo(areaOfFace(mesh, f), 4);
+    }
+  });
+  it("has no face that goes through the plane: a wall of two triangles is split", () => {
+    const { mesh } = splitAlong(box(10, 6, 8), [plane]);
+    const low = inBand(foundOn(mesh, findTwins(mesh).twin), -Infinity, 2);
+    const area = [...low].reduce((sum, f) => sum + areaOfFace(mesh, f), 0);
+    // Four walls of 2 mm and the underside.
+    expect(area).toBeCloseTo(2 * (10 + 6) * 2 + 60, 5);
+  });
+  it("stays as it is where a plane misses it or lies in a face", () => {
+    expect(faces(splitAlong(box(1, 1, 1), [{ normal: [0, 0, 1], offset: 5 }]).mesh)).toBe(12);
+    expect(faces(splitAlong(box(1, 1, 1), [{ normal: [0, 0, 1], offset: 1 }]).mesh)).toBe(12);
+  });
+});
+
+describe("zones measured", () => {
+  it("are a partition: areas add up to the part, borders are the same from both sides", () => {
+    const mesh = splitAlong(box(30, 20, 15), [{ normal: [0, 0, 1], offset: 4 }]).mesh;
+    const of = mapOf(mesh);
+    for (const f of inBand(foundOn(mesh, findTwins(mesh).twin), 0.01, 4)) of[f] = 40;
+    const all = measured(mesh, of);
+    expect(all.reduce((sum, m) => sum + m.area, 0)).toBeCloseTo(areaOf(mesh), 8);
+    for (const m of all)
+      for (const { beside, length } of m.borders)
+        expect(
+          all.find((o) => o.number === beside)!.borders.find((b) => b.beside === m.number)!.length,
+        ).toBeCloseTo(length, 9);
+    const foot = all.find((m) => m.number === 40)!;
+    expect(foot.area).toBeCloseTo(2 * (30 + 20) * 4, 4);
+    expect([foot.low, foot.high]).toEqual([0, 4]);
+    expect(foot.places).toBe(1);
+    // Round the foot once above and once below.
+    expect(foot.borders.reduce((sum, b) => sum + b.length, 0)).toBeCloseTo(2 * 100, 4);
+    const fast = zoneAreas(mesh, of);
+    for (const m of all) expect(fast.get(m.number)).toBeCloseTo(m.area, 9);
+  });
+  it("keep where they look for any way to lie: all area, and the outmost of it", () => {
+    const [whole] = measured(box(10, 20, 30), new Uint8Array(12));
+    const sum = whole!.directions.reduce((a, d) => a + d.area, 0);
+    expect(sum).toBeCloseTo(2 * (200 + 300 + 600), 4);
+    const down = whole!.directions.find((d) => d.normal[2] < -0.99)!;
+    expect(down).toMatchObject({ area: 200, outmost: 200 });
+    expect(down.reach).toBeCloseTo(0, 6);
+  });
+});
+
+describe("what is carved", () => {
+  it("C17: ten grooves of 60 mm are ten lines of 600 mm, eleven boards, with depth and width", () => {
+    const mesh = boards(11, 5, 0.6, 0.3);
+    const of = mapOf(mesh);
+    const all = measured(mesh, of);
+    const wall = [...all].sort((a, b) => b.area - a.area).find((m) => m.grooves !== null)!;
+    expect(wall.grooves!.count).toBe(10);
+    expect(wall.grooves!.length).toBeCloseTo(600, 0);
+    expect(wall.cells).toMatchObject({ count: 11 });
+    expect(wall.relief!.depth).toBeCloseTo(0.3, 4);
+    expect(wall.relief!.sunken).toBe(true);
+    expect(wall.narrowest!.width).toBeCloseTo(0.6, 2);
+  });
+  it("of boards is one side and not one zone a board, at any scale of the file", () => {
+    for (const factor of [1, 0.1, 25.4]) {
+      const mesh = boards(11, 5 / factor, 0.6 / factor, 0.3 / factor, 60 / factor, 4 / factor);
+      const { zones } = proposeZones(mesh, findTwins(mesh).twin, factor);
+      expect(zones.filter((z) => z.kind === "top").length).toBe(1);
+    }
+  });
+  it("is nothing on a plain block", () => {
+    for (const m of measured(box(40, 30, 20), mapOf(box(40, 30, 20))))
+      expect([m.cells, m.grooves, m.ridges, m.relief]).toEqual([null, null, null, null]);
+  });
+});
+
+describe("faces found", () => {
+  const mesh = sphere(10, 40, 60);
+  const on = foundOn(mesh, findTwins(mesh).twin);
+  it("by a brush lie within its radius and look to the viewer", () => {
+    const face = 400;
+    const found = brushed(on, face, [0, 0, 10], 30, [0, 0, 1]);
+    expect([...found].every((f) => f === face || on.normals[3 * f + 2]! > 0)).toBe(true);
+  });
+  it("by patch are what runs on without a crease", () => {
+    expect(patchFrom(on, 0, 25).length).toBe(faces(mesh));
+    const cube = box(5, 5, 5);
+    expect(patchFrom(foundOn(cube, findTwins(cube).twin), 0, 25).length).toBe(2);
+  });
+});
+
+describe("a map carried over", () => {
+  const house = together(box(30, 20, 15), moved(box(4, 1, 6), 6, -1, 2), moved(box(4, 1, 6), 14, -1, 2));
+  const of = mapOf(house);
+  it("to itself is the same", () => {
+    expect(carryZones(house, of, house, OPEN)).toEqual({ of, lost: [] });
+  });
+  it("to the mesh subdivided has the same areas", () => {
+    const finer = splitAlong(house, [
+      { normal: [0, 0, 1], offset: 7 },
+      { normal: [1, 0, 0], offset: 11 },
+    ]).mesh;
+    const before = zoneAreas(house, of);
+    const { of: carried, lost } = carryZones(house, of, finer, OPEN);
+    expect(lost).toEqual([]);
+    const after = zoneAreas(finer, carried);
+    for (const [zone, area] of before) expect(after.get(zone)).toBeCloseTo(area, 4);
+  });
+  it("to the same triangles in another order is the same surface", () => {
+    const { corners } = soupOf(house);
+    const turned = new Float32Array(corners.length);
+    const n = corners.length / 9;
+    for (let f = 0; f < n; f++) turned.set(corners.subarray(9 * f, 9 * f + 9), 9 * (n - 1 - f));
+    const other = weld({ corners: turned });
+    const after = zoneAreas(other, carryZones(house, of, other, OPEN).of);
+    for (const [zone, area] of zoneAreas(house, of)) expect(after.get(zone)).toBeCloseTo(area, 4);
+  });
+  it("leaves open what is gone, and carries the rest", () => {
+    const without = together(box(30, 20, 15), moved(box(4, 1, 6), 6, -1, 2));
+    const frames = of[faces(house) - 1]!;
+    const { of: carried, lost } = carryZones(house, of, without, OPEN);
+    expect(lost).toContain(frames);
+    expect([...carried].filter((z) => z === OPEN).length).toBeGreaterThan(0);
+    expect(carried[0]).toBe(of[0]);
+  });
+});
