@@ -19,8 +19,6 @@ export function openInspection(key: string, corners: Float32Array) {
   return {
     read: (reading: Reading, onProgress: (share: number) => void, signal?: AbortSignal) =>
       opened((api) => api.read(reading, proxy(onProgress)), signal),
-    zones: (factor: number, creaseDeg: number, signal?: AbortSignal) =>
-      opened((api) => api.zones(factor, creaseDeg), signal),
     openEdges: () => opened((api) => api.openEdges()),
     pick: (
       origin: readonly [number, number, number],

@@ -9,7 +9,6 @@ import { buildRayTree, type RayTree } from "#core/mesh/rayTree";
 import { nextHalfEdge, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins, OPEN, type Twins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
-import { proposeZones, type ZoneProposal } from "#core/zones/proposeZones";
 import { serve } from "#workers/serve";
 
 /** What can be read off a mesh, face by face. Limits in file units, degrees, or a share. */
@@ -74,12 +73,6 @@ const api = {
       { marked, area: places.reduce((sum, p) => sum + p.area, 0), places: places.slice(0, 12) },
       [marked.buffer],
     );
-  },
-  /** The zones that its shape proposes. @param factor from file units to mm on the bench */
-  zones(factor: number, creaseDeg: number): ZoneProposal {
-    const { mesh, twins } = current();
-    const proposal = proposeZones(mesh, twins.twin, factor, creaseDeg);
-    return transfer(proposal, [proposal.of.buffer]);
   },
   /** Both ends of every open edge, x, y, z in turn. */
   openEdges(): Float32Array {

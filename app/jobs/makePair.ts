@@ -3,6 +3,9 @@ import { appDatabase } from "#data/db";
 import type { Change } from "#data/journal";
 import { loadMeshBlob } from "#data/meshes";
 import { mirroredMesh } from "#workers/print";
+import { boundingBox } from "#core/mesh/triangleMesh";
+import { mirrorMotion } from "#core/zones/motion";
+import { carriedMap } from "#app/jobs/zoneMaps";
 import { keep } from "#app/jobs/keep";
 
 /**
@@ -20,10 +23,16 @@ export async function makePair({ id, name }: Pick<Part, "id" | "name">): Promise
   const changes: readonly Change[] = [
     { table: "parts", id: part.id, patch: { name: left.name, count: left.count } },
     { table: "parts", put: right },
+    ...(await carriedMap(part, mesh, mirrorMotion(...widthOf(mesh.corners)))),
   ];
   const meshes = [{ ...mesh, name: right.name }];
   const kept = await keep(`Make a pair of ${part.name}`, changes, { meshes });
   return kept.ok ? `${left.count} left and ${right.count} right are planned.` : kept.problems[0]!.message;
+}
+
+function widthOf(corners: Float32Array): readonly [low: number, high: number] {
+  const { min, max } = boundingBox(corners);
+  return [min[0], max[0]];
 }
 
 /** Both hands of a part: half of the copies each, the odd one to the left; what was made so far is left. */

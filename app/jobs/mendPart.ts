@@ -3,6 +3,7 @@ import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Part } from "#core/scene/part";
 import { openInspection } from "#workers/inspect";
 import { keep } from "#app/jobs/keep";
+import { carriedMap } from "#app/jobs/zoneMaps";
 import { replacedVersion } from "#app/jobs/newVersion";
 
 /**
@@ -21,7 +22,9 @@ export async function mendPart(part: Part, soup: TriangleSoup): Promise<string> 
     history: { versions: [...versions, version] },
   });
   const mesh = { id, name: `${part.name}, mended`, corners, measurement };
-  const kept = await keep(`Mend ${part.name}`, [{ table: "parts", id: part.id, patch }], { meshes: [mesh] });
+  const zones = await carriedMap(part, { id, corners });
+  const change = { table: "parts", id: part.id, patch } as const;
+  const kept = await keep(`Mend ${part.name}`, [change, ...zones], { meshes: [mesh] });
   return kept.ok ? `${part.name} was mended: ${said}.` : kept.problems[0]!.message;
 }
 

@@ -4,6 +4,7 @@ import { appDatabase } from "#data/db";
 import { loadMeshBlob } from "#data/meshes";
 import { type CutPiece, thinnedMesh } from "#workers/print";
 import { keep } from "#app/jobs/keep";
+import { carriedMap } from "#app/jobs/zoneMaps";
 import { replacedVersion } from "#app/jobs/newVersion";
 
 /** Of a layer's height a face may be off: less than the layer hides (a default). */
@@ -55,5 +56,6 @@ export async function takeThin({ id, name }: Pick<Part, "id" | "name">, thin: Th
     history: { versions: [...versions, version] },
   });
   const mesh = { ...thin.piece, name: `${name}, thinned` };
-  return keep(`Thin ${name}`, [{ table: "parts", id, patch }], { meshes: [mesh] });
+  const zones = await carriedMap(part, thin.piece);
+  return keep(`Thin ${name}`, [{ table: "parts", id, patch }, ...zones], { meshes: [mesh] });
 }

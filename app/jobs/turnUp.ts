@@ -3,6 +3,8 @@ import { type Part, type PartPatch, printOf } from "#core/scene/part";
 import { loadMeshBlob } from "#data/meshes";
 import { turnedMesh } from "#workers/print";
 import { keep } from "#app/jobs/keep";
+import type { Motion } from "#core/zones/motion";
+import { carriedMap } from "#app/jobs/zoneMaps";
 import { replacedVersion } from "#app/jobs/newVersion";
 
 /**
@@ -20,7 +22,10 @@ export async function turnUp(part: Part, down: Vec3): Promise<string> {
     return { ...turnedUp(now, down), meshId: mesh.id, history: { versions: [...versions, version] } };
   };
   const meshes = [{ ...mesh, name: `${part.name}, turned up` }];
-  const kept = await keep(`Turn ${part.name} up`, [{ table: "parts", id: part.id, patch }], { meshes });
+  const motion: Motion = { turn: turnOf({ down, turnDeg: 0 }), shift: [0, 0, 0] };
+  const zones = await carriedMap(part, mesh, motion);
+  const change = { table: "parts", id: part.id, patch } as const;
+  const kept = await keep(`Turn ${part.name} up`, [change, ...zones], { meshes });
   return kept.ok ? `${part.name} stands on its foot now.` : kept.problems[0]!.message;
 }
 

@@ -1,6 +1,7 @@
 import { useThree } from "@react-three/fiber";
 import { useEffect, useMemo } from "react";
 import { BufferAttribute, BufferGeometry, type MeshLambertMaterial, type Plane } from "three";
+import { NO_TINT } from "./tints";
 import { hatched, planeOf, type Point, type Section, type Shape, type Turn } from "./partShape";
 
 /** A part as it is turned, with what is marked, cut and picked on it. */
@@ -8,6 +9,8 @@ export function Model({
   shape,
   turn,
   marked,
+  tints,
+  borders,
   lines,
   section,
   heightEvery,
@@ -16,6 +19,8 @@ export function Model({
   shape: Shape;
   turn: Turn;
   marked: Uint8Array | null;
+  tints: Uint8Array | null;
+  borders: Float32Array | null;
   lines: Float32Array | null;
   section: Section | null;
   heightEvery: number;
@@ -29,7 +34,8 @@ export function Model({
   );
   const local = (p: Point) => p.map((v, k) => (v - middle[k]!) / reach) as [number, number, number];
   const open = useMemo(() => lineGeometry(lines, shape), [lines, shape]);
-  useMarked(faces, marked);
+  const drawn = useMemo(() => lineGeometry(borders, shape), [borders, shape]);
+  useMarked(faces, marked, tints);
   useRedrawn(turn, planes, heightEvery);
   useDisposed(faces, edges, material);
   return (
@@ -48,6 +54,11 @@ export function Model({
             <lineBasicMaterial color="#f3f5f0" transparent opacity={0.55} />
           </lineSegments>
         )}
+        {drawn && (
+          <lineSegments geometry={drawn} renderOrder={1}>
+            <lineBasicMaterial color="#1c2422" />
+          </lineSegments>
+        )}
         {open && (
           <lineSegments geometry={open} renderOrder={2}>
             <lineBasicMaterial color="#ff7a59" depthTest={false} />
@@ -59,12 +70,16 @@ export function Model({
   );
 }
 
-function useMarked(faces: BufferGeometry, marked: Uint8Array | null) {
+function useMarked(faces: BufferGeometry, marked: Uint8Array | null, tints: Uint8Array | null) {
   const { invalidate } = useThree();
   useEffect(() => {
     mark(faces, marked);
     invalidate();
   }, [faces, marked, invalidate]);
+  useEffect(() => {
+    tint(faces, tints);
+    invalidate();
+  }, [faces, tints, invalidate]);
 }
 
 /** The picture is drawn on demand: whenever one of these is another. */
@@ -106,6 +121,16 @@ function mark(faces: BufferGeometry, marked: Uint8Array | null) {
     const on = marked?.[f * every] ?? 0;
     for (let k = 0; k < 3; k++) attribute.setX(3 * f + k, on);
   }
+  attribute.needsUpdate = true;
+}
+
+/** Tints the faces; of a mesh that is drawn in part, every so many. */
+function tint(faces: BufferGeometry, tints: Uint8Array | null) {
+  const attribute = faces.getAttribute("tint") as BufferAttribute;
+  const drawn = attribute.count / 3;
+  const every = tints ? Math.max(1, Math.ceil(tints.length / drawn)) : 1;
+  const to = attribute.array as Uint8Array;
+  for (let f = 0; f < drawn; f++) to.fill(tints?.[f * every] ?? NO_TINT, 3 * f, 3 * f + 3);
   attribute.needsUpdate = true;
 }
 

@@ -4,23 +4,35 @@ import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import { MatGrid } from "#ui/MatGrid";
 import { Model } from "#ui/PartModel";
 import { type Point, type Section, shapeOf, type Sight, sightAt } from "./partShape";
+import { type Leader, Leaders } from "./Leaders";
 import { usePartTurn } from "./usePartTurn";
 
 export type { Section, Sight } from "./partShape";
 
 /** A press that moves by less is a tap, px. */
 const TAP_PX = 4;
+/** A stroke is told of every so many pixels. */
+const STROKE_PX = 6;
 
 type Props = {
   soup: TriangleSoup;
   label: string;
   mmPerUnit: number;
   marked?: Uint8Array | null;
+  /** A tint for every face by number, 255 for none. */
+  tints?: Uint8Array | null;
+  /** Lines along which tints meet, two points each. */
+  borders?: Float32Array | null;
+  /** Names on short leaders. */
+  leaders?: readonly Leader[];
   lines?: Float32Array | null;
   section?: Section | null;
   heightEvery?: number;
   picks?: readonly Point[];
   onPick?: (sight: Sight) => void;
+  /** While set, a drag draws on the part and turns nothing; told of every few pixels, and of its end with null. */
+  onStroke?: (sight: Sight | null) => void;
+  children?: ReactNode;
 };
 
 /**
@@ -33,20 +45,30 @@ export function PartViewer({
   label,
   mmPerUnit,
   marked = null,
+  tints = null,
+  borders = null,
+  leaders = [],
   lines = null,
   section = null,
   heightEvery = 0,
   picks = [],
   onPick,
+  onStroke,
+  children,
 }: Props) {
   const shape = useMemo(() => shapeOf(soup), [soup]);
   const area = useRef<HTMLDivElement>(null);
   const { turn, by, byKey } = usePartTurn(area);
-  const drag = useDrag(by, (clientX, clientY) => {
+  const sightOf = (clientX: number, clientY: number) => {
     const box = area.current!.getBoundingClientRect();
     const x = clientX - box.left - box.width / 2;
-    onPick?.(sightAt(shape, turn, x, box.top + box.height / 2 - clientY));
-  });
+    return sightAt(shape, turn, x, box.top + box.height / 2 - clientY);
+  };
+  const drag = useDrag(
+    by,
+    (x, y) => onPick?.(sightOf(x, y)),
+    onStroke && ((x, y) => onStroke(x === null || y === null ? null : sightOf(x, y))),
+  );
   const onKey = (event: KeyboardEvent) => {
     const picks = event.key === "Enter" && onPick !== undefined;
     if (picks) onPick(sightAt(shape, turn, 0, 0));
@@ -71,6 +93,8 @@ export function PartViewer({
           shape={shape}
           turn={turn}
           marked={marked}
+          tints={tints}
+          borders={borders}
           lines={lines}
           section={section}
           heightEvery={heightEvery}
@@ -78,6 +102,8 @@ export function PartViewer({
         />
       </Lit>
       {onPick && <Cross />}
+      <Leaders shape={shape} turn={turn} leaders={leaders} />
+      {children}
     </div>
   );
 }
@@ -86,8 +112,10 @@ export function PartViewer({
 function useDrag(
   by: (around: number, up: number) => void,
   onTap: (clientX: number, clientY: number) => void,
+  onStroke?: (clientX: number | null, clientY: number | null) => void,
 ) {
   const drag = useRef<{ x: number; y: number; moved: number } | null>(null);
+  const drawn = useRef({ x: 0, y: 0 });
   return {
     onPointerDown: (e: PointerEvent<HTMLDivElement>) => {
       drag.current = { x: e.clientX, y: e.clientY, moved: 0 };
@@ -97,11 +125,18 @@ function useDrag(
       const d = drag.current;
       if (!d) return;
       const [dx, dy] = [e.clientX - d.x, e.clientY - d.y];
-      by(dx * 0.01, dy * 0.01);
+      if (onStroke) {
+        const far = Math.hypot(e.clientX - drawn.current.x, e.clientY - drawn.current.y);
+        if (far >= STROKE_PX) {
+          drawn.current = { x: e.clientX, y: e.clientY };
+          onStroke(e.clientX, e.clientY);
+        }
+      } else by(dx * 0.01, dy * 0.01);
       drag.current = { x: e.clientX, y: e.clientY, moved: d.moved + Math.abs(dx) + Math.abs(dy) };
     },
     onPointerUp: (e: PointerEvent<HTMLDivElement>) => {
       if (drag.current && drag.current.moved < TAP_PX) onTap(e.clientX, e.clientY);
+      else if (drag.current) onStroke?.(null, null);
       drag.current = null;
     },
   };

@@ -9,6 +9,7 @@ import {
   Plane,
   Vector3,
 } from "three";
+import { NO_TINT, tintColours } from "./tints";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 
 /** Edges are drawn for meshes up to this size; beyond it their chalk lines would only be a haze. */
@@ -52,6 +53,7 @@ export function shapeOf(soup: TriangleSoup): Shape {
   // Without normals: the faces are shaded flat, from what is drawn.
   faces.setAttribute("position", new BufferAttribute(corners, 3));
   faces.setAttribute("marked", new BufferAttribute(new Float32Array(corners.length / 3), 1));
+  faces.setAttribute("tint", new BufferAttribute(new Uint8Array(corners.length / 3).fill(NO_TINT), 1));
   return {
     faces,
     edges: triangles <= EDGES_UP_TO ? new EdgesGeometry(faces, 25) : null,
@@ -74,11 +76,13 @@ export function hatched(): MeshLambertMaterial {
   const uEvery = (material.userData.every = { value: 0 });
   material.onBeforeCompile = (shader) => {
     shader.uniforms.uEvery = uEvery;
+    shader.uniforms.uTints = { value: tintColours.map(([r, g, b]) => new Vector3(r, g, b)) };
     shader.uniforms.uHatch = { value: new Vector3(0.96, 0.77, 0.18) };
-    shader.vertexShader = `attribute float marked;\nvarying float vMarked;\nvarying float vHeight;\n${shader.vertexShader.replace("#include <begin_vertex>", "#include <begin_vertex>\n vMarked = marked; vHeight = position.z;")}`;
-    shader.fragmentShader = `uniform float uEvery;\nuniform vec3 uHatch;\nvarying float vMarked;\nvarying float vHeight;\n${shader.fragmentShader.replace(
+    shader.vertexShader = `attribute float marked;\nattribute float tint;\nvarying float vTint;\nvarying float vMarked;\nvarying float vHeight;\n${shader.vertexShader.replace("#include <begin_vertex>", "#include <begin_vertex>\n vMarked = marked; vTint = tint; vHeight = position.z;")}`;
+    shader.fragmentShader = `uniform float uEvery;\nuniform vec3 uTints[${tintColours.length}];\nvarying float vTint;\nuniform vec3 uHatch;\nvarying float vMarked;\nvarying float vHeight;\n${shader.fragmentShader.replace(
       "#include <color_fragment>",
       `#include <color_fragment>
+      if (vTint < 254.5) diffuseColor.rgb = uTints[int(mod(vTint + 0.5, ${tintColours.length}.0))];
       if (vMarked > 0.5) diffuseColor.rgb = mod(gl_FragCoord.x + gl_FragCoord.y, 9.0) < 4.0 ? uHatch : mix(diffuseColor.rgb, uHatch, 0.35);
       if (uEvery > 0.0) { float h = vHeight / uEvery; float line = abs(fract(h - 0.5) - 0.5) / max(fwidth(h), 1e-6); if (line < 0.9) diffuseColor.rgb *= 0.35; }`,
     )}`;

@@ -133,3 +133,35 @@ export const withoutLayer = (zones: readonly Zone[], layerId: string, on: number
     const isLast = scheme.length === 0 && z.scheme.length > 0;
     return { ...z, scheme, meaning: isLast ? (z.meaning ?? "bare") : z.meaning };
   });
+
+/**
+ * The zones of a part after its map changed: one for every number on the map. A new one begins with the decisions of
+ * the one that it was taken from.
+ * @param numbers on the map
+ * @param born names and origins of new ones, by number; `from` is the zone whose decisions it begins with
+ */
+export function zonesOnMap(
+  zones: readonly Zone[],
+  numbers: readonly number[],
+  born: ReadonlyMap<number, { readonly name: string; readonly from: number }>,
+): readonly Zone[] {
+  const byNumber = new Map(zones.map((z) => [z.number, z]));
+  const kept = [...numbers]
+    .sort((a, b) => a - b)
+    .map((number): Zone => {
+      const known = byNumber.get(number);
+      const given = born.get(number);
+      if (known && !given) return known;
+      const from = byNumber.get(given?.from ?? number) ?? zones[0] ?? wholeZone;
+      return { ...from, number, name: given?.name ?? known?.name ?? `zone ${number}`, areaCm2: null };
+    });
+  return kept.length > 0 ? kept : [{ ...(zones[0] ?? wholeZone), number: 0 }];
+}
+
+/** The smallest number that no zone has. */
+export function freeNumber(taken: readonly number[]): number {
+  const all = new Set(taken);
+  let number = 0;
+  while (all.has(number)) number++;
+  return number;
+}

@@ -4,7 +4,7 @@ import { degToRad } from "#core/units";
 export type ZoneKind = "top" | "slope" | "upright" | "underside" | "all round" | "detail" | "small pieces";
 
 /** A zone looks one way where its normals, summed by area, are this much of its area (our choice). */
-const ONE_WAY = 0.8;
+const ONE_WAY = 0.7;
 /** Within this of level a top is level, and of plumb a wall is upright (our choice). */
 const LEVEL_DEG = 20;
 const LEVEL = Math.cos(degToRad(LEVEL_DEG));

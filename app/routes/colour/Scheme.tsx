@@ -114,7 +114,15 @@ function ZoneChoice({
   readonly choose: (zone: number | null) => void;
 }) {
   const { input } = useScene();
-  if (part.zones.length === 1) return null;
+  const zones = (
+    <Link
+      to={`/scenes/${input.scene.id}/zones/${part.id}`}
+      className="text-[14px] underline decoration-primer-3 underline-offset-4"
+    >
+      {part.zones.length === 1 ? "Paint it by zones" : "Its zones"}
+    </Link>
+  );
+  if (part.zones.length === 1) return zones;
   return (
     <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Layers of">
       {[null, ...part.zones].map((z) => (
@@ -127,12 +135,7 @@ function ZoneChoice({
           {z?.name ?? "all zones"}
         </Button>
       ))}
-      <Link
-        to={`/scenes/${input.scene.id}/zones/${part.id}`}
-        className="text-[14px] underline underline-offset-4"
-      >
-        Its zones
-      </Link>
+      {zones}
     </div>
   );
 }

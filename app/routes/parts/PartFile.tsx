@@ -13,6 +13,7 @@ import { KeptForm } from "#route/KeptForm";
 import { trialsOf, trialsText } from "#core/plan/parts/trials";
 import { durationText } from "#ui/Duration";
 import { SourceLines } from "./SourceLines";
+import { NewerFile } from "./FileCame";
 import { MeshState } from "./MeshState";
 import { ThinMeshPanel } from "./ThinMeshPanel";
 import type { Part } from "#core/scene/part";
@@ -57,6 +58,7 @@ export function PartFile({
       <LicenceForm key={part.id} part={part} currency={currency} problems={problems} />
       <SourceLines part={part} />
       {m && <MeshState wrong={wrong} m={m} factor={factor} mending={mending} soup={soup} mend={mend} />}
+      {soup && part.made === "printed" && <NewerFile part={part} factor={factor} />}
       <ThinMeshPanel key={`${part.id} ${part.meshId}`} p={p} />
       <div className="border-t border-primer-3 pt-2">
         <h3>

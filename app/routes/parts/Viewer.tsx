@@ -9,8 +9,6 @@ import { type Inspection, openInspection } from "#workers/inspect";
 import { ViewerTools } from "./ViewerTools";
 import { HEIGHT_MM } from "./readings";
 import { ViewerReading } from "./ViewerReading";
-import { useZones } from "./useZones";
-import { ZoneList } from "./ZoneList";
 import { useReading } from "./useReading";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
@@ -36,7 +34,6 @@ export function Viewer({
   const inspection = useMemo(() => openInspection(part.meshId!, soup.corners), [part.meshId, soup]);
   const leastMm = limit ? smallestPrinted(limit).value : 0.4;
   const reading = useReading(inspection, factor, leastMm);
-  const zones = useZones(inspection, factor, reading.reading === "zones");
   const { section, ...cutting } = useSection();
   const { picking, setPicking, picks, setPicks, pick } = usePicks(inspection);
   return (
@@ -54,7 +51,7 @@ export function Viewer({
           soup={soup}
           mmPerUnit={factor}
           label={`${part.name}, turn it by drag or with the arrow keys${picking ? "; Enter picks what is under the cross" : ""}`}
-          marked={reading.result?.marked ?? zones.marked}
+          marked={reading.result?.marked ?? null}
           lines={reading.lines}
           section={section}
           heightEvery={reading.reading === "heights" ? HEIGHT_MM / factor : 0}
@@ -62,7 +59,6 @@ export function Viewer({
           {...(picking ? { onPick: (sight: Sight) => void pick(sight) } : {})}
         />
       </Suspense>
-      {reading.reading === "zones" && <ZoneList zones={zones} factor={factor} />}
       <ViewerReading
         reading={reading}
         factor={factor}

@@ -121,6 +121,9 @@ function PartHead({
         <Link to={`/scenes/${scene.id}/parts?part=${part.id}`} className="text-[14px]">
           back to the shelf
         </Link>
+        <Link to={`/scenes/${scene.id}/zones/${part.id}`} className="text-[14px]">
+          {part.zones.length > 1 ? `its ${part.zones.length} zones` : "its zones"}
+        </Link>
         {m && (
           <div className="ml-auto">
             <TakeAway plan={plan} sceneName={part.name} partIds={[part.id]} />

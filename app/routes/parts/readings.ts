@@ -7,7 +7,6 @@ export const readings = [
   ["recesses", "recesses"],
   ["open edges", "open edges"],
   ["heights", "lines of height"],
-  ["zones", "zones by its shape"],
 ] as const;
 export type ReadingName = (typeof readings)[number][0];
 

@@ -23,7 +23,7 @@ export function useReading(inspection: Inspection, factor: number, leastMm: numb
     setResult(null);
     setLines(null);
     setShare(null);
-    if (name === "none" || name === "heights" || name === "zones") return;
+    if (name === "none" || name === "heights") return;
     if (name === "open edges") return setLines(await inspection.openEdges());
     const mine = (cancel.current = new AbortController());
     setShare(0);

@@ -52,7 +52,15 @@ function Row({ p, isSelected }: { p: PrintedPart; isSelected: boolean }) {
           {finish.printer.name}, {finish.printer.layerMm} mm
         </td>
         <LookCells name={part.name} surface={finish.surface} />
-        <td>{isOne ? <WayChoice p={p} zone={zones[0]!} /> : `by its ${zones.length} zones`}</td>
+        <td>
+          {isOne && <WayChoice p={p} zone={zones[0]!} />}
+          <Link
+            to={`/scenes/${part.sceneId}/zones/${part.id}`}
+            className="block text-[13px] underline decoration-primer-3 underline-offset-4"
+          >
+            {isOne ? "by zones" : `its ${zones.length} zones`}
+          </Link>
+        </td>
       </tr>
       {!isOne && zones.map((z) => <ZoneRow key={z.zone.number} p={p} zone={z} />)}
     </>

@@ -1,0 +1,176 @@
+import { useFetcher } from "react-router";
+import type { Figure } from "#core/figure";
+import type { ZonePlan } from "#core/plan/parts/zonePlan";
+import { isSeen, meanings, type Zone } from "#core/scene/zone";
+import { surfaceSchools } from "#core/surface/treatments";
+import { AreaStrip } from "#route/surface/LayerDrawing";
+import { FigureView } from "#ui/FigureView";
+import { tintCss } from "#app/ui/tints";
+import { cm2Words, paintWords, realWords } from "./view";
+
+/** A zone as its row shows it, at the area that is drawn now. */
+export type ZoneRow = {
+  readonly plan: ZonePlan;
+  readonly cm2: number;
+  readonly minutes: Figure | null;
+  readonly carved: readonly string[];
+};
+
+/** The zones of a part as tape labels: what they are, how large, how they look and what is done to them. */
+export function ZoneTable({
+  rows,
+  denominator,
+  chosen,
+  choose,
+  drop,
+}: {
+  readonly rows: readonly ZoneRow[];
+  readonly denominator: number;
+  readonly chosen: number | null;
+  readonly choose: (number: number | null) => void;
+  readonly drop: ((zone: Zone) => void) | null;
+}) {
+  return (
+    <ul className="grid gap-2" aria-label="Zones">
+      {rows.map((row) => (
+        <ZoneItem
+          key={row.plan.zone.number}
+          row={row}
+          denominator={denominator}
+          isChosen={row.plan.zone.number === chosen}
+          choose={choose}
+          drop={rows.length > 1 ? drop : null}
+        />
+      ))}
+    </ul>
+  );
+}
+
+function ZoneItem({
+  row: { plan, cm2, minutes, carved },
+  denominator,
+  isChosen,
+  choose,
+  drop,
+}: {
+  readonly row: ZoneRow;
+  readonly denominator: number;
+  readonly isChosen: boolean;
+  readonly choose: (number: number | null) => void;
+  readonly drop: ((zone: Zone) => void) | null;
+}) {
+  const { zone, surface } = plan;
+  return (
+    <li
+      className="grid gap-1 rounded-cut border border-primer-3 bg-primer-1 p-2 data-[chosen]:border-ink"
+      data-chosen={isChosen ? true : undefined}
+    >
+      <div className="flex flex-wrap items-center gap-2">
+        <button
+          type="button"
+          className="size-9 shrink-0 rounded-cut border border-ink-2"
+          style={{ background: tintCss(zone.number) }}
+          aria-pressed={isChosen}
+          aria-label={`Show ${zone.name}`}
+          onClick={() => choose(isChosen ? null : zone.number)}
+        />
+        <ZoneName zone={zone} />
+        <span className="figures ml-auto text-right text-[14px] leading-tight">
+          {cm2Words(cm2)}
+          <span className="block text-[12px] text-ink-2">{realWords(cm2, denominator)}</span>
+        </span>
+      </div>
+      <div className="flex flex-wrap items-center gap-2 text-[14px]">
+        <MeaningChoice zone={zone} />
+        {surface && isSeen(zone) && zone.meaning !== "clear" && <WayChoice plan={plan} />}
+      </div>
+      <div className="flex flex-wrap items-center gap-x-3 text-[14px]">
+        {surface && <AreaStrip surface={surface} />}
+        <span className="text-ink-2">{paintWords(plan)}</span>
+        {minutes && <FigureView figure={minutes} label={`${zone.name}: hands, all copies`} />}
+        {drop && (
+          <button
+            type="button"
+            className="button !min-h-8 ml-auto !px-2"
+            data-kind="quiet"
+            aria-label={`Take away ${zone.name}`}
+            onClick={() => drop(zone)}
+          >
+            Take away
+          </button>
+        )}
+      </div>
+      {carved.length > 0 && <p className="text-[13px] text-ink-2">{carved.join(" · ")}</p>}
+    </li>
+  );
+}
+
+/** The name, kept when it is left. */
+function ZoneName({ zone }: { readonly zone: Zone }) {
+  const fetcher = useFetcher();
+  return (
+    <input
+      key={zone.name}
+      className="input !w-48 font-head font-semibold"
+      aria-label={`Name of ${zone.name}`}
+      defaultValue={zone.name}
+      maxLength={120}
+      onBlur={(e) => {
+        const name = e.currentTarget.value.trim();
+        if (name === "" || name === zone.name) e.currentTarget.value = zone.name;
+        else void fetcher.submit({ intent: "name", zone: zone.number, name }, { method: "post" });
+      }}
+      onKeyDown={(e) => {
+        if (e.key === "Enter") e.currentTarget.blur();
+      }}
+    />
+  );
+}
+
+function MeaningChoice({ zone }: { readonly zone: Zone }) {
+  const fetcher = useFetcher();
+  return (
+    <select
+      className="input !w-32"
+      aria-label={`What ${zone.name} is`}
+      value={zone.meaning ?? ""}
+      onChange={(e) =>
+        void fetcher.submit(
+          { intent: "meaning", zone: zone.number, meaning: e.currentTarget.value },
+          { method: "post" },
+        )
+      }
+    >
+      <option value="">it is…</option>
+      {meanings.map((m) => (
+        <option key={m} value={m}>
+          {m}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function WayChoice({ plan: { zone, treatment } }: { readonly plan: ZonePlan }) {
+  const fetcher = useFetcher();
+  return (
+    <select
+      className="input !w-40"
+      aria-label={`Way of finishing ${zone.name}`}
+      value={zone.school ?? ""}
+      onChange={(e) =>
+        void fetcher.submit(
+          { intent: "school", zone: zone.number, school: e.currentTarget.value },
+          { method: "post" },
+        )
+      }
+    >
+      <option value="">the scene's: {treatment?.school ?? "none"}</option>
+      {surfaceSchools.map((s) => (
+        <option key={s} value={s}>
+          {s}
+        </option>
+      ))}
+    </select>
+  );
+}
