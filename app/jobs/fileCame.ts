@@ -70,7 +70,7 @@ export async function newerFile(
 
 type Came = { readonly said: string; readonly changed: boolean };
 const nothing = (said: string): Came => ({ said, changed: false });
-const ofSeveral = (more: number): string => (more > 0 ? `, the first of ${more + 1} bodies in it` : "");
+const ofSeveral = (more: number): string => (more > 0 ? `, the first of ${more + 1} in the file` : "");
 
 /** What became of its zones, in words; nothing where nobody parted it. */
 function zonesText(changes: readonly Change[]): string {
@@ -89,13 +89,15 @@ async function tookFile(
   file: File,
   tell: (share: number, stage: string) => void,
   signal: AbortSignal,
-  use: (models: TakenModels) => Promise<Came>,
+  keepIt: (models: TakenModels) => Promise<Came>,
 ): Promise<Came> {
   try {
     const taken = await takeFile(0, file, { objGroupsApart: false }, tell, signal);
     if (!taken.ok) return nothing(taken.problems[0]!.message);
     const [first, ...more] = taken.value.models;
-    return first ? await use([first, ...more]) : nothing(`${file.name} holds no model. Nothing was changed.`);
+    return first
+      ? await keepIt([first, ...more])
+      : nothing(`${file.name} holds no model. Nothing was changed.`);
   } catch (error) {
     if (signal.aborted) return nothing("Cancelled; nothing was changed.");
     if (error instanceof WorkerStopped)

@@ -54,21 +54,28 @@ export function Model({
             <lineBasicMaterial color="#f3f5f0" transparent opacity={0.55} />
           </lineSegments>
         )}
-        {drawn && (
-          <lineSegments geometry={drawn} renderOrder={1}>
-            <lineBasicMaterial color="#1c2422" />
-          </lineSegments>
-        )}
-        {open && (
-          <lineSegments geometry={open} renderOrder={2}>
-            <lineBasicMaterial color="#ff7a59" depthTest={false} />
-          </lineSegments>
-        )}
+        {drawn && <Lines of={drawn} color="#1c2422" onTop={false} />}
+        {open && <Lines of={open} color="#ff7a59" onTop />}
         <Picks at={picks.map(local)} dot={4 / turn.near} />
       </group>
     </group>
   );
 }
+
+/** @param onTop drawn over everything that lies before it */
+const Lines = ({
+  of,
+  color,
+  onTop,
+}: {
+  readonly of: BufferGeometry;
+  readonly color: string;
+  readonly onTop: boolean;
+}) => (
+  <lineSegments geometry={of} renderOrder={onTop ? 2 : 1}>
+    <lineBasicMaterial color={color} depthTest={!onTop} />
+  </lineSegments>
+);
 
 function useMarked(faces: BufferGeometry, marked: Uint8Array | null, tints: Uint8Array | null) {
   const { invalidate } = useThree();

@@ -64,18 +64,9 @@ export function PartViewer({
     const x = clientX - box.left - box.width / 2;
     return sightAt(shape, turn, x, box.top + box.height / 2 - clientY);
   };
-  const drag = useDrag(
-    by,
-    (x, y) => onPick?.(sightOf(x, y)),
-    onStroke && ((x, y) => onStroke(x === null || y === null ? null : sightOf(x, y))),
-  );
-  const onKey = (event: KeyboardEvent) => {
-    const picks = event.key === "Enter" && onPick !== undefined;
-    if (picks) onPick(sightAt(shape, turn, 0, 0));
-    if (!picks && !byKey(event.key)) return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  const onDrawn = onStroke && ((p: ScreenPoint | null) => onStroke(p && sightOf(p.x, p.y)));
+  const drag = useDrag(by, (x, y) => onPick?.(sightOf(x, y)), onDrawn);
+  const onKey = keysOf(byKey, onPick && (() => onPick(sightAt(shape, turn, 0, 0))));
   return (
     <div
       ref={area}
@@ -108,11 +99,23 @@ export function PartViewer({
   );
 }
 
+/** Enter picks where picking goes on; other keys turn the part. */
+const keysOf =
+  (byKey: (key: string) => boolean, onEnter: (() => void) | undefined) => (event: KeyboardEvent) => {
+    const picks = event.key === "Enter" && onEnter !== undefined;
+    if (picks) onEnter();
+    if (!picks && !byKey(event.key)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+type ScreenPoint = { readonly x: number; readonly y: number };
+
 /** Turns by drag; a tap is told where it was. */
 function useDrag(
   by: (around: number, up: number) => void,
   onTap: (clientX: number, clientY: number) => void,
-  onStroke?: (clientX: number | null, clientY: number | null) => void,
+  onStroke?: (at: ScreenPoint | null) => void,
 ) {
   const drag = useRef<{ x: number; y: number; moved: number } | null>(null);
   const drawn = useRef({ x: 0, y: 0 });
@@ -129,14 +132,14 @@ function useDrag(
         const far = Math.hypot(e.clientX - drawn.current.x, e.clientY - drawn.current.y);
         if (far >= STROKE_PX) {
           drawn.current = { x: e.clientX, y: e.clientY };
-          onStroke(e.clientX, e.clientY);
+          onStroke({ x: e.clientX, y: e.clientY });
         }
       } else by(dx * 0.01, dy * 0.01);
       drag.current = { x: e.clientX, y: e.clientY, moved: d.moved + Math.abs(dx) + Math.abs(dy) };
     },
     onPointerUp: (e: PointerEvent<HTMLDivElement>) => {
       if (drag.current && drag.current.moved < TAP_PX) onTap(e.clientX, e.clientY);
-      else if (drag.current) onStroke?.(null, null);
+      else if (drag.current) onStroke?.(null);
       drag.current = null;
     },
   };

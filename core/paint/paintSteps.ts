@@ -26,6 +26,18 @@ export type LaidWork = {
   readonly zones: readonly number[];
   readonly of: string | null;
   readonly areaCm2: Figure;
+  /** All of it splashes, or shows every splash. */
+  readonly messy?: boolean;
+  readonly neat?: boolean;
+  /** Grooves in its zones: how many a copy has, and their length on all copies, mm. */
+  readonly grooves?: readonly Grooves[];
+};
+
+type Grooves = {
+  readonly zone: number;
+  readonly name: string;
+  readonly count: number;
+  readonly lengthMm: number;
 };
 
 /** What is painted on all copies of a part, and on what. */
@@ -113,6 +125,7 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     for (const zone of laid.zones)
       (lastOn.get(zone) ?? lastOn.set(zone, new Map()).get(zone)!).set(made.action, made.id);
     findFaults(coat, made);
+    lineInAgain(coat, made);
     const covered = clearCoat(coat, made);
     if (covered) between.set(covered.before, covered.id);
   }
@@ -135,6 +148,36 @@ function aroundIt({ p, laid }: Pick<Coat, "p" | "laid">) {
   const at = p.layers.indexOf(laid);
   const isOn = (l: LaidWork) => l.zones.some((z) => laid.zones.includes(z));
   return { before: p.layers.slice(0, at).filter(isOn), after: p.layers.slice(at + 1).filter(isOn) };
+}
+
+/** A dry brush dulls the lines of a zone from this share of it on (a default). */
+const DULLS_FROM = 0.25;
+/** A line is drawn so fast, s/mm (common practice). */
+const LINE_S_PER_MM = 0.5;
+
+const dulls = ({ layer }: LaidWork): boolean => layer.kind === "drybrush" && layer.coverage > DULLS_FROM;
+
+/** After the last dry brush on a zone with grooves they are lined in again, unless a wash comes after it anyway. */
+function lineInAgain(coat: Coat, made: Step): void {
+  const { laid, p, add } = coat;
+  if (!dulls(laid)) return;
+  const { before, after } = aroundIt(coat);
+  const wash = [...before].reverse().find((l) => l.layer.kind === "shade")?.layer;
+  for (const { zone, name, count, lengthMm } of laid.grooves ?? []) {
+    const comes = after.filter((l) => l.zones.includes(zone));
+    if (comes.some((l) => dulls(l) || l.layer.kind === "shade")) continue;
+    const lines = count * p.count;
+    add({
+      key: `line-in-${zone}`,
+      action: "line in",
+      title: `Line in again: ${name}, ${lines} lines, ${Math.round(lengthMm)} mm`,
+      product: wash?.product ?? "acrylic wash",
+      minutes: (lengthMm * LINE_S_PER_MM) / 60,
+      tool: "fine brush",
+      waitMinutes: productOf(wash?.product ?? "acrylic wash").recoatMinutes,
+      after: [made.id],
+    });
+  }
 }
 
 /** Where the plastic itself is the shadow it is only looked at: dark and matte, or it is primed after all. */
@@ -262,6 +305,9 @@ function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
       plainSteps: action === "drybrush" && p.showsSteps ? true : undefined,
       homemade: homemade ? true : undefined,
       fitFaces: action === "prime" && p.fitFaces ? true : undefined,
+      lines: dulls(coat.laid) && (coat.laid.grooves ?? []).length > 0 ? true : undefined,
+      messy: action === "paint" && coat.laid.messy ? true : undefined,
+      neat: action === "paint" && coat.laid.neat ? true : undefined,
     }),
   };
 }

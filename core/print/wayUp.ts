@@ -63,9 +63,18 @@ export type StepsSeen = (normal: Vec3, build: Vec3) => number;
 /** What of a way to lie tempts fate, but for its islands, which its supports hold. */
 type Risky = Omit<RiskyPiece, "pieceId" | "name" | "islands">;
 
+/** Surface of a zone by where it looks: one that mates is to stay clean, one that is never seen may take all. */
+export type MarkedFace = {
+  readonly normal: Vec3;
+  readonly area: number;
+  readonly is: "mating" | "never seen";
+};
+
 export type LayWishes = {
   readonly school: LaySchool | null;
   /** Direction in the file of the side that must stay clean. */ readonly front: Vec3 | null;
+  /** Faces that were marked, by where they look; absent of a part without any. Areas in file units. */
+  readonly marked?: readonly MarkedFace[];
   /** From machine minutes to what supports cost, and so on: filament minutes per mm3 of part. */
   readonly minutesPerMm3: number;
 };
@@ -123,8 +132,21 @@ export function waysUp(
   if (onShare?.(0.1) === false) return [];
   const resting = restingSides(mesh.positions, centroid, 24);
   const seen = memoised(steps);
+  const cares = caresFor(bins, wishes.marked ?? []);
   const judge = (down: Vec3, rest: { area: number; tipDeg: number } | null): Lay =>
-    judged(down, rest, bins, hullPoints, f2, factor, printer, seen, wishes, Math.abs(volume) * f2 * factor);
+    judged(
+      down,
+      rest,
+      bins,
+      hullPoints,
+      f2,
+      factor,
+      printer,
+      seen,
+      wishes,
+      Math.abs(volume) * f2 * factor,
+      cares,
+    );
   const candidates: Lay[] = resting.map((side) => judge(side.down, side));
   // Filament lies on something; only resin hangs on its supports. What is as drawn is always among them.
   const asDrawn: Vec3 = [0, 0, -1];
@@ -149,6 +171,29 @@ export function waysUp(
     refined.push(printer.process === "resin" ? withSections(lay, mesh, twin, factor) : lay);
   }
   return bestOf(refined, wishes, printer);
+}
+
+/** How much of the surface in a bin mates, and how much of it is never seen, shares of it. */
+type Care = { readonly mating: number; readonly unseen: number };
+type Cares = ReadonlyMap<NormalBin, Care>;
+const nobodyCares: Care = { mating: 0, unseen: 0 };
+/** A marked face belongs to the bin that looks the same way within this. */
+const MARKED_COS = Math.cos(degToRad(12));
+
+function caresFor(bins: readonly NormalBin[], marked: readonly MarkedFace[]): Cares {
+  const sums = new Map<NormalBin, { mating: number; unseen: number }>();
+  for (const { normal, area, is } of marked) {
+    const nearest = bins.reduce((best, b) => (dot(b.normal, normal) > dot(best.normal, normal) ? b : best));
+    if (dot(nearest.normal, normal) < MARKED_COS) continue;
+    const sum = sums.get(nearest) ?? sums.set(nearest, { mating: 0, unseen: 0 }).get(nearest)!;
+    sum[is === "mating" ? "mating" : "unseen"] += area;
+  }
+  return new Map(
+    [...sums].map(([bin, { mating, unseen }]) => [
+      bin,
+      { mating: Math.min(1, mating / bin.area), unseen: Math.min(1, unseen / bin.area) },
+    ]),
+  );
 }
 
 /** Looks of whole classes of faces are worked out once: directions in steps of about 4 degrees. */
@@ -177,6 +222,7 @@ function judged(
   seen: StepsSeen,
   wishes: LayWishes,
   volumeMm3: number,
+  cares: Cares,
 ): Lay {
   const up: Vec3 = [-down[0], -down[1], -down[2]];
   let support = 0;
@@ -184,20 +230,27 @@ function judged(
   let frontScar = 0;
   let plain = 0;
   let lying = 0;
+  let lyingClean = 0;
   let level = 0;
   const leansFrom = printer.process === "resin" ? LEANING_COS : OVERHANG_COS;
-  for (const { normal, area } of bins) {
+  for (const bin of bins) {
+    const { normal, area } = bin;
+    const { mating, unseen } = cares.get(bin) ?? nobodyCares;
     const c = dot(normal, up);
-    if (c < -0.9999) lying += area;
+    if (c < -0.9999) {
+      lying += area;
+      lyingClean += area * mating;
+    }
     if (c < -LEVEL_COS) level += area;
     if (c < -leansFrom && c >= -OVERHANG_COS) support += -c * area * LEANING.share;
     if (c < -OVERHANG_COS) {
       support += -c * area;
       // Seen are faces that do not look down in the scene; those of the front count whole, the others half.
-      if (normal[2] > -0.5) scarSeen += area;
-      if (wishes.front && dot(normal, wishes.front) > 0.5) frontScar += area;
+      if (normal[2] > -0.5) scarSeen += area * (1 - unseen);
+      const clean = wishes.front && dot(normal, wishes.front) > 0.5 ? 1 : mating;
+      frontScar += area * clean * (1 - unseen);
     }
-    if (normal[2] > -0.7) plain += area * seen(normal, up);
+    if (normal[2] > -0.7) plain += area * (1 - unseen) * seen(normal, up);
   }
   const onBed = rest ? Math.min(rest.area, lying) : 0;
   const hanging = Math.max(0, support - onBed);
@@ -206,7 +259,8 @@ function judged(
   if (!raised) {
     support = hanging;
     if (rest && down[2] > -0.5) scarSeen = Math.max(0, scarSeen - onBed);
-    if (rest && wishes.front && dot(down, wishes.front) > 0.5) frontScar = Math.max(0, frontScar - onBed);
+    const spared = wishes.front && dot(down, wishes.front) > 0.5 ? onBed : Math.min(onBed, lyingClean);
+    if (rest) frontScar = Math.max(0, frontScar - spared);
   }
   let low = Infinity;
   let high = -Infinity;

@@ -17,6 +17,8 @@ export type SurfaceWork = {
   /** Depth of the plainest steps and that at which they are no longer plain; null when none is plain. */
   readonly stepDepthMm: number | null;
   readonly unseenDepthMm: number | null;
+  /** Its shallowest relief, mm; null or absent where none is known. */
+  readonly reliefMm?: number | null;
   readonly treatment: Treatment | null;
 };
 
@@ -25,7 +27,7 @@ const WORTH_CM2 = 0.5;
 
 /** The passes of a treatment, each after the one before. */
 export function surfaceSteps(
-  { key, of, treatCm2, stepDepthMm, unseenDepthMm, treatment }: SurfaceWork,
+  { key, of, treatCm2, stepDepthMm, unseenDepthMm, reliefMm, treatment }: SurfaceWork,
   add: AddStep,
 ): void {
   const cm2 = treatCm2.value;
@@ -48,6 +50,9 @@ export function surfaceSteps(
       areaCm2: cm2,
       coats,
       partOf: "treatment",
+      ...(t.action === "sand" && stepDepthMm !== null && reliefMm
+        ? { facts: { depthMm: stepDepthMm, reliefMm } }
+        : {}),
       after: previous ? [previous.id] : [],
       mixMl: product
         ? coatMillilitres({

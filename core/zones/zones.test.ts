@@ -9,6 +9,7 @@ import { areaOfFace, brushed, foundOn, inBand, patchFrom } from "#core/zones/fin
 import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { proposeZones } from "#core/zones/proposeZones";
 import { splitAlong } from "#core/zones/splitMesh";
+import { boards } from "#core/zones/testing";
 import { facesOf, runsOf } from "#core/zones/zoneRuns";
 
 const OPEN = 255;
@@ -18,54 +19,6 @@ const areaOf = (m: TriangleMesh) =>
 const mapOf = (m: TriangleMesh, factor = 1) => Uint8Array.from(proposeZones(m, findTwins(m).twin, factor).of);
 const measured = (m: TriangleMesh, of: Uint8Array, factor = 1) =>
   measureZones(m, findTwins(m).twin, of, factor);
-/** A block whose top is carved by grooves along y: boards with floors between them. */
-function boards(
-  count: number,
-  board: number,
-  gap: number,
-  depth: number,
-  long = 60,
-  thick = 4,
-): TriangleMesh {
-  const outline: [number, number][] = [[0, 0]];
-  const wide = count * board + (count - 1) * gap;
-  outline.push([wide, 0]);
-  for (let i = count - 1; i >= 0; i--) {
-    const from = i * (board + gap);
-    outline.push([from + board, thick], [from, thick]);
-    if (i > 0) outline.push([from, thick - depth], [from - gap, thick - depth]);
-  }
-  return extruded(outline, long);
-}
-/** A profile in x and z, pulled along y; its ends are closed as fans of ears by strips. */
-function extruded(outline: readonly (readonly [number, number])[], long: number): TriangleMesh {
-  const corners: number[] = [];
-  const put = (...p: readonly number[]) => corners.push(...p);
-  outline.forEach(([x, z], i) => {
-    const [u, w] = outline[(i + 1) % outline.length]!;
-    put(x, 0, z, u, long, w, u, 0, w);
-    put(x, 0, z, x, long, z, u, long, w);
-  });
-  // Ends: every column between two neighbouring x as a strip from the foot to the top.
-  const xs = [...new Set(outline.map(([x]) => x))].sort((a, b) => a - b);
-  const topAt = (x: number, next: number) => {
-    const mid = (x + next) / 2;
-    let top = 0;
-    outline.forEach(([a, b], i) => {
-      const [c, d] = outline[(i + 1) % outline.length]!;
-      if (a !== c && mid > Math.min(a, c) && mid < Math.max(a, c)) top = Math.max(top, (b + d) / 2);
-    });
-    return top;
-  };
-  for (let i = 1; i < xs.length; i++) {
-    const [a, b] = [xs[i - 1]!, xs[i]!];
-    const z = topAt(a, b);
-    put(a, 0, 0, b, 0, 0, b, 0, z, a, 0, 0, b, 0, z, a, 0, z);
-    put(a, long, 0, b, long, z, b, long, 0, a, long, 0, a, long, z, b, long, z);
-  }
-  return weld({ corners: Float32Array.from(corners) });
-}
-
 describe("runs", () => {
   it("give back the zone of every face, and nothing for another number of faces", () => {
     fc.assert(

@@ -1,8 +1,8 @@
+import type { ZonePlan } from "#core/plan/parts/partPlan";
 import { Form, Link } from "react-router";
 import { surfaceSchools } from "#core/surface/treatments";
 import { FigureView } from "#ui/FigureView";
 import { AreaStrip } from "./LayerDrawing";
-import type { ZonePlan } from "#core/plan/parts/zonePlan";
 import { isSeen } from "#core/scene/zone";
 import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import { areaText, type PrintedPart } from "./view";

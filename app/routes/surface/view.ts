@@ -1,8 +1,7 @@
 import { partRef } from "#core/reference";
 import type { Finding } from "#core/plan/finding";
-import type { ZonePlan } from "#core/plan/parts/zonePlan";
 import { digits } from "#core/figure";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { printOf } from "#core/scene/part";
 import type { Step } from "#core/steps/step";
 import type { SurfaceAreas } from "#core/surface/surfaceAreas";

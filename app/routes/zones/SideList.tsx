@@ -3,36 +3,20 @@ import type { Taps } from "./useTaps";
 import type { ZoneSession } from "./useZoneSession";
 import { benchCm2 } from "./view";
 
-type Side = { readonly area: number; readonly face: number };
-const MOST_SIDES = 60;
-
-/** The sides of a part by size, for whoever works by keys: arrows go through them, space takes one. */
-export function SideList({
-  session: { ask, drawn },
-  taps,
-  creaseDeg,
-  factor,
-  show,
-}: {
+type Props = {
   readonly session: ZoneSession;
   readonly taps: Taps;
   readonly creaseDeg: number;
   readonly factor: number;
   readonly show: (marked: Uint8Array | null) => void;
-}) {
-  const [sides, setSides] = useState<readonly Side[]>([]);
+};
+type Side = { readonly area: number; readonly face: number };
+const MOST_SIDES = 60;
+
+/** The sides of a part by size, for whoever works by keys: arrows go through them, space takes one. */
+export function SideList({ session: { ask, drawn }, taps, creaseDeg, factor, show }: Props) {
+  const sides = useSides(ask, creaseDeg, drawn?.of.length ?? 0);
   const [at, setAt] = useState(0);
-  const faces = drawn?.of.length ?? 0;
-  useEffect(() => {
-    if (faces === 0) return;
-    let over = false;
-    void ask((api) => api.sides(creaseDeg, MOST_SIDES)).then((found) => {
-      if (!over) setSides(found);
-    });
-    return () => {
-      over = true;
-    };
-  }, [ask, creaseDeg, faces]);
   const go = async (to: number) => {
     const next = Math.max(0, Math.min(sides.length - 1, to));
     setAt(next);
@@ -78,4 +62,20 @@ export function SideList({
       </ul>
     </details>
   );
+}
+
+/** The largest sides at a crease, found away from the page. @param faces of the mesh; 0 while there is none */
+function useSides(ask: ZoneSession["ask"], creaseDeg: number, faces: number): readonly Side[] {
+  const [sides, setSides] = useState<readonly Side[]>([]);
+  useEffect(() => {
+    if (faces === 0) return;
+    let over = false;
+    void ask((api) => api.sides(creaseDeg, MOST_SIDES)).then((found) => {
+      if (!over) setSides(found);
+    });
+    return () => {
+      over = true;
+    };
+  }, [ask, creaseDeg, faces]);
+  return sides;
 }

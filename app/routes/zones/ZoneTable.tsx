@@ -1,20 +1,11 @@
+import type { ZonePlan } from "#core/plan/parts/partPlan";
 import { useFetcher } from "react-router";
-import type { Figure } from "#core/figure";
-import type { ZonePlan } from "#core/plan/parts/zonePlan";
 import { isSeen, meanings, type Zone } from "#core/scene/zone";
 import { surfaceSchools } from "#core/surface/treatments";
 import { AreaStrip } from "#route/surface/LayerDrawing";
 import { FigureView } from "#ui/FigureView";
 import { tintCss } from "#app/ui/tints";
-import { cm2Words, paintWords, realWords } from "./view";
-
-/** A zone as its row shows it, at the area that is drawn now. */
-export type ZoneRow = {
-  readonly plan: ZonePlan;
-  readonly cm2: number;
-  readonly minutes: Figure | null;
-  readonly carved: readonly string[];
-};
+import { cm2Words, paintWords, realWords, type ZoneRow } from "./view";
 
 /** The zones of a part as tape labels: what they are, how large, how they look and what is done to them. */
 export function ZoneTable({

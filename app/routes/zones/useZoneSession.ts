@@ -100,4 +100,10 @@ export function nextZone(part: Part, drawn: ZoneDrawing | null): number | null {
   return part.zones.length >= MOST_ZONES || free >= OPEN_ZONE ? null : free;
 }
 
+/** What a zone begins as when it is new; nothing of one that the part has. @param from whose decisions it takes */
+export const bornFrom = (part: Part, zone: number, from: number): BornZones =>
+  part.zones.some((z) => z.number === zone)
+    ? new Map()
+    : new Map([[zone, { name: `zone ${zone + 1}`, from }]]);
+
 export type { Tap, Taking };

@@ -2,10 +2,10 @@ import type { Figure } from "#core/figure";
 import { digits, times } from "#core/figure";
 import type { CutPlane } from "#core/mesh/planeCut";
 import { cross, dot, unit, type Vec3 } from "#core/mesh/pose";
-import type { PartPlan } from "#core/plan/parts/partPlan";
-import type { ZonePlan } from "#core/plan/parts/zonePlan";
+import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { isSeen, layersOf, staysBare } from "#core/scene/zone";
 import { counted } from "#core/words";
+import { OPEN_ZONE } from "#core/scene/zoneMap";
 import type { ZoneMeasure } from "#core/zones/zoneMeasure";
 
 /** How a tap takes faces, in the words of its buttons. */
@@ -43,13 +43,51 @@ export const cm2Words = (cm2: number): string => `${digits(cm2)} cm²`;
 export const realWords = (cm2: number, denominator: number): string =>
   `really ${digits((cm2 * denominator ** 2) / 1e4)} m²`;
 
+/** A zone as its row shows it, at the area that is drawn now. */
+export type ZoneRow = {
+  readonly plan: ZonePlan;
+  /** Of one copy, cm2. */
+  readonly cm2: number;
+  readonly minutes: Figure | null;
+  readonly carved: readonly string[];
+};
+
 /**
- * Minutes of a zone as its area was planned, at the area that is drawn now.
- * @param minutes of the plan; null while it has none
- * @param planned area that they are for, cm2
+ * The rows of a part's zones. Until the plan has followed an act, areas and minutes are those of before at the share
+ * that is drawn now; `fresh`: zones that the plan does not know yet; `open`: what has no zone, cm2.
+ * @param drawn area by zone, file units; null while nothing is drawn
  */
-export const minutesAt = (minutes: Figure | null, planned: number, cm2: number): Figure | null =>
-  minutes && planned > 0 ? times(minutes, cm2 / planned) : minutes;
+export function zoneRows(
+  p: Pick<PartPlan, "part" | "zones" | "rescale">,
+  minutes: ReadonlyMap<number, Figure | null>,
+  drawn: ReadonlyMap<number, number> | null,
+) {
+  const { factor } = p.rescale;
+  const rows = p.zones.map((z): ZoneRow => {
+    const { number } = z.zone;
+    const planned = z.areaCm2.value / p.part.count;
+    const share = drawn && z.measure && z.measure.area > 0 ? (drawn.get(number) ?? 0) / z.measure.area : 1;
+    const of = minutes.get(number) ?? null;
+    return {
+      plan: z,
+      cm2: planned * share,
+      minutes: of && share !== 1 ? times(of, share) : of,
+      carved: carvedWords(z.measure, factor),
+    };
+  });
+  const known = new Set([...p.zones.map((z) => z.zone.number), OPEN_ZONE]);
+  const fresh = [...(drawn ?? [])]
+    .filter(([number]) => !known.has(number))
+    .map(([number, area]) => ({ number, cm2: benchCm2(area, factor) }));
+  return { rows, fresh, open: benchCm2(drawn?.get(OPEN_ZONE) ?? 0, factor) };
+}
+
+/** Names of zones at a point of each, with the way that most of it looks. */
+export const leadersOf = ({ zones }: Pick<PartPlan, "zones">) =>
+  zones.flatMap(({ zone, measure }) => {
+    const normal = [...(measure?.directions ?? [])].sort((a, b) => b.area - a.area)[0]?.normal;
+    return measure && normal ? [{ text: zone.name, at: measure.at, normal }] : [];
+  });
 
 /** What is carved into a zone, in words; empty of a plain one. @param factor from file units to bench mm */
 export function carvedWords(m: ZoneMeasure | null, factor: number): readonly string[] {

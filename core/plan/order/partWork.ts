@@ -2,12 +2,11 @@ import { plasticOf } from "#core/materials/printMaterials";
 import type { PartWork } from "#core/plan/order/makeSteps";
 import { layerInRooms } from "#core/plan/inRooms";
 import { madeOf } from "#core/plan/parts/madeOf";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { lampLight } from "#core/plan/order/lampLight";
 import { takeOffOf } from "#core/plan/parts/takeOffOf";
 import { SLENDER } from "#core/print/printSteps";
-import type { ZonePlan } from "#core/plan/parts/zonePlan";
 import type { ZoneWork } from "#core/plan/order/zoneWork";
 import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
@@ -27,9 +26,17 @@ const isSlender = (sizeMm: readonly number[] | null): boolean =>
 
 function zoneWork(p: PartPlan, z: ZonePlan, viewingDistanceMm: number, rooms: Rooms): ZoneWork {
   const steps = visibleSteps(p, viewingDistanceMm, z.surface);
-  const { number, name, scheme } = z.zone;
+  const { number, name, scheme, meaning } = z.zone;
+  const { factor } = p.rescale;
+  const carved = z.measure;
   return {
     ...{ number, name, areaCm2: z.areaCm2, treatCm2: z.treatCm2, treatment: z.treatment },
+    meaning,
+    grooves: carved?.grooves && {
+      count: carved.grooves.count,
+      lengthMm: carved.grooves.length * factor * p.part.count,
+    },
+    reliefMm: carved?.relief ? carved.relief.depth * factor : null,
     stepDepthMm: steps?.depthMm ?? null,
     unseenDepthMm: steps?.unseenMm ?? null,
     scheme: printOf(p.part).pieceOf ? [] : scheme.map((layer) => layerInRooms(layer, rooms)),

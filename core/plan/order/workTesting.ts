@@ -1,7 +1,7 @@
 import type { PartWork } from "#core/plan/order/makeSteps";
 import type { ZoneWork } from "#core/plan/order/zoneWork";
 
-/** A part with one zone, as its forms would make it: what is said of the zone stands beside what is said of the part. */
+/** A part with one zone, as its forms would make it; what is said of the zone stands beside the rest. */
 export type WorkGiven = Partial<PartWork> & Partial<ZoneWork>;
 export function workOf(given: WorkGiven & Omit<PartWork, "zones"> & Omit<ZoneWork, "number">): PartWork {
   const { treatCm2, stepDepthMm, unseenDepthMm, treatment, scheme, ...part } = given;

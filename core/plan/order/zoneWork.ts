@@ -1,12 +1,21 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { LaidWork } from "#core/paint/paintSteps";
-import { laidLayers, type Zone } from "#core/scene/zone";
+import { laidLayers, type Meaning, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
 
 /** What has to be done to one zone of all copies of a part. Areas cm2. */
 export type ZoneWork = Pick<Zone, "number" | "name" | "scheme"> &
-  Omit<SurfaceWork, "key" | "of"> & { readonly areaCm2: Figure };
+  Omit<SurfaceWork, "key" | "of"> & {
+    readonly areaCm2: Figure;
+    readonly meaning?: Meaning | null;
+    /** Grooves of one copy, and the length of those of all copies, mm on the bench. */
+    readonly grooves?: { readonly count: number; readonly lengthMm: number } | null | undefined;
+  };
+
+/** Work on these splashes or crumbles; on those a splash shows. */
+const messy: readonly Meaning[] = ["plaster", "stone", "earth"];
+const neat: readonly Meaning[] = ["timber", "metal", "cloth"];
 
 /** Which zones a step is on, in words; nothing where it is on all of them. */
 const ofZones = (some: readonly Pick<Zone, "name">[], all: readonly unknown[]): string | null =>
@@ -28,15 +37,22 @@ export function treatedTogether(zones: readonly ZoneWork[]): readonly SurfaceWor
       treatCm2: together.length === 1 ? together[0]!.treatCm2 : sumOf(together.map((z) => z.treatCm2)),
       stepDepthMm: deepest.stepDepthMm,
       unseenDepthMm: deepest.unseenDepthMm,
+      reliefMm: shallowest(together),
       treatment: together[0]!.treatment,
     };
   });
 }
 
+/** The shallowest relief of any of them, mm; null where none has any. */
+function shallowest(zones: readonly ZoneWork[]): number | null {
+  const depths = zones.flatMap((z) => z.reliefMm ?? []);
+  return depths.length > 0 ? Math.min(...depths) : null;
+}
+
 /** The layers of all zones as they are laid, each with its area and its zones. */
 export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
   const byNumber = new Map(zones.map((z) => [z.number, z]));
-  const asZones = zones.map((z) => ({ ...z, meaning: null, areaCm2: null, school: null }));
+  const asZones = zones.map((z) => ({ ...z, meaning: z.meaning ?? null, areaCm2: null, school: null }));
   const seen = new Map<string, number>();
   return laidLayers(asZones).map(({ layer, zones: on }): LaidWork => {
     const works = on.map((z) => byNumber.get(z.number)!);
@@ -47,10 +63,18 @@ export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
       key: times === 1 ? layer.id : `${layer.id}-${on[0]!.number}`,
       zones: on.map((z) => z.number),
       of: ofZones(on, zones),
+      messy: isAll(works, messy),
+      neat: isAll(works, neat),
+      grooves: works.flatMap(({ number, name, grooves }) =>
+        grooves ? [{ zone: number, name, ...grooves }] : [],
+      ),
       areaCm2: works.length === 1 ? works[0]!.areaCm2 : sumOf(works.map((z) => z.areaCm2)),
     };
   });
 }
+
+const isAll = (zones: readonly ZoneWork[], of: readonly Meaning[]): boolean =>
+  zones.every((z) => z.meaning !== null && z.meaning !== undefined && of.includes(z.meaning));
 
 const sumOf = (all: readonly Figure[]): Figure =>
   sum(

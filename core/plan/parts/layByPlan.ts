@@ -24,14 +24,31 @@ const isForPlan = (plan: PartPlan): plan is OnMachine =>
   printOf(plan.part).pose === null &&
   !lookedAt(plan.part);
 
+/** A zone is marked by so many of its largest directions. */
+const MOST_MARKED = 40;
+
+/** The faces of zones that mate or are never seen; nothing of a part without such. */
+function markedFaces(zones: PartPlan["zones"]): Pick<LayWishes, "marked"> {
+  const marked = zones.flatMap(({ zone: { meaning }, measure }) =>
+    measure && (meaning === "mating" || meaning === "never seen")
+      ? [...measure.directions]
+          .sort((a, b) => b.area - a.area)
+          .slice(0, MOST_MARKED)
+          .map(({ normal, area }) => ({ normal, area, is: meaning }))
+      : [],
+  );
+  return marked.length > 0 ? { marked } : {};
+}
+
 /** What ways to lay a part are ranked by, beside the machine. */
 export const layWishes = (
-  { part, body }: Pick<PartPlan, "part" | "body">,
+  { part, body, zones }: Pick<PartPlan, "part" | "body" | "zones">,
   { one }: Pick<Candidate, "one">,
   school: LaySchool | null,
 ): LayWishes => ({
   school,
   front: part.finish.front,
+  ...markedFaces(zones),
   minutesPerMm3: one.minutes.value / Math.max(1, body?.volumeMm3 ?? Infinity),
 });
 

@@ -8,6 +8,7 @@ import { scaleFindings } from "#core/plan/parts/scaleFindings";
 import { partFinding } from "#core/plan/parts/partFinding";
 import { partWords } from "#core/plan/parts/partWords";
 import { trialsOf, trialsText } from "#core/plan/parts/trials";
+import { zoneFindings } from "#core/plan/parts/zoneFindings";
 import { printOf } from "#core/scene/part";
 
 /** What is wrong with a part or wanting, in its size, its mesh, on its machine and to the eye. */
@@ -17,6 +18,7 @@ export const partFindings = (draft: PartDraft, scene: PartScene, workshop: PartW
   ...meshFindings(draft),
   ...printFindings(draft, workshop),
   ...lookFindings(draft, scene),
+  ...zoneFindings(draft, scene),
   ...trialFindings(draft, workshop.currency),
 ];
 

@@ -2,7 +2,6 @@ import { type Figure } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Finding, Mend } from "#core/plan/finding";
 import type { WaysToFind } from "#core/plan/plates/derivedKeys";
-import type { ZonePlan } from "#core/plan/parts/zonePlan";
 import type { PrintBody } from "#core/print/body";
 import type { PrintEstimate } from "#core/print/filamentEstimate";
 import type { Fit } from "#core/print/fit";
@@ -13,6 +12,8 @@ import type { SupportWork } from "#core/print/supports";
 import type { Lay } from "#core/print/wayUp";
 import { type Rescale } from "#core/scale/rescale";
 import type { Part } from "#core/scene/part";
+import type { Zone } from "#core/scene/zone";
+import type { ZoneMeasure } from "#core/zones/zoneMeasure";
 import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import type { Treatment } from "#core/surface/treatments";
 
@@ -64,6 +65,20 @@ export type Lies =
       /** To be looked for; null where they were found at its very size. */
       readonly look: WaysToFind | null;
     };
+
+/** One zone of a part as it is planned. */
+export type ZonePlan = {
+  readonly zone: Zone;
+  /** Surface that can be painted, of all copies. */
+  readonly areaCm2: Figure;
+  /** How its layer steps look, one copy; null of what is not printed. */
+  readonly surface: SurfaceAreas | null;
+  readonly treatment: Treatment | null;
+  /** What is treated of it, all copies: where it shows its steps, and the overlap into texture beside it. */
+  readonly treatCm2: Figure;
+  /** Of its mesh; null of a part that nobody parted, and of one without a mesh. */
+  readonly measure: ZoneMeasure | null;
+};
 
 export type PartPlan = {
   readonly part: Part;

@@ -3,7 +3,7 @@ import type { Figure } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { partFindings } from "#core/plan/parts/partFindings";
-import type { Candidate, Lies, PartPlan } from "#core/plan/parts/partPlan";
+import type { Candidate, Lies, PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { type PrintBody, printBody } from "#core/print/body";
 import { missingSetting } from "#core/print/printer";
 import { type Rescale, rescale } from "#core/scale/rescale";
@@ -14,7 +14,7 @@ import { summedAreas } from "#core/surface/surfaceAreas";
 import { candidate, type Weighed } from "#core/plan/parts/candidate";
 import { chooseMachine } from "#core/plan/parts/chooseMachine";
 import { thinnest } from "#core/plan/parts/thinnest";
-import { type ZonePlan, zonePlans } from "#core/plan/parts/zonePlan";
+import { zonePlans } from "#core/plan/parts/zonePlans";
 import { paintedArea } from "#core/plan/parts/paintedArea";
 
 /**

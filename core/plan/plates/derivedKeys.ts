@@ -34,10 +34,14 @@ export const waysKey = (
   factor: number,
   { process }: Pick<Printer, "process">,
   distanceMm: number,
-  { school, front }: Pick<LayWishes, "school" | "front">,
+  { school, front, marked }: Pick<LayWishes, "school" | "front" | "marked">,
 ): string =>
   `ways${WAYS_VERSION} ${meshId} ${process} ${short(distanceMm)} ${(school ?? "usual").replaceAll(" ", "-")} ` +
-  `${front ? front.map(short).join(",") : "any"} ${short(factor)}`;
+  `${front ? front.map(short).join(",") : "any"}${markedText(marked)} ${short(factor)}`;
+
+/** Marked faces in short, by kind; empty where none is. */
+const markedText = (marked: LayWishes["marked"]): string =>
+  marked ? `|${marked.map((m) => [m.is[0], ...m.normal.map(short), short(m.area)].join(",")).join(";")}` : "";
 
 /** A key of ways in its two parts: all but the factor, and that. */
 export function waysKeyParts(key: string): readonly [rest: string, factor: number] {

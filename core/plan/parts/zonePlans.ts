@@ -3,7 +3,7 @@ import type { MeshMeasurement } from "#core/mesh/measure";
 import { AS_DRAWN, unit } from "#core/mesh/pose";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { treatmentInRooms } from "#core/plan/inRooms";
-import type { Candidate } from "#core/plan/parts/partPlan";
+import type { Candidate, ZonePlan } from "#core/plan/parts/partPlan";
 import type { PartScene } from "#core/plan/parts/partSurroundings";
 import { schoolInSpace } from "#core/plan/space";
 import { type Part, printOf } from "#core/scene/part";
@@ -16,20 +16,6 @@ import { defaultSchool, isTexture, type Treatment, treatmentOf } from "#core/sur
 import { zoneSlopes } from "#core/surface/zoneSlopes";
 import { counted } from "#core/words";
 import type { ZoneMeasure } from "#core/zones/zoneMeasure";
-
-/** One zone of a part as it is planned. */
-export type ZonePlan = {
-  readonly zone: Zone;
-  /** Surface that can be painted, of all copies. */
-  readonly areaCm2: Figure;
-  /** How its layer steps look, one copy; null of what is not printed. */
-  readonly surface: SurfaceAreas | null;
-  readonly treatment: Treatment | null;
-  /** What is treated of it, all copies: where it shows its steps, and the overlap into texture beside it. */
-  readonly treatCm2: Figure;
-  /** Of its mesh; null of a part that nobody parted, and of one without a mesh. */
-  readonly measure: ZoneMeasure | null;
-};
 
 /** What the zones of a part are reckoned from. `areaCm2`: of the whole part, all copies. */
 type ZonedPart = {

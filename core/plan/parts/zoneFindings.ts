@@ -1,0 +1,100 @@
+import type { ZonePlan } from "#core/plan/parts/partPlan";
+import { schemeFilmMm } from "#core/paint/schemeFilm";
+import type { Finding } from "#core/plan/finding";
+import { found, type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
+import type { PartScene } from "#core/plan/parts/partSurroundings";
+import { zoneContacts } from "#core/plan/parts/zoneContacts";
+import { zoneWords } from "#core/plan/parts/zoneWords";
+import { sightLimits } from "#core/scale/limits";
+import { printOf, schemeOf } from "#core/scene/part";
+import { isSeen, staysBare } from "#core/scene/zone";
+
+/** What of a part's zones is left open, comes out too shallow, or is touched where it should not be. */
+export const zoneFindings = (draft: PartDraft, scene: PartScene): Finding[] =>
+  printOf(draft.part).pieceOf || draft.part.tool
+    ? []
+    : found(uncovered(draft), ...draft.zones.map((z) => tooShallow(draft, z, scene)), touchedFaces(draft));
+
+/** Zones that nobody paints and nobody leaves bare, beside others that are painted. */
+function uncovered({ part }: PartDraft): Finding | null {
+  if (part.zones.length < 2 || schemeOf(part).length === 0 || printOf(part).clear) return null;
+  const open = part.zones.filter((z) => z.scheme.length === 0 && !staysBare(z));
+  if (open.length === 0) return null;
+  const bare = part.zones.map((z) => (open.includes(z) ? { ...z, meaning: "bare" as const } : z));
+  return partFinding(
+    part,
+    "missing",
+    "colour",
+    "zone-unpainted",
+    zoneWords.unpainted(
+      part.name,
+      open.map((z) => z.name),
+    ),
+    [partMend(part, "Leave them bare", { zones: bare })],
+  );
+}
+
+/** A groove is one and a half layers deep to be one, what stands out one layer (common practice). */
+const LAYERS = { sunken: 1.5, raised: 1 } as const;
+
+/** How deep the relief of a zone has to be, mm: by its layers, the films that level it out, and the eye. */
+export function reliefNeeded(
+  layerMm: number,
+  filmMm: number,
+  sunken: boolean,
+  viewingDistanceMm: number,
+): number {
+  const made = (sunken ? LAYERS.sunken : LAYERS.raised) * layerMm + filmMm;
+  return Math.max(made, sightLimits(viewingDistanceMm).lineMm);
+}
+
+/** Relief that layers and films swallow. */
+function tooShallow({ part, finish, rescale }: PartDraft, z: ZonePlan, scene: PartScene): Finding | null {
+  const relief = z.measure?.relief;
+  if (!relief || !finish || !isSeen(z.zone)) return null;
+  const depthMm = relief.depth * rescale.factor;
+  const filmMm = schemeFilmMm(z.zone.scheme);
+  const { layerMm } = finish.printer;
+  const needed = reliefNeeded(layerMm, filmMm, relief.sunken, scene.viewingDistanceMm);
+  if (depthMm >= needed * 0.99) return null;
+  const text = zoneWords.shallow(part.name, z.zone.name, {
+    depthMm,
+    needed,
+    layerMm,
+    filmMm,
+    sunken: relief.sunken,
+  });
+  const wish = `Wish: the ${relief.sunken ? "grooves" : "raised marks"} of ${z.zone.name} ${needed.toFixed(2)} mm deep.`;
+  const isKept = part.note.includes(wish);
+  return isKept
+    ? null
+    : partFinding(
+        part,
+        "weakens",
+        "parts",
+        "relief-shallow",
+        text,
+        [partMend(part, "Keep it as a wish", { note: `${part.note}\n${wish}`.trim().slice(0, 4000) })],
+        String(z.zone.number),
+      );
+}
+
+/** Supports on faces that mate: each is filed before it fits. */
+function touchedFaces(draft: PartDraft): Finding | null {
+  const mating = draft.zones.filter((z) => z.zone.meaning === "mating");
+  if (mating.length === 0) return null;
+  const contacts = zoneContacts(draft);
+  const touched = mating.flatMap(({ zone }) => {
+    const on = contacts.get(zone.number);
+    return on && on.contacts > 0 ? [{ name: zone.name, ...on }] : [];
+  });
+  if (touched.length === 0) return null;
+  const { part } = draft;
+  return partFinding(
+    part,
+    "weakens",
+    "plates",
+    "mating-contacts",
+    zoneWords.matingTouched(part.name, touched),
+  );
+}

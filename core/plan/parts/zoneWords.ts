@@ -1,0 +1,34 @@
+import { counted } from "#core/words";
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join("") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)!}`;
+
+/** What is said of the zones of parts, one sentence a finding. Lengths mm on the bench. */
+export const zoneWords = {
+  unpainted: (part: string, zones: readonly string[]) =>
+    `${part}: ${listed(zones)} ${zones.length === 1 ? "has" : "have"} no layer, and nobody said that ${zones.length === 1 ? "it stays" : "they stay"} bare. Paint ${zones.length === 1 ? "it" : "them"}, or say so.`,
+  shallow: (
+    part: string,
+    zone: string,
+    of: {
+      readonly depthMm: number;
+      readonly needed: number;
+      readonly layerMm: number;
+      readonly filmMm: number;
+      readonly sunken: boolean;
+    },
+  ) =>
+    `${part}, ${zone}: ${of.sunken ? "grooves" : "marks"} ${of.depthMm.toFixed(2)} mm deep come out ` +
+    `${of.depthMm <= of.filmMm + of.layerMm / 2 ? "smooth" : "faint"} in layers of ${of.layerMm} mm under ` +
+    `${of.filmMm.toFixed(2)} mm of films; make them ${of.needed.toFixed(2)} mm deep, ` +
+    `${times(of.needed / of.depthMm)}.`,
+  matingTouched: (
+    part: string,
+    faces: readonly { readonly name: string; readonly contacts: number; readonly mm2: number }[],
+  ) =>
+    `${part}: ${listed(faces.map((f) => `${f.name} has ${counted(f.contacts, "contact", "contacts")} on ${f.mm2.toFixed(0)} mm²`))}, and mates: ` +
+    "file each spot 0.1 mm down before it is fitted, or turn the part.",
+};
+
+const times = (factor: number): string =>
+  `${factor < 10 ? Number(factor.toFixed(1)) : Math.round(factor)} times`;
