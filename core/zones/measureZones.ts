@@ -167,18 +167,25 @@ function carvedIn(graph: readonly Patch[], steps: readonly ReliefStep[], factor:
       return strip && strip.width * factor <= WIDEST_MM ? [{ ...strip, at: graph[i]!.centre }] : [];
     });
   const notches = steps.filter((s) => s.width !== null);
-  const floors = strips([...low].filter((i) => !high.has(i)));
+  // What stands on a face leaves no groove: a groove takes less than the faces that it parts.
+  const isFloor = (i: number) => {
+    const beside = new Set(steps.filter((s) => s.low === i).map((s) => s.high));
+    return !high.has(i) && graph[i]!.area < [...beside].reduce((sum, b) => sum + graph[b]!.area, 0);
+  };
+  const floors = strips([...low].filter(isFloor));
   const crests = strips([...high].filter((i) => !low.has(i)));
   const grooves = [...floors, ...notches.map((s) => ({ length: s.length, width: s.width!, at: s.at }))];
-  const narrow = new Set([...low].filter((i) => !high.has(i) && stripOf(graph[i]!, LINE_TIMES) !== null));
+  const narrow = new Set([...low].filter((i) => isFloor(i) && stripOf(graph[i]!, LINE_TIMES) !== null));
   const tops = new Set(steps.flatMap((s) => (s.width === null ? [s.high] : [s.high, s.low])));
-  const cells = [...tops].filter((i) => !narrow.has(i) && grooves.length > 0);
+  const cells = [...tops].filter((i) => !narrow.has(i) && stripOf(graph[i]!, LINE_TIMES) === null);
+  const long = [...tops].filter((i) => !narrow.has(i) && grooves.length > 0);
+  const parted = long.length >= CELLS ? long : cells;
   const shallowest = [...steps].sort((a, b) => a.depth - b.depth)[0]!;
   const narrowest = [...grooves].sort((a, b) => a.width - b.width)[0];
   return {
     cells:
-      cells.length >= CELLS
-        ? { count: cells.length, area: cells.reduce((sum, i) => sum + graph[i]!.area, 0) }
+      parted.length >= CELLS
+        ? { count: parted.length, area: parted.reduce((sum, i) => sum + graph[i]!.area, 0) }
         : null,
     grooves: linesOf(grooves),
     ridges: linesOf(crests),

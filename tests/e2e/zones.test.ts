@@ -1,25 +1,137 @@
 import { afterAll, expect, it } from "vitest";
-import { closeApp, closeBrowser, openDemo, ORIGIN } from "./app";
+import type { Page } from "playwright-core";
+import { writeBinaryStl } from "#core/formats/stl";
+import { box } from "#core/mesh/testing";
+import { soupOf } from "#core/mesh/triangleMesh";
+import { closeApp, closeBrowser, openDemo, ORIGIN, rowsOf } from "./app";
 
 afterAll(closeBrowser);
 
-it("shows the zones of a part by its shape, with their areas, and parts it finer at a smaller crease", async () => {
+/** What comes when the plan has followed. */
+const soon = <T>(get: () => T | Promise<T>) => expect.poll(get, { timeout: 30_000 });
+const demo = `${ORIGIN}/scenes/withy-sluice`;
+const zonesOf = (page: Page) => page.getByRole("list", { name: "Zones", exact: true });
+const names = (page: Page) =>
+  zonesOf(page)
+    .getByRole("textbox")
+    .evaluateAll((all) => all.map((field) => (field as HTMLInputElement).value));
+/** Areas of all zones as they are told, cm2. */
+const areas = async (page: Page) =>
+  [...(await zonesOf(page).innerText()).matchAll(/^([\d.]+) cm²/gm)].map(([, cm2]) => Number(cm2));
+
+/** A part of one file of one's own, at full size on the bench, and its page of zones. */
+async function ownPart(page: Page, name: string, size: readonly [number, number, number]): Promise<void> {
+  await page.goto(`${demo}/parts`);
+  await page
+    .getByLabel("Model files")
+    .setInputFiles([{ name: `${name} 1-72.stl`, mimeType: "model/stl", buffer: stl(size) }]);
+  await page.getByRole("row").filter({ hasText: name }).waitFor();
+  await page.getByRole("button", { name: "1:72" }).first().click();
+  await page.getByRole("region", { name: "What were these drawn at?" }).waitFor({ state: "detached" });
+  const row = (await rowsOf(page, "parts")).find((p) => String(p.name).startsWith(name))!;
+  await page.goto(`${demo}/zones/${row.id as string}`);
+  await page.getByRole("application").waitFor();
+}
+const stl = ([x, y, z]: readonly [number, number, number]) =>
+  Buffer.from(writeBinaryStl(soupOf(box(x, y, z))));
+
+it("gives the cottage its zones by its shape and one line for the foot, and every later stage reads them", async () => {
   const app = await openDemo();
   const { page } = app;
-  await page.goto(`${ORIGIN}/scenes/withy-sluice/parts/withy-sluice-gables`);
-  await page.getByLabel("Hatch").selectOption({ label: "zones by its shape" });
-  const zones = page.getByRole("list", { name: "Zones" });
-  await zones.getByRole("button").first().waitFor();
-  const before = await zones.getByRole("button").count();
-  expect(before).toBeGreaterThanOrEqual(5);
-  const first = zones.getByRole("button").first();
-  expect(await first.innerText()).toMatch(/, [\d.]+ cm²$/);
-  await first.focus();
+  await page.goto(`${demo}/parts/withy-sluice-gables`);
+  await page.getByRole("link", { name: "its zones" }).click();
+  await page.getByRole("button", { name: "Take the zones of its shape" }).click();
+  await soon(async () => (await names(page)).length).toBeGreaterThanOrEqual(4);
+  const before = await areas(page);
+  const whole = before.reduce((a, b) => a + b, 0);
+  const wall = (await names(page))[0]!;
+  const band = page.getByRole("form", { name: "A band of height" });
+  await band.getByLabel("to, mm").fill("8");
+  await band.getByLabel("of").selectOption({ label: wall });
+  await band.getByRole("button", { name: "Make the band" }).click();
+  await soon(async () => (await names(page)).includes("0 to 8 mm")).toBe(true);
+  await soon(async () => Math.abs((await areas(page)).reduce((a, b) => a + b, 0) - whole)).toBeLessThan(0.3);
+  const name = page.getByLabel("Name of 0 to 8 mm");
+  await name.fill("foot");
+  await name.press("Enter");
+  await page.getByLabel("What foot is").selectOption("stone");
+  await page.getByLabel("Way of finishing foot").selectOption("bury");
+  await page.getByRole("link", { name: "Surface", exact: true }).last().click();
+  await soon(() => page.getByLabel("Way of finishing Cottage, gable, foot").inputValue()).toBe("bury");
+  await page.goto(`${demo}/colour?part=withy-sluice-gables`);
+  await page.getByRole("group", { name: "Layers of" }).getByRole("button", { name: "foot" }).click();
+  const layers = page.getByRole("button", { name: /^Remove the/ });
+  await layers.first().waitFor();
+  const ofFoot = await layers.count();
+  await layers.last().click();
+  await soon(() => layers.count()).toBe(ofFoot - 1);
+  await page.getByRole("group", { name: "Layers of" }).getByRole("button", { name: wall }).click();
+  await soon(() => layers.count()).toBe(ofFoot);
+  // The layer that the foot has no more is on all the others.
+  await page.getByRole("group", { name: "Layers of" }).getByRole("button", { name: "all zones" }).click();
+  await page.getByText(new RegExp(`^on ${wall}, `)).waitFor();
+  await closeApp(app);
+});
+
+it("parts a wall of two triangles along a line, takes it back, and keeps the map on a newer file", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await ownPart(page, "slab", [60, 4, 40]);
+  const part = page.getByRole("application");
+  await part.focus();
+  await page.keyboard.press("1");
+  await page.getByRole("button", { name: "line", exact: true }).click();
+  const at = (await part.boundingBox())!;
+  const tap = (x: number, y: number) => page.mouse.click(at.x + at.width * x, at.y + at.height * y);
+  await tap(0.45, 0.55);
+  await page.getByText("First point set.").waitFor();
+  await tap(0.55, 0.55);
+  await soon(async () => (await names(page)).length).toBe(2);
+  const [upper, lower] = await areas(page);
+  // 2 x (60 x 40 + 4 x 40) + 60 x 4, less the foot that it stands on.
+  expect(upper! + lower!).toBeCloseTo(53.6, 0);
+  expect(lower!).toBeLessThan(upper!);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await soon(async () => (await names(page)).length).toBe(1);
+  await tap(0.45, 0.55);
+  await tap(0.55, 0.55);
+  await soon(async () => (await names(page)).length).toBe(2);
+  const parted = await areas(page);
+  await page.getByRole("link", { name: "Its page" }).click();
+  await page
+    .getByLabel("A newer file of slab")
+    .setInputFiles([{ name: "slab v2.stl", mimeType: "model/stl", buffer: stl([60, 4, 40.2]) }]);
+  await page.getByText(/has its newer file and all its zones/).first().waitFor();
+  await page.getByRole("link", { name: "its 2 zones" }).click();
+  await soon(async () => (await areas(page)).length).toBe(2);
+  const carried = await areas(page);
+  carried.forEach((cm2, i) => expect(cm2).toBeCloseTo(parted[i]!, 0));
+  await closeApp(app);
+});
+
+it("is worked by keys alone, and by a thumb on a tablet upright", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await ownPart(page, "chest", [40, 30, 20]);
+  await page.getByText("Its sides by size, for the keys").focus();
   await page.keyboard.press("Enter");
-  await expect.poll(() => first.getAttribute("aria-pressed")).toBe("true");
-  await page.getByRole("slider", { name: /Sides part where they turn by more than/ }).fill("60");
-  await expect.poll(() => first.getAttribute("aria-pressed")).toBe("false");
-  // All areas together are the part's, whatever the crease.
-  await page.getByText(/zones? by its shape, [\d.]+ cm² in all/).waitFor();
+  const list = page.getByRole("listbox", { name: "Sides by size" });
+  await list.getByRole("option").nth(5).waitFor();
+  await list.focus();
+  await page.keyboard.press("ArrowDown");
+  await soon(() => list.getByRole("option").nth(1).getAttribute("aria-selected")).toBe("true");
+  await page.keyboard.press(" ");
+  await soon(async () => (await names(page)).length).toBe(2);
+  await page.getByLabel("into").focus();
+  await page.getByLabel("into").selectOption("");
+  const part = page.getByRole("application");
+  await part.focus();
+  await page.keyboard.press("2");
+  await page.keyboard.press("Enter");
+  await soon(async () => (await names(page)).length).toBe(3);
+  await page.getByRole("button", { name: /^Take away zone 3/ }).click();
+  await soon(async () => (await names(page)).length).toBe(2);
   await closeApp(app);
 });

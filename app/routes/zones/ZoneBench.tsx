@@ -19,13 +19,19 @@ import { ZoneTable } from "./ZoneTable";
 
 const PartViewer = lazy(() => import("#ui/PartViewer").then((m) => ({ default: m.PartViewer })));
 
-type Props = { readonly p: PartPlan; readonly soup: TriangleSoup; readonly map: ZoneMap | null };
+type Props = {
+  readonly p: PartPlan;
+  readonly soup: TriangleSoup;
+  readonly map: ZoneMap | null;
+  /** The zone of all faces where there is no map. */
+  readonly fill: number;
+};
 
 /** The turning part beside the table of its zones: taps take faces, and every act is one step back. */
-export function ZoneBench({ p, soup, map }: Props) {
+export function ZoneBench({ p, soup, map, fill }: Props) {
   const { part } = p;
   const { factor } = p.rescale;
-  const session = useZoneSession({ part, soup, map, factor });
+  const session = useZoneSession({ part, soup, map, fill, factor });
   const taps = useTaps(session, part, factor);
   const [chosen, choose] = useState<number | null>(null);
   const [side, showSide] = useState<Uint8Array | null>(null);

@@ -56,7 +56,7 @@ function ZoneItem({
       className="grid gap-1 rounded-cut border border-primer-3 bg-primer-1 p-2 data-[chosen]:border-ink"
       data-chosen={isChosen ? true : undefined}
     >
-      <div className="flex flex-wrap items-center gap-2">
+      <div className="flex items-center gap-2">
         <button
           type="button"
           className="size-9 shrink-0 rounded-cut border border-ink-2"
@@ -66,7 +66,7 @@ function ZoneItem({
           onClick={() => choose(isChosen ? null : zone.number)}
         />
         <ZoneName zone={zone} />
-        <span className="figures ml-auto text-right text-[14px] leading-tight">
+        <span className="figures ml-auto shrink-0 text-right text-[14px] leading-tight">
           {cm2Words(cm2)}
           <span className="block text-[12px] text-ink-2">{realWords(cm2, denominator)}</span>
         </span>
@@ -74,11 +74,6 @@ function ZoneItem({
       <div className="flex flex-wrap items-center gap-2 text-[14px]">
         <MeaningChoice zone={zone} />
         {surface && isSeen(zone) && zone.meaning !== "clear" && <WayChoice plan={plan} />}
-      </div>
-      <div className="flex flex-wrap items-center gap-x-3 text-[14px]">
-        {surface && <AreaStrip surface={surface} />}
-        <span className="text-ink-2">{paintWords(plan)}</span>
-        {minutes && <FigureView figure={minutes} label={`${zone.name}: hands, all copies`} />}
         {drop && (
           <button
             type="button"
@@ -91,6 +86,11 @@ function ZoneItem({
           </button>
         )}
       </div>
+      <div className="flex flex-wrap items-center gap-x-3 text-[14px]">
+        {surface && <AreaStrip surface={surface} />}
+        <span className="text-ink-2">{paintWords(plan)}</span>
+        {minutes && <FigureView figure={minutes} label={`${zone.name}: hands, all copies`} />}
+      </div>
       {carved.length > 0 && <p className="text-[13px] text-ink-2">{carved.join(" · ")}</p>}
     </li>
   );
@@ -102,7 +102,7 @@ function ZoneName({ zone }: { readonly zone: Zone }) {
   return (
     <input
       key={zone.name}
-      className="input !w-48 font-head font-semibold"
+      className="input !w-36 grow font-head font-semibold"
       aria-label={`Name of ${zone.name}`}
       defaultValue={zone.name}
       maxLength={120}
@@ -122,7 +122,7 @@ function MeaningChoice({ zone }: { readonly zone: Zone }) {
   const fetcher = useFetcher();
   return (
     <select
-      className="input !w-32"
+      className="input !w-28"
       aria-label={`What ${zone.name} is`}
       value={zone.meaning ?? ""}
       onChange={(e) =>

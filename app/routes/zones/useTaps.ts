@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Part } from "#core/scene/part";
 import { OPEN_ZONE } from "#core/scene/zoneMap";
 import type { Sight } from "#ui/PartViewer";
@@ -15,7 +15,13 @@ export function useTaps(session: ZoneSession, part: Part, factor: number) {
   const [into, setInto] = useState<number | null>(null);
   const [creaseDeg, setCrease] = useState(25);
   const [radiusMm, setRadius] = useState(3);
-  const [first, setFirst] = useState<Tap | null>(null);
+  const [drawnFirst, drawFirst] = useState<Tap | null>(null);
+  // Two quick taps come before the page is drawn again.
+  const started = useRef<Tap | null>(null);
+  const setFirst = (tap: Tap | null) => {
+    started.current = tap;
+    drawFirst(tap);
+  };
   const [said, say] = useState<string | null>(null);
   const stroke = useStroke(session, part, into, setInto, radiusMm / factor);
   const to = into ?? nextZone(part, drawn);
@@ -27,6 +33,7 @@ export function useTaps(session: ZoneSession, part: Part, factor: number) {
     setInto(to);
   };
   const line = async (tap: Tap) => {
+    const first = started.current;
     if (!first) {
       setFirst(tap);
       return say("First point set. Tap where the line ends.");
@@ -50,7 +57,7 @@ export function useTaps(session: ZoneSession, part: Part, factor: number) {
       setFirst(null);
       say(null);
     },
-    points: first ? [first.at] : [],
+    points: drawnFirst ? [drawnFirst.at] : [],
     tap: async (sight: Sight) => {
       const tap = await ask((api) => api.tap(sight.origin, sight.direction));
       if (!tap) return say("Nothing of the part is there.");

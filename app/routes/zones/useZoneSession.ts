@@ -11,6 +11,8 @@ type Given = {
   readonly part: Part;
   readonly soup: TriangleSoup;
   readonly map: ZoneMap | null;
+  /** The zone of all faces where there is no map. */
+  readonly fill: number;
   /** From file units to mm on the bench. */
   readonly factor: number;
 };
@@ -26,7 +28,7 @@ export type ZoneAct = {
  * The map of a part while it is worked on: drawn at once, kept after every act. One undo takes an act back, and the map
  * is then read again as it stands.
  */
-export function useZoneSession({ part, soup, map, factor }: Given) {
+export function useZoneSession({ part, soup, map, fill, factor }: Given) {
   const ask = useMemo(() => zonesOf(part.meshId!, soup.corners), [part.meshId, soup]);
   const [drawn, setDrawn] = useState<ZoneDrawing | null>(null);
   const [split, setSplit] = useState<Float32Array | null>(null);
@@ -39,15 +41,14 @@ export function useZoneSession({ part, soup, map, factor }: Given) {
   }, []);
   // A map of before stands for nothing that is drawn here: it is read again where another hand changed it.
   const stamp = map?.stamp ?? null;
-  const isOne = part.zones.length === 1;
   useEffect(() => {
     if (kept.current === stamp) return;
     kept.current = stamp;
-    let over = false;
     queue.current = queue.current.then(async () => {
       try {
-        const next = await ask((api) => api.start(map, isOne ? part.zones[0]!.number : OPEN_ZONE));
-        if (over) return;
+        const next = await ask((api) => api.start(map, fill));
+        // A newer map is read after this one.
+        if (kept.current !== stamp) return;
         setSplit(next.corners);
         setDrawn(next);
       } catch (error) {
@@ -55,10 +56,7 @@ export function useZoneSession({ part, soup, map, factor }: Given) {
         setTrouble(error.message);
       }
     });
-    return () => {
-      over = true;
-    };
-  }, [ask, map, stamp, isOne, part.zones]);
+  }, [ask, map, stamp, fill]);
   const act = useCallback(
     ({ label, run, born = new Map() }: ZoneAct) => {
       const done = queue.current.then(async () => {

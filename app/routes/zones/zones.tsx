@@ -1,6 +1,7 @@
 import { data, Link } from "react-router";
 import type { Route } from "./+types/zones";
 import { appDatabase } from "#data/db";
+import { OPEN_ZONE } from "#core/scene/zoneMap";
 import { loadMesh } from "#data/meshes";
 import { zoneMapOf } from "#app/jobs/zoneMaps";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -13,11 +14,13 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const part = await appDatabase().parts.get(params.partId);
   if (!part || part.sceneId !== params.sceneId) throw data("No such part", { status: 404 });
   const map = (await zoneMapOf(part)) ?? null;
-  return { meshId: part.meshId, map, soup: part.meshId ? await loadMesh(part.meshId) : null };
+  // Of a part that nobody parted all faces are its one zone's; otherwise what no map says is open.
+  const fill = part.zones.length === 1 ? part.zones[0]!.number : OPEN_ZONE;
+  return { meshId: part.meshId, map, fill, soup: part.meshId ? await loadMesh(part.meshId) : null };
 }
 
 /** The places of one part: what they are, how large, and what was decided for each. */
-export default function Zones({ loaderData: { soup, map, meshId }, params }: Route.ComponentProps) {
+export default function Zones({ loaderData: { soup, map, fill, meshId }, params }: Route.ComponentProps) {
   const { input, plan } = useScene();
   const p = plan.parts.find((x) => x.part.id === params.partId);
   if (!p) return null;
@@ -37,7 +40,7 @@ export default function Zones({ loaderData: { soup, map, meshId }, params }: Rou
         ))}
       </div>
       {soup && meshId === p.part.meshId ? (
-        <ZoneBench key={meshId} p={p} soup={soup} map={map} />
+        <ZoneBench key={meshId} p={p} soup={soup} map={map} fill={fill} />
       ) : (
         <ByName p={p} />
       )}
