@@ -5,7 +5,12 @@ import { dirname, join } from "node:path";
 import { addDays, weekdayOf } from "#core/plan/calendarDay";
 import { ruleExamples } from "#core/plan/order/ruleExamples";
 import { makePlan } from "#core/plan/plan";
-import { soupOf } from "#core/mesh/triangleMesh";
+import { weld } from "#core/mesh/weld";
+import { rescale } from "#core/scale/rescale";
+import type { Part } from "#core/scene/part";
+import type { Scene } from "#core/scene/scene";
+import { demoZones } from "#demo/zones";
+import { soupOf, type TriangleSoup } from "#core/mesh/triangleMesh";
 import { exportArchive } from "#data/archiveOut";
 import { openDatabase } from "#data/db";
 import type { Op } from "#data/rows";
@@ -29,18 +34,37 @@ const START = "2026-01-05";
 const db = openDatabase("demo");
 const solids = await openSolids();
 const ids = new Map<string, string>();
-const made: NewMesh[] = [];
+const made: (NewMesh & TriangleSoup)[] = [];
 for (const [name, mesh] of Object.entries({ ...withyMeshes(solids), ...osierMeshes(solids) })) {
   const soup = soupOf(mesh);
   const id = await contentId(soup.corners);
   ids.set(name, id);
   made.push({ id, name, corners: soup.corners, measurement: null });
 }
+/** Rows of a scene's parts, those of meshes that are worked by places with their zones and maps. */
+function partRows(parts: readonly Part[], { id: sceneId, denominator }: Scene): Op[] {
+  const maps = new Map<string, ReturnType<typeof demoZones>>();
+  const rows = parts.map((p): Op => {
+    const name = p.meshId;
+    if (!name) return { table: "parts", put: p };
+    const { source, unitMm, ownFactor } = p.size;
+    const factor = rescale(source, unitMm, denominator).factor * ownFactor;
+    const soup = made.find((m) => m.name === name)!;
+    const meshId = ids.get(name)!;
+    if (!maps.has(name)) maps.set(name, demoZones(name, meshId, sceneId, weld(soup), factor));
+    const zoned = maps.get(name);
+    return { table: "parts", put: { ...p, meshId, ...(zoned ? { zones: zoned.zonesOf(p) } : {}) } };
+  });
+  return [
+    ...rows,
+    ...[...maps.values()].flatMap((m): Op[] => (m ? [{ table: "zoneMaps", put: m.map }] : [])),
+  ];
+}
 const scenes = [withySluice(START), osierCarr(START)];
 const ops: Op[] = [
   ...scenes.flatMap(({ scene, parts, joints, grounds, ledger }): Op[] => [
     { table: "scenes", put: scene },
-    ...parts.map((p): Op => ({ table: "parts", put: { ...p, meshId: p.meshId && ids.get(p.meshId)! } })),
+    ...partRows(parts, scene),
     ...joints.map((put): Op => ({ table: "joints", put })),
     ...grounds.map((put): Op => ({ table: "grounds", put })),
     ...ledger.map((put): Op => ({ table: "ledger", put })),

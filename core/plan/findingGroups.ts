@@ -19,6 +19,7 @@ const together: Readonly<Record<string, string>> = {
   "drybrush-steps": "parts are drybrushed where layers show",
   "zone-unpainted": "parts have zones that nobody paints",
   "relief-shallow": "zones have relief that layers and paint swallow",
+  "touched-unsealed": "places where hands go are not sealed",
   "mating-contacts": "parts have supports on faces that mate",
   "school-unfit": "parts have a treatment that is not for their machine",
   "unit-guessed": "files do not say their unit; a guess was taken",

@@ -39,8 +39,9 @@ it("gives the cottage its zones by its shape and one line for the foot, and ever
   const app = await openDemo();
   const { page } = app;
   await page.goto(`${demo}/parts/withy-sluice-gables`);
-  await page.getByRole("link", { name: "its zones" }).click();
-  await page.getByRole("button", { name: "Take the zones of its shape" }).click();
+  await page.getByRole("link", { name: "its 3 zones" }).click();
+  await soon(() => names(page)).toEqual(["wall", "foot", "inside"]);
+  await page.getByRole("button", { name: "Begin again with the zones of its shape" }).click();
   await soon(async () => (await names(page)).length).toBeGreaterThanOrEqual(4);
   const before = await areas(page);
   const whole = before.reduce((a, b) => a + b, 0);

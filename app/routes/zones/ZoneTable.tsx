@@ -146,7 +146,7 @@ function WayChoice({ plan: { zone, treatment } }: { readonly plan: ZonePlan }) {
   const fetcher = useFetcher();
   return (
     <select
-      className="input !w-40"
+      className="input !w-32"
       aria-label={`Way of finishing ${zone.name}`}
       value={zone.school ?? ""}
       onChange={(e) =>

@@ -7,13 +7,18 @@ import { zoneContacts } from "#core/plan/parts/zoneContacts";
 import { zoneWords } from "#core/plan/parts/zoneWords";
 import { sightLimits } from "#core/scale/limits";
 import { printOf, schemeOf } from "#core/scene/part";
-import { isSeen, staysBare } from "#core/scene/zone";
+import { isSeen, staysBare, type Zone } from "#core/scene/zone";
 
 /** What of a part's zones is left open, comes out too shallow, or is touched where it should not be. */
 export const zoneFindings = (draft: PartDraft, scene: PartScene): Finding[] =>
   printOf(draft.part).pieceOf || draft.part.tool
     ? []
-    : found(uncovered(draft), ...draft.zones.map((z) => tooShallow(draft, z, scene)), touchedFaces(draft));
+    : found(
+        uncovered(draft),
+        ...draft.zones.map((z) => tooShallow(draft, z, scene)),
+        touchedFaces(draft),
+        ...draft.part.zones.map((z) => handled(draft.part, z)),
+      );
 
 /** Zones that nobody paints and nobody leaves bare, beside others that are painted. */
 function uncovered({ part }: PartDraft): Finding | null {
@@ -77,6 +82,27 @@ function tooShallow({ part, finish, rescale }: PartDraft, z: ZonePlan, scene: Pa
         [partMend(part, "Keep it as a wish", { note: `${part.note}\n${wish}`.trim().slice(0, 4000) })],
         String(z.zone.number),
       );
+}
+
+/** Where hands go, powder comes off and what is not sealed wears through. */
+function handled(part: PartDraft["part"], zone: Zone): Finding | null {
+  if (zone.meaning !== "touched" || zone.scheme.length === 0) return null;
+  const sealed = zone.scheme.findLastIndex((l) => l.kind === "varnish");
+  const powder = zone.scheme.findLastIndex((l) => l.kind === "pigment");
+  if (sealed >= 0 && powder < sealed) return null;
+  const isDusted = powder > sealed;
+  const zones = part.zones.map((z) =>
+    z.number === zone.number ? { ...z, scheme: z.scheme.filter((l) => l.kind !== "pigment") } : z,
+  );
+  return partFinding(
+    part,
+    "weakens",
+    "colour",
+    "touched-unsealed",
+    zoneWords.touched(part.name, zone.name, isDusted),
+    isDusted && sealed >= 0 ? [partMend(part, "Leave the powder off there", { zones })] : [],
+    String(zone.number),
+  );
 }
 
 /** Supports on faces that mate: each is filed before it fits. */

@@ -22,6 +22,9 @@ export const zoneWords = {
     `${of.depthMm <= of.filmMm + of.layerMm / 2 ? "smooth" : "faint"} in layers of ${of.layerMm} mm under ` +
     `${of.filmMm.toFixed(2)} mm of films; make them ${of.needed.toFixed(2)} mm deep, ` +
     `${times(of.needed / of.depthMm)}.`,
+  touched: (part: string, zone: string, isDusted: boolean) =>
+    `${part}, ${zone}: hands go there, and ${isDusted ? "loose powder comes off under them" : "nothing seals it"}. ` +
+    "Seal it there, and lay powder where no hand comes.",
   matingTouched: (
     part: string,
     faces: readonly { readonly name: string; readonly contacts: number; readonly mm2: number }[],

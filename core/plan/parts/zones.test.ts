@@ -216,6 +216,20 @@ describe("entries", () => {
     expect(Number(needed)).toBeCloseTo(1.5 * 0.2 + films, 2);
     expect(causes(shallow(Number(needed) + 0.01), "relief-shallow")).toEqual([]);
   });
+  it("L11: powder where hands go asks for a seal, on the back it does not", () => {
+    const powder = [
+      layer("v", { kind: "varnish", product: "varnish" }),
+      layer("d", { kind: "pigment", product: "pigment" }),
+    ];
+    const zones = (touched: number) =>
+      [0, 1].map((n) =>
+        zone(n, { scheme: n === 1 ? powder : powder.slice(0, 1), meaning: n === touched ? "touched" : null }),
+      );
+    const found = causes(planOf(block(), zones(1)), "touched-unsealed");
+    expect(found).toHaveLength(1);
+    expect(found[0]!.sentence).toMatch(/loose powder comes off/);
+    expect(causes(planOf(block(), zones(0)), "touched-unsealed")).toEqual([]);
+  });
   it("T5: an underside that is never seen takes all contacts, and is not treated", () => {
     // A table: its underside hangs over.
     const mesh = splitAlong(box(40, 30, 6), []).mesh;
