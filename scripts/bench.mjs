@@ -15,6 +15,7 @@ buildSync({
     "scripts/benchPlan.ts",
     "scripts/benchProfile.ts",
     "scripts/benchScale.ts",
+    "scripts/benchZones.ts",
   ],
   outdir: ".cache/bench",
   outExtension: { ".js": ".mjs" },
@@ -36,6 +37,7 @@ if (args.includes("intake")) process.exit(run(process.execPath, [".cache/bench/b
 if (args.includes("plan")) process.exit(run(process.execPath, [".cache/bench/benchPlan.mjs"]));
 if (args.includes("profile")) process.exit(run(process.execPath, [".cache/bench/benchProfile.mjs"]));
 if (args.includes("scale")) process.exit(run(process.execPath, [".cache/bench/benchScale.mjs", ...args]));
+if (args.includes("zones")) process.exit(run(process.execPath, [".cache/bench/benchZones.mjs"]));
 const only = args.includes("plates");
 const order = args.includes("order");
 if (order) process.exit(run(process.execPath, [".cache/bench/benchOrder.mjs"]));

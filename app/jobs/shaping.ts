@@ -10,6 +10,7 @@ import type { Database } from "#data/db";
 import type { Change } from "#data/journal";
 import { loadMesh, loadMeshBlob, type NewMesh } from "#data/meshes";
 import { type CutPiece, cutPieces, type ShellPieces, unitedMesh } from "#workers/print";
+import { piecesMaps } from "#app/jobs/zoneMaps";
 import { keep } from "#app/jobs/keep";
 
 /** Meshes from which a part cut once is cut, in the words of the joint that holds it. */
@@ -48,9 +49,14 @@ async function keptPieces(
   pegs: number,
 ): Promise<Outcome<{ readonly pieces: number; readonly pegs: number }>> {
   const meshes = pieces.map((piece, i): NewMesh => ({ ...piece, name: `${part.name}, piece ${i + 1}` }));
+  const { zones, changes: maps } = await piecesMaps(part, pieces);
   const changes: readonly Change[] = [
     { table: "parts", id: part.id, patch: { made: "from pieces", print: { pose: null, hollow: null } } },
-    ...pieces.map(({ id }, i): Change => ({ table: "parts", put: pieceOf(part, id, i + 1, pieces.length) })),
+    ...pieces.map(({ id }, i): Change => {
+      const piece = pieceOf(part, id, i + 1, pieces.length);
+      return { table: "parts", put: zones ? { ...piece, zones } : piece };
+    }),
+    ...maps,
     { table: "joints", put: jointOf(part, pieces.length, pegs) },
   ];
   const kept = await keep(`Cut ${part.name} into ${pieces.length}`, changes, { meshes });

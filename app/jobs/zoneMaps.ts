@@ -1,5 +1,5 @@
 import type { Part } from "#core/scene/part";
-import { zonesOnMap } from "#core/scene/zone";
+import { freeNumber, MOST_ZONES, wholeZone, type Zone, zonesOnMap } from "#core/scene/zone";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
 import type { Motion } from "#core/zones/motion";
 import { ZONE_MEASURE_VERSION } from "#core/zones/zoneMeasure";
@@ -66,12 +66,14 @@ export async function keepZones(
  * The map of a part on the mesh that it is given next, as a change to be kept with it; none where nobody parted it.
  * What was not found again is open, and the part's page says so.
  * @param motion from the old mesh's frame to the new one's; null where it is the same
+ * @param cutFace the zone of faces that were no surface before
  */
 export async function carriedMap(
   part: Pick<Part, "sceneId" | "meshId">,
   next: { readonly id: string; readonly corners: Float32Array | Blob },
   motion: Motion | null = null,
   factor = 1,
+  cutFace = OPEN_ZONE,
 ): Promise<readonly Change[]> {
   const map = await zoneMapOf(part);
   const blob = map && (await loadMeshBlob(map.meshId));
@@ -79,7 +81,22 @@ export async function carriedMap(
   const cornersOf = async (b: Blob) => new Float32Array(await b.arrayBuffer());
   const old = { corners: await cornersOf(blob), map };
   const corners = next.corners instanceof Blob ? await cornersOf(next.corners) : next.corners;
-  const carried = await carryMap(old, motion, corners, factor, OPEN_ZONE);
+  const carried = await carryMap(old, motion, corners, factor, cutFace);
   if (!carried) return [];
   return [{ table: "zoneMaps", put: mapRow(part.sceneId, next.id, undefined, carried.map) }];
+}
+
+/**
+ * The maps of pieces that a part was cut into, and their zones: those of the whole, and the faces of the cut, which
+ * mate. Nothing where nobody parted it.
+ */
+export async function piecesMaps(
+  part: Part,
+  pieces: readonly { readonly id: string; readonly corners: Float32Array | Blob }[],
+): Promise<{ readonly zones: readonly Zone[] | null; readonly changes: readonly Change[] }> {
+  if (part.zones.length < 2 || !(await zoneMapOf(part))) return { zones: null, changes: [] };
+  const number = freeNumber(part.zones.map((z) => z.number));
+  const cut: Zone = { ...wholeZone, number, name: "cut face", meaning: "mating" };
+  const maps = await Promise.all(pieces.map((piece) => carriedMap(part, piece, null, 1, number)));
+  return { zones: [...part.zones, cut].slice(-MOST_ZONES), changes: maps.flat() };
 }

@@ -4,6 +4,7 @@ import { mergeSmall } from "#core/zones/mergeSmall";
 import { type Patch, patchGraph } from "#core/zones/patchGraph";
 import { reliefSteps, stripOf } from "#core/zones/relief";
 import { CREASE_DEG, type Patches, shellNumbers, smoothPatches } from "#core/zones/smoothPatches";
+import { withBasins } from "#core/zones/watershed";
 import { kindOf, numberedNames, sideOf, type ZoneKind } from "#core/zones/zoneNames";
 
 /** A place on a part that is told of as one. Area and place in file units. */
@@ -56,7 +57,7 @@ export function proposeZones(
   creaseDeg = CREASE_DEG,
 ): ZoneProposal {
   const shells = shellNumbers(mesh, twin);
-  const found = patchesOf(mesh, twin, creaseDeg);
+  const found = withBasins(mesh, twin, patchesOf(mesh, twin, creaseDeg), shells);
   const { patches, graph } = asSides(mesh, twin, found, factor);
   const shellOf = new Uint32Array(patches.count);
   for (let f = 0; f < patches.of.length; f++) shellOf[patches.of[f]!] = shells.of[f]!;

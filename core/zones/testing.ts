@@ -48,3 +48,20 @@ function extruded(outline: readonly (readonly [number, number])[], long: number)
   }
   return weld({ corners: Float32Array.from(corners) });
 }
+
+/** A profile of radius by height, turned round z; its ends lie on the axis. */
+export function lathe(radii: readonly (readonly [radius: number, z: number])[], sides: number): TriangleMesh {
+  const corners: number[] = [];
+  const at = ([r, z]: readonly [number, number], i: number): readonly number[] => {
+    const a = (2 * Math.PI * (i % sides)) / sides;
+    return [r * Math.cos(a), r * Math.sin(a), z];
+  };
+  for (let k = 1; k < radii.length; k++)
+    for (let i = 0; i < sides; i++) {
+      const [low, high] = [radii[k - 1]!, radii[k]!];
+      const four = [at(low, i), at(low, i + 1), at(high, i + 1), at(high, i)] as const;
+      if (low[0] > 0) corners.push(...four[0], ...four[1], ...four[2]);
+      if (high[0] > 0) corners.push(...four[0], ...four[2], ...four[3]);
+    }
+  return weld({ corners: Float32Array.from(corners) });
+}

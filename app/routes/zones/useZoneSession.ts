@@ -3,6 +3,7 @@ import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Part } from "#core/scene/part";
 import { freeNumber, MOST_ZONES } from "#core/scene/zone";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
+import { ZONE_MEASURE_VERSION } from "#core/zones/zoneMeasure";
 import { type BornZones, keepZones } from "#app/jobs/zoneMaps";
 import { type AskZones, type Tap, type Taking, type ZoneDrawing, zonesOf } from "#workers/zones";
 import { WorkerStopped } from "#workers/openWorker";
@@ -51,12 +52,19 @@ export function useZoneSession({ part, soup, map, fill, factor }: Given) {
         if (kept.current !== stamp) return;
         setSplit(next.corners);
         setDrawn(next);
+        if (map && map.measureVersion !== ZONE_MEASURE_VERSION)
+          await keepZones(
+            `Measure the zones of ${part.name} again`,
+            part,
+            await ask((api) => api.kept(factor)),
+            new Map(),
+          );
       } catch (error) {
         if (!(error instanceof WorkerStopped)) throw error;
         setTrouble(error.message);
       }
     });
-  }, [ask, map, stamp, fill]);
+  }, [ask, map, stamp, fill, part, factor]);
   const act = useCallback(
     ({ label, run, born = new Map() }: ZoneAct) => {
       const done = queue.current.then(async () => {
