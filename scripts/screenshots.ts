@@ -65,6 +65,7 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
   ["rule", `${demo}/rule`],
   ["parts", `${demo}/parts?part=withy-sluice-lamp`],
   ["part", `${demo}/parts/withy-sluice-willow-large`, (page) => page.locator("canvas").waitFor()],
+  ["zones", `${demo}/zones/withy-sluice-front`, (page) => page.locator("canvas").waitFor()],
   [
     "plates",
     `${demo}/plates`,
@@ -99,7 +100,6 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
   ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`],
   ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour%2Fcoat-1`],
   ["stores", `${demo}/stores`],
-  ["log", `${demo}/log`],
   // From here on things are changed.
   [
     "running",
