@@ -73,7 +73,19 @@ const folders = {
     ...["surface", "order"],
   ],
   plan: [
-    ...["materials", "mesh", "zones", "stores", "log", "formats", "scale", "safety", "steps", "paint", "ground"],
+    ...[
+      "materials",
+      "mesh",
+      "zones",
+      "stores",
+      "log",
+      "formats",
+      "scale",
+      "safety",
+      "steps",
+      "paint",
+      "ground",
+    ],
     ...["joints", "print", "surface", "order", "scene"],
   ],
 };

@@ -23,6 +23,3 @@ export type ZoneMap = {
   /** Another one for every change of the map. */
   readonly stamp: string;
 };
-
-/** The map of a mesh in a scene has this id. */
-export const zoneMapId = (sceneId: string, meshId: string): string => `${sceneId} ${meshId}`;

@@ -103,7 +103,10 @@ it("parts a wall of two triangles along a line, takes it back, and keeps the map
   await page
     .getByLabel("A newer file of slab")
     .setInputFiles([{ name: "slab v2.stl", mimeType: "model/stl", buffer: stl([60, 4, 40.2]) }]);
-  await page.getByText(/has its newer file and all its zones/).first().waitFor();
+  await page
+    .getByText(/has its newer file and all its zones/)
+    .first()
+    .waitFor();
   await page.getByRole("link", { name: "its 2 zones" }).click();
   await soon(async () => (await areas(page)).length).toBe(2);
   const carried = await areas(page);
