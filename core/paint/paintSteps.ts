@@ -29,6 +29,8 @@ export type LaidWork = {
   /** All of it splashes, or shows every splash. */
   readonly messy?: boolean;
   readonly neat?: boolean;
+  /** Zones on which layers were still seen after the first primer, and their area. */
+  readonly again?: { readonly of: string; readonly areaCm2: Figure } | null;
   /** Grooves in its zones: how many a copy has, and their length on all copies, mm. */
   readonly grooves?: readonly Grooves[];
 };
@@ -125,6 +127,7 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     for (const zone of laid.zones)
       (lastOn.get(zone) ?? lastOn.set(zone, new Map()).get(zone)!).set(made.action, made.id);
     findFaults(coat, made);
+    if (laid === p.layers.find((l) => l.layer.kind === "primer")) secondRound(coat, made);
     lineInAgain(coat, made);
     const covered = clearCoat(coat, made);
     if (covered) between.set(covered.before, covered.id);
@@ -390,6 +393,63 @@ function findFaults({ laid, layer, product, area, add, schools }: Coat, made: St
     waitMinutes: product.recoatMinutes,
     areaCm2: area.value,
     mixMl: coatMillilitres({ areaCm2: area, coats: 1, method: layer.method, product, thinnerShare: 0 }),
+    tied: { to: wash.id, at: "after" },
+  });
+}
+
+/** A second round where layers were still seen under the first primer: filled, sanded, rinsed and primed again. */
+function secondRound({ laid, layer, product, add, schools }: Coat, made: Step): void {
+  if (!laid.again || schools.faults === "prime, find, mend, prime again") return;
+  const { of, areaCm2 } = laid.again;
+  const cm2 = areaCm2.value;
+  const m = methods[layer.method];
+  const filler = productOf("filler primer can");
+  const fill = add({
+    key: `round-2-fill`,
+    action: "fill",
+    title: `Fill again where layers still show: ${of}`,
+    product: "filler primer can",
+    minutes: 2 + 0.01 * cm2,
+    tool: "spray can",
+    place: "booth",
+    waitMinutes: filler.recoatMinutes,
+    areaCm2: cm2,
+    mixMl: coatMillilitres({ areaCm2, coats: 1, method: "can", product: filler, thinnerShare: 0 }),
+    partOf: "treatment",
+    tied: { to: made.id, at: "after" },
+  });
+  const sand = add({
+    key: `round-2-sand`,
+    action: "sand",
+    title: `Sand it, 400 wet: ${of}`,
+    minutes: 2 + 0.08 * cm2,
+    tool: "abrasive 240 to 400",
+    areaCm2: cm2,
+    partOf: "treatment",
+    tied: { to: fill.id, at: "after" },
+  });
+  const wash = add({
+    key: `round-2-wash`,
+    action: "wash",
+    title: "Rinse and dry",
+    minutes: 4,
+    place: "sink",
+    tool: "brush and water",
+    waitMinutes: 30,
+    tied: { to: sand.id, at: "after" },
+  });
+  add({
+    key: `round-2-prime`,
+    action: "prime",
+    title: `Prime again: ${of}`,
+    product: layer.product,
+    sheen: layer.sheen,
+    minutes: m.fixedMinutes + m.minutesPerCm2 * cm2,
+    tool: methodTool[layer.method],
+    place: made.place,
+    waitMinutes: product.recoatMinutes,
+    areaCm2: cm2,
+    mixMl: coatMillilitres({ areaCm2, coats: 1, method: layer.method, product, thinnerShare: 0 }),
     tied: { to: wash.id, at: "after" },
   });
 }

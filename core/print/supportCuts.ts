@@ -30,6 +30,9 @@ export type SupportCut = CutPlace & {
 
 /** Planes tried on the mesh, the ones that look best by its faces first. */
 const TRIED = 8;
+/** On meshes of more faces than this fewer are tried, since each takes longer; at least two. */
+const TRIED_UP_TO = 120_000;
+const LEAST_TRIED = 2;
 /** A flat makes a natural place to cut from this share of the part's section on (our choice). */
 const FLAT_SHARE = 0.02;
 /** Besides flats, places at equal steps. */
@@ -66,7 +69,7 @@ export function supportCut(
   const places = placesOf(mesh, factor)
     .map((place) => ({ place, rough: roughMinutes(mesh, place, pose.down, factor) }))
     .sort((a, b) => a.rough - b.rough)
-    .slice(0, TRIED);
+    .slice(0, triedOn(mesh.triangles.length / 3));
   const total = (sum: SupportSum, seam: number) => workOf(sum) + seam;
   let best: SupportCut | null = null;
   for (const [i, { place }] of places.entries()) {
@@ -81,6 +84,9 @@ export function supportCut(
   }
   return best && total(best.cut, best.seamMinutes) < workOf(whole) ? best : null;
 }
+
+const triedOn = (faces: number): number =>
+  Math.max(LEAST_TRIED, Math.min(TRIED, Math.round((TRIED * TRIED_UP_TO) / Math.max(1, faces))));
 
 /** Machine and hands for a cm2 that hangs, to choose what is tried on the mesh, minutes (our choice). */
 const MINUTES_A_CM2 = 2;

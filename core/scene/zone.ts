@@ -18,6 +18,10 @@ export const meanings = [
 ] as const;
 export type Meaning = (typeof meanings)[number];
 
+/** What is seen of the layers after the first primer, under a lamp from the side. */
+export const afterPrimer = ["gone", "faint", "still plain"] as const;
+export type AfterPrimer = (typeof afterPrimer)[number];
+
 /** A place on a part that is worked as one, with what was decided for it. Every part has one at least. */
 export type Zone = {
   /** Its number on the map of the mesh, which parts of one mesh share. */
@@ -29,6 +33,8 @@ export type Zone = {
   readonly school: SurfaceSchool | null;
   /** From primer to seal. A layer with the same id in two zones is laid on both in one go. */
   readonly scheme: readonly SchemeLayer[];
+  /** What was seen of its layers after the first primer; absent until somebody looked. */
+  readonly after?: AfterPrimer;
 };
 
 /** As many zones as one part may have: a list that can be read (our choice). */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
-import { box, moved, sphere, together } from "#core/mesh/testing";
+import { box, moved, sphere, together, withoutFaces } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
@@ -119,6 +119,36 @@ describe("what is carved", () => {
   it("is nothing on a plain block", () => {
     for (const m of measured(box(40, 30, 20), mapOf(box(40, 30, 20))))
       expect([m.cells, m.grooves, m.ridges, m.relief]).toEqual([null, null, null, null]);
+  });
+});
+
+describe("bad meshes", () => {
+  const sound = (mesh: TriangleMesh) => {
+    const of = Uint8Array.from(proposeZones(mesh, findTwins(mesh).twin, 1).of, (z) => Math.min(z, 59));
+    const all = measured(mesh, of);
+    expect(all.every((m) => Number.isFinite(m.area) && m.at.every(Number.isFinite))).toBe(true);
+    expect(all.reduce((sum, m) => sum + m.area, 0)).toBeCloseTo(areaOf(mesh), 4);
+    expect(carryZones(mesh, of, mesh, OPEN).of.length).toBe(faces(mesh));
+    return all;
+  };
+  it("that are open, of 400 shells, or with slivers have zones that are all of their surface", () => {
+    sound(withoutFaces(box(20, 10, 15), 3));
+    const shells = Array.from({ length: 400 }, (_, i) =>
+      moved(box(1, 1, 1 + i / 500), 2 * (i % 20), 2 * Math.floor(i / 20), 0),
+    );
+    sound(together(...shells));
+    const slivers = soupOf(sphere(5, 10, 16)).corners;
+    sound(
+      weld({
+        corners: Float32Array.from([...slivers, 0, 0, 9, 1e-7, 0, 9, 2e-7, 0, 9, 3, 3, 3, 3, 3, 3, 4, 4, 4]),
+      }),
+    );
+  });
+  it("of one face, or of none that has an area, do not fail", () => {
+    const one = { positions: Float32Array.of(0, 0, 0, 4, 0, 0, 0, 4, 0), triangles: Uint32Array.of(0, 1, 2) };
+    expect(sound(one)[0]!.area).toBeCloseTo(8, 6);
+    const flat = { positions: new Float32Array(9), triangles: Uint32Array.of(0, 1, 2) };
+    expect(measured(flat, new Uint8Array(1))[0]).toMatchObject({ area: 0, directions: [] });
   });
 });
 

@@ -23,7 +23,7 @@ import {
   toolKinds,
   type PartSize,
 } from "#core/scene/part";
-import { meanings, MOST_ZONES, type Zone } from "#core/scene/zone";
+import { afterPrimer, meanings, MOST_ZONES, type Zone } from "#core/scene/zone";
 import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,
@@ -158,6 +158,7 @@ const zone = shapeOf<Zone>({
   areaCm2: orNull(Joi.number().min(0).max(1e6)),
   school,
   scheme: Joi.array().items(layer).required(),
+  after: Joi.string().valid(...afterPrimer),
 });
 
 const lamp = Joi.object({

@@ -41,11 +41,7 @@ export function BandForm({
     });
   };
   return (
-    <form
-      className="panel grid grid-cols-2 items-end gap-3 sm:grid-cols-4"
-      aria-label="A band of height"
-      onSubmit={send}
-    >
+    <form className="panel grid grid-cols-2 items-end gap-3" aria-label="A band of height" onSubmit={send}>
       <Field label="From, mm" name="from" defaultValue="0" inputMode="decimal" />
       <Field label="to, mm" name="to" placeholder="20" inputMode="decimal" />
       <Choice

@@ -13,7 +13,7 @@ import { BandForm } from "./BandForm";
 import { SideList } from "./SideList";
 import { type Taps, useTaps } from "./useTaps";
 import { areasOf, useZoneSession, type ZoneSession } from "./useZoneSession";
-import { cm2Words, leadersOf, toolWords, zoneRows } from "./view";
+import { cm2Words, isPrimed, leadersOf, toolWords, zoneRows } from "./view";
 import { ZoneSlip } from "./ZoneSlip";
 import { ZoneTable } from "./ZoneTable";
 
@@ -136,6 +136,7 @@ function Rows({
         chosen={chosen}
         choose={choose}
         drop={merge}
+        isPrimed={isPrimed(p, plan)}
       />
       {fresh.map(({ number, cm2 }) => (
         <p key={number} className="figures px-2 text-[14px]">

@@ -1,9 +1,10 @@
 import type { ZonePlan } from "#core/plan/parts/partPlan";
 import { useFetcher } from "react-router";
-import { isSeen, meanings, type Zone } from "#core/scene/zone";
+import { afterPrimer, isSeen, meanings, type Zone } from "#core/scene/zone";
 import { surfaceSchools } from "#core/surface/treatments";
 import { AreaStrip } from "#route/surface/LayerDrawing";
 import { FigureView } from "#ui/FigureView";
+import { Button } from "#ui/Button";
 import { tintCss } from "#app/ui/tints";
 import { cm2Words, paintWords, realWords, type ZoneRow } from "./view";
 
@@ -14,7 +15,10 @@ export function ZoneTable({
   chosen,
   choose,
   drop,
+  isPrimed = false,
 }: {
+  /** Its primer is on: what is seen of its layers can be told. */
+  readonly isPrimed?: boolean;
   readonly rows: readonly ZoneRow[];
   readonly denominator: number;
   readonly chosen: number | null;
@@ -31,6 +35,7 @@ export function ZoneTable({
           isChosen={row.plan.zone.number === chosen}
           choose={choose}
           drop={rows.length > 1 ? drop : null}
+          isPrimed={isPrimed}
         />
       ))}
     </ul>
@@ -43,7 +48,9 @@ function ZoneItem({
   isChosen,
   choose,
   drop,
+  isPrimed,
 }: {
+  readonly isPrimed: boolean;
   readonly row: ZoneRow;
   readonly denominator: number;
   readonly isChosen: boolean;
@@ -74,27 +81,29 @@ function ZoneItem({
       <div className="flex flex-wrap items-center gap-2 text-[14px]">
         <MeaningChoice zone={zone} />
         {surface && isSeen(zone) && zone.meaning !== "clear" && <WayChoice plan={plan} />}
-        {drop && (
-          <button
-            type="button"
-            className="button !min-h-8 ml-auto !px-2"
-            data-kind="quiet"
-            aria-label={`Take away ${zone.name}`}
-            onClick={() => drop(zone)}
-          >
-            Take away
-          </button>
-        )}
+        {drop && <TakeAway zone={zone} drop={drop} />}
       </div>
       <div className="flex flex-wrap items-center gap-x-3 text-[14px]">
         {surface && <AreaStrip surface={surface} />}
         <span className="text-ink-2">{paintWords(plan)}</span>
         {minutes && <FigureView figure={minutes} label={`${zone.name}: hands, all copies`} />}
       </div>
+      {(isPrimed || zone.after) && isSeen(zone) && surface && <AfterPrimer zone={zone} />}
       {carved.length > 0 && <p className="text-[13px] text-ink-2">{carved.join(" · ")}</p>}
     </li>
   );
 }
+
+const TakeAway = ({ zone, drop }: { readonly zone: Zone; readonly drop: (zone: Zone) => void }) => (
+  <Button
+    kind="quiet"
+    className="!min-h-8 ml-auto !px-2"
+    aria-label={`Take away ${zone.name}`}
+    onClick={() => drop(zone)}
+  >
+    Take away
+  </Button>
+);
 
 /** The name, kept when it is left. */
 function ZoneName({ zone }: { readonly zone: Zone }) {
@@ -115,6 +124,36 @@ function ZoneName({ zone }: { readonly zone: Zone }) {
         if (e.key === "Enter") e.currentTarget.blur();
       }}
     />
+  );
+}
+
+/** What is seen of its layers after the first primer, under a lamp from the side; the next round is for what shows. */
+function AfterPrimer({ zone }: { readonly zone: Zone }) {
+  const fetcher = useFetcher();
+  return (
+    <div
+      role="group"
+      aria-label={`Layers of ${zone.name} after the primer`}
+      className="flex flex-wrap items-center gap-1 text-[14px]"
+    >
+      <span className="text-ink-2">after the primer, in side light:</span>
+      {afterPrimer.map((after) => (
+        <Button
+          key={after}
+          kind={zone.after === after ? "main" : "plain"}
+          className="!min-h-8 !px-2"
+          aria-pressed={zone.after === after}
+          onClick={() =>
+            void fetcher.submit(
+              { intent: "after", zone: zone.number, after: zone.after === after ? "" : after },
+              { method: "post" },
+            )
+          }
+        >
+          {after}
+        </Button>
+      ))}
+    </div>
   );
 }
 

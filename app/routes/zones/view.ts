@@ -2,6 +2,8 @@ import type { Figure } from "#core/figure";
 import { digits, times } from "#core/figure";
 import type { CutPlane } from "#core/mesh/planeCut";
 import { cross, dot, unit, type Vec3 } from "#core/mesh/pose";
+import type { Plan } from "#core/plan/plan";
+import { partRef } from "#core/reference";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { isSeen, layersOf, staysBare } from "#core/scene/zone";
 import { counted } from "#core/words";
@@ -81,6 +83,10 @@ export function zoneRows(
     .map(([number, area]) => ({ number, cm2: benchCm2(area, factor) }));
   return { rows, fresh, open: benchCm2(drawn?.get(OPEN_ZONE) ?? 0, factor) };
 }
+
+/** Whether the first primer of a part is on. */
+export const isPrimed = ({ part }: Pick<PartPlan, "part">, { work }: Pick<Plan, "work">): boolean =>
+  work.steps.some((s) => s.action === "prime" && s.targets[0] === partRef(part.id) && work.done.has(s.id));
 
 /** Names of zones at a point of each, with the way that most of it looks. */
 export const leadersOf = ({ zones }: Pick<PartPlan, "zones">) =>

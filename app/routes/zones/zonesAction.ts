@@ -1,5 +1,13 @@
 import { failure, type Problem, refused } from "#core/outcome";
-import { freeNumber, meanings, type Meaning, MOST_ZONES, wholeZone, type Zone } from "#core/scene/zone";
+import {
+  afterPrimer,
+  freeNumber,
+  meanings,
+  type Meaning,
+  MOST_ZONES,
+  wholeZone,
+  type Zone,
+} from "#core/scene/zone";
 import type { Part } from "#core/scene/part";
 import type { SurfaceSchool } from "#core/surface/treatments";
 import { appDatabase } from "#data/db";
@@ -68,6 +76,8 @@ export function changeOf(
           ? (field("meaning") as Meaning)
           : null,
       });
+    case "after":
+      return ok(zones.map((z) => (z.number === zone.number ? seenAfter(z, field("after")) : z)));
     case "school":
       return withZone({ school: field("school") === "" ? null : (field("school") as SurfaceSchool) });
     case "area": {
@@ -80,6 +90,12 @@ export function changeOf(
       return ok(zones.length > 1 ? zones.filter((z) => z.number !== zone.number) : zones);
   }
   return ok(zones);
+}
+
+/** A zone with what was seen after its primer; forgotten where nothing is said. */
+function seenAfter({ after: _, ...zone }: Zone, said: string): Zone {
+  const after = afterPrimer.find((a) => a === said);
+  return after ? { ...zone, after } : zone;
 }
 
 function areaOf(text: string): number | null {

@@ -26,12 +26,13 @@ const isSlender = (sizeMm: readonly number[] | null): boolean =>
 
 function zoneWork(p: PartPlan, z: ZonePlan, viewingDistanceMm: number, rooms: Rooms): ZoneWork {
   const steps = visibleSteps(p, viewingDistanceMm, z.surface);
-  const { number, name, scheme, meaning } = z.zone;
+  const { number, name, scheme, meaning, after } = z.zone;
   const { factor } = p.rescale;
   const carved = z.measure;
   return {
     ...{ number, name, areaCm2: z.areaCm2, treatCm2: z.treatCm2, treatment: z.treatment },
     meaning,
+    after,
     grooves: carved?.grooves && {
       count: carved.grooves.count,
       lengthMm: carved.grooves.length * factor * p.part.count,

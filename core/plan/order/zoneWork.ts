@@ -1,7 +1,7 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { LaidWork } from "#core/paint/paintSteps";
-import { laidLayers, type Meaning, type Zone } from "#core/scene/zone";
+import { type AfterPrimer, laidLayers, type Meaning, wholeZone, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
 
 /** What has to be done to one zone of all copies of a part. Areas cm2. */
@@ -9,6 +9,7 @@ export type ZoneWork = Pick<Zone, "number" | "name" | "scheme"> &
   Omit<SurfaceWork, "key" | "of"> & {
     readonly areaCm2: Figure;
     readonly meaning?: Meaning | null;
+    readonly after?: AfterPrimer | undefined;
     /** Grooves of one copy, and the length of those of all copies, mm on the bench. */
     readonly grooves?: { readonly count: number; readonly lengthMm: number } | null | undefined;
   };
@@ -52,7 +53,7 @@ function shallowest(zones: readonly ZoneWork[]): number | null {
 /** The layers of all zones as they are laid, each with its area and its zones. */
 export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
   const byNumber = new Map(zones.map((z) => [z.number, z]));
-  const asZones = zones.map((z) => ({ ...z, meaning: z.meaning ?? null, areaCm2: null, school: null }));
+  const asZones = zones.map(({ number, name, scheme }) => ({ ...wholeZone, number, name, scheme }));
   const seen = new Map<string, number>();
   return laidLayers(asZones).map(({ layer, zones: on }): LaidWork => {
     const works = on.map((z) => byNumber.get(z.number)!);
@@ -68,9 +69,18 @@ export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
       grooves: works.flatMap(({ number, name, grooves }) =>
         grooves ? [{ zone: number, name, ...grooves }] : [],
       ),
+      again: againOn(works),
       areaCm2: works.length === 1 ? works[0]!.areaCm2 : sumOf(works.map((z) => z.areaCm2)),
     };
   });
+}
+
+/** What is filled once more: zones on which layers were still seen after the primer. */
+function againOn(zones: readonly ZoneWork[]): NonNullable<LaidWork["again"]> | null {
+  const seen = zones.filter((z) => z.after === "faint" || z.after === "still plain");
+  if (seen.length === 0) return null;
+  const areas = seen.map((z) => (z.treatCm2.value > 0 ? z.treatCm2 : z.areaCm2));
+  return { of: seen.map((z) => z.name).join(", "), areaCm2: sumOf(areas) };
 }
 
 const isAll = (zones: readonly ZoneWork[], of: readonly Meaning[]): boolean =>

@@ -19,6 +19,10 @@ export function zoneMinutes(
   const ofStep = (s: Step): readonly number[] => {
     if (typeof s.partOf === "object") return laid.get(s.partOf.layerId) ?? [];
     if (s.partOf !== "treatment") return [];
+    if (s.id.includes("/round-2-"))
+      return zones
+        .filter((z) => z.zone.after === "faint" || z.zone.after === "still plain")
+        .map((z) => z.zone.number);
     // Zones of one school are treated together; those of another have steps of their own.
     const number = /\/treat-(\d+)-\d+-/.exec(s.id)?.[1];
     const first = number === undefined ? treated[0] : treated.find((z) => z.zone.number === Number(number));

@@ -161,6 +161,55 @@ describe("entries", () => {
     expect(wall!.areaCm2.value + treatCm2.value - surface!.visible.value).toBeCloseTo(130, 3);
     expect(p.zones[2]!.treatCm2.value).toBe(0);
   });
+  it("S4: one of four walls gone after the primer leaves three quarters of them in the second round", () => {
+    const mesh = box(40, 40, 20);
+    const on = foundOn(mesh, findTwins(mesh).twin);
+    const sides: readonly (readonly [number, number])[] = [
+      [0, 1],
+      [0, -1],
+      [1, 1],
+      [1, -1],
+    ];
+    const of = new Uint8Array(mesh.triangles.length / 3).fill(4);
+    sides.forEach(([k, sign], i) => {
+      for (let f = 0; f < of.length; f++) if (on.normals[3 * f + k]! * sign > 0.9) of[f] = i;
+    });
+    const primer = layer("p", { kind: "primer", product: "brush primer" });
+    const walls = (after: readonly (Zone["after"] | undefined)[]) => [
+      ...after.map((a, i) =>
+        zone(i, { name: `wall ${i + 1}`, scheme: [primer], ...(a ? { after: a } : {}) }),
+      ),
+      zone(4, { name: "top", scheme: [primer] }),
+    ];
+    const again = (after: readonly (Zone["after"] | undefined)[]) =>
+      planOf({ mesh, of }, walls(after)).work.steps.filter((s) => s.id.includes("/round-2-"));
+    expect(again([undefined, undefined, undefined, undefined])).toEqual([]);
+    const all = again(["faint", "faint", "still plain", "still plain"]);
+    const rest = again(["gone", "faint", "still plain", "still plain"]);
+    expect(all.map((s) => s.action)).toEqual(["fill", "sand", "wash", "prime"]);
+    expect(
+      rest.find((s) => s.action === "fill")!.areaCm2! / all.find((s) => s.action === "fill")!.areaCm2!,
+    ).toBeCloseTo(0.75, 6);
+    expect(rest[0]!.title).toBe("Fill again where layers still show: wall 2, wall 3, wall 4");
+    // It lies between the primer and the colour, and breaks no rule.
+    const painted = walls(["faint", "gone", "gone", "gone"]).map((z) => ({
+      ...z,
+      scheme: [primer, layer("a")],
+    }));
+    const plan = planOf({ mesh, of }, painted);
+    const at = (id: string) => plan.work.sequence.order.indexOf(`part:hut/${id}`);
+    const order = [
+      "scheme-p",
+      "round-2-fill",
+      "round-2-sand",
+      "round-2-wash",
+      "round-2-prime",
+      "scheme-a",
+    ].map(at);
+    expect(order).toEqual([...order].sort((p, q) => p - q));
+    expect(Math.min(...order)).toBeGreaterThanOrEqual(0);
+    expect(plan.work.conflicts.filter((c) => `${c.before} ${c.after}`.includes("round-2"))).toEqual([]);
+  });
   it("C6: a zone without a layer is one finding that names it, and none when it stays bare", () => {
     const painted = zone(0, { name: "walls", scheme: [layer("a")] });
     const open = causes(planOf(block(), [painted, zone(1, { name: "roof tiles" })]), "zone-unpainted");
