@@ -1,7 +1,12 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { box, moved, sphere, together, withoutFaces } from "#core/mesh/testing";
-import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { faceCentre } from "#core/mesh/faces";
+import { mirrored } from "#core/mesh/mirror";
+import type { CutPlane } from "#core/mesh/planeCut";
+import { dot, posedSoup, turnOf } from "#core/mesh/pose";
+import { mirrorMotion, movedMesh, movedPlane } from "#core/zones/motion";
+import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 import { carryZones } from "#core/zones/carryZones";
@@ -192,6 +197,31 @@ describe("a map carried over", () => {
     const other = weld({ corners: turned });
     const after = zoneAreas(other, carryZones(house, of, other, OPEN).of);
     for (const [zone, area] of zoneAreas(house, of)) expect(after.get(zone)).toBeCloseTo(area, 4);
+  });
+  it("to its mirrored twin and to itself turned has the same areas, and its lines go along", () => {
+    const { min, max } = boundingBox(house.positions);
+    const twin = weld(mirrored(soupOf(house)));
+    const turn = turnOf({ down: [0, 1, 0], turnDeg: 30 });
+    const line = { normal: [0, 0, 1], offset: 5 } as const;
+    for (const [other, motion] of [
+      [twin, mirrorMotion(min[0], max[0])],
+      [weld(posedSoup(soupOf(house), { down: [0, 1, 0], turnDeg: 30 })), { turn, shift: [0, 0, 0] }],
+    ] as const) {
+      const moved = movedMesh(house, motion);
+      const { of: carried, lost } = carryZones(moved, of, other, OPEN);
+      expect(lost).toEqual([]);
+      const after = zoneAreas(other, carried);
+      for (const [zone, area] of zoneAreas(house, of)) expect(after.get(zone)! / area).toBeCloseTo(1, 4);
+      // A line parts both into the same areas.
+      const parted = (mesh: TriangleMesh, plane: CutPlane) => {
+        const split = splitAlong(mesh, [plane]).mesh;
+        let above = 0;
+        for (let f = 0; f < faces(split); f++)
+          if (dot(plane.normal, faceCentre(split, f)) > plane.offset) above += areaOfFace(split, f);
+        return above;
+      };
+      expect(parted(other, movedPlane(line, motion)) / parted(house, line)).toBeCloseTo(1, 4);
+    }
   });
   it("leaves open what is gone, and carries the rest", () => {
     const without = together(box(30, 20, 15), moved(box(4, 1, 6), 6, -1, 2));

@@ -86,6 +86,10 @@ describe("what the table sends", () => {
     expect(named.ok && named.value[1]!.name).toBe("thatch");
     const said = changeOf("meaning", { zones }, zones[1], sent({ meaning: "timber" }));
     expect(said.ok && said.value[1]!.meaning).toBe("timber");
+    const seen = changeOf("after", { zones }, zones[1], sent({ after: "faint" }));
+    expect(seen.ok && seen.value.map((z) => z.after)).toEqual([undefined, "faint"]);
+    const forgotten = changeOf("after", { zones: seen.ok ? seen.value : [] }, zones[1], sent({}));
+    expect(forgotten.ok && "after" in forgotten.value[1]!).toBe(false);
     const dropped = changeOf("drop", { zones: [wholeZone] }, wholeZone, sent({}));
     expect(dropped.ok && dropped.value).toEqual([wholeZone]);
     expect(changeOf("name", { zones }, undefined, sent({ name: "x" })).ok).toBe(false);

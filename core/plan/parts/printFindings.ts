@@ -12,6 +12,7 @@ import { smallestPrinted } from "#core/scale/limits";
 import type { Finding } from "#core/plan/finding";
 import { found, type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
 import type { PartWorkshop } from "#core/plan/parts/partSurroundings";
+import { isProven, thinText } from "#core/plan/parts/thinPlaces";
 import { partWords } from "#core/plan/parts/partWords";
 import { printOf } from "#core/scene/part";
 
@@ -180,13 +181,14 @@ function solid(
   ]);
 }
 
-function tooThin({
-  part,
-  thinnestMm,
-  thinPlace,
-  chosen: { printer, thinShare, row },
-}: OnMachine): Finding | null {
-  if (!thinnestMm) return null;
+function tooThin(draft: OnMachine): Finding | null {
+  const {
+    part,
+    thinnestMm,
+    thinPlace,
+    chosen: { printer, thinShare, row },
+  } = draft;
+  if (!thinnestMm || isProven(part)) return null;
   const { name } = part;
   const thinnest = thinnestMm.value;
   const least = smallestPrinted(detailLimit(printer)).value;
@@ -197,7 +199,7 @@ function tooThin({
       row.printable ? "weakens" : "ruins",
       "parts",
       "below-printable",
-      partWords.tooThin(name, thinnest, thinPlace, least, printer.name),
+      partWords.tooThin(name, thinnest, thinPlace, least, printer.name) + thinText(draft, least),
     );
   const holding = HOLDING_WALL_MM[printer.process];
   if (thinnest >= holding || thinShare <= THIN_WORTH) return null;
