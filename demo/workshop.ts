@@ -408,7 +408,7 @@ export const demoStock: readonly StockItem[] = [
     needKey: "recipe:wall-brown",
     name: "Wall brown, mixed three weeks ago",
     unit: "ml",
-    left: 4.9,
+    left: 4.1,
     pricePerUnit: 12,
   },
 ];

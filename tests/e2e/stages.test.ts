@@ -76,7 +76,7 @@ describe("stage by stage", () => {
     const { page } = app;
     await at("/surface?part=withy-sluice-roof");
     await see("Spray filler primer");
-    await page.getByLabel("Way of finishing Cottage, roof half").selectOption("level in resin");
+    await page.getByLabel("Way of finishing Cottage, roof half, slates").selectOption("level in resin");
     await see(/Brush on a thin coat of UV resin/);
     await page.locator("h1").first().click();
     await page.keyboard.press("u");

@@ -103,6 +103,7 @@ export function layerRows(
   zone: number | null = null,
 ): readonly LayerRow[] {
   const target = partRef(part.id);
+  const painted = part.zones.filter((z) => z.scheme.length > 0).length;
   const shown = laidLayers(part.zones).filter((l) => zone === null || l.zones.some((z) => z.number === zone));
   return shown.map(({ layer, zones }) => {
     const recipe = recipes.find((r) => r.id === recipeOf(layer));
@@ -117,7 +118,7 @@ export function layerRows(
     const moved = work.sequence.retyped.find((r) => r.before === step?.id);
     return {
       layer,
-      on: zones.length === part.zones.length ? null : zones.map((z) => z.name).join(", "),
+      on: zones.length === painted ? null : zones.map((z) => z.name).join(", "),
       instead:
         laid === layer
           ? null

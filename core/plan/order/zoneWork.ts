@@ -18,7 +18,7 @@ export type ZoneWork = Pick<Zone, "number" | "name" | "scheme"> &
 const messy: readonly Meaning[] = ["plaster", "stone", "earth"];
 const neat: readonly Meaning[] = ["timber", "metal", "cloth"];
 
-/** Which zones a step is on, in words; nothing where it is on all of them. */
+/** Which zones a step is on, in words; nothing where it is on all of which there is something to do. */
 const ofZones = (some: readonly Pick<Zone, "name">[], all: readonly unknown[]): string | null =>
   some.length === all.length ? null : some.map((z) => z.name).join(", ");
 
@@ -34,7 +34,10 @@ export function treatedTogether(zones: readonly ZoneWork[]): readonly SurfaceWor
     const deepest = [...together].sort((a, b) => (b.stepDepthMm ?? 0) - (a.stepDepthMm ?? 0))[0]!;
     return {
       key: i === 0 ? "treat" : `treat-${together[0]!.number}`,
-      of: ofZones(together, zones),
+      of: ofZones(
+        together,
+        zones.filter((z) => z.treatment !== null),
+      ),
       treatCm2: together.length === 1 ? together[0]!.treatCm2 : sumOf(together.map((z) => z.treatCm2)),
       stepDepthMm: deepest.stepDepthMm,
       unseenDepthMm: deepest.unseenDepthMm,
@@ -53,6 +56,7 @@ function shallowest(zones: readonly ZoneWork[]): number | null {
 /** The layers of all zones as they are laid, each with its area and its zones. */
 export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
   const byNumber = new Map(zones.map((z) => [z.number, z]));
+  const painted = zones.filter((z) => z.scheme.length > 0);
   const asZones = zones.map(({ number, name, scheme }) => ({ ...wholeZone, number, name, scheme }));
   const seen = new Map<string, number>();
   return laidLayers(asZones).map(({ layer, zones: on }): LaidWork => {
@@ -63,7 +67,7 @@ export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
       layer,
       key: times === 1 ? layer.id : `${layer.id}-${on[0]!.number}`,
       zones: on.map((z) => z.number),
-      of: ofZones(on, zones),
+      of: ofZones(on, painted),
       messy: isAll(works, messy),
       neat: isAll(works, neat),
       grooves: works.flatMap(({ number, name, grooves }) =>
