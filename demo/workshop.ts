@@ -311,7 +311,7 @@ export const demoStock: readonly StockItem[] = [
     needKey: "product:matte varnish can",
     name: productName("matte varnish can"),
     unit: "ml",
-    left: 24,
+    left: 16,
     pricePerUnit: 4,
   },
   {
