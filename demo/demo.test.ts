@@ -47,7 +47,7 @@ describe("Withy Sluice", () => {
     ["weakens", /Cottage, roof half shows its layers plainly from 60 cm at 0\.2 mm/],
     ["weakens", /Punt is not closed/],
     ["weakens", /Footbridge spans .* Lay a wire/],
-    ["wastes", /“Wall brown.*runs out in .*Chimney/],
+    ["wastes", /“Wall brown.*runs out in “paint the colour/],
     ["wastes", /matte varnish, solvent spray runs out/],
     ["ruins", /Alcohol turns that varnish white/],
     ["missing", /The lamp in Lamp post needs a resistor of 200 ohm/],
