@@ -11,6 +11,7 @@ const views = [
   `${scene}/rule`,
   `${scene}/parts?part=withy-sluice-lamp`,
   `${scene}/parts/withy-sluice-willow-large`,
+  `${scene}/zones/withy-sluice-front`,
   `${scene}/plates`,
   `${scene}/plates/part/withy-sluice-front`,
   `${scene}/plates/part/withy-sluice-quay`,
