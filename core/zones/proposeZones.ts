@@ -126,18 +126,24 @@ function asSides(
   return { patches: sides, graph: patchGraph(mesh, twin, sides) };
 }
 
-/** Small shells: those alike at least three times are one detail, the others small pieces together. */
+/**
+ * Shells that are a small share of the whole and alike at least three times are one detail; the others of them that are
+ * small by themselves are small pieces together.
+ */
 function repeatedShells(
   areaOfShell: Float64Array,
   small: number,
   shellOf: Uint32Array,
 ): readonly (readonly [number, Repeat])[] {
   if (areaOfShell.length === 1) return [];
-  const smallOnes = [...areaOfShell.keys()].filter((s) => areaOfShell[s]! < small);
-  const keys = alikeKeys(smallOnes, (s) => [areaOfShell[s]!]);
-  return [...shellOf].flatMap((s, patch): readonly (readonly [number, Repeat])[] =>
-    areaOfShell[s]! < small ? [[patch, { key: keys.get(s) ?? "small pieces", place: `shell ${s}` }]] : [],
-  );
+  const whole = areaOfShell.reduce((a, b) => a + b, 0);
+  const mayRepeat = Math.max(small, NEVER_SMALL * whole);
+  const ones = [...areaOfShell.keys()].filter((s) => areaOfShell[s]! < mayRepeat);
+  const keys = alikeKeys(ones, (s) => [areaOfShell[s]!]);
+  return [...shellOf].flatMap((s, patch): readonly (readonly [number, Repeat])[] => {
+    const key = keys.get(s) ?? (areaOfShell[s]! < small ? "small pieces" : null);
+    return key === null ? [] : [[patch, { key, place: `shell ${s}` }]];
+  });
 }
 
 /**

@@ -21,6 +21,7 @@ const OPEN = 255;
 const faces = (m: TriangleMesh) => m.triangles.length / 3;
 const areaOf = (m: TriangleMesh) =>
   Array.from({ length: faces(m) }, (_, f) => areaOfFace(m, f)).reduce((a, b) => a + b, 0);
+const proposal = (m: TriangleMesh) => proposeZones(m, findTwins(m).twin, 1);
 const mapOf = (m: TriangleMesh, factor = 1) => Uint8Array.from(proposeZones(m, findTwins(m).twin, factor).of);
 const measured = (m: TriangleMesh, of: Uint8Array, factor = 1) =>
   measureZones(m, findTwins(m).twin, of, factor);
@@ -125,6 +126,13 @@ describe("what is carved", () => {
     for (const m of measured(box(40, 30, 20), mapOf(box(40, 30, 20))))
       expect([m.cells, m.grooves, m.ridges, m.relief]).toEqual([null, null, null, null]);
   });
+});
+
+it("three frames alike are one detail, also where one of them is larger than a square centimetre", () => {
+  const frames = [6, 17, 28].map((x) => moved(box(6, 1, 8), x, -1, 6));
+  const { zones } = proposal(together(box(40, 30, 25), ...frames));
+  expect(zones.map((z) => z.name)).toContain("detail × 3");
+  expect(zones.length).toBe(7);
 });
 
 describe("bad meshes", () => {

@@ -37,6 +37,16 @@ describe("rows of zones", () => {
     const [row] = zoneRows(zoned, minutes, null).rows;
     expect(row!.minutes).toBe(minutes.get(0));
     expect(row!.cm2).toBe(20);
+    expect(row!.carved).toContain("in 2 places");
+  });
+  it("say what is not counted, since the part stands on it", () => {
+    const f2 = p.rescale.factor ** 2;
+    const counted = (cm2: number) => {
+      const zones = [{ ...zoned.zones[0]!, areaCm2: exact(cm2 * f2, "cm2", "measured") }];
+      return zoneRows({ ...zoned, zones }, new Map(), null).rows[0]!.carved[0];
+    };
+    expect(counted(12)).toMatch(/^8\S* cm² that it stands on are not counted$/);
+    expect(counted(20)).toBe("in 2 places");
   });
   it("say what is carved, and nothing of a plain one", () => {
     expect(carvedWords(measure, 1)).toEqual([

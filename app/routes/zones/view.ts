@@ -19,7 +19,8 @@ export const toolWords: Readonly<Record<Tool, string>> = {
   piece: "All that hangs together with it.",
   alike: "Every side as large as the one under the tap: frames, panes, rivets.",
   "same way": "Everything that looks the same way, wherever it is.",
-  brush: "What the brush passes over. Drag to draw, arrow keys turn the part.",
+  brush:
+    "What the brush passes over. Drag to draw, arrow keys turn the part. It takes whole faces: part a large one by a line.",
   line: "Tap two points: the zone is parted along the line, and its smaller side is taken.",
 };
 
@@ -74,7 +75,7 @@ export function zoneRows(
       plan: z,
       cm2: planned * share,
       minutes: of && share !== 1 ? times(of, share) : of,
-      carved: carvedWords(z.measure, factor),
+      carved: [...standsOn(planned, z.measure, factor), ...carvedWords(z.measure, factor)],
     };
   });
   const known = new Set([...p.zones.map((z) => z.zone.number), OPEN_ZONE]);
@@ -87,6 +88,14 @@ export function zoneRows(
 /** Whether the first primer of a part is on. */
 export const isPrimed = ({ part }: Pick<PartPlan, "part">, { work }: Pick<Plan, "work">): boolean =>
   work.steps.some((s) => s.action === "prime" && s.targets[0] === partRef(part.id) && work.done.has(s.id));
+
+/** What of a zone is not counted, since the part stands on it; empty where that is nothing worth a word. */
+function standsOn(planned: number, m: ZoneMeasure | null, factor: number): readonly string[] {
+  const foot = m ? benchCm2(m.area, factor) - planned : 0;
+  return m && foot > 0.02 * benchCm2(m.area, factor)
+    ? [`${digits(foot)} cm² that it stands on are not counted`]
+    : [];
+}
 
 /** Names of zones at a point of each, with the way that most of it looks. */
 export const leadersOf = ({ zones }: Pick<PartPlan, "zones">) =>
