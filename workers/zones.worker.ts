@@ -18,7 +18,7 @@ import {
   patchFrom,
   shellFrom,
 } from "#core/zones/findFaces";
-import { measureZones } from "#core/zones/measureZones";
+import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { type ProposedZone, proposeZones } from "#core/zones/proposeZones";
 import { smoothPatches } from "#core/zones/smoothPatches";
 import { splitAlong } from "#core/zones/splitMesh";
@@ -78,8 +78,7 @@ const MOST_BORDERS = 60_000;
 
 function drawing(hasNewMesh: boolean): ZoneDrawing {
   const { mesh, of, on } = now();
-  const areas = new Map<number, number>();
-  for (let f = 0; f < of.length; f++) areas.set(of[f]!, (areas.get(of[f]!) ?? 0) + areaOfFace(mesh, f));
+  const areas = zoneAreas(mesh, of);
   const ends: number[] = [];
   for (let h = 0; h < on.twin.length && ends.length < 6 * MOST_BORDERS; h++) {
     const t = on.twin[h]!;

@@ -1,7 +1,8 @@
-import { faceCentre, faceNormal, vertexOf } from "#core/mesh/faces";
+import { faceCentre, vertexOf } from "#core/mesh/faces";
 import type { Vec3 } from "#core/mesh/pose";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { unionFind } from "#core/unionFind";
+import { areaOfFace } from "#core/zones/findFaces";
 import { type Patch, patchGraph } from "#core/zones/patchGraph";
 import { reliefSteps, type ReliefStep, stripOf } from "#core/zones/relief";
 import { smoothPatches } from "#core/zones/smoothPatches";
@@ -56,10 +57,14 @@ export function measureZones(
 
 /** Area of every zone alone: quick enough to follow a brush. */
 export function zoneAreas(mesh: TriangleMesh, of: Uint8Array): ReadonlyMap<number, number> {
-  const areas = new Map<number, number>();
-  for (let f = 0; f < of.length; f++)
-    areas.set(of[f]!, (areas.get(of[f]!) ?? 0) + Math.hypot(...faceNormal(mesh, f)) / 2);
-  return areas;
+  // Zones are few and faces many: sums by number, and a map of those that there are.
+  const sums = new Float64Array(256);
+  const isThere = new Uint8Array(256);
+  for (let f = 0; f < of.length; f++) {
+    sums[of[f]!]! += areaOfFace(mesh, f);
+    isThere[of[f]!] = 1;
+  }
+  return new Map([...sums.entries()].filter(([zone]) => isThere[zone] === 1));
 }
 
 type Sums = {
@@ -82,7 +87,7 @@ function sumsOf(mesh: TriangleMesh, twin: Int32Array, of: Uint8Array): ReadonlyM
   const centres = new Map<number, [number, number, number]>();
   for (let f = 0; f < of.length; f++) {
     const s = sumOf(of[f]!);
-    const area = Math.hypot(...faceNormal(mesh, f)) / 2;
+    const area = areaOfFace(mesh, f);
     const at = faceCentre(mesh, f);
     s.area += area;
     const c = centres.get(of[f]!) ?? centres.set(of[f]!, [0, 0, 0]).get(of[f]!)!;
