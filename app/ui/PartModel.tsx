@@ -137,7 +137,12 @@ function tint(faces: BufferGeometry, tints: Uint8Array | null) {
   const drawn = attribute.count / 3;
   const every = tints ? Math.max(1, Math.ceil(tints.length / drawn)) : 1;
   const to = attribute.array as Uint8Array;
-  for (let f = 0; f < drawn; f++) to.fill(tints?.[f * every] ?? NO_TINT, 3 * f, 3 * f + 3);
+  for (let f = 0; f < drawn; f++) {
+    const value = tints ? tints[f * every]! : NO_TINT;
+    to[3 * f] = value;
+    to[3 * f + 1] = value;
+    to[3 * f + 2] = value;
+  }
   attribute.needsUpdate = true;
 }
 
