@@ -19,6 +19,7 @@ import { from5 } from "#data/upgrades/5-to-6";
 import { from6 } from "#data/upgrades/6-to-7";
 import { from7 } from "#data/upgrades/7-to-8";
 import { from8 } from "#data/upgrades/8-to-9";
+import { from9 } from "#data/upgrades/9-to-10";
 import type { LeftOfVersion, Upgrade } from "#data/upgrades/upgrade";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 
@@ -73,11 +74,13 @@ export function openDatabase(name = "inch-hollow"): Database {
   db.version(7).stores({}).upgrade(by(from6));
   // Drawings with their dimensions.
   db.version(8).stores(ofScenes("drawings")).upgrade(by(from7));
-  // Zones of parts, and the maps of their meshes. The newest version looks at every row.
-  db.version(9)
-    .stores(ofScenes("zoneMaps"))
+  // Zones of parts, and the maps of their meshes.
+  db.version(9).stores(ofScenes("zoneMaps")).upgrade(by(from8));
+  // Pins on parts, and what was seen of layers. The newest version looks at every row.
+  db.version(10)
+    .stores({ ...ofScenes("pins"), looks: "id, at" })
     .upgrade(async (transaction) => {
-      await by(from8)(transaction);
+      await by(from9)(transaction);
       // The shapes are loaded when a database has to be upgraded, which keeps them out of every other start.
       const { settleRows } = await Dexie.waitFor(import("#data/settleRows"));
       await settleRows(transaction, tableNames, left, DATA_VERSION - 1);

@@ -7,7 +7,9 @@ import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
 import type { LedgerRow, OwnFeature } from "#core/scene/ledger";
 import type { LogEntry } from "#core/scene/logEntry";
+import type { Look } from "#core/scene/look";
 import type { Part } from "#core/scene/part";
+import type { Pin } from "#core/scene/pin";
 import type { PlateGcode } from "#core/scene/plateGcode";
 import type { PlateLayout } from "#core/scene/plateLayout";
 import type { PlateRun } from "#core/scene/plateRun";
@@ -127,6 +129,8 @@ export type Rows = {
   unplaced: UnplacedRow;
   drawings: Drawing;
   zoneMaps: ZoneMap;
+  pins: Pin;
+  looks: Look;
 };
 export type TableName = keyof Rows;
 
@@ -171,4 +175,6 @@ export const tableNames = [
   "unplaced",
   "drawings",
   "zoneMaps",
+  "pins",
+  "looks",
 ] as const satisfies readonly TableName[];

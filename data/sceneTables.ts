@@ -17,6 +17,7 @@ export const tablesOfScenes = [
   "notes",
   "drawings",
   "zoneMaps",
+  "pins",
 ] as const satisfies readonly TableName[];
 
 const owned: ReadonlySet<TableName> = new Set(tablesOfScenes);

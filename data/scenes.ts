@@ -5,6 +5,7 @@ import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
 import type { LedgerRow } from "#core/scene/ledger";
 import { type Part, printOf, patchedPart } from "#core/scene/part";
+import type { Pin } from "#core/scene/pin";
 import type { PlateGcode } from "#core/scene/plateGcode";
 import type { PlateLayout } from "#core/scene/plateLayout";
 import type { PlateRun } from "#core/scene/plateRun";
@@ -26,6 +27,7 @@ export type SceneRows = {
   readonly layouts: readonly PlateLayout[];
   readonly runs: readonly PlateRun[];
   readonly gcodes: readonly PlateGcode[];
+  readonly pins: readonly Pin[];
 };
 
 const byAge = (a: Scene, b: Scene) => {
@@ -40,7 +42,7 @@ export async function getSceneRows(id: string, db: Database = appDatabase()): Pr
   if (!scene) return null;
   const of = <T extends TableName>(table: T) =>
     db.table<Rows[T]>(table).where("sceneId").equals(id).toArray();
-  const [parts, joints, grounds, ledger, layouts, runs, gcodes] = await Promise.all([
+  const [parts, joints, grounds, ledger, layouts, runs, gcodes, pins] = await Promise.all([
     of("parts"),
     of("joints"),
     of("grounds"),
@@ -48,6 +50,7 @@ export async function getSceneRows(id: string, db: Database = appDatabase()): Pr
     of("layouts"),
     of("runs"),
     of("gcodes"),
+    of("pins"),
   ]);
   return {
     scene,
@@ -58,6 +61,7 @@ export async function getSceneRows(id: string, db: Database = appDatabase()): Pr
     layouts,
     runs,
     gcodes,
+    pins: pins.sort((a, b) => (a.setAt < b.setAt ? -1 : 1)),
   };
 }
 
@@ -151,6 +155,10 @@ export async function duplicateScene(
     ...rows.joints.map((j): Op => ({ table: "joints", put: { ...own(j), partIds: j.partIds.map(renamed) } })),
     ...rows.grounds.map((g): Op => ({ table: "grounds", put: own(g) })),
     ...rows.ledger.map((l): Op => ({ table: "ledger", put: own(l) })),
+    ...rows.pins.map((p): Op => ({
+      table: "pins",
+      put: { ...own(p), partId: renamed(p.partId), state: "open" },
+    })),
     ...maps.map((m): Op => ({ table: "zoneMaps", put: own(m) })),
     ...drawings.map((d): Op => ({ table: "drawings", put: { ...own(d), partIds: d.partIds.map(renamed) } })),
   ];

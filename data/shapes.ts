@@ -21,6 +21,8 @@ import { setting } from "#data/shapes/setting";
 import { record } from "#data/shapes/stepRecord";
 import { stock } from "#data/shapes/stock";
 import { timer } from "#data/shapes/timer";
+import { look } from "#data/shapes/look";
+import { pin } from "#data/shapes/pin";
 import { zoneMap } from "#data/shapes/zoneMap";
 import { unplaced } from "#data/shapes/unplaced";
 
@@ -51,4 +53,6 @@ export const shapes: { readonly [T in TableName]: Joi.Schema<Rows[T]> } = {
   unplaced,
   drawings: drawing,
   zoneMaps: zoneMap,
+  pins: pin,
+  looks: look,
 };

@@ -164,8 +164,8 @@ describe("Withy Sluice", () => {
     });
     const finding = wrong.findings.find((f) => f.id.endsWith("feature-door-height"))!;
     expect(finding.sentence).toMatch(/too big by 50 %/);
-    expect(finding.mends[0]!.edit!.patch).toMatchObject({
-      size: { source: { kind: "feature", fileSize: 41.3 } },
+    expect(finding.mends[0]!.edit).toMatchObject({
+      patch: { size: { source: { kind: "feature", fileSize: 41.3 } } },
     });
   });
 });

@@ -1,5 +1,4 @@
 import { transfer } from "comlink";
-import { type CutPlane } from "#core/mesh/planeCut";
 import { castRayInto, noHit, type RayTree, buildRayTree } from "#core/mesh/rayTree";
 import { vertexOf } from "#core/mesh/faces";
 import { nextHalfEdge, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
@@ -18,12 +17,15 @@ import {
   patchFrom,
   shellFrom,
 } from "#core/zones/findFaces";
+import { gripOf } from "#core/zones/gripFaces";
+import { matchingSide, touchingFaces } from "#core/zones/matingFaces";
 import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { type ProposedZone, proposeZones } from "#core/zones/proposeZones";
 import { smoothPatches } from "#core/zones/smoothPatches";
-import { splitAlong } from "#core/zones/splitMesh";
+import { type Outline, outlineCuts, withinOutline } from "#core/zones/outline";
+import { splitAlong, type ZoneCut } from "#core/zones/splitMesh";
 import { facesOf, runsOf } from "#core/zones/zoneRuns";
-import { type Motion, movedMesh, movedPlane } from "#core/zones/motion";
+import { type Motion, movedMesh, movedCut } from "#core/zones/motion";
 import { serve } from "#workers/serve";
 
 type Vec = readonly [number, number, number];
@@ -47,13 +49,26 @@ export type Taking =
   | { readonly by: "same way"; readonly withinDeg: number }
   | { readonly by: "brush"; readonly radius: number; readonly toward: Vec };
 
+/** Another part that this one may meet. @param inPlace both are drawn where they belong, as the bodies of one file */
+export type Other = {
+  readonly corners: Float32Array;
+  readonly factor: number;
+  readonly inPlace: boolean;
+};
+
+/** Faces nearer than this meet, mm on the bench (our choice). */
+const MEET_MM = 0.3;
+
 let whole: { readonly key: string; readonly mesh: TriangleMesh } | null = null;
 let session: {
   mesh: TriangleMesh;
   on: FoundOn;
   of: Uint8Array;
-  cuts: readonly CutPlane[];
+  cuts: readonly ZoneCut[];
   tree: RayTree | null;
+  /** Area of every face, and of every zone by number; kept up while faces change hands. */
+  areas: Float64Array;
+  sums: Float64Array;
   patches: { readonly creaseDeg: number; readonly of: Uint32Array; readonly count: number } | null;
 } | null = null;
 
@@ -62,8 +77,12 @@ const now = () => {
   return session;
 };
 
-function begin(mesh: TriangleMesh, of: Uint8Array, cuts: readonly CutPlane[]): void {
-  session = { mesh, on: foundOn(mesh, findTwins(mesh).twin), of, cuts, tree: null, patches: null };
+function begin(mesh: TriangleMesh, of: Uint8Array, cuts: readonly ZoneCut[]): void {
+  const areas = Float64Array.from(of, (_, f) => areaOfFace(mesh, f));
+  const sums = new Float64Array(256);
+  for (const [zone, area] of zoneAreas(mesh, of)) sums[zone] = area;
+  const on = foundOn(mesh, findTwins(mesh).twin);
+  session = { mesh, on, of, cuts, tree: null, areas, sums, patches: null };
 }
 
 function patchesAt(creaseDeg: number) {
@@ -77,8 +96,10 @@ function patchesAt(creaseDeg: number) {
 const MOST_BORDERS = 60_000;
 
 function drawing(hasNewMesh: boolean): ZoneDrawing {
-  const { mesh, of, on } = now();
-  const areas = zoneAreas(mesh, of);
+  const { mesh, of, on, sums } = now();
+  const isThere = new Uint8Array(256);
+  for (let f = 0; f < of.length; f++) isThere[of[f]!] = 1;
+  const areas = [...sums.entries()].filter(([zone]) => isThere[zone] === 1);
   const ends: number[] = [];
   for (let h = 0; h < on.twin.length && ends.length < 6 * MOST_BORDERS; h++) {
     const t = on.twin[h]!;
@@ -88,7 +109,7 @@ function drawing(hasNewMesh: boolean): ZoneDrawing {
   const borders = Float32Array.from(ends);
   const corners = hasNewMesh ? soupOf(mesh).corners : null;
   const copy = of.slice();
-  return transfer({ of: copy, areas: [...areas], borders, corners }, [
+  return transfer({ of: copy, areas, borders, corners }, [
     copy.buffer,
     borders.buffer,
     ...(corners ? [corners.buffer] : []),
@@ -97,8 +118,14 @@ function drawing(hasNewMesh: boolean): ZoneDrawing {
 
 /** Gives faces to a zone. @param from the only zone that they are taken from; null for any */
 function give(faces: Iterable<number>, to: number, from: number | null): ZoneDrawing {
-  const { of } = now();
-  for (const f of faces) if (from === null || of[f] === from) of[f] = to;
+  const { of, areas, sums } = now();
+  for (const f of faces) {
+    const before = of[f]!;
+    if (before === to || (from !== null && before !== from)) continue;
+    sums[before]! -= areas[f]!;
+    sums[to]! += areas[f]!;
+    of[f] = to;
+  }
   return drawing(false);
 }
 
@@ -160,7 +187,7 @@ const api = {
     return drawing(true);
   },
   /** Parts a zone along a plane, and gives the smaller side of it. */
-  line(plane: CutPlane, zone: number, to: number): ZoneDrawing {
+  line(plane: ZoneCut, zone: number, to: number): ZoneDrawing {
     parted([plane]);
     const { mesh, of } = now();
     const sides: [number[], number[]] = [[], []];
@@ -174,6 +201,43 @@ const api = {
     give(sides[areas[0]! <= areas[1]! ? 0 : 1], to, zone);
     return drawing(true);
   },
+  /** Parts the mesh along a figure drawn on a face, and gives what lies in it. Unchanged where it has no size. */
+  figure(outline: Outline, first: Vec, second: Vec, normal: Vec, to: number): ZoneDrawing {
+    const cuts = outlineCuts(outline, first, second, normal);
+    if (!cuts) return drawing(false);
+    parted(cuts);
+    give(withinOutline(now().on, cuts, normal), to, null);
+    return drawing(true);
+  },
+  /**
+   * Gives the faces that meet other parts: those that lie against them where both are drawn in place, else the one side
+   * that has its like.
+   */
+  mating(
+    others: readonly Other[],
+    factor: number,
+    to: number,
+  ): { readonly drawing: ZoneDrawing; readonly met: number } {
+    const { mesh } = now();
+    let met = 0;
+    for (const { corners, factor: its, inPlace } of others) {
+      const other = weld({ corners });
+      const faces = inPlace
+        ? touchingFaces(mesh, other, MEET_MM / factor)
+        : matchingSide(mesh, other, [factor, its]);
+      if (!faces || faces.length === 0) continue;
+      met++;
+      give(faces, to, null);
+    }
+    return { drawing: drawing(false), met };
+  },
+  /** Gives the places that hands lift it by. */
+  grip(centre: Vec, factor: number, to: number): { readonly drawing: ZoneDrawing; readonly by: string } {
+    const { by, cuts, faces } = gripOf(now().mesh, centre, factor);
+    parted(cuts);
+    give(faces(now().on), to, null);
+    return { drawing: drawing(true), by };
+  },
   merge: (from: number, into: number): ZoneDrawing => give(now().of.keys(), into, from),
   /** The zones that its shape proposes, in the place of what was there. */
   propose(
@@ -185,6 +249,7 @@ const api = {
     const found = proposeZones(mesh, on.twin, factor, creaseDeg);
     // The smallest ones beyond the list are one.
     for (let f = 0; f < of.length; f++) of[f] = Math.min(found.of[f]!, most - 1);
+    begin(mesh, of, now().cuts);
     return { drawing: drawing(false), zones: found.zones.slice(0, most) };
   },
   /** The largest sides, for keys: the faces of each as 1, and where it lies. */
@@ -210,8 +275,11 @@ const api = {
   },
   /** The map as it is to be kept. */
   kept(factor: number): KeptMap {
-    const { mesh, on, of, cuts } = now();
-    return { cuts, faces: of.length, runs: runsOf(of), measures: measureZones(mesh, on.twin, of, factor) };
+    const s = now();
+    const { mesh, on, of, cuts } = s;
+    s.tree ??= buildRayTree(mesh);
+    const measures = measureZones(mesh, on.twin, of, factor, s.tree);
+    return { cuts, faces: of.length, runs: runsOf(of), measures };
   },
   /**
    * Carries a map to another mesh of the same thing.
@@ -229,7 +297,7 @@ const api = {
     const of = facesOf(old.map.runs, mesh.triangles.length / 3);
     if (!of) return null;
     const before = motion ? movedMesh(mesh, motion) : mesh;
-    const cuts = motion ? old.map.cuts.map((plane) => movedPlane(plane, motion)) : old.map.cuts;
+    const cuts = motion ? old.map.cuts.map((plane) => movedCut(plane, motion)) : old.map.cuts;
     const after = splitAlong(weld({ corners }), cuts).mesh;
     const { of: carried, lost } = carryZones(before, of, after, OPEN_ZONE, cutFace);
     const measures = measureZones(after, findTwins(after).twin, carried, factor);
@@ -238,7 +306,7 @@ const api = {
 };
 
 /** Parts the mesh of the session along planes; every face keeps the zone of the one that it was part of. */
-function parted(planes: readonly CutPlane[]): void {
+function parted(planes: readonly ZoneCut[]): void {
   const { mesh, of, cuts } = now();
   const split = splitAlong(mesh, planes);
   begin(
@@ -249,7 +317,7 @@ function parted(planes: readonly CutPlane[]): void {
 }
 
 /** 0 below a plane, 1 above it, by the corner that is furthest from it. */
-function sideOf(mesh: TriangleMesh, face: number, { normal, offset }: CutPlane): 0 | 1 {
+function sideOf(mesh: TriangleMesh, face: number, { normal, offset }: ZoneCut): 0 | 1 {
   let furthest = 0;
   for (let k = 0; k < 3; k++) {
     const [x, y, z] = vertexOf(mesh, mesh.triangles[3 * face + k]!);

@@ -1,5 +1,5 @@
 import type { Part } from "#core/scene/part";
-import { freeNumber, MOST_ZONES, wholeZone, type Zone, zonesOnMap } from "#core/scene/zone";
+import { type BornZones, freeNumber, MOST_ZONES, wholeZone, type Zone, zonesOnMap } from "#core/scene/zone";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
 import type { Motion } from "#core/zones/motion";
 import { ZONE_MEASURE_VERSION } from "#core/zones/zoneMeasure";
@@ -17,9 +17,6 @@ export async function zoneMapOf(
   const maps = await db.zoneMaps.where("sceneId").equals(sceneId).toArray();
   return maps.find((m) => m.meshId === meshId);
 }
-
-/** New zones by number: how they are called, and whose decisions they begin with. */
-export type BornZones = ReadonlyMap<number, { readonly name: string; readonly from: number }>;
 
 const numbersOf = ({ measures }: Pick<KeptMap, "measures">): readonly number[] =>
   measures.map((m) => m.number).filter((n) => n !== OPEN_ZONE);

@@ -1,5 +1,5 @@
 import { useThree } from "@react-three/fiber";
-import { useEffect, useMemo } from "react";
+import { useDeferredValue, useEffect, useMemo } from "react";
 import { BufferAttribute, BufferGeometry, type MeshLambertMaterial, type Plane } from "three";
 import { NO_TINT } from "./tints";
 import { hatched, planeOf, type Point, type Section, type Shape, type Turn } from "./partShape";
@@ -35,7 +35,8 @@ export function Model({
   const local = (p: Point) => p.map((v, k) => (v - middle[k]!) / reach) as [number, number, number];
   const open = useMemo(() => lineGeometry(lines, shape), [lines, shape]);
   const drawn = useMemo(() => lineGeometry(borders, shape), [borders, shape]);
-  useMarked(faces, marked, tints);
+  // What is told of an act comes before its picture, which takes longer on a large mesh.
+  useMarked(faces, marked, useDeferredValue(tints));
   useRedrawn(turn, planes, heightEvery);
   useDisposed(faces, edges, material);
   return (

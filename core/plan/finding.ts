@@ -1,6 +1,7 @@
 import type { Reference } from "#core/reference";
 import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
+import type { LedgerRow } from "#core/scene/ledger";
 import type { PartPatch } from "#core/scene/part";
 import type { Scene } from "#core/scene/scene";
 
@@ -30,10 +31,12 @@ type Patches = {
   readonly joints: Partial<Joint>;
   readonly grounds: Partial<Ground>;
 };
-/** A change that mends a finding at one touch: fields of one row. */
-export type Edit = {
+/** A change of fields of one row. */
+type PatchEdit = {
   [T in keyof Patches]: { readonly table: T; readonly id: string; readonly patch: Patches[T] };
 }[keyof Patches];
+/** A change that mends a finding at one touch: fields of one row, or a new line of the ledger. */
+export type Edit = PatchEdit | { readonly table: "ledger"; readonly id: string; readonly put: LedgerRow };
 
 /** What can be done about a finding: a change that is made at once, or where to go. */
 export type Mend = { readonly label: string; readonly edit: Edit | null };

@@ -8,6 +8,11 @@ export type LedgerRow = {
   readonly position: number;
 };
 
+const WISH = "relief ";
+/** The row of a depth that somebody wishes the relief of a zone to have. */
+export const wishId = (partId: string, zone: number): string => `${WISH}${partId} ${zone}`;
+export const isWish = (id: string): boolean => id.startsWith(WISH);
+
 /** A thing of known size that the builder added. */
 export type OwnFeature = {
   readonly id: string;

@@ -7,6 +7,7 @@ import type { Ground } from "#core/scene/ground";
 import type { Joint } from "#core/scene/joint";
 import type { LedgerRow } from "#core/scene/ledger";
 import type { Part } from "#core/scene/part";
+import type { Pin } from "#core/scene/pin";
 import type { PlateGcode } from "#core/scene/plateGcode";
 import type { PlateLayout } from "#core/scene/plateLayout";
 import type { PlateRun } from "#core/scene/plateRun";
@@ -49,6 +50,7 @@ export type PlanInput = {
   readonly layouts: readonly PlateLayout[];
   readonly runs: readonly PlateRun[];
   readonly gcodes: readonly PlateGcode[];
+  readonly pins: readonly Pin[];
   readonly records: readonly StepRecord[];
   readonly accepted: AcceptedPlan | null;
   readonly workshop: Workshop;
@@ -73,6 +75,7 @@ export const planInputOf = (
   layouts: [],
   runs: [],
   gcodes: [],
+  pins: [],
   records: [],
   accepted: null,
   measurements: new Map(),

@@ -4,6 +4,7 @@ import type { Printer, PrintMaterial } from "#core/print/printer";
 import type { Coupon } from "#core/scene/coupon";
 import type { OwnFeature } from "#core/scene/ledger";
 import type { LogEntry } from "#core/scene/logEntry";
+import type { Look } from "#core/scene/look";
 import { type Rooms, usualRooms } from "#core/scene/rooms";
 import type { WeekHours } from "#core/steps/hours";
 import type { StockItem } from "#core/stores/draw";
@@ -16,6 +17,8 @@ export type Workshop = {
   readonly recipes: readonly Recipe[];
   readonly stock: readonly StockItem[];
   readonly log: readonly LogEntry[];
+  /** What was seen of layers, oldest first. */
+  readonly looks: readonly Look[];
   readonly hours: WeekHours;
   readonly unattended: boolean;
   readonly currency: string;
@@ -34,6 +37,7 @@ export const emptyWorkshop: Workshop = {
   recipes: [],
   stock: [],
   log: [],
+  looks: [],
   hours: [[], [], [], [], [], [], []],
   unattended: true,
   currency: "EUR",

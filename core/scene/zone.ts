@@ -22,6 +22,14 @@ export type Meaning = (typeof meanings)[number];
 export const afterPrimer = ["gone", "faint", "still plain"] as const;
 export type AfterPrimer = (typeof afterPrimer)[number];
 
+/** How well a place is finished: as it is looked at, for what comes over it, or not at all. */
+export const grades = ["show", "rough", "none"] as const;
+export type Grade = (typeof grades)[number];
+
+/** Light-cured resin by what light gets through it. */
+export const resinColours = ["clear", "tinted", "opaque", "black"] as const;
+export type ResinColour = (typeof resinColours)[number];
+
 /** A place on a part that is worked as one, with what was decided for it. Every part has one at least. */
 export type Zone = {
   /** Its number on the map of the mesh, which parts of one mesh share. */
@@ -35,6 +43,10 @@ export type Zone = {
   readonly scheme: readonly SchemeLayer[];
   /** What was seen of its layers after the first primer; absent until somebody looked. */
   readonly after?: AfterPrimer;
+  /** How well it is finished, where the builder says otherwise than what comes over it. */
+  readonly grade?: Grade;
+  /** The light-cured resin that levels it; absent of clear. */
+  readonly resin?: ResinColour;
 };
 
 /** As many zones as one part may have: a list that can be read (our choice). */
@@ -140,6 +152,12 @@ export const withoutLayer = (zones: readonly Zone[], layerId: string, on: number
     return { ...z, scheme, meaning: isLast ? (z.meaning ?? "bare") : z.meaning };
   });
 
+/** New zones by number: what each is called, whose decisions it begins with, and what it means where that is known. */
+export type BornZones = ReadonlyMap<
+  number,
+  { readonly name: string; readonly from: number; readonly meaning?: Meaning }
+>;
+
 /**
  * The zones of a part after its map changed: one for every number on the map. A new one begins with the decisions of
  * the one that it was taken from.
@@ -149,7 +167,7 @@ export const withoutLayer = (zones: readonly Zone[], layerId: string, on: number
 export function zonesOnMap(
   zones: readonly Zone[],
   numbers: readonly number[],
-  born: ReadonlyMap<number, { readonly name: string; readonly from: number }>,
+  born: BornZones,
 ): readonly Zone[] {
   const byNumber = new Map(zones.map((z) => [z.number, z]));
   const kept = [...numbers]
@@ -159,7 +177,14 @@ export function zonesOnMap(
       const given = born.get(number);
       if (known && !given) return known;
       const from = byNumber.get(given?.from ?? number) ?? zones[0] ?? wholeZone;
-      return { ...from, number, name: given?.name ?? known?.name ?? `zone ${number}`, areaCm2: null };
+      const meaning = given?.meaning ?? from.meaning;
+      return {
+        ...from,
+        number,
+        name: given?.name ?? known?.name ?? `zone ${number}`,
+        meaning,
+        areaCm2: null,
+      };
     });
   return kept.length > 0 ? kept : [{ ...(zones[0] ?? wholeZone), number: 0 }];
 }

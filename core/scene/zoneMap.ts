@@ -1,4 +1,4 @@
-import type { CutPlane } from "#core/mesh/planeCut";
+import type { ZoneCut } from "#core/zones/splitMesh";
 import type { ZoneMeasure } from "#core/zones/zoneMeasure";
 
 /** The number of faces that no zone has: what a new version of a file did not find again. */
@@ -12,8 +12,8 @@ export type ZoneMap = {
   readonly id: string;
   readonly sceneId: string;
   readonly meshId: string;
-  /** Planes along which faces were parted so that a border can run through them, in their order, file units. */
-  readonly cuts: readonly CutPlane[];
+  /** Planes along which faces were parted so that a border can run through them, in their order. */
+  readonly cuts: readonly ZoneCut[];
   /** Faces of the mesh after these cuts. */
   readonly faces: number;
   /** The zone of every face in turn, run-length coded: see `zoneRuns`. */

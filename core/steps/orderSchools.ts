@@ -24,6 +24,10 @@ export const orderSchools = {
     ["seal, then dust", "powder stays bright; it comes off on fingers"],
     ["dust, seal, dust again", "some of it stays for good"],
   ],
+  flame: [
+    ["flame, then join", "glue does not meet the flame; the joint is filled by hand"],
+    ["join, cure a day, then flame", "the joint is filled with the rest; the flame keeps 20 mm off it"],
+  ],
   joining: [
     ["join, then paint", "joints are filled and hidden, one light over all"],
     ["paint, then join", "the brush reaches everywhere, borders stay clean"],
@@ -41,5 +45,6 @@ export const topicNames: Record<SchoolTopic, string> = {
   primer: "Dark plastic",
   clearCoats: "Varnish between stages",
   pigment: "Powder",
+  flame: "Flame and joints",
   joining: "Painting and joining",
 };

@@ -1,12 +1,14 @@
 import { faceCentre, vertexOf } from "#core/mesh/faces";
 import type { Vec3 } from "#core/mesh/pose";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { buildRayTree, type RayTree } from "#core/mesh/rayTree";
 import { unionFind } from "#core/unionFind";
 import { areaOfFace } from "#core/zones/findFaces";
 import { type Patch, patchGraph } from "#core/zones/patchGraph";
 import { reliefSteps, type ReliefStep, stripOf } from "#core/zones/relief";
 import { smoothPatches } from "#core/zones/smoothPatches";
 import { zoneDirections } from "#core/zones/zoneDirections";
+import { zoneThickness } from "#core/zones/zoneThickness";
 import type { ZoneLines, ZoneMeasure } from "#core/zones/zoneMeasure";
 
 /** Carved and raised marks are sought where there are no more patches than this: more is texture. */
@@ -25,13 +27,16 @@ export const MOST_RELIEF_MM = 3;
  * @param twin from `findTwins`
  * @param of zone of every face
  * @param factor from file units to mm on the bench
+ * @param tree of the mesh, where there is one already
  */
 export function measureZones(
   mesh: TriangleMesh,
   twin: Int32Array,
   of: Uint8Array,
   factor: number,
+  tree: RayTree = buildRayTree(mesh),
 ): readonly ZoneMeasure[] {
+  const thickness = zoneThickness(mesh, of, tree);
   const directions = zoneDirections(mesh, twin, of);
   const sums = sumsOf(mesh, twin, of);
   const carved = carvedBy(mesh, twin, of, factor);
@@ -51,6 +56,7 @@ export function measureZones(
         directions: directions.get(number) ?? [],
         borders,
         ...(carved.get(number) ?? plain),
+        ...(thickness.has(number) ? { thinnest: thickness.get(number)! } : {}),
       };
     });
 }

@@ -1,13 +1,19 @@
-import type { CutPlane } from "#core/mesh/planeCut";
 import { cross, dot, type Turn3, turned, type Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
+import type { ZoneCut } from "#core/zones/splitMesh";
 
 /** A rigid way from one frame to another: turned or mirrored, then shifted. */
 export type Motion = { readonly turn: Turn3; readonly shift: Vec3 };
 
-export const movedPlane = ({ normal, offset }: CutPlane, { turn, shift }: Motion): CutPlane => {
-  const n = turned(turn, normal);
-  return { normal: n, offset: offset + dot(n, shift) };
+const movedPoint = (p: Vec3, { turn, shift }: Motion): Vec3 => {
+  const [x, y, z] = turned(turn, p);
+  return [x + shift[0], y + shift[1], z + shift[2]];
+};
+
+export const movedCut = ({ normal, offset, within }: ZoneCut, motion: Motion): ZoneCut => {
+  const n = turned(motion.turn, normal);
+  const moved = { normal: n, offset: offset + dot(n, motion.shift) };
+  return within ? { ...moved, within: { ...within, at: movedPoint(within.at, motion) } } : moved;
 };
 
 /** A mesh in another frame, its faces in their order; of one that is mirrored they are turned right side out. */

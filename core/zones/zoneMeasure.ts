@@ -36,7 +36,9 @@ export type ZoneMeasure = {
   /** The shallowest step between two faces of it that look the same way. */
   readonly relief: { readonly depth: number; readonly at: Vec3; readonly sunken: boolean } | null;
   readonly narrowest: { readonly width: number; readonly at: Vec3 } | null;
+  /** How thin the part is under it: what one point in twenty stays under; absent where no other side was met. */
+  readonly thinnest?: { readonly thickness: number; readonly at: Vec3 };
 };
 
 /** Changes whenever zones are measured otherwise, so that what is kept is measured again. */
-export const ZONE_MEASURE_VERSION = 1;
+export const ZONE_MEASURE_VERSION = 2;

@@ -5,7 +5,7 @@ import { faceCentre } from "#core/mesh/faces";
 import { mirrored } from "#core/mesh/mirror";
 import type { CutPlane } from "#core/mesh/planeCut";
 import { dot, posedSoup, turnOf } from "#core/mesh/pose";
-import { mirrorMotion, movedMesh, movedPlane } from "#core/zones/motion";
+import { mirrorMotion, movedMesh, movedCut } from "#core/zones/motion";
 import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
@@ -228,7 +228,7 @@ describe("a map carried over", () => {
           if (dot(plane.normal, faceCentre(split, f)) > plane.offset) above += areaOfFace(split, f);
         return above;
       };
-      expect(parted(other, movedPlane(line, motion)) / parted(house, line)).toBeCloseTo(1, 4);
+      expect(parted(other, movedCut(line, motion)) / parted(house, line)).toBeCloseTo(1, 4);
     }
   });
   it("leaves open what is gone, and carries the rest", () => {

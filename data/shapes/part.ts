@@ -23,7 +23,7 @@ import {
   toolKinds,
   type PartSize,
 } from "#core/scene/part";
-import { afterPrimer, meanings, MOST_ZONES, type Zone } from "#core/scene/zone";
+import { afterPrimer, grades, meanings, MOST_ZONES, resinColours, type Zone } from "#core/scene/zone";
 import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,
@@ -159,6 +159,8 @@ const zone = shapeOf<Zone>({
   school,
   scheme: Joi.array().items(layer).required(),
   after: Joi.string().valid(...afterPrimer),
+  grade: Joi.string().valid(...grades),
+  resin: Joi.string().valid(...resinColours),
 });
 
 const lamp = Joi.object({

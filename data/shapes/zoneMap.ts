@@ -5,7 +5,8 @@ import { atLeastZero, id, orNull, shapeOf, vector } from "#data/shapes/common";
 
 const anywhere = Joi.number().min(-1e7).max(1e7).required();
 const zoneNumber = Joi.number().integer().min(0).max(255).required();
-const plane = Joi.object({ normal: vector, offset: anywhere });
+const within = Joi.object({ at: vector, radius: Joi.number().greater(0).max(1e7).required() }).optional();
+const plane = Joi.object({ normal: vector, offset: anywhere, within });
 const direction = shapeOf<ZoneDirection>({
   normal: vector,
   area: atLeastZero,
@@ -32,6 +33,7 @@ const measure = shapeOf<ZoneMeasure>({
   ridges: orNull(lines),
   relief: orNull(Joi.object({ depth: atLeastZero, at: vector, sunken: Joi.boolean().required() })),
   narrowest: orNull(Joi.object({ width: atLeastZero, at: vector })),
+  thinnest: Joi.object({ thickness: atLeastZero, at: vector }),
 });
 
 export const zoneMap = shapeOf<ZoneMap>({

@@ -114,6 +114,50 @@ it("parts a wall of two triangles along a line, takes it back, and keeps the map
   await closeApp(app);
 });
 
+it("is drawn on: a rectangle on a wall of two triangles, a brush on fine faces, and where hands lift it", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await ownPart(page, "panel", [60, 4, 40]);
+  const part = page.getByRole("application");
+  await part.focus();
+  await page.keyboard.press("1");
+  const at = (await part.boundingBox())!;
+  const point = (x: number, y: number) => [at.x + at.width / 2 + x, at.y + at.height / 2 + y] as const;
+  await page.getByRole("button", { name: "rectangle", exact: true }).click();
+  await page.mouse.click(...point(-30, -20));
+  await page.getByText("Corner set.").waitFor();
+  await page.mouse.click(...point(30, 20));
+  await soon(async () => (await names(page)).length).toBe(2);
+  const [, window] = await areas(page);
+  expect(window!).toBeGreaterThan(0.2);
+  // What was drawn is smaller than the whole front.
+  expect(window!).toBeLessThan(24);
+  await page.getByRole("button", { name: "circle", exact: true }).click();
+  await page.getByLabel("into").selectOption("");
+  await page.mouse.click(...point(0, 0));
+  await page.mouse.click(...point(12, 0));
+  await soon(async () => (await names(page)).length).toBe(3);
+  await page.getByRole("button", { name: "Mark where hands lift it" }).click();
+  await page
+    .getByText(/^Hands lift it by its two ends/)
+    .first()
+    .waitFor();
+  await soon(() => page.getByLabel("What grip is").inputValue()).toBe("touched");
+  // The willow has fine faces: a stroke is kept when it is lifted.
+  await page.goto(`${demo}/zones/withy-sluice-willow-large`);
+  await soon(async () => (await names(page)).length).toBe(2);
+  await page.getByRole("button", { name: "brush", exact: true }).click();
+  await page.getByLabel("into").selectOption("");
+  const tree = (await page.getByRole("application").boundingBox())!;
+  const [x, y] = [tree.x + tree.width / 2, tree.y + tree.height / 2];
+  await page.mouse.move(x, y - 40);
+  await page.mouse.down();
+  for (let i = 0; i < 12; i++) await page.mouse.move(x, y - 40 + 8 * i);
+  await page.mouse.up();
+  await soon(async () => (await names(page)).length).toBe(3);
+  await closeApp(app);
+});
+
 it("is worked by keys alone, and by a thumb on a tablet upright", async () => {
   const app = await openDemo();
   const { page } = app;

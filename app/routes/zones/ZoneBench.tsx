@@ -7,6 +7,7 @@ import type { ZoneMap } from "#core/scene/zoneMap";
 import { undoAction } from "#app/jobs/keep";
 import { useScene } from "#app/routes/scenes/useScene";
 import { useToast } from "#ui/Toasts";
+import { MeetsAndHands } from "./MeetsAndHands";
 import { Proposal } from "./Proposal";
 import { ToolBar } from "./ToolBar";
 import { BandForm } from "./BandForm";
@@ -54,6 +55,7 @@ export function ZoneBench({ p, soup, map, fill }: Props) {
           into={taps.into}
           foot={p.measurement?.box.min[2] ?? 0}
         />
+        <MeetsAndHands p={p} session={session} />
         <SideList session={session} taps={taps} creaseDeg={taps.creaseDeg} factor={factor} show={showSide} />
         <ZoneSlip p={p} chosen={chosen} />
       </section>

@@ -1,10 +1,11 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import type { Part } from "#core/scene/part";
 import { OPEN_ZONE } from "#core/scene/zoneMap";
 import type { Sight } from "#ui/PartViewer";
-import { bornFrom, nextZone, type Tap, type Taking, type ZoneSession } from "./useZoneSession";
+import { bornFrom, nameOfZone, nextZone, type Tap, type Taking, type ZoneSession } from "./useZoneSession";
 import { useStroke } from "./useStroke";
-import { planeThrough, SAME_WAY_DEG, type Tool } from "./view";
+import { useTwoPoints } from "./useTwoPoints";
+import { isPointTool, SAME_WAY_DEG, type Tool } from "./view";
 
 const MANY = "It has as many zones as it may: give to one of them, or take one away.";
 
@@ -15,14 +16,8 @@ export function useTaps(session: ZoneSession, part: Part, factor: number) {
   const [into, setInto] = useState<number | null>(null);
   const [creaseDeg, setCrease] = useState(25);
   const [radiusMm, setRadius] = useState(3);
-  const [drawnFirst, drawFirst] = useState<Tap | null>(null);
-  // Two quick taps come before the page is drawn again.
-  const started = useRef<Tap | null>(null);
-  const setFirst = (tap: Tap | null) => {
-    started.current = tap;
-    drawFirst(tap);
-  };
   const [said, say] = useState<string | null>(null);
+  const points = useTwoPoints(part);
   const stroke = useStroke(session, part, into, setInto, radiusMm / factor);
   const to = into ?? nextZone(part, drawn);
 
@@ -32,36 +27,24 @@ export function useTaps(session: ZoneSession, part: Part, factor: number) {
     await session.act(giving(part, to, tap, taking));
     setInto(to);
   };
-  const line = async (tap: Tap) => {
-    const first = started.current;
-    if (!first) {
-      setFirst(tap);
-      return say("First point set. Tap where the line ends.");
-    }
-    setFirst(null);
-    const plane = planeThrough(first.at, tap.at, first.normal);
-    if (!plane) return say("Both points are one. Tap two points apart.");
-    if (to === null) return say(MANY);
-    say(null);
-    await session.act({
-      label: `Part ${nameOf(part, first.zone)} along a line`,
-      run: (api) => api.line(plane, first.zone, to),
-      born: bornFrom(part, to, first.zone),
-    });
-    setInto(null);
-  };
   return {
     ...{ tool, into, setInto, creaseDeg, setCrease, radiusMm, setRadius, said, stroke },
     setTool: (t: Tool) => {
       setTool(t);
-      setFirst(null);
+      points.forget();
       say(null);
     },
-    points: drawnFirst ? [drawnFirst.at] : [],
+    points: points.points,
     tap: async (sight: Sight) => {
       const tap = await ask((api) => api.tap(sight.origin, sight.direction));
       if (!tap) return say("Nothing of the part is there.");
-      return tool === "line" ? line(tap) : take(tap, takingOf(tool, tap, creaseDeg, radiusMm / factor));
+      if (!isPointTool(tool)) return take(tap, takingOf(tool, tap, creaseDeg, radiusMm / factor));
+      if (to === null) return say(MANY);
+      const made = points.tap(tool, tap, to);
+      if ("say" in made) return say(made.say);
+      say(null);
+      await session.act(made.act);
+      setInto(tool === "line" ? null : to);
     },
     takeFace: async (face: number) => {
       const zone = drawn?.of[face] ?? part.zones[0]!.number;
@@ -72,13 +55,10 @@ export function useTaps(session: ZoneSession, part: Part, factor: number) {
 
 export type Taps = ReturnType<typeof useTaps>;
 
-const nameOf = (part: Part, zone: number): string =>
-  part.zones.find((z) => z.number === zone)?.name ?? part.name;
-
 /** The act that gives what a tap takes to a zone. */
 const giving = (part: Part, to: number, tap: Pick<Tap, "face" | "at" | "zone">, taking: Taking) => ({
   label: part.zones.some((z) => z.number === to)
-    ? `Give to ${nameOf(part, to)}`
+    ? `Give to ${nameOfZone(part, to)}`
     : `A new zone on ${part.name}`,
   run: (api: Parameters<Parameters<ZoneSession["ask"]>[0]>[0]) => api.take(tap, taking, to, null),
   born: bornFrom(part, to, tap.zone === OPEN_ZONE ? part.zones[0]!.number : tap.zone),

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { Part } from "#core/scene/part";
-import { freeNumber, MOST_ZONES } from "#core/scene/zone";
+import { type BornZones, freeNumber, MOST_ZONES } from "#core/scene/zone";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
 import { ZONE_MEASURE_VERSION } from "#core/zones/zoneMeasure";
-import { type BornZones, keepZones } from "#app/jobs/zoneMaps";
+import { keepZones } from "#app/jobs/zoneMaps";
 import { type AskZones, type Tap, type Taking, type ZoneDrawing, zonesOf } from "#workers/zones";
 import { WorkerStopped } from "#workers/openWorker";
 
@@ -111,5 +111,9 @@ export const bornFrom = (part: Part, zone: number, from: number): BornZones =>
   part.zones.some((z) => z.number === zone)
     ? new Map()
     : new Map([[zone, { name: `zone ${zone + 1}`, from }]]);
+
+/** A zone as it is called; the part where nobody knows. */
+export const nameOfZone = (part: Part, zone: number): string =>
+  part.zones.find((z) => z.number === zone)?.name ?? part.name;
 
 export type { Tap, Taking };

@@ -3,6 +3,7 @@ import { digits, times } from "#core/figure";
 import type { CutPlane } from "#core/mesh/planeCut";
 import { cross, dot, unit, type Vec3 } from "#core/mesh/pose";
 import type { Plan } from "#core/plan/plan";
+import type { Joint } from "#core/scene/joint";
 import { partRef } from "#core/reference";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { isSeen, layersOf, staysBare } from "#core/scene/zone";
@@ -11,8 +12,13 @@ import { OPEN_ZONE } from "#core/scene/zoneMap";
 import type { ZoneMeasure } from "#core/zones/zoneMeasure";
 
 /** How a tap takes faces, in the words of its buttons. */
-export const tools = ["side", "piece", "alike", "same way", "brush", "line"] as const;
+export const tools = ["side", "piece", "alike", "same way", "brush", "line", "rectangle", "circle"] as const;
 export type Tool = (typeof tools)[number];
+
+/** Tools that two taps work. */
+export type PointTool = Extract<Tool, "line" | "rectangle" | "circle">;
+export const isPointTool = (tool: Tool): tool is PointTool =>
+  tool === "line" || tool === "rectangle" || tool === "circle";
 
 export const toolWords: Readonly<Record<Tool, string>> = {
   side: "The side under the tap, as far as it runs on without a crease.",
@@ -21,11 +27,39 @@ export const toolWords: Readonly<Record<Tool, string>> = {
   "same way": "Everything that looks the same way, wherever it is.",
   brush:
     "What the brush passes over. Drag to draw, arrow keys turn the part. It takes whole faces: part a large one by a line.",
+  rectangle: "Tap two corners of it on a face: what lies between them is taken, through large faces too.",
+  circle: "Tap its middle, then a point of its rim: what lies within is taken, through large faces too.",
   line: "Tap two points: the zone is parted along the line, and its smaller side is taken.",
 };
 
 /** How far faces may turn and still look the same way, degrees. */
 export const SAME_WAY_DEG = 12;
+
+/** Another part that a part meets: joined to it, or drawn in place with it in one file. */
+export type Met = {
+  readonly name: string;
+  readonly meshId: string;
+  readonly factor: number;
+  readonly inPlace: boolean;
+};
+
+/** The parts that a part meets, by its joints and by its file. */
+export function metBy(
+  p: Pick<PartPlan, "part" | "rescale">,
+  parts: readonly Pick<PartPlan, "part" | "rescale">[],
+  joints: readonly Pick<Joint, "partIds">[],
+): readonly Met[] {
+  const { part } = p;
+  const joined = new Set(joints.flatMap((j) => (j.partIds.includes(part.id) ? j.partIds : [])));
+  return parts.flatMap(({ part: other, rescale }): Met[] => {
+    if (other.id === part.id || other.meshId === null) return [];
+    const isOfFile = other.origin.fileName !== "" && other.origin.fileName === part.origin.fileName;
+    const inPlace = isOfFile && rescale.factor === p.rescale.factor && other.meshId !== part.meshId;
+    return inPlace || joined.has(other.id)
+      ? [{ name: other.name, meshId: other.meshId, factor: rescale.factor, inPlace }]
+      : [];
+  });
+}
 
 /** The plane through a line drawn on a face, square to it; null where both points are one. */
 export function planeThrough(a: Vec3, b: Vec3, normal: Vec3): CutPlane | null {
@@ -119,6 +153,7 @@ export function carvedWords(m: ZoneMeasure | null, factor: number): readonly str
       ? [`${counted(ridges.count, "raised line", "raised lines")}, ${(ridges.length * factor).toFixed(0)} mm`]
       : []),
     ...(relief ? [`shallowest ${relief.sunken ? "groove" : "step"} ${mm(relief.depth)} deep`] : []),
+    ...(m.thinnest ? [`${mm(m.thinnest.thickness)} thick at its thinnest`] : []),
     ...(narrowest ? [`narrowest groove ${mm(narrowest.width)} wide`] : []),
   ];
 }

@@ -2,6 +2,7 @@ import { exact, type Figure, spread, sum, times } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import { plasticOf, suits } from "#core/materials/printMaterials";
 import type { MeshMeasurement } from "#core/mesh/measure";
+import type { SlopePatch } from "#core/mesh/slopes";
 import { shareThinner } from "#core/mesh/thickness";
 import { moneyText } from "#core/money";
 import { materialFor } from "#core/plan/parts/chooseMachine";
@@ -43,6 +44,8 @@ export type Weighed = {
   readonly scene: PartScene;
   readonly workshop: PartWorkshop;
   readonly derived: Derived;
+  /** Slopes of what of it is seen, where its zones tell; absent where all of it counts. */
+  readonly seen?: readonly SlopePatch[];
 };
 
 /** A printer as it is set for one part, with what is known of it. */
@@ -87,7 +90,7 @@ export function candidate(own: Printer, of: Weighed): Candidate {
     printer,
     supports.raised ? [body.sizeMm[0], body.sizeMm[1], body.sizeMm[2] + RAISED_MM] : body.sizeMm,
   );
-  const surface = surfaceAreas(m.slopes, factor, printedBy(printer), of.scene.viewingDistanceMm);
+  const surface = surfaceAreas(of.seen ?? m.slopes, factor, printedBy(printer), of.scene.viewingDistanceMm);
   const thinShare = shareThinner(m.thickness, HOLDING_WALL_MM[printer.process] / factor);
   return {
     exact,

@@ -110,7 +110,7 @@ describe("a part that stands aside", () => {
 
   it("comes back by what its sentence offers", () => {
     const held = heldOf({ meshId: "tower" })!;
-    const [again, meant] = held.mends.map((m) => m.edit!.patch as PartPatch);
+    const [again, meant] = held.mends.map((m) => (m.edit as unknown as { patch: PartPatch }).patch);
     expect(heldOf({ meshId: "tower", ...again })).toMatchObject({ because: "no scale" });
     const kept = planOf([made({ meshId: "tower", ...meant })]);
     expect(kept.parts[0]!.held).toBeNull();

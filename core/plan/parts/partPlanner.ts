@@ -18,7 +18,7 @@ export type PartPlanner = (part: Part, given: GivenPrinter | null) => PartPlan;
 /** Plans parts of one input, with what a memory knows of them from before. */
 export function partPlanner(input: PlanInput, memory: PlanMemory): PartPlanner {
   // What a part's plan hangs on besides the part itself: it is given these and no more.
-  const scene = partScene(input.scene);
+  const scene = partScene(input.scene, input.ledger);
   const workshop = partWorkshop(input.workshop);
   const shared = JSON.stringify([scene, workshop]);
   const worked = workedOf(input);

@@ -1,3 +1,4 @@
+import { isWish, type LedgerRow } from "#core/scene/ledger";
 import type { LogEntry } from "#core/scene/logEntry";
 import type { Scene } from "#core/scene/scene";
 import type { Workshop } from "#core/scene/workshop";
@@ -15,10 +16,15 @@ const ofScene = [
 ] as const;
 
 /** What the plan of one part reads of its scene, and nothing else: what is remembered of it keys on this. */
-export type PartScene = Pick<Scene, (typeof ofScene)[number]>;
+export type PartScene = Pick<Scene, (typeof ofScene)[number]> & {
+  /** Depths of relief that are kept as wishes: see `wishId`. */
+  readonly wishes?: readonly string[];
+};
 
-export const partScene = (scene: Scene): PartScene =>
-  Object.fromEntries(ofScene.map((key) => [key, scene[key]])) as PartScene;
+export const partScene = (scene: Scene, ledger: readonly LedgerRow[]): PartScene => ({
+  ...(Object.fromEntries(ofScene.map((key) => [key, scene[key]])) as Pick<Scene, (typeof ofScene)[number]>),
+  wishes: ledger.filter(({ id }) => isWish(id)).map(({ id }) => id),
+});
 
 /** The same of the workshop. */
 export type PartWorkshop = Pick<

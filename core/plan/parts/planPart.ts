@@ -14,7 +14,7 @@ import { summedAreas } from "#core/surface/surfaceAreas";
 import { candidate, type Weighed } from "#core/plan/parts/candidate";
 import { chooseMachine } from "#core/plan/parts/chooseMachine";
 import { thinnest } from "#core/plan/parts/thinnest";
-import { zonePlans } from "#core/plan/parts/zonePlans";
+import { seenSlopes, zonePlans } from "#core/plan/parts/zonePlans";
 import { paintedArea } from "#core/plan/parts/paintedArea";
 
 /**
@@ -48,20 +48,19 @@ export function planPart(
   const body = onBed ? printBody(onBed, scaled.factor) : null;
   const thin = measurement && !bySize ? thinnest(measurement, scaled.factor) : null;
   const thinnestMm = thin?.mm ?? null;
+  const measures = (bySize ? null : derived.zones.get(part.meshId ?? "")?.measures) ?? [];
+  const seen = seenSlopes({ part, asItLies: onBed, measurement }, measures);
+  const weighed = { part, factor: scaled.factor, thin, scene, workshop, derived };
+  const isMade = part.made === "printed" || part.made === "from pieces";
   const candidates =
-    onBed && body && (part.made === "printed" || part.made === "from pieces")
-      ? candidatesFor({ part, m: onBed, body, factor: scaled.factor, thin, scene, workshop, derived })
-      : [];
+    onBed && body && isMade ? candidatesFor({ ...weighed, m: onBed, body, ...(seen ? { seen } : {}) }) : [];
   const found = machineOf(part, candidates, thinnestMm, workshop, given);
   const otherWay = heldByOtherWay(part, scene);
   const held = otherWay ?? bySize ?? heldByMaking({ part, measurement, sizeMm }, body, found.chosen);
   const machine = held ? { candidates, chosen: null, finish: null, reasons: [held.sentence] } : found;
   const areaCm2 = paintedArea(part, bySize ? null : measurement, body, scaled.factor);
   const zones = zonePlans(
-    {
-      ...{ part, measurement, asItLies: onBed, factor: scaled.factor, areaCm2, finish: machine.finish },
-      measures: (bySize ? null : derived.zones.get(part.meshId ?? "")?.measures) ?? [],
-    },
+    { part, measures, measurement, asItLies: onBed, factor: scaled.factor, areaCm2, finish: machine.finish },
     scene,
     workshop.rooms,
   );

@@ -6,6 +6,7 @@ import type { PartScene } from "#core/plan/parts/partSurroundings";
 import { zoneContacts } from "#core/plan/parts/zoneContacts";
 import { zoneWords } from "#core/plan/parts/zoneWords";
 import { sightLimits } from "#core/scale/limits";
+import { wishId } from "#core/scene/ledger";
 import { printOf, schemeOf } from "#core/scene/part";
 import { isSeen, staysBare, type Zone } from "#core/scene/zone";
 
@@ -53,6 +54,9 @@ export function reliefNeeded(
   return Math.max(made, sightLimits(viewingDistanceMm).lineMm);
 }
 
+/** Wishes stand after the lines that were written by hand. */
+const WISHES_LAST = 1e6;
+
 /** Relief that layers and films swallow. */
 function tooShallow({ part, finish, rescale }: PartDraft, z: ZonePlan, scene: PartScene): Finding | null {
   const relief = z.measure?.relief;
@@ -69,9 +73,13 @@ function tooShallow({ part, finish, rescale }: PartDraft, z: ZonePlan, scene: Pa
     filmMm,
     sunken: relief.sunken,
   });
-  const wish = `Wish: the ${relief.sunken ? "grooves" : "raised marks"} of ${z.zone.name} ${needed.toFixed(2)} mm deep.`;
-  const isKept = part.note.includes(wish);
-  return isKept
+  const id = wishId(part.id, z.zone.number);
+  const put = {
+    ...{ id, sceneId: part.sceneId, along: "height" as const, position: WISHES_LAST },
+    name: `${relief.sunken ? "grooves" : "raised marks"} of ${part.name}, ${z.zone.name}, deep`.slice(0, 120),
+    realMm: needed * scene.denominator,
+  };
+  return scene.wishes?.includes(id)
     ? null
     : partFinding(
         part,
@@ -79,7 +87,7 @@ function tooShallow({ part, finish, rescale }: PartDraft, z: ZonePlan, scene: Pa
         "parts",
         "relief-shallow",
         text,
-        [partMend(part, "Keep it as a wish", { note: `${part.note}\n${wish}`.trim().slice(0, 4000) })],
+        [{ label: "Keep it as a wish", edit: { table: "ledger", id, put } }],
         String(z.zone.number),
       );
 }

@@ -1,6 +1,7 @@
 import { exact, type Figure, spread, sum, times } from "#core/figure";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { AS_DRAWN, unit } from "#core/mesh/pose";
+import type { SlopePatch } from "#core/mesh/slopes";
 import { boxSize } from "#core/mesh/triangleMesh";
 import { treatmentInRooms } from "#core/plan/inRooms";
 import type { Candidate, ZonePlan } from "#core/plan/parts/partPlan";
@@ -91,24 +92,35 @@ function treatmentFor(
 }
 
 /** How the steps of a zone look; of a part that nobody parted as it was reckoned for its machine. */
-function zoneSurface(
-  { part, asItLies, measurement, factor }: ZonedPart,
+const zoneSurface = (
+  of: ZonedPart,
   measure: ZoneMeasure | null,
   finish: Candidate,
-  { viewingDistanceMm }: PartScene,
-): SurfaceAreas {
-  if (part.zones.length === 1) return finish.surface;
+  scene: PartScene,
+): SurfaceAreas =>
+  of.part.zones.length === 1
+    ? finish.surface
+    : surfaceAreas(slopesOf(of, measure), of.factor, printedBy(finish.printer), scene.viewingDistanceMm);
+
+type Lying = Pick<ZonedPart, "part" | "asItLies" | "measurement">;
+
+/** The slopes of a zone as its part lies; none where it was not measured. */
+export function slopesOf(
+  { part, asItLies, measurement }: Lying,
+  measure: ZoneMeasure | null,
+): readonly SlopePatch[] {
+  if (!measure || !asItLies || !measurement) return [];
   const { down } = printOf(part).pose ?? AS_DRAWN;
-  const slopes =
-    measure && asItLies && measurement
-      ? zoneSlopes(
-          measure.directions,
-          unit(down),
-          -asItLies.box.min[2],
-          Math.max(...boxSize(measurement.box)),
-        )
-      : [];
-  return surfaceAreas(slopes, factor, printedBy(finish.printer), viewingDistanceMm);
+  const size = Math.max(...boxSize(measurement.box));
+  return zoneSlopes(measure.directions, unit(down), -asItLies.box.min[2], size);
+}
+
+/** The slopes of all zones that are seen, as a machine is weighed by; null of a part that nobody parted. */
+export function seenSlopes(of: Lying, measures: readonly ZoneMeasure[]): readonly SlopePatch[] | null {
+  const { zones } = of.part;
+  if (zones.length === 1 || measures.length === 0) return null;
+  const hidden = new Set(zones.filter((z) => !isSeen(z)).map((z) => z.number));
+  return measures.filter((m) => !hidden.has(m.number)).flatMap((m) => slopesOf(of, m));
 }
 
 /**

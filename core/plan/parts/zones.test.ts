@@ -11,6 +11,7 @@ import { makePlan, type Plan } from "#core/plan/plan";
 import { waysFor } from "#core/plan/plates/waysFor";
 import { testInput } from "#core/plan/testing";
 import { testFilament, testResin } from "#core/print/testing";
+import type { LedgerRow } from "#core/scene/ledger";
 import { newPart, patchedPart, printOf } from "#core/scene/part";
 import { nothingDerived } from "#core/scene/planInput";
 import { wholeZone, type Zone } from "#core/scene/zone";
@@ -34,7 +35,12 @@ const zone = (number: number, given: Partial<Zone> = {}): Zone => ({
 type Mapped = { readonly mesh: TriangleMesh; readonly of: Uint8Array };
 
 /** The plan of one filament part with a mesh and a map of it. */
-function planOf({ mesh, of }: Mapped, zones: readonly Zone[], given = {}): Plan {
+function planOf(
+  { mesh, of }: Mapped,
+  zones: readonly Zone[],
+  given = {},
+  more: Parameters<typeof testInput>[0] = {},
+): Plan {
   const part = patchedPart(
     newPart({
       ...{ id: "hut", sceneId: "s", name: "hut", meshId: "hut", zones },
@@ -46,6 +52,7 @@ function planOf({ mesh, of }: Mapped, zones: readonly Zone[], given = {}): Plan 
   const measures = measureZones(mesh, findTwins(mesh).twin, of, 1);
   return makePlan(
     testInput({
+      ...more,
       parts: [part],
       joints: [],
       measurements: new Map(
@@ -243,7 +250,7 @@ describe("entries", () => {
     expect(planOf({ mesh, of }, zones(0.1)).work.steps.some((s) => s.action === "line in")).toBe(false);
   });
   it("P11: boards of 0.05 mm in layers of 0.2 come out smooth; a second version of 0.35 mm is quiet", () => {
-    const shallow = (depth: number) => {
+    const shallow = (depth: number, ledger: readonly LedgerRow[] = []) => {
       const mesh = boards(7, 6, 1.2, depth);
       const of = Uint8Array.from(proposeZones(mesh, findTwins(mesh).twin, 1).of);
       const numbers = [...new Set(of)];
@@ -255,6 +262,8 @@ describe("entries", () => {
       return planOf(
         { mesh, of },
         numbers.map((n) => zone(n, { scheme: films })),
+        {},
+        { ledger },
       );
     };
     const found = causes(shallow(0.05), "relief-shallow");
@@ -264,6 +273,11 @@ describe("entries", () => {
     const films = Number(/under ([\d.]+) mm of films/.exec(found[0]!.sentence)![1]);
     expect(Number(needed)).toBeCloseTo(1.5 * 0.2 + films, 2);
     expect(causes(shallow(Number(needed) + 0.01), "relief-shallow")).toEqual([]);
+    // Kept as a wish it is a line of the ledger, and nothing is said any more.
+    const { edit } = found[0]!.mends[0]!;
+    if (edit?.table !== "ledger") throw new Error("A wish is a line of the ledger.");
+    expect(edit.put.realMm / testInput().scene.denominator).toBeCloseTo(Number(needed), 2);
+    expect(causes(shallow(0.05, [edit.put]), "relief-shallow")).toEqual([]);
   });
   it("L11: powder where hands go asks for a seal, on the back it does not", () => {
     const powder = [
@@ -309,6 +323,21 @@ describe("entries", () => {
     const touched = causes(planOf({ mesh, of }, zones, onEnd), "mating-contacts");
     expect(touched).toHaveLength(1);
     expect(touched[0]!.sentence).toMatch(/left end has \d+ contacts? on .* file each spot 0\.1 mm/);
+  });
+  it("T5: a machine is weighed by what of a part is seen", () => {
+    // The top lies aslant and shows its steps; seen from nowhere, no machine is worse for it.
+    const aslant = { print: { pose: { down: [0, -0.26, -0.966], turnDeg: 0 } } };
+    const { mesh } = block();
+    const of = new Uint8Array(mesh.triangles.length / 3);
+    const on = foundOn(mesh, findTwins(mesh).twin);
+    for (let f = 0; f < of.length; f++) if (on.normals[3 * f + 2]! > 0.9) of[f] = 1;
+    const plain = (meaning: Zone["meaning"]) =>
+      hutOf(planOf({ mesh, of }, [zone(0), zone(1, { meaning })], aslant)).candidates.map(
+        (c) => c.row.plainCm2,
+      );
+    const [open, hidden] = [plain(null), plain("never seen")];
+    expect(open.some((cm2, i) => cm2 > hidden[i]! + 1)).toBe(true);
+    expect(open.every((cm2, i) => cm2 >= hidden[i]! - 1e-9)).toBe(true);
   });
   it("T5: a way to lie puts its scars on what is never seen and none on what mates", () => {
     const mesh = box(40, 30, 6);

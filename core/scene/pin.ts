@@ -1,0 +1,73 @@
+import type { Vec3 } from "#core/mesh/pose";
+
+/** What a pin is set for. */
+export const pinCauses = [
+  "gap",
+  "misfit",
+  "seam",
+  "scar",
+  "string",
+  "blob",
+  "bubble",
+  "crack",
+  "layers",
+  "plain patch",
+] as const;
+export type PinCause = (typeof pinCauses)[number];
+
+/** How it was found. */
+export const pinFinds = [
+  "by eye",
+  "dry fit",
+  "after assembly",
+  "under primer",
+  "a look that failed",
+] as const;
+export type PinFind = (typeof pinFinds)[number];
+
+/** What mends it, or what comes over it. */
+export const pinAnswers = [
+  "primer",
+  "brushed resin",
+  "cyanoacrylate",
+  "paste",
+  "putty",
+  "epoxy putty",
+  "shim",
+  "print again",
+  "powder",
+  "plants",
+  "rubble",
+  "plate",
+] as const;
+export type PinAnswer = (typeof pinAnswers)[number];
+
+export const pinStates = ["open", "done", "checked"] as const;
+export type PinState = (typeof pinStates)[number];
+
+/** A defect or a gap at a place on a part. Lengths in mm on the bench. */
+export type Pin = {
+  readonly id: string;
+  readonly sceneId: string;
+  readonly partId: string;
+  /** The zone that it lies in, by number; null of a part without zones or where nobody knows. */
+  readonly zone: number | null;
+  /** Where on the mesh, file units; null where it was never tapped. */
+  readonly at: Vec3 | null;
+  readonly cause: PinCause;
+  readonly find: PinFind;
+  readonly widthMm: number | null;
+  readonly depthMm: number | null;
+  readonly lengthMm: number | null;
+  /** Of a patch, cm2. */
+  readonly areaCm2: number | null;
+  /** Whether its face has a texture, and whether sandpaper reaches it. */
+  readonly textured: boolean;
+  readonly sandable: boolean;
+  /** Wanted as it is: nothing is done about it. */
+  readonly wanted: boolean;
+  readonly answer: PinAnswer | null;
+  readonly state: PinState;
+  readonly note: string;
+  readonly setAt: string;
+};
