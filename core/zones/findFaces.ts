@@ -125,8 +125,17 @@ export function alikePatches(
 
 /** Area of a face, file units squared. */
 export function areaOfFace({ positions: p, triangles }: TriangleMesh, face: number): number {
-  const [a, b, c] = [3 * triangles[3 * face]!, 3 * triangles[3 * face + 1]!, 3 * triangles[3 * face + 2]!];
-  const [ux, uy, uz] = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
-  const [vx, vy, vz] = [p[c]! - p[a]!, p[c + 1]! - p[a + 1]!, p[c + 2]! - p[a + 2]!];
-  return Math.hypot(uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx) / 2;
+  const a = 3 * triangles[3 * face]!;
+  const b = 3 * triangles[3 * face + 1]!;
+  const c = 3 * triangles[3 * face + 2]!;
+  const ux = p[b]! - p[a]!;
+  const uy = p[b + 1]! - p[a + 1]!;
+  const uz = p[b + 2]! - p[a + 2]!;
+  const vx = p[c]! - p[a]!;
+  const vy = p[c + 1]! - p[a + 1]!;
+  const vz = p[c + 2]! - p[a + 2]!;
+  const x = uy * vz - uz * vy;
+  const y = uz * vx - ux * vz;
+  const z = ux * vy - uy * vx;
+  return Math.sqrt(x * x + y * y + z * z) / 2;
 }

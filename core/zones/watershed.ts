@@ -166,33 +166,36 @@ function edgeTensors(
     if (inside[f] === 0 || inside[g] === 0) continue;
     const a = 3 * triangles[h]!;
     const b = 3 * triangles[nextHalfEdge(h)]!;
-    const length = Math.hypot(p[a]! - p[b]!, p[a + 1]! - p[b + 1]!, p[a + 2]! - p[b + 2]!);
+    const dx = p[b]! - p[a]!;
+    const dy = p[b + 1]! - p[a + 1]!;
+    const dz = p[b + 2]! - p[a + 2]!;
+    const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
     if (length === 0) continue;
     edges++;
     lengths += length;
-    // Across the edge, in the plane of the face: the surface bends that way.
-    const [ex, ey, ez] = [
-      (p[b]! - p[a]!) / length,
-      (p[b + 1]! - p[a + 1]!) / length,
-      (p[b + 2]! - p[a + 2]!) / length,
-    ];
-    const [nx, ny, nz] = [normals[3 * f]!, normals[3 * f + 1]!, normals[3 * f + 2]!];
-    const [mx, my, mz] = [normals[3 * g]!, normals[3 * g + 1]!, normals[3 * g + 2]!];
+    const nx = normals[3 * f]!;
+    const ny = normals[3 * f + 1]!;
+    const nz = normals[3 * f + 2]!;
+    const mx = normals[3 * g]!;
+    const my = normals[3 * g + 1]!;
+    const mz = normals[3 * g + 2]!;
     const far = 3 * triangles[nextHalfEdge(nextHalfEdge(t))]!;
     const rise = nx * (p[far]! - p[a]!) + ny * (p[far + 1]! - p[a + 1]!) + nz * (p[far + 2]! - p[a + 2]!);
     const turn = Math.acos(Math.max(-1, Math.min(1, nx * mx + ny * my + nz * mz))) * Math.sign(rise);
-    const [sx, sy, sz] = [nx + mx, ny + my, nz + mz];
-    const [cx, cy, cz] = [ey * sz - ez * sy, ez * sx - ex * sz, ex * sy - ey * sx];
-    const l = Math.hypot(cx, cy, cz) || 1;
-    const [ux, uy, uz] = [cx / l, cy / l, cz / l];
-    for (const at of [KEPT * f, KEPT * g]) {
-      const w = (turn * length) / 2;
-      tensors[at]! += w * ux * ux;
-      tensors[at + 1]! += w * uy * uy;
-      tensors[at + 2]! += w * uz * uz;
-      tensors[at + 3]! += w * ux * uy;
-      tensors[at + 4]! += w * ux * uz;
-      tensors[at + 5]! += w * uy * uz;
+    // Across the edge, in the plane of the face: the surface bends that way.
+    const cx = dy * (nz + mz) - dz * (ny + my);
+    const cy = dz * (nx + mx) - dx * (nz + mz);
+    const cz = dx * (ny + my) - dy * (nx + mx);
+    const l = Math.sqrt(cx * cx + cy * cy + cz * cz) || 1;
+    const w = (turn * length) / 2;
+    for (let side = 0; side < 2; side++) {
+      const at = KEPT * (side === 0 ? f : g);
+      tensors[at]! += (w * cx * cx) / (l * l);
+      tensors[at + 1]! += (w * cy * cy) / (l * l);
+      tensors[at + 2]! += (w * cz * cz) / (l * l);
+      tensors[at + 3]! += (w * cx * cy) / (l * l);
+      tensors[at + 4]! += (w * cx * cz) / (l * l);
+      tensors[at + 5]! += (w * cy * cz) / (l * l);
     }
   }
   return { tensors, edge: edges > 0 ? lengths / edges : 1 };
@@ -203,21 +206,35 @@ function spreadInto(next: Float32Array, tensors: Float32Array, twin: Int32Array,
   for (let f = 0; f < inside.length; f++) {
     if (inside[f] === 0) continue;
     const at = KEPT * f;
-    for (let k = 0; k < KEPT; k++) next[at + k] = tensors[at + k]! / 4;
+    // Summed in numbers of their own: written once, not once a neighbour.
+    let xx = tensors[at]!;
+    let yy = tensors[at + 1]!;
+    let zz = tensors[at + 2]!;
+    let xy = tensors[at + 3]!;
+    let xz = tensors[at + 4]!;
+    let yz = tensors[at + 5]!;
+    let area = tensors[at + 6]!;
     for (let h = 3 * f; h < 3 * f + 3; h++) {
       const t = twin[h]!;
       if (t < 0) continue;
       const g = (t / 3) | 0;
       if (inside[g] === 0) continue;
       const from = KEPT * g;
-      next[at]! += tensors[from]! / 4;
-      next[at + 1]! += tensors[from + 1]! / 4;
-      next[at + 2]! += tensors[from + 2]! / 4;
-      next[at + 3]! += tensors[from + 3]! / 4;
-      next[at + 4]! += tensors[from + 4]! / 4;
-      next[at + 5]! += tensors[from + 5]! / 4;
-      next[at + 6]! += tensors[from + 6]! / 4;
+      xx += tensors[from]!;
+      yy += tensors[from + 1]!;
+      zz += tensors[from + 2]!;
+      xy += tensors[from + 3]!;
+      xz += tensors[from + 4]!;
+      yz += tensors[from + 5]!;
+      area += tensors[from + 6]!;
     }
+    next[at] = xx / 4;
+    next[at + 1] = yy / 4;
+    next[at + 2] = zz / 4;
+    next[at + 3] = xy / 4;
+    next[at + 4] = xz / 4;
+    next[at + 5] = yz / 4;
+    next[at + 6] = area / 4;
   }
 }
 
