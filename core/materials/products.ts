@@ -248,6 +248,8 @@ export const products = [
     thinner: "lacquer thinner",
     times: [30, 2 * H, D],
     ...lacquers,
+    filmMm: 0.075,
+    solids: 0.5,
     note: "fills fine scratches",
   }),
   row({

@@ -1,5 +1,7 @@
+export type Grit = { readonly grit: number; readonly grainUm: number };
+
 /** Median grain of FEPA P abrasives, micrometres. @source ISO 6344 / FEPA 43, from memory */
-export const grits = [
+export const grits: readonly Grit[] = [
   { grit: 80, grainUm: 201 },
   { grit: 120, grainUm: 125 },
   { grit: 150, grainUm: 100 },
@@ -14,7 +16,7 @@ export const grits = [
   { grit: 1200, grainUm: 15.3 },
   { grit: 1500, grainUm: 12.6 },
   { grit: 2000, grainUm: 10.3 },
-] as const;
+];
 
 /** Depth of the scratch a grit leaves, micrometres: a sixth to a quarter of its grain (common practice). */
 export function scratchUm(grit: number): { readonly low: number; readonly high: number } | null {
