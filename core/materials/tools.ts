@@ -47,6 +47,7 @@ export const tools = [
   row({ id: "file", kind: "other", hazards: ["dust"] }),
   row({ id: "drill and wire", kind: "blade", hazards: ["sharp", "dust"] }),
   row({ id: "hot wire", kind: "heat", hazards: ["hot or burning"] }),
+  row({ id: "warm air", kind: "heat", hazards: ["hot or burning"] }),
   row({ id: "small torch", kind: "heat", hazards: ["open flame"] }),
   row({ id: "oven tray", kind: "heat", hazards: ["scald"] }),
   row({ id: "soldering iron", kind: "heat", hazards: ["solder", "hot or burning"] }),

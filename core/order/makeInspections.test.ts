@@ -40,8 +40,8 @@ const part = (id: string, recipeId: string, given: WorkGiven = {}): PartWork =>
     areaCm2: exact(80, "cm2", "measured"),
     treatCm2: exact(0, "cm2", "measured"),
     thinnestMm: 2,
-    stepDepthMm: null,
-    unseenDepthMm: null,
+    depthMm: null,
+    seenMm: null,
     treatment: null,
     scheme: [
       layer("p", "primer", null, "brush primer"),

@@ -309,8 +309,8 @@ describe("steps of a scene", () => {
       areaCm2: exact(80, "cm2", "measured"),
       treatCm2: exact(30, "cm2", "computed"),
       thinnestMm: 2.5,
-      stepDepthMm: 0.1,
-      unseenDepthMm: 0.02,
+      depthMm: 0.1,
+      seenMm: 0.02,
       treatment: treatmentOf("fill and sand"),
       scheme: [
         {
@@ -413,12 +413,15 @@ describe("steps of a scene", () => {
     expect(before(order, "joint:j/glue/before-dry-fit", "joint:j/glue")).toBe(true);
   });
   it("take more filler where the steps are deeper, and say when coats alone will not do", () => {
-    const coats = (stepDepthMm: number) =>
-      makeSteps([part({ stepDepthMm })], [], [], board, () => 1).find((s) => s.action === "fill")!;
+    const coats = (depthMm: number) =>
+      makeSteps([part({ depthMm })], [], [], board, () => 1).find((s) => s.action === "fill")!;
     expect(coats(0.12).handsMinutes.value).toBeGreaterThan(coats(0.04).handsMinutes.value);
     // 0.28 mm: a stop at six coats would leave it plain; as many are laid as the depth asks, sanded between.
     expect(coats(0.28).coats).toBeGreaterThan(6);
-    expect(coats(0.28).notes).toEqual([expect.stringMatching(/^Sand lightly after every fourth coat/)]);
+    expect(coats(0.28).notes).toEqual([
+      expect.stringMatching(/^\d+ rounds, sanded between, which leave 0\.250, /),
+      expect.stringMatching(/^Sand lightly after every fourth coat/),
+    ]);
     expect(coats(3).coats).toBe(12);
     expect(coats(3).notes.at(-1)).toMatch(/^2\.64 mm of the steps is left after that and still shows/);
   });

@@ -21,6 +21,8 @@ export type PrintWork = {
   readonly lets: LampLight;
   readonly slender: boolean;
   readonly facts: StepFacts;
+  /** Openings of one copy that strings run across, and how those are taken off; null where there are none. */
+  readonly strings?: { readonly openings: number; readonly by: "warm air" | "clip" } | null | undefined;
 };
 
 /** How deep the light of a lamp goes: clear, grey, or black and opaque. */
@@ -39,6 +41,22 @@ export const SLENDER = 30;
 
 const heeded = ({ takeOffAdvice }: PrintWork) => (takeOffAdvice === null ? [] : [`${takeOffAdvice}.`]);
 
+/** A pass of warm air over one opening, min (common practice). */
+const WARM_AIR_MIN = 0.2;
+
+function warmAir(openings: number, add: AddStep): void {
+  add({
+    key: "strings",
+    action: "clip",
+    title: "Take strings off, warm air",
+    minutes: 1 + WARM_AIR_MIN * openings,
+    tool: "warm air",
+    notes: [
+      "From 10 cm, in passes of 2 s, over the openings alone; what is thinner than 2 mm is clipped instead.",
+    ],
+  });
+}
+
 /**
  * What is done to a print before it is a part: washing, supports, curing, clipping. Minutes are those of its pieces,
  * common practice; baths, lamp and tools are got out once a session, whatever goes through them.
@@ -55,6 +73,7 @@ export function printSteps(p: PrintWork, add: AddStep, schools: OrderSchools): v
         ...heeded(p),
       ],
     });
+  if (p.process === "filament" && p.strings?.by === "warm air") warmAir(p.strings.openings * p.count, add);
   if (p.process !== "resin") return;
   const byWater = p.bath === "water";
   add({

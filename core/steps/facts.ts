@@ -58,6 +58,8 @@ export type StepFacts = {
   readonly spread?: "sprinkled" | "dripped";
   readonly doubtful?: true;
   readonly shows?: true;
+  /** A flame that keeps off joints that are glued already. */
+  readonly keptOff?: true;
   /** Blocks the brush, takes another finish, or stays clear: painted apart and joined after. */
   readonly apart?: true;
   /** Joined before any paint. */

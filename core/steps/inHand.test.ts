@@ -108,12 +108,12 @@ describe("other tools", () => {
     // Every grit that a treatment asks for stands in the table of grains.
     for (const school of surfaceSchools)
       for (const s of treatmentOf(school).steps)
-        for (const grit of gritsOf(s.tool))
+        for (const grit of gritsOf({ tool: s.tool }))
           expect(
             grits.some((g) => g.grit === grit),
             `${school} ${grit}`,
           ).toBe(true);
-    expect(gritsOf("brush and water")).toEqual([]);
+    expect(gritsOf({ tool: "brush and water" })).toEqual([]);
   });
   it("are checked against the product: a coarse paint clogs an airbrush, and no other one does", () => {
     for (const f of products)

@@ -1,4 +1,4 @@
-import { type ToolId, toolOf } from "#core/materials/tools";
+import { toolOf } from "#core/materials/tools";
 import { productName, productOf } from "#core/materials/products";
 import type { Step } from "#core/steps/step";
 
@@ -30,7 +30,8 @@ export const faceMm = ({ areaCm2, pieces }: Step): number | null =>
 export const gritClass = (grit: number): "coarse" | "medium" | "fine" =>
   grit < 220 ? "coarse" : grit < 400 ? "medium" : "fine";
 /** Grits that an abrasive of a step is a ladder of, coarsest first; none for other tools. */
-export const gritsOf = (tool: ToolId): readonly number[] => toolOf(tool).grits;
+export const gritsOf = ({ tool, grits }: Pick<Step, "tool" | "grits">): readonly number[] =>
+  grits ?? toolOf(tool).grits;
 
 /**
  * What to take in the hand: brush by width and kind, nozzle, sponge, needle, abrasive by number and class.
@@ -41,12 +42,12 @@ export const gritsOf = (tool: ToolId): readonly number[] => toolOf(tool).grits;
 export function inHand(step: Step): InHand {
   const { tool, action } = step;
   const face = faceMm(step);
-  const grits = gritsOf(tool);
+  const grits = gritsOf(step);
   const given = { what: tool, because: "", unfit: null };
   if (grits.length > 0)
     return {
       ...given,
-      what: `${tool} (${[...new Set(grits.map(gritClass))].join(" to ")})`,
+      what: `${step.grits ? `abrasive ${grits.join(", ")}` : tool} (${[...new Set(grits.map(gritClass))].join(" to ")})`,
       because: "each grit takes out the scratches of the one before",
     };
   if (tool === "airbrush") return airbrush(step, face);

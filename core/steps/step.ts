@@ -94,6 +94,8 @@ export type Step = {
   readonly pieces?: number;
   /** Coats laid in it; 1 where it is not told. */
   readonly coats?: number;
+  /** Of sanding: from coarse to fine, where they follow from what is sanded; the tool's own otherwise. */
+  readonly grits?: readonly number[];
   /** Which coat of its layer it is, from 1; told where there are several. The last has the layer's own id. */
   readonly coat?: { readonly number: number; readonly of: number };
   /** What of a part's own decisions it carries out: a layer of its scheme, or the treatment of its surface. */

@@ -123,6 +123,45 @@ export function lookTestStanding(
   return { flat, raking, frequencyPerDegree: pattern.frequency, look: classOf(flat, raking) };
 }
 
+/** Stripes as they are seen on a face: light of both facets, the share of the first, and their period, mm. */
+export type Stripes = {
+  readonly light: readonly [number, number];
+  readonly share: number;
+  readonly periodMm: number;
+};
+
+/**
+ * What a face shows under one lamp, of the profile that stands out most: what a picture of it has to draw.
+ * @param view from the face to the viewer, and `light` to the lamp, unit vectors in the scene
+ * @returns null where it is smooth or looks away
+ */
+export function stripesSeen(
+  face: Omit<LookFace, "slopeRad">,
+  normal: Vec,
+  build: Vec,
+  view: Vec,
+  light: Vec,
+  ambient: number,
+): Stripes | null {
+  const isUnder = dot(normal, build) < 0;
+  const up = isUnder ? ([-build[0], -build[1], -build[2]] as const) : build;
+  const slope = Math.acos(Math.min(1, dot(normal, up)));
+  const relief = reliefLeft(face, slope, isUnder);
+  if (deepest(relief) <= 0 || dot(normal, view) <= 0.02) return null;
+  const { tau } = frameOf(normal, up, slope);
+  const periodMm = slope < LEVEL_RAD ? (face.skinLinesMm ?? 1) : terraceMm(face.layerMm, slope);
+  const seen = shapesOf(relief, slope, face).map((shape) =>
+    facetsSeen(shape, normal, tau, view, light, ambient),
+  );
+  const most = seen.sort((a, b) => modulation(b) - modulation(a))[0];
+  return most ? { light: [most.l1, most.l2], share: most.w, periodMm } : null;
+}
+
+const modulation = ({ l1, l2, w }: Facets): number => {
+  const mean = w * l1 + (1 - w) * l2;
+  return mean > 0 ? (Math.abs(l1 - l2) / mean) * Math.abs(Math.sin(Math.PI * w)) : 0;
+};
+
 /** What is left of the relief of a face; an underside has no skin of its own. */
 function reliefLeft(face: Omit<LookFace, "slopeRad">, slope: number, isUnder: boolean): Relief {
   const printed = reliefOf(face.layerMm, slope, face.process, isUnder ? null : face.skinLinesMm);
@@ -209,15 +248,10 @@ export const classOf = (flat: number, raking: number): LookClass =>
 /** How fine a pattern is, how wide the face, and whether its lines differ from each other. */
 type Pattern = { readonly frequency: number; readonly patchDeg: number; readonly uneven: boolean };
 
-function visibility(
-  shape: Shape,
-  n: Vec,
-  tau: Vec,
-  v: Vec,
-  light: Vec,
-  ambient: number,
-  { frequency, patchDeg, uneven }: Pattern,
-): number {
+/** Luminance of both facets, and the share of the first in what is seen. */
+type Facets = { readonly l1: number; readonly l2: number; readonly w: number };
+
+function facetsSeen(shape: Shape, n: Vec, tau: Vec, v: Vec, light: Vec, ambient: number): Facets {
   const tilt = (a: number): Vec => [
     n[0] * Math.cos(a) + tau[0] * Math.sin(a),
     n[1] * Math.cos(a) + tau[1] * Math.sin(a),
@@ -229,8 +263,19 @@ function visibility(
   const l2 = ambient + (1 - ambient) * Math.max(0, dot(n2, light));
   const e1 = (shape.u1 * Math.max(0, dot(n1, v))) / Math.max(1e-9, dot(n1, n));
   const e2 = (shape.u2 * Math.max(0, dot(n2, v))) / Math.max(1e-9, dot(n2, n));
-  if (e1 + e2 <= 0) return 0;
-  const w = e1 / (e1 + e2);
+  return { l1, l2, w: e1 + e2 > 0 ? e1 / (e1 + e2) : 0 };
+}
+
+function visibility(
+  shape: Shape,
+  n: Vec,
+  tau: Vec,
+  v: Vec,
+  light: Vec,
+  ambient: number,
+  { frequency, patchDeg, uneven }: Pattern,
+): number {
+  const { l1, l2, w } = facetsSeen(shape, n, tau, v, light, ambient);
   const mean = w * l1 + (1 - w) * l2;
   if (mean <= 0) return 0;
   const contrast = (k: number) =>

@@ -14,15 +14,24 @@ export type SurfaceAreas = {
   readonly worst: { readonly slopeDeg: number; readonly times: number; readonly areaCm2: number } | null;
 };
 
+/** A smooth gloss shows steps so much plainer than a matte film does (default). */
+const GLOSS_TIMES = 1.5;
+
+/** How much plainer the last layer makes what is below it. */
+export const finishContrast = (scheme: readonly { readonly sheen: "matte" | "satin" | "gloss" }[]): number =>
+  scheme.at(-1)?.sheen === "gloss" ? GLOSS_TIMES : 1;
+
 /**
  * Sorts every patch of like slope into unseen, raking only, plain, at the viewing distance.
  * @param factor from file units to millimetres on the bench
+ * @param contrast what the finish makes of it: see `finishContrast`
  */
 export function surfaceAreas(
   slopes: readonly SlopePatch[],
   factor: number,
   by: PrintedBy,
   distanceMm: number,
+  contrast = 1,
 ): SurfaceAreas {
   const cm2: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
   // The same sum with the eye twice as sharp and half as sharp: the test is right to about a factor of 2.
@@ -40,11 +49,13 @@ export function surfaceAreas(
       { ...by, slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor },
       distanceMm,
     );
-    cm2[test.look] += area;
-    sharper[classOf(test.flat * 2, test.raking * 2)] += area;
-    duller[classOf(test.flat / 2, test.raking / 2)] += area;
-    if (test.look === "plain" && (worst === null || test.flat * area > worst.times * worst.areaCm2))
-      worst = { slopeDeg: patch.slopeDeg, times: test.flat, areaCm2: area };
+    const [flat, raking] = [test.flat * contrast, test.raking * contrast];
+    const look = classOf(flat, raking);
+    cm2[look] += area;
+    sharper[classOf(flat * 2, raking * 2)] += area;
+    duller[classOf(flat / 2, raking / 2)] += area;
+    if (look === "plain" && (worst === null || flat * area > worst.times * worst.areaCm2))
+      worst = { slopeDeg: patch.slopeDeg, times: flat, areaCm2: area };
   }
   const figure = (look: LookClass): Figure =>
     between(

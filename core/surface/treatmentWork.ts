@@ -1,11 +1,43 @@
-import { afterCoatMm, coatsToReach, type LevellingCoat } from "#core/surface/layerSteps";
-import type { Treatment, TreatmentStep } from "#core/surface/treatments";
+import type { Process } from "#core/print/printer";
+import type { Grade, ResinColour } from "#core/scene/zone";
+import { curedCoats, resinDepthMm } from "#core/surface/curedResin";
+import { type LadderEnd, sandingLadder, sandingTools } from "#core/surface/ladder";
+import { coatRounds, MOST_ROUNDS, SAND_FROM } from "#core/surface/rounds";
+import type { SurfaceSchool, Treatment, TreatmentStep } from "#core/surface/treatments";
+import { counted } from "#core/words";
 
-/** More coats than this nobody lays; what is deeper is told of. */
-const MOST_COATS = 12;
 /** After so many levelling coats they are sanded before the next, min/cm2 (common practice). */
 const SAND_EVERY = 4;
 const SANDING_PER_CM2 = 0.08;
+/** A look between two coats, min (common practice). */
+const LOOK_MIN = 0.5;
+/** From this grit on a filler is sanded, not plastic. */
+const FINE_GRIT = 240;
+/** What a flame leaves of the steps of a slope; of near-upright walls it leaves nothing (default). */
+const AFTER_FLAME = 0.5;
+const WALL_DEG = 60;
+
+/**
+ * What is treated, as it comes to its treatment. Areas are of all copies; depths mm.
+ *
+ * - `depthMm`: of the plainest steps, null where none is plain; `seenMm`: what is no longer seen of them
+ * - `slopeDeg`: where they are plainest
+ * - `owned`: grits on the shelf; all where it is absent
+ */
+export type TreatedPlace = {
+  readonly cm2: number;
+  readonly depthMm: number | null;
+  readonly seenMm: number | null;
+  readonly slopeDeg?: number;
+  readonly grade?: Grade;
+  readonly process?: Process | null;
+  readonly owned?: readonly number[];
+  readonly end?: LadderEnd;
+  readonly resin?: ResinColour;
+  readonly sides?: number;
+  readonly narrowestMm?: number | null;
+  readonly hasRidges?: boolean;
+};
 
 /**
  * One step of a treatment as it is done: how many coats, how long, how often it is sanded between them, and
@@ -14,46 +46,143 @@ const SANDING_PER_CM2 = 0.08;
 export type TreatmentPass = {
   readonly step: TreatmentStep;
   readonly place: number;
+  readonly what: string;
   readonly coats: number;
   readonly minutes: number;
   readonly sandings: number;
   /** Depth that its coats leave and that is still plain, mm; null where nothing is. */
   readonly leftMm: number | null;
+  /** Of sanding: from coarse to fine. */
+  readonly grits: readonly number[];
+  readonly notes: readonly string[];
 };
 
 /**
- * What a treatment takes on an area: levelling coats as many as bring the layer steps out of sight, the rest
- * as its school says.
- * @param cm2 area treated, of all copies
- * @param depthMm depth of the plainest steps, and the depth at which they are no longer plain, mm; null when
- * none is plain
+ * What a treatment takes on a place: levelling coats as many as bring the layer steps out of sight, the grits that its
+ * steps ask for, the rest as its school says. What is only looked past is left rougher; what nobody sees is left.
  */
-export const treatmentWork = (
-  treatment: Treatment,
-  cm2: number,
-  depthMm: number | null,
-  unseenMm: number | null,
-): readonly TreatmentPass[] =>
-  treatment.steps.flatMap((step, place): TreatmentPass[] => {
-    const { levelling } = step;
-    const { coats, leftMm } =
-      levelling && depthMm !== null && unseenMm !== null
-        ? levellingCoats(levelling, depthMm, unseenMm)
-        : { coats: step.coats, leftMm: null };
-    if (coats === 0) return [];
-    const sandings = levelling && step.action === "fill" ? Math.floor((coats - 1) / SAND_EVERY) : 0;
-    const minutes = step.fixedMinutes + cm2 * (step.minutesPerCm2 * coats + SANDING_PER_CM2 * sandings);
-    return [{ step, place, coats, minutes, sandings, leftMm }];
-  });
+export function treatmentWork(treatment: Treatment, place: TreatedPlace): readonly TreatmentPass[] {
+  const grade = place.grade ?? "show";
+  if (grade === "none") return [];
+  const steps = treatment.steps.map((step, at) => ({ step, at }));
+  const ladder = ladderFor(treatment.school, place);
+  return steps
+    .filter(({ step }) => grade === "show" || !step.forShow)
+    .flatMap(({ step, at }) => passOf(step, at, treatment.school, place, ladder));
+}
 
-function levellingCoats(
-  coat: LevellingCoat,
-  depthMm: number,
-  unseenMm: number,
-): { readonly coats: number; readonly leftMm: number | null } {
-  const coats = coatsToReach(depthMm, unseenMm, coat, MOST_COATS);
-  if (coats !== null) return { coats, leftMm: null };
-  let leftMm = depthMm;
-  for (let i = 0; i < MOST_COATS; i++) leftMm = afterCoatMm(leftMm, coat);
-  return { coats: MOST_COATS, leftMm };
+/** Depth of the steps after each levelling coat of a treatment, in order, mm; 0 under a texture. */
+export function depthsAfter(treatment: Treatment, place: TreatedPlace): readonly number[] {
+  if (place.grade === "none" || place.depthMm === null || place.seenMm === null) return [];
+  const depths: number[] = [];
+  for (const step of treatment.steps) {
+    if (step.action === "paste") return [0];
+    if (step.action === "flame") depths.push(flamed(place.depthMm, place.slopeDeg));
+    if (!step.levelling || (place.grade === "rough" && step.forShow)) continue;
+    const from = depths.at(-1) ?? place.depthMm;
+    const more = coatRounds(from, place.seenMm, step.levelling).depthsMm;
+    depths.push(...(more.length === 0 && step.always ? [from] : more));
+  }
+  return depths;
+}
+
+/** What a flame leaves of a depth, mm. */
+const flamed = (depthMm: number, slopeDeg = 90): number => (slopeDeg >= WALL_DEG ? 0 : AFTER_FLAME * depthMm);
+
+function ladderFor(school: SurfaceSchool, { depthMm, process, owned, end }: TreatedPlace) {
+  const isFlamed = school === "flame first";
+  return sandingLadder({
+    // The skin of a flame is hard and smooth: it is broken with the coarsest, whatever is left of the steps.
+    depthMm: isFlamed ? Infinity : (depthMm ?? 0),
+    process: process ?? "filament",
+    end: end ?? "primer",
+    ...(owned && owned.length > 0 ? { owned } : {}),
+  });
+}
+
+function passOf(
+  step: TreatmentStep,
+  at: number,
+  school: SurfaceSchool,
+  place: TreatedPlace,
+  ladder: ReturnType<typeof sandingLadder>,
+): readonly TreatmentPass[] {
+  const { coats, leftMm, notes } = coatsOf(step, school, place);
+  if (coats === 0) return [];
+  const grits = gritsOf(step, ladder.grits);
+  if (step.grits && grits.length === 0) return [];
+  const sandings = step.levelling && step.action === "fill" ? Math.floor((coats - 1) / SAND_EVERY) : 0;
+  const looks = step.action === "fill" && step.levelling ? Math.max(0, coats - 1) * LOOK_MIN : 0;
+  const each = step.minutesPerCm2 * coats + SANDING_PER_CM2 * sandings;
+  const minutes = step.fixedMinutes + looks + place.cm2 * each;
+  const what = grits.length > 0 ? `${step.what}, ${gritWords(grits)}` : step.what;
+  const told = [...notes, ...(step.grits ? sandingNotes(place, ladder.toBuy, grits) : [])];
+  return [{ step, place: at, what, coats, minutes, sandings, leftMm, grits, notes: told }];
+}
+
+const gritsOf = (step: TreatmentStep, ladder: readonly number[]): readonly number[] =>
+  step.grits === "coarse"
+    ? ladder.filter((g) => g < FINE_GRIT)
+    : step.grits === "fine"
+      ? ladder.filter((g) => g >= FINE_GRIT)
+      : [];
+
+/** `80, 120 then 220`. */
+const gritWords = (grits: readonly number[]): string =>
+  grits.length < 2 ? `${grits[0]!}` : `${grits.slice(0, -1).join(", ")} then ${grits.at(-1)!}`;
+
+function sandingNotes(
+  { narrowestMm = null, hasRidges = false }: TreatedPlace,
+  toBuy: readonly number[],
+  grits: readonly number[],
+): readonly string[] {
+  const tools = sandingTools(narrowestMm, hasRidges);
+  const missing = toBuy.filter((g) => grits.includes(g));
+  return [
+    ...(tools.length > 1 ? [`With ${tools.join(", ")}.`] : []),
+    ...(missing.length > 0
+      ? [`${missing.join(" and ")} ${missing.length > 1 ? "are" : "is"} not on the shelf.`]
+      : []),
+  ];
+}
+
+type Coats = { readonly coats: number; readonly leftMm: number | null; readonly notes: readonly string[] };
+
+/** Coats of a step, what they leave, and what is said of them. */
+function coatsOf(step: TreatmentStep, school: SurfaceSchool, place: TreatedPlace): Coats {
+  const { depthMm, seenMm, slopeDeg } = place;
+  const { levelling } = step;
+  if (!levelling || depthMm === null || seenMm === null)
+    return { coats: step.coats, leftMm: null, notes: [] };
+  const left = school === "flame first" ? flamed(depthMm, slopeDeg) : depthMm;
+  const { depthsMm, reaches } = coatRounds(left, seenMm, levelling);
+  const coats = Math.max(depthsMm.length, step.always ? 1 : 0);
+  const leftMm = reaches ? null : (depthsMm.at(-1) ?? null);
+  return { coats, leftMm, notes: roundNotes(step, place, depthsMm, coats) };
+}
+
+const mm = (depth: number) => depth.toFixed(3);
+
+function roundNotes(
+  step: TreatmentStep,
+  { resin = "clear", sides = 1, grade = "show" }: TreatedPlace,
+  depthsMm: readonly number[],
+  coats: number,
+): readonly string[] {
+  if (step.action === "level") {
+    // A film of brushed resin is a tenth of a millimetre, whatever it fills.
+    const film = step.levelling!.dryFilmMm;
+    const each = curedCoats(film, resin, sides);
+    return [
+      `${counted(coats * each.coats, "coat", "coats")} of ${resin} resin, which light goes ${resinDepthMm[resin]} mm ` +
+        `deep into: ${coats * each.lampSeconds} s of lamp in all, from 2 to 5 cm, and a touch after each.`,
+    ];
+  }
+  if (depthsMm.length < 2) return [];
+  const sanded = depthsMm.length >= SAND_FROM ? ", sanded between" : "";
+  const most = depthsMm.length >= MOST_ROUNDS ? "at most " : "";
+  const look = grade === "show" ? "; after each a look under a side light: no two-toned stripes" : "";
+  return [
+    `${most}${counted(depthsMm.length, "round", "rounds")}${sanded}, which leave ${depthsMm.map(mm).join(", ")} mm${look}.`,
+  ];
 }

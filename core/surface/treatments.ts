@@ -18,8 +18,15 @@ export type SurfaceSchool = (typeof surfaceSchools)[number];
  * handwork.
  */
 export type TreatmentStep = {
-  readonly action: "clip" | "flame" | "fill" | "sand" | "level" | "wash" | "paste";
+  readonly action: "clip" | "flame" | "fill" | "sand" | "level" | "wash" | "paste" | "inspect";
+  /** Of sanding: up to its grits, which follow from the depth. */
   readonly what: string;
+  /** Sanded bare, which takes coarse grits, or over a filler, which takes the fine ones up to the next coat. */
+  readonly grits?: "coarse" | "fine";
+  /** Only for what is looked at: a guide coat, a look between, fine grits. */
+  readonly forShow?: true;
+  /** It is done once at least, however little there is left to fill. */
+  readonly always?: true;
   readonly product: ProductId | null;
   readonly minutesPerCm2: number;
   readonly fixedMinutes: number;
@@ -43,6 +50,7 @@ export const levellingCoat = (id: ProductId): LevellingCoat => {
   return { name, dryFilmMm: filmMm, k: 1, volumeSolids: solids };
 };
 const fillerCoat = levellingCoat("filler primer can");
+const surfacerCoat = levellingCoat("surfacer");
 const resinCoat = levellingCoat("UV resin");
 const step = (
   s: Partial<TreatmentStep> & Pick<TreatmentStep, "action" | "what" | "tool">,
@@ -68,7 +76,8 @@ export const treatments: readonly Treatment[] = [
     steps: [
       step({
         action: "sand",
-        what: "sand open faces, 120 then 180",
+        what: "sand open faces",
+        grits: "coarse",
         tool: "abrasive 120 to 180",
         minutesPerCm2: 0.12,
       }),
@@ -90,9 +99,11 @@ export const treatments: readonly Treatment[] = [
       }),
       step({
         action: "sand",
-        what: "sand the filler, 240 then 400 wet",
+        what: "sand the filler",
+        grits: "fine",
         tool: "abrasive 240 to 400",
         minutesPerCm2: 0.08,
+        forShow: true,
       }),
       step({
         action: "wash",
@@ -100,6 +111,7 @@ export const treatments: readonly Treatment[] = [
         tool: "brush and water",
         place: "sink",
         fixedMinutes: 4,
+        forShow: true,
       }),
     ],
   },
@@ -131,12 +143,66 @@ export const treatments: readonly Treatment[] = [
         fixedMinutes: 5,
       }),
       step({
+        action: "inspect",
+        what: "look for pinholes and mark them",
+        tool: "side light",
+        fixedMinutes: 3,
+      }),
+      step({
+        action: "sand",
+        what: "sand until nothing shines: shine is where the flame face was not touched",
+        grits: "coarse",
+        tool: "abrasive 120 to 180",
+        minutesPerCm2: 0.06,
+      }),
+      step({
+        action: "wash",
+        what: "wash off the dust and dry",
+        tool: "brush and water",
+        place: "sink",
+        fixedMinutes: 4,
+      }),
+      step({
         action: "fill",
-        what: "one coat of filler primer",
+        what: "brush on surfacer",
+        tool: "brush",
+        product: "surfacer",
+        minutesPerCm2: 0.05,
+        levelling: surfacerCoat,
+        always: true,
+      }),
+      step({
+        action: "fill",
+        what: "spray filler primer",
         tool: "spray can",
         product: "filler primer can",
         place: "booth",
         minutesPerCm2: 0.01,
+        forShow: true,
+      }),
+      step({
+        action: "fill",
+        what: "putty on a cotton bud over single spots",
+        tool: "spatula",
+        product: "solvent putty",
+        fixedMinutes: 4,
+        forShow: true,
+      }),
+      step({
+        action: "sand",
+        what: "sand it fine",
+        grits: "fine",
+        tool: "abrasive 240 to 400",
+        minutesPerCm2: 0.05,
+        forShow: true,
+      }),
+      step({
+        action: "wash",
+        what: "rinse and dry",
+        tool: "brush and water",
+        place: "sink",
+        fixedMinutes: 4,
+        forShow: true,
       }),
     ],
   },

@@ -54,6 +54,14 @@ function Row({ p, isSelected }: { p: PrintedPart; isSelected: boolean }) {
         <LookCells name={part.name} surface={finish.surface} />
         <td>
           {isOne && <WayChoice p={p} zone={zones[0]!} />}
+          {part.meshId && (
+            <Link
+              to={`/scenes/${part.sceneId}/look/${part.id}`}
+              className="block text-[13px] underline decoration-primer-3 underline-offset-4"
+            >
+              look at it
+            </Link>
+          )}
           <Link
             to={`/scenes/${part.sceneId}/zones/${part.id}`}
             className="block text-[13px] underline decoration-primer-3 underline-offset-4"

@@ -161,7 +161,12 @@ export const beforePaint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Choose another treatment, or move the flame before every coat.",
     looksAt: (s) => s.action === "flame",
-    precedes: [order(["flame"], [...coats, "sand", "fill", "level", "glue", "paste", "fill seam", "seal"])],
+    precedes: [
+      order(["flame"], [...coats, "sand", "fill", "level", "paste", "fill seam", "seal"]),
+      order(["flame"], ["glue"], "none", (a) => !a.facts?.keptOff),
+      // By that school the joint is glued and cured first, and the flame keeps off it.
+      order(["glue"], ["flame"], "cure", (_, b) => b.facts?.keptOff === true),
+    ],
     check: (s, situation) => {
       if (s.action !== "flame") return null;
       const instead = [

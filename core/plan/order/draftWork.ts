@@ -62,7 +62,7 @@ function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
   const joints = own.joints.filter((j) => !j.partIds.some((id) => held.has(id)));
   const works = parts
     .filter((p) => p.held === null && !lookedAt(p.part))
-    .map((p) => partWork(p, scene, workshop.rooms, readyAt.get(p.part.id) ?? from));
+    .map((p) => partWork(p, own, readyAt.get(p.part.id) ?? from));
   const made = makeSteps(
     works,
     joints.map((j) => ({

@@ -95,7 +95,7 @@ function partSteps(
   const treated = treatedTogether(p.zones);
   for (const work of treated) surfaceSteps(work, add);
   if (p.lamp) lampStep(add);
-  const showsSteps = treated.some((w) => w.stepDepthMm !== null && w.treatment?.school === "live with it");
+  const showsSteps = treated.some((w) => w.depthMm !== null && w.treatment?.school === "live with it");
   paintSteps({ ...p, layers: laidWork(p.zones), showsSteps }, add, mixOf, schools);
   if (p.onBoard && hasGround) placeStep(p.id, p.count, add);
   return steps;

@@ -1,8 +1,12 @@
+import { times } from "#core/figure";
 import { plasticOf } from "#core/materials/printMaterials";
 import type { PartWork } from "#core/plan/order/makeSteps";
 import { layerInRooms } from "#core/plan/inRooms";
 import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
+import { printedShape } from "#core/plan/surface/printedShape";
+import { stringsOff } from "#core/surface/foreseen";
+import { zoneFinish } from "#core/plan/surface/zoneFinish";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { lampLight } from "#core/plan/order/lampLight";
 import { takeOffOf } from "#core/plan/parts/takeOffOf";
@@ -10,7 +14,6 @@ import { SLENDER } from "#core/print/printSteps";
 import type { ZoneWork } from "#core/plan/order/zoneWork";
 import { printOf } from "#core/scene/part";
 import type { PlanInput } from "#core/scene/planInput";
-import type { Rooms } from "#core/scene/rooms";
 
 /** Hands of one copy's supports while its machine is not known (common practice). */
 const USUAL_SUPPORT_MIN = 1.5;
@@ -24,33 +27,94 @@ const brimOf = ({ chosen, asItLies, rescale }: PartPlan): number =>
 const isSlender = (sizeMm: readonly number[] | null): boolean =>
   sizeMm !== null && Math.max(...sizeMm) > SLENDER * Math.min(...sizeMm);
 
-function zoneWork(p: PartPlan, z: ZonePlan, viewingDistanceMm: number, rooms: Rooms): ZoneWork {
-  const steps = visibleSteps(p, viewingDistanceMm, z.surface);
+/** What is treated of a zone: where it shows its steps, less what something comes over. */
+export function treatedOf(p: PartPlan, z: ZonePlan, own: TreatedIn) {
+  const finish = zoneFinish(p, z, own.grounds);
+  const steps = visibleSteps(p, own.scene.viewingDistanceMm, z.surface, finish.grade);
+  const { factor } = p.rescale;
+  const carved = z.measure;
+  const isGloss = z.zone.scheme.at(-1)?.sheen === "gloss";
+  const inGrits = own.workshop.stock.flatMap(({ needKey, left }) =>
+    needKey.startsWith("abrasive:") && left > 0 ? [Number(needKey.slice(9))] : [],
+  );
+  return {
+    finish,
+    work: {
+      treatCm2: finish.coveredShare > 0 ? times(z.treatCm2, 1 - finish.coveredShare) : z.treatCm2,
+      treatment: z.treatment,
+      depthMm: steps?.depthMm ?? null,
+      seenMm: steps?.unseenMm ?? null,
+      ...(steps ? { slopeDeg: steps.slopeDeg } : {}),
+      grade: finish.grade,
+      process: p.finish?.printer.process ?? null,
+      owned: inGrits,
+      end: isGloss ? ("gloss" as const) : ("primer" as const),
+      resin: z.zone.resin ?? ("clear" as const),
+      sides: sidesOf(carved),
+      narrowestMm: carved?.narrowest ? carved.narrowest.width * factor : null,
+      hasRidges: carved?.ridges != null,
+      thinnestMm: carved?.thinnest ? carved.thinnest.thickness * factor : (p.thinnestMm?.value ?? null),
+      faces: carved?.places ?? 0,
+      copies: p.part.count,
+      reliefMm: carved?.relief ? carved.relief.depth * factor : null,
+      ...(own.scene.orderSchools.flame === "join, cure a day, then flame" ? { keptOff: true as const } : {}),
+    },
+  };
+}
+
+/** What the treatment of a zone follows from beside its part. */
+export type TreatedIn = Pick<PlanInput, "grounds"> & {
+  readonly scene: Pick<PlanInput["scene"], "viewingDistanceMm" | "orderSchools">;
+  readonly workshop: Pick<PlanInput["workshop"], "stock">;
+};
+
+/** Sides that a lamp cannot light from each other: by where the most of a zone looks; all round where nobody knows. */
+function sidesOf(measure: ZonePlan["measure"]): number {
+  if (!measure) return ALL_SIDES;
+  const sides = new Set(
+    measure.directions
+      .filter((d) => d.area > SIDE_SHARE * measure.area)
+      .map(({ normal: [x, y, z] }) =>
+        Math.abs(z) > Math.max(Math.abs(x), Math.abs(y))
+          ? Math.sign(z) * 3
+          : Math.abs(x) > Math.abs(y)
+            ? Math.sign(x)
+            : Math.sign(y) * 2,
+      ),
+  );
+  return Math.max(1, sides.size);
+}
+const ALL_SIDES = 4;
+const SIDE_SHARE = 0.05;
+
+function zoneWork(p: PartPlan, z: ZonePlan, own: PlanInput): ZoneWork {
   const { number, name, scheme, meaning, after } = z.zone;
   const { factor } = p.rescale;
   const carved = z.measure;
+  const { rooms } = own.workshop;
   return {
-    ...{ number, name, areaCm2: z.areaCm2, treatCm2: z.treatCm2, treatment: z.treatment },
+    ...{ number, name, areaCm2: z.areaCm2 },
+    ...treatedOf(p, z, own).work,
     meaning,
     after,
     grooves: carved?.grooves && {
       count: carved.grooves.count,
       lengthMm: carved.grooves.length * factor * p.part.count,
     },
-    reliefMm: carved?.relief ? carved.relief.depth * factor : null,
-    stepDepthMm: steps?.depthMm ?? null,
-    unseenDepthMm: steps?.unseenMm ?? null,
     scheme: printOf(p.part).pieceOf ? [] : scheme.map((layer) => layerInRooms(layer, rooms)),
   };
 }
 
+/** Strings that run across openings of a part. */
+function stringsOn(p: PartPlan): PartWork["strings"] {
+  const shape = printedShape(p);
+  const by = shape && stringsOff(shape);
+  return by ? { openings: shape.bridges.length, by } : null;
+}
+
 /** What has to be done to a part, as its plan stands. */
-export function partWork(
-  p: PartPlan,
-  { viewingDistanceMm, tier }: PlanInput["scene"],
-  rooms: Rooms,
-  releaseAt: number,
-): PartWork {
+export function partWork(p: PartPlan, own: PlanInput, releaseAt: number): PartWork {
+  const { tier } = own.scene;
   const { part, chosen, finish } = p;
   const print = printOf(part);
   const off = takeOffOf(p);
@@ -62,13 +126,14 @@ export function partWork(
     clear: print.clear,
     thinnestMm: p.thinnestMm?.value ?? null,
     areaCm2: p.areaCm2,
-    zones: p.zones.map((z) => zoneWork(p, z, viewingDistanceMm, rooms)),
+    zones: p.zones.map((z) => zoneWork(p, z, own)),
     lamp: print.pieceOf ? null : part.place.lamp,
     onBoard: !print.pieceOf && part.place.placements.length > 0,
     releaseAt,
     bath: plasticOf(p.chosen?.material?.plastic ?? null)?.print.bath ?? "alcohol",
     lets: lampLight(p.chosen?.material ?? null),
     slender: isSlender(p.sizeMm),
+    strings: stringsOn(p),
     supported: chosen ? !chosen.supports.needless : true,
     supportMinutes: chosen ? chosen.supports.cleanMinutes : USUAL_SUPPORT_MIN,
     takeOffAdvice: off?.advice ?? null,

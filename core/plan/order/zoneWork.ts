@@ -27,20 +27,26 @@ export function treatedTogether(zones: readonly ZoneWork[]): readonly SurfaceWor
   const bySchool = new Map<string, ZoneWork[]>();
   for (const z of zones) {
     if (!z.treatment) continue;
-    const { school } = z.treatment;
-    (bySchool.get(school) ?? bySchool.set(school, []).get(school)!).push(z);
+    // One grade is one go: what is left rough is not sanded with what is shown.
+    const key = `${z.treatment.school} ${z.grade ?? "show"} ${z.resin ?? ""}`;
+    (bySchool.get(key) ?? bySchool.set(key, []).get(key)!).push(z);
   }
   return [...bySchool.values()].map((together, i): SurfaceWork => {
-    const deepest = [...together].sort((a, b) => (b.stepDepthMm ?? 0) - (a.stepDepthMm ?? 0))[0]!;
+    const deepest = [...together].sort((a, b) => (b.depthMm ?? 0) - (a.depthMm ?? 0))[0]!;
+    const thin = together.flatMap((z) => z.thinnestMm ?? []);
+    const narrow = together.flatMap((z) => z.narrowestMm ?? []);
     return {
+      ...deepest,
+      thinnestMm: thin.length > 0 ? Math.min(...thin) : null,
+      narrowestMm: narrow.length > 0 ? Math.min(...narrow) : null,
+      hasRidges: together.some((z) => z.hasRidges),
+      faces: together.reduce((sum, z) => sum + (z.faces ?? 0), 0),
       key: i === 0 ? "treat" : `treat-${together[0]!.number}`,
       of: ofZones(
         together,
         zones.filter((z) => z.treatment !== null),
       ),
       treatCm2: together.length === 1 ? together[0]!.treatCm2 : sumOf(together.map((z) => z.treatCm2)),
-      stepDepthMm: deepest.stepDepthMm,
-      unseenDepthMm: deepest.unseenDepthMm,
       reliefMm: shallowest(together),
       treatment: together[0]!.treatment,
     };

@@ -31,7 +31,7 @@ import type { LogEntry } from "#core/scene/logEntry";
 import { type Part, printOf } from "#core/scene/part";
 import type { Derived } from "#core/scene/planInput";
 import { printedBy } from "#core/surface/printedBy";
-import { surfaceAreas } from "#core/surface/surfaceAreas";
+import { finishContrast, surfaceAreas } from "#core/surface/surfaceAreas";
 import { counted } from "#core/words";
 
 /** What a part is weighed by on every machine. `m`: the mesh as it lies; `factor`: file units to bench mm. */
@@ -90,7 +90,13 @@ export function candidate(own: Printer, of: Weighed): Candidate {
     printer,
     supports.raised ? [body.sizeMm[0], body.sizeMm[1], body.sizeMm[2] + RAISED_MM] : body.sizeMm,
   );
-  const surface = surfaceAreas(of.seen ?? m.slopes, factor, printedBy(printer), of.scene.viewingDistanceMm);
+  const surface = surfaceAreas(
+    of.seen ?? m.slopes,
+    factor,
+    printedBy(printer),
+    of.scene.viewingDistanceMm,
+    contrastOf(part),
+  );
   const thinShare = shareThinner(m.thickness, HOLDING_WALL_MM[printer.process] / factor);
   return {
     exact,
@@ -111,6 +117,9 @@ export function candidate(own: Printer, of: Weighed): Candidate {
     row: rowOf(machine, of, { fit, all, surface, thinShare }),
   };
 }
+
+/** Of a part that nobody parted; zones have their own, and machines are weighed by bare faces. */
+const contrastOf = ({ zones }: Part): number => (zones.length === 1 ? finishContrast(zones[0]!.scheme) : 1);
 
 function machineFor(own: Printer, { part, m, factor, workshop }: Weighed): Machine {
   const print = printOf(part);

@@ -2,14 +2,14 @@ import type { Finding } from "#core/plan/finding";
 import { found, type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
 import type { PartScene } from "#core/plan/parts/partSurroundings";
 import { partWords } from "#core/plan/parts/partWords";
-import { printOf, schemeOf } from "#core/scene/part";
+import { printOf } from "#core/scene/part";
 import { treatmentOf } from "#core/surface/treatments";
 
 /** Plain steps worth a word, cm2 over all copies. */
 const PLAIN_WORTH_CM2 = 1;
 
 /** What of a part the eye will find. */
-export function lookFindings({ part, finish, treatment }: PartDraft, scene: PartScene): Finding[] {
+export function lookFindings({ part, finish, treatment, zones }: PartDraft, scene: PartScene): Finding[] {
   if (!finish || printOf(part).pieceOf || part.tool) return [];
   const { process } = finish.printer;
   const asked =
@@ -27,12 +27,14 @@ export function lookFindings({ part, finish, treatment }: PartDraft, scene: Part
           [partMend(part, "Level it in resin", { school: "level in resin" })],
         )
       : null;
-  return found(unfit, ...plainFindings({ part, finish, treatment }, scene));
+  return found(unfit, ...plainFindings({ part, finish, treatment, zones }, scene));
 }
 
-type Looked = Pick<PartDraft, "part" | "treatment"> & { readonly finish: NonNullable<PartDraft["finish"]> };
+type Looked = Pick<PartDraft, "part" | "treatment" | "zones"> & {
+  readonly finish: NonNullable<PartDraft["finish"]>;
+};
 
-function plainFindings({ part, finish, treatment }: Looked, scene: PartScene): (Finding | null)[] {
+function plainFindings({ part, finish, treatment, zones }: Looked, scene: PartScene): (Finding | null)[] {
   const cm2 = finish.surface.visible.value * part.count;
   const { worst } = finish.surface;
   if (cm2 < PLAIN_WORTH_CM2 || !worst) return [];
@@ -54,13 +56,23 @@ function plainFindings({ part, finish, treatment }: Looked, scene: PartScene): (
       partWords.plainSteps(part.name, steps, planned),
       livesWithIt ? [level] : [],
     ),
-    drybrushed(part),
+    drybrushed(part, zones),
   ];
 }
 
-function drybrushed(part: PartDraft["part"]): Finding | null {
-  if (!schemeOf(part).some((l) => l.kind === "drybrush")) return null;
-  const zones = part.zones.map((z) => ({ ...z, scheme: z.scheme.filter((l) => l.kind !== "drybrush") }));
+/** A dry brush over steps that nothing hides picks out every one of them: on slopes, walls and tops alike. */
+function drybrushed(part: PartDraft["part"], planned: PartDraft["zones"]): Finding | null {
+  const shows = planned.filter(
+    (z) =>
+      z.zone.scheme.some((l) => l.kind === "drybrush") &&
+      (z.surface?.visible.value ?? 0) * part.count >= PLAIN_WORTH_CM2 &&
+      (z.treatment === null || z.treatment.school === "live with it"),
+  );
+  if (shows.length === 0) return null;
+  const open = new Set(shows.map((z) => z.zone.number));
+  const zones = part.zones.map((z) =>
+    open.has(z.number) ? { ...z, scheme: z.scheme.filter((l) => l.kind !== "drybrush") } : z,
+  );
   return partFinding(part, "weakens", "colour", "drybrush-steps", partWords.drybrushed(part.name), [
     partMend(part, "Leave the drybrush out", { zones }),
   ]);

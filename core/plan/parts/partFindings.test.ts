@@ -247,7 +247,7 @@ const cases = (
       "a dry brush over plain steps",
       "drybrush-steps",
       "weakens",
-      { meshId: "gentle", scheme: [colour, edges] },
+      { meshId: "gentle", school: "live with it", scheme: [colour, edges] },
       /to be drybrushed where layers show/,
     ],
   ] satisfies readonly Case[] as readonly Case[]

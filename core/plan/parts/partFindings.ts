@@ -1,4 +1,5 @@
 import type { Finding } from "#core/plan/finding";
+import { detailFindings } from "#core/plan/parts/detailFindings";
 import { lookFindings } from "#core/plan/parts/lookFindings";
 import { meshFindings } from "#core/plan/parts/meshFindings";
 import type { PartDraft } from "#core/plan/parts/partFinding";
@@ -19,6 +20,7 @@ export const partFindings = (draft: PartDraft, scene: PartScene, workshop: PartW
   ...printFindings(draft, workshop),
   ...lookFindings(draft, scene),
   ...zoneFindings(draft, scene),
+  ...detailFindings(draft, scene),
   ...trialFindings(draft, workshop.currency),
 ];
 

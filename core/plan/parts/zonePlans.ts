@@ -12,7 +12,7 @@ import type { Rooms } from "#core/scene/rooms";
 import { isSeen, type Zone } from "#core/scene/zone";
 import { OPEN_ZONE } from "#core/scene/zoneMap";
 import { printedBy } from "#core/surface/printedBy";
-import { type SurfaceAreas, surfaceAreas } from "#core/surface/surfaceAreas";
+import { finishContrast, type SurfaceAreas, surfaceAreas } from "#core/surface/surfaceAreas";
 import { defaultSchool, isTexture, type Treatment, treatmentOf } from "#core/surface/treatments";
 import { zoneSlopes } from "#core/surface/zoneSlopes";
 import { counted } from "#core/words";
@@ -40,7 +40,7 @@ export function zonePlans(of: ZonedPart, scene: PartScene, rooms: Rooms): readon
   const areas = zoneAreas(of);
   return part.zones.map((zone, i): ZonePlan => {
     const measure = measureOf(of, zone);
-    const surface = finish && zoneSurface(of, measure, finish, scene);
+    const surface = finish && zoneSurface(of, zone, measure, finish, scene);
     const treatment = treatments[i]!;
     const shown =
       surface && !printOf(part).pieceOf && isSeen(zone) ? surface.visible : exact(0, "cm2", "computed");
@@ -94,13 +94,20 @@ function treatmentFor(
 /** How the steps of a zone look; of a part that nobody parted as it was reckoned for its machine. */
 const zoneSurface = (
   of: ZonedPart,
+  zone: Zone,
   measure: ZoneMeasure | null,
   finish: Candidate,
   scene: PartScene,
 ): SurfaceAreas =>
   of.part.zones.length === 1
     ? finish.surface
-    : surfaceAreas(slopesOf(of, measure), of.factor, printedBy(finish.printer), scene.viewingDistanceMm);
+    : surfaceAreas(
+        slopesOf(of, measure),
+        of.factor,
+        printedBy(finish.printer),
+        scene.viewingDistanceMm,
+        finishContrast(zone.scheme),
+      );
 
 type Lying = Pick<ZonedPart, "part" | "asItLies" | "measurement">;
 

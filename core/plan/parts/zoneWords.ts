@@ -22,6 +22,21 @@ export const zoneWords = {
     `${of.depthMm <= of.filmMm + of.layerMm / 2 ? "smooth" : "faint"} in layers of ${of.layerMm} mm under ` +
     `${of.filmMm.toFixed(2)} mm of films; make them ${of.needed.toFixed(2)} mm deep, ` +
     `${times(of.needed / of.depthMm)}.`,
+  grooveCloses: (
+    part: string,
+    zone: string,
+    of: { readonly widthMm: number; readonly what: string; readonly openAfter: number },
+  ) =>
+    `${part}, ${zone}: a groove ${of.widthMm.toFixed(2)} mm wide stays open under ` +
+    `${counted(of.openAfter, "coat", "coats")}; the next, of ${of.what}, closes it. Lay fewer or thinner ones there, ` +
+    "or cut it again before the primer.",
+  reliefSanded: (
+    part: string,
+    zone: string,
+    of: { readonly sandedMm: number; readonly reliefMm: number; readonly left: "flattened" | "lost" },
+  ) =>
+    `${part}, ${zone}: sanding off steps of ${of.sandedMm.toFixed(2)} mm leaves relief of ${of.reliefMm.toFixed(2)} mm ` +
+    `${of.left}. Begin finer, fill instead, or cut the lines again before the primer.`,
   touched: (part: string, zone: string, isDusted: boolean) =>
     `${part}, ${zone}: hands go there, and ${isDusted ? "loose powder comes off under them" : "nothing seals it"}. ` +
     "Seal it there, and lay powder where no hand comes.",

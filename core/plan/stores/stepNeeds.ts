@@ -33,7 +33,7 @@ export function needsOfStep(step: Step, shelf: Shelf, share = 1): readonly Need[
   const forWhat = `${step.title.toLowerCase()}, ${step.onWhat}`;
   return [
     // A ladder of grits goes over all of it once with each.
-    ...gritsOf(step.tool).map((grit): Need => ({
+    ...gritsOf(step).map((grit): Need => ({
       needKey: `abrasive:${grit}`,
       name: `abrasive ${grit}, ${gritClass(grit)}`,
       unit: "sheets",

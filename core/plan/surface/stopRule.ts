@@ -195,16 +195,17 @@ function asUsual(
   const { rooms } = input.workshop;
   const school = schoolInSpace(defaultSchool("display", finish.printer.process), rooms);
   const speed = speedOf(input);
-  const passes = treatmentWork(
-    treatmentInRooms(treatmentOf(school), rooms),
-    finish.surface.visible.value * part.count,
-    steps.depthMm,
-    steps.unseenMm,
-  )
+  const passes = treatmentWork(treatmentInRooms(treatmentOf(school), rooms), {
+    cm2: finish.surface.visible.value * part.count,
+    depthMm: steps.depthMm,
+    seenMm: steps.unseenMm,
+    slopeDeg: steps.slopeDeg,
+    process: finish.printer.process,
+  })
     .filter((t) => t.step.action !== "clip")
     .map((t) => ({ ...t, minutes: t.minutes * speed(t.step.action) * dustFactor(t.step.tool, rooms) }));
   const working = passes.map((t) => ({
-    text: `${t.step.what}${t.coats > 1 ? `, ${t.coats} coats` : ""}`,
+    text: `${t.what}${t.coats > 1 ? `, ${t.coats} coats` : ""}`,
     value: `${t.minutes.toFixed(0)} min`,
     basis: "practice" as const,
   }));

@@ -1,0 +1,179 @@
+import { lazy, Suspense, useMemo, useRef, useState, type PointerEvent } from "react";
+import type { TriangleSoup } from "#core/mesh/triangleMesh";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { ZoneMap } from "#core/scene/zoneMap";
+import { printedBy } from "#core/surface/printedBy";
+import { useScreenSize } from "#app/hooks/useScreenSize";
+import { useScene } from "#app/routes/scenes/useScene";
+import { shapeOf, type Turn } from "#app/ui/partShape";
+import { usePartTurn } from "#app/ui/usePartTurn";
+import { useZoneFaces } from "./useZoneFaces";
+import { FaultMarks } from "./FaultMarks";
+import { LampArc } from "./LampArc";
+import { Loupe } from "./Loupe";
+import { LookControls } from "./LookControls";
+import { LookSlip } from "./LookSlip";
+import {
+  apparentPxPerMm,
+  buildOf,
+  faultsOf,
+  type Lamp,
+  lamps,
+  lampToward,
+  leftOnFaces,
+  type LookSetting,
+  roundCount,
+  roundsByZone,
+  settingOf,
+  tooFine,
+  withLayer,
+} from "./view";
+
+const LookView = lazy(() => import("#ui/LookView").then((m) => ({ default: m.LookView })));
+
+type Props = {
+  readonly p: PartPlan;
+  readonly soup: TriangleSoup;
+  readonly map: ZoneMap | null;
+  readonly fill: number;
+};
+
+/** What is set of a look: the lamp, from where, how far it is treated, and how it would be printed. */
+export type LookState = {
+  readonly lamp: Lamp;
+  readonly distanceMm: number;
+  readonly round: number;
+  readonly divide: number;
+  readonly said: LookSetting | null;
+  readonly marks: boolean;
+};
+
+/** The part on grey card under a paper lamp, as from where it is seen, before and after what hides its layers. */
+export function LookBench({ p, soup, map, fill }: Props) {
+  const { input } = useScene();
+  const rounds = useMemo(() => roundsByZone(p, input), [p, input]);
+  const [state, setState] = useState<LookState>({
+    lamp: lamps["a room"],
+    distanceMm: input.scene.viewingDistanceMm,
+    round: roundCount(rounds),
+    divide: 0.5,
+    said: null,
+    marks: true,
+  });
+  const set = (patch: Partial<LookState>) => setState((s) => ({ ...s, ...patch }));
+  return (
+    <div className="grid content-start lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <Card p={p} soup={soup} map={map} fill={fill} state={state} set={set} rounds={rounds} />
+      <section className="grid content-start gap-4 px-4 py-3" aria-label="How it is looked at">
+        <LookControls p={p} state={state} set={set} rounds={rounds} />
+      </section>
+      <LookSlip p={p} distanceMm={state.distanceMm} />
+    </div>
+  );
+}
+
+type CardProps = Props & {
+  readonly state: LookState;
+  readonly set: (patch: Partial<LookState>) => void;
+  readonly rounds: ReadonlyMap<number, readonly number[]>;
+};
+
+function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
+  const [screen] = useScreenSize();
+  const area = useRef<HTMLDivElement>(null);
+  const { turn: own, by, byKey } = usePartTurn(area);
+  const zoned = useZoneFaces(p.part.meshId!, soup, map, fill);
+  const shape = useMemo(() => shapeOf({ corners: zoned.corners }), [zoned.corners]);
+  const { factor } = p.rescale;
+  const pxPerMm = apparentPxPerMm(screen, state.distanceMm);
+  const turn: Turn = { ...own, near: shape.reach * factor * pxPerMm };
+  const { candidate, layerMm } = settingOf(p, state.said);
+  const printed = useMemo(() => withLayer(printedBy(candidate.printer), layerMm), [candidate, layerMm]);
+  const left = useMemo(
+    () => (zoned.of ? leftOnFaces(zoned.of, rounds, state.round) : null),
+    [zoned.of, rounds, state.round],
+  );
+  const build = useMemo(() => buildOf(p), [p]);
+  const light = useMemo(
+    () => ({ toward: lampToward(state.lamp), ambient: state.lamp.ambient }),
+    [state.lamp],
+  );
+  const faults = useMemo(() => faultsOf(p), [p]);
+  const seen = { shape, left, build, light, by: printed, mmPerUnit: factor };
+  const divide = state.round > 0 ? state.divide : 0;
+  return (
+    <section className="bg-[#7d8380] text-[#101413]" aria-label="The part on grey card">
+      <div
+        ref={area}
+        role="application"
+        aria-label={`${p.part.name} as it will look, turn it by drag or with the arrow keys`}
+        tabIndex={0}
+        className="relative h-[52vh] min-h-72 cursor-grab touch-none overflow-hidden"
+        onKeyDown={(e) => {
+          if (!byKey(e.key)) return;
+          e.preventDefault();
+          e.stopPropagation();
+        }}
+        {...useTurning(by)}
+      >
+        <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
+          <LookView {...seen} turn={turn} divide={divide} />
+          <Loupe {...seen} turn={turn} area={area} divide={state.round > 0 ? 1 : 0} />
+        </Suspense>
+        {state.marks && <FaultMarks shape={shape} turn={turn} faults={faults} />}
+        {state.round > 0 && <Divider at={state.divide} set={(at) => set({ divide: at })} />}
+        <LampArc lamp={state.lamp} set={(lamp) => set({ lamp })} />
+      </div>
+      <p aria-live="polite" className="min-h-10 px-4 py-2 text-[14px]">
+        {tooFine(layerMm, pxPerMm) ?? "Drawn at true spacing and contrast."}
+      </p>
+    </section>
+  );
+}
+
+/** Turned by drag. */
+function useTurning(by: (around: number, up: number) => void) {
+  const from = useRef<{ x: number; y: number } | null>(null);
+  return {
+    onPointerDown: (e: PointerEvent<HTMLDivElement>) => {
+      from.current = { x: e.clientX, y: e.clientY };
+      e.currentTarget.setPointerCapture(e.pointerId);
+    },
+    onPointerMove: (e: PointerEvent<HTMLDivElement>) => {
+      if (!from.current) return;
+      by((e.clientX - from.current.x) * 0.01, (e.clientY - from.current.y) * 0.01);
+      from.current = { x: e.clientX, y: e.clientY };
+    },
+    onPointerUp: () => (from.current = null),
+  };
+}
+
+/** A strip of tape across the card: treated on its left, as printed on its right. */
+function Divider({ at, set }: { readonly at: number; readonly set: (at: number) => void }) {
+  return (
+    <>
+      <span
+        aria-hidden
+        className="pointer-events-none absolute inset-y-0 w-1.5 bg-tape"
+        style={{ left: `calc(${100 * at}% - 3px)` }}
+      />
+      <span aria-hidden className="pointer-events-none absolute top-2 left-3 text-[13px] font-semibold">
+        after
+      </span>
+      <span aria-hidden className="pointer-events-none absolute top-2 right-3 text-[13px] font-semibold">
+        as printed
+      </span>
+      <input
+        type="range"
+        min={0}
+        max={100}
+        value={Math.round(100 * at)}
+        aria-label="Where after and as printed meet"
+        aria-valuetext={`${Math.round(100 * at)} percent from the left`}
+        onPointerDown={(e) => e.stopPropagation()}
+        onChange={(e) => set(Number(e.target.value) / 100)}
+        className="absolute inset-x-0 bottom-1 h-9 w-full accent-[var(--tape)]"
+      />
+    </>
+  );
+}

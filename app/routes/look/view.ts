@@ -1,0 +1,123 @@
+import type { MeshMeasurement } from "#core/mesh/measure";
+import { AS_DRAWN, turnedBack, turnOf, unit, type Vec3 } from "#core/mesh/pose";
+import { treatedOf } from "#core/plan/order/partWork";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { printedShape } from "#core/plan/surface/printedShape";
+import { printOf } from "#core/scene/part";
+import type { PlanInput } from "#core/scene/planInput";
+import { type ForeseenFault, foreseenFaults } from "#core/surface/foreseen";
+import type { PrintedBy } from "#core/surface/lookTest";
+import { depthsAfter } from "#core/surface/treatmentWork";
+import { counted } from "#core/words";
+import type { ScreenSize } from "#app/hooks/useScreenSize";
+
+/** Lamps to begin with: where on the half circle, degrees from the right, how far out of the plane, and the room. */
+export const lamps = {
+  "a room": { angleDeg: 60, outDeg: 45, ambient: 0.6 },
+  "a lamp from the side": { angleDeg: 172, outDeg: 12, ambient: 0.15 },
+  "an evening lamp": { angleDeg: 35, outDeg: 25, ambient: 0.3 },
+} as const;
+export type Lamp = { readonly angleDeg: number; readonly outDeg: number; readonly ambient: number };
+
+const rad = (deg: number) => (deg * Math.PI) / 180;
+
+/** Towards a lamp, in the picture: to the right, up, to the viewer. */
+export const lampToward = ({ angleDeg, outDeg }: Lamp): Vec3 => [
+  Math.cos(rad(angleDeg)) * Math.cos(rad(outDeg)),
+  Math.sin(rad(angleDeg)) * Math.cos(rad(outDeg)),
+  Math.sin(rad(outDeg)),
+];
+
+/** Pixels that a millimetre takes on this screen for it to look as from a distance. */
+export const apparentPxPerMm = ({ pxPerMm, eyesMm }: ScreenSize, distanceMm: number): number =>
+  (pxPerMm * eyesMm) / distanceMm;
+
+/** How much a loupe enlarges. */
+export const LOUPE = 8;
+/** Lines closer than this cannot be drawn apart, px. */
+const LEAST_PX = 2;
+
+/** What is said of lines that are too fine for the screen; null where they are drawn as they are. */
+export function tooFine(layerMm: number, pxPerMm: number): string | null {
+  const px = layerMm * pxPerMm;
+  if (px >= LEAST_PX) return null;
+  const inLoupe = px * LOUPE;
+  return (
+    `Layers of ${layerMm} mm are ${px.toFixed(1)} px here: too fine to be drawn apart, so that you see their mean. ` +
+    (inLoupe >= LEAST_PX
+      ? `The loupe shows them ${LOUPE} times as large.`
+      : "Even in the loupe they run together; come nearer.")
+  );
+}
+
+/** Depth after every round of its treatment for each zone, by number, mm; empty where nothing is done. */
+export function roundsByZone(p: PartPlan, own: PlanInput): ReadonlyMap<number, readonly number[]> {
+  return new Map(
+    p.zones.map((z) => {
+      const { work } = treatedOf(p, z, own);
+      const depths = z.treatment ? depthsAfter(z.treatment, { ...work, cm2: work.treatCm2.value }) : [];
+      return [z.zone.number, depths] as const;
+    }),
+  );
+}
+
+/** The most rounds of any zone. */
+export const roundCount = (rounds: ReadonlyMap<number, readonly number[]>): number =>
+  Math.max(0, ...[...rounds.values()].map((d) => d.length));
+
+/** Depth left on every face after so many rounds, mm; as printed where nothing was done. */
+export function leftOnFaces(
+  of: Uint8Array,
+  rounds: ReadonlyMap<number, readonly number[]>,
+  round: number,
+): Float32Array {
+  const left = new Float32Array(256).fill(AS_PRINTED_MM);
+  if (round > 0)
+    for (const [zone, depths] of rounds)
+      left[zone] = depths[Math.min(round, depths.length) - 1] ?? AS_PRINTED_MM;
+  return Float32Array.from(of, (zone) => left[zone]!);
+}
+const AS_PRINTED_MM = 1e6;
+
+/** The direction in which layers were added, as the part was drawn. */
+export function buildOf({ part }: Pick<PartPlan, "part">): Vec3 {
+  const [x, y, z] = unit((printOf(part).pose ?? AS_DRAWN).down);
+  return [-x, -y, -z];
+}
+
+/** Foreseen faults with their places as the part was drawn. */
+export function faultsOf(p: PartPlan): readonly ForeseenFault[] {
+  const shape = printedShape(p);
+  if (!shape) return [];
+  const turn = turnOf(printOf(p.part).pose ?? AS_DRAWN);
+  return foreseenFaults(shape).map((f) => ({ ...f, at: f.at.map((at) => turnedBack(turn, at)) }));
+}
+
+/** What is told of rounds: `after round 2 of 3: 0.011 mm left`. */
+export function roundWords(rounds: ReadonlyMap<number, readonly number[]>, round: number): string {
+  const most = roundCount(rounds);
+  if (round === 0) return "as printed";
+  const deepest = Math.max(...[...rounds.values()].map((d) => d[Math.min(round, d.length) - 1] ?? 0));
+  return `after round ${round} of ${counted(most, "round", "rounds")}: at most ${deepest.toFixed(3)} mm left`;
+}
+
+/** A machine or a layer to look at instead. */
+export type LookSetting = { readonly printerId: string; readonly layerMm: number };
+
+/** How it would be printed with a setting, with that machine's hours and money where the plan weighed it so. */
+export function settingOf(p: PartPlan, said: LookSetting | null) {
+  const own = p.finish!;
+  const c = p.candidates.find((x) => x.printer.id === said?.printerId) ?? own;
+  const layerMm = said?.layerMm ?? c.printer.layerMm;
+  return {
+    candidate: c,
+    layerMm,
+    isPlanned: c.printer.id === own.printer.id && layerMm === own.printer.layerMm,
+  };
+}
+
+export const withLayer = (by: PrintedBy, layerMm: number): PrintedBy => ({ ...by, layerMm });
+
+/** Largest size of a part on the bench, mm. */
+export const reachMm = (m: MeshMeasurement, factor: number): number =>
+  (factor * Math.hypot(...([0, 1, 2] as const).map((k) => m.box.max[k] - m.box.min[k]))) / 2;
