@@ -1,4 +1,5 @@
 import type { Vec3 } from "#core/mesh/pose";
+import type { PinAnswer } from "#core/surface/pinAnswers";
 
 /** What a pin is set for. */
 export const pinCauses = [
@@ -24,23 +25,6 @@ export const pinFinds = [
   "a look that failed",
 ] as const;
 export type PinFind = (typeof pinFinds)[number];
-
-/** What mends it, or what comes over it. */
-export const pinAnswers = [
-  "primer",
-  "brushed resin",
-  "cyanoacrylate",
-  "paste",
-  "putty",
-  "epoxy putty",
-  "shim",
-  "print again",
-  "powder",
-  "plants",
-  "rubble",
-  "plate",
-] as const;
-export type PinAnswer = (typeof pinAnswers)[number];
 
 export const pinStates = ["open", "done", "checked"] as const;
 export type PinState = (typeof pinStates)[number];

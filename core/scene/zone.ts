@@ -1,4 +1,5 @@
 import type { SchemeLayer } from "#core/paint/scheme";
+import type { Grade, ResinColour } from "#core/surface/grades";
 import type { SurfaceSchool } from "#core/surface/treatments";
 
 /** What a zone is, or what becomes of it: noted once, read by every stage. */
@@ -21,14 +22,6 @@ export type Meaning = (typeof meanings)[number];
 /** What is seen of the layers after the first primer, under a lamp from the side. */
 export const afterPrimer = ["gone", "faint", "still plain"] as const;
 export type AfterPrimer = (typeof afterPrimer)[number];
-
-/** How well a place is finished: as it is looked at, for what comes over it, or not at all. */
-export const grades = ["show", "rough", "none"] as const;
-export type Grade = (typeof grades)[number];
-
-/** Light-cured resin by what light gets through it. */
-export const resinColours = ["clear", "tinted", "opaque", "black"] as const;
-export type ResinColour = (typeof resinColours)[number];
 
 /** A place on a part that is worked as one, with what was decided for it. Every part has one at least. */
 export type Zone = {

@@ -100,6 +100,8 @@ export type Step = {
   readonly coat?: { readonly number: number; readonly of: number };
   /** What of a part's own decisions it carries out: a layer of its scheme, or the treatment of its surface. */
   readonly partOf?: { readonly layerId: string } | "treatment";
+  /** Zones that a treatment is on, by number. */
+  readonly zones?: readonly number[];
   /** Lightness of its colour, 0 to 100, for the order of colours through an airbrush. */
   readonly lightness?: number;
   /** It has to begin while an earlier step is wet, tacky or workable: minutes after that step's end. */

@@ -1,4 +1,4 @@
-import type { ResinColour } from "#core/scene/zone";
+import type { ResinColour } from "#core/surface/grades";
 
 /** How deep light cures a coat of resin by its colour, mm (defaults). */
 export const resinDepthMm: Readonly<Record<ResinColour, number>> = {

@@ -1,5 +1,5 @@
 import type { ProductId } from "#core/materials/products";
-import type { PinAnswer } from "#core/scene/pin";
+import type { PinAnswer } from "#core/surface/pinAnswers";
 
 /** A gap that is to be filled. Lengths mm; `textured`: its face is sculpted; `sandable`: sandpaper reaches it. */
 export type Gap = {

@@ -291,8 +291,8 @@ function visibility(
 const DEPTHS = Array.from({ length: 80 }, (_, i) => (i + 1) / 80);
 
 /**
- * Greatest depth below which nothing of a face shows, mm: what coats have to reach. Depths are tried from the shallowest
- * up, since visibility does not grow with the depth everywhere.
+ * Greatest depth below which nothing of a face shows, mm: what coats have to reach. Depths are tried from the
+ * shallowest up, since visibility does not grow with the depth everywhere.
  * @param light where it is looked at: under the light of a room, or with a lamp that rakes it
  */
 export function unseenDepthMm(face: LookFace, distanceMm: number, light: "flat" | "raking" = "flat"): number {

@@ -24,6 +24,8 @@ export type SurfaceWork = Omit<TreatedPlace, "cm2"> & {
   /** Sides of one copy that are sanded, and copies. */
   readonly faces?: number;
   readonly copies?: number;
+  /** Its zones, by number. */
+  readonly zones?: readonly number[];
   /** The flame keeps off joints that are glued already. */
   readonly keptOff?: true;
 };
@@ -61,6 +63,7 @@ function draftOf(pass: TreatmentPass, work: SurfaceWork, previous: Step | undefi
     areaCm2: treatCm2.value,
     coats,
     partOf: "treatment",
+    ...(work.zones ? { zones: work.zones } : {}),
     ...(grits.length > 0 ? { grits } : {}),
     ...(facts ? { facts } : {}),
     ...(t.action === "flame" && thinnestMm !== undefined ? { thinnestMm } : {}),

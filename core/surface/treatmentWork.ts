@@ -1,5 +1,5 @@
 import type { Process } from "#core/print/printer";
-import type { Grade, ResinColour } from "#core/scene/zone";
+import type { Grade, ResinColour } from "#core/surface/grades";
 import { curedCoats, resinDepthMm } from "#core/surface/curedResin";
 import { type LadderEnd, sandingLadder, sandingTools } from "#core/surface/ladder";
 import { coatRounds, MOST_ROUNDS, SAND_FROM } from "#core/surface/rounds";

@@ -23,7 +23,8 @@ import {
   toolKinds,
   type PartSize,
 } from "#core/scene/part";
-import { afterPrimer, grades, meanings, MOST_ZONES, resinColours, type Zone } from "#core/scene/zone";
+import { grades, resinColours } from "#core/surface/grades";
+import { afterPrimer, meanings, MOST_ZONES, type Zone } from "#core/scene/zone";
 import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,

@@ -1,5 +1,6 @@
 import Joi from "joi";
-import { type Pin, pinAnswers, pinCauses, pinFinds, pinStates } from "#core/scene/pin";
+import { type Pin, pinCauses, pinFinds, pinStates } from "#core/scene/pin";
+import { pinAnswers } from "#core/surface/pinAnswers";
 import { id, moment, orNull, shapeOf, text, vector } from "#data/shapes/common";
 
 const length = orNull(Joi.number().min(0).max(1e5));

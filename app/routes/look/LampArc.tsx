@@ -56,7 +56,7 @@ export function LampArc({ lamp, set }: { readonly lamp: Lamp; readonly set: (lam
         strokeWidth={1.5}
         strokeDasharray="3 4"
       />
-      <g transform={`translate(${x} ${y}) rotate(${270 - lamp.angleDeg})`}>
+      <g transform={`translate(${x} ${y}) rotate(${90 - lamp.angleDeg})`}>
         <path d="M -5 -8 L 5 -8 L 12 9 L -12 9 Z" fill="#f3f5f0" stroke="#101413" strokeWidth={1.5} />
         <path d="M -7 9 Q 0 15 7 9 Z" fill="#f0c93a" stroke="#101413" strokeWidth={1} />
       </g>

@@ -8,9 +8,8 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { shapeOf, type Turn } from "#app/ui/partShape";
 import { usePartTurn } from "#app/ui/usePartTurn";
 import { useZoneFaces } from "./useZoneFaces";
-import { FaultMarks } from "./FaultMarks";
+import { FaultMarks } from "#ui/FaultMarks";
 import { LampArc } from "./LampArc";
-import { Loupe } from "./Loupe";
 import { LookControls } from "./LookControls";
 import { LookSlip } from "./LookSlip";
 import {
@@ -30,6 +29,7 @@ import {
 } from "./view";
 
 const LookView = lazy(() => import("#ui/LookView").then((m) => ({ default: m.LookView })));
+const Loupe = lazy(() => import("#ui/Loupe").then((m) => ({ default: m.Loupe })));
 
 type Props = {
   readonly p: PartPlan;
@@ -87,13 +87,13 @@ function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
   const { factor } = p.rescale;
   const pxPerMm = apparentPxPerMm(screen, state.distanceMm);
   const turn: Turn = { ...own, near: shape.reach * factor * pxPerMm };
-  const { candidate, layerMm } = settingOf(p, state.said);
+  const { candidate, layerMm, lying } = useMemo(() => settingOf(p, state.said), [p, state.said]);
   const printed = useMemo(() => withLayer(printedBy(candidate.printer), layerMm), [candidate, layerMm]);
   const left = useMemo(
     () => (zoned.of ? leftOnFaces(zoned.of, rounds, state.round) : null),
     [zoned.of, rounds, state.round],
   );
-  const build = useMemo(() => buildOf(p), [p]);
+  const build = useMemo(() => buildOf(lying), [lying]);
   const light = useMemo(
     () => ({ toward: lampToward(state.lamp), ambient: state.lamp.ambient }),
     [state.lamp],
@@ -118,7 +118,7 @@ function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
       >
         <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
           <LookView {...seen} turn={turn} divide={divide} />
-          <Loupe {...seen} turn={turn} area={area} divide={state.round > 0 ? 1 : 0} />
+          <Loupe {...seen} turn={turn} area={area} divide={divide} />
         </Suspense>
         {state.marks && <FaultMarks shape={shape} turn={turn} faults={faults} />}
         {state.round > 0 && <Divider at={state.divide} set={(at) => set({ divide: at })} />}

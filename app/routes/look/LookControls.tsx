@@ -107,7 +107,8 @@ function From({ state, set }: Pick<Props, "state" | "set">) {
 const LAYERS_MM = [0.025, 0.05, 0.08, 0.1, 0.12, 0.16, 0.2, 0.24, 0.28, 0.32];
 
 function Printed({ p, state, set }: Pick<Props, "p" | "state" | "set">) {
-  const { candidate, layerMm, isPlanned } = settingOf(p, state.said);
+  const { candidate, layerMm, isPlanned, ways, way } = settingOf(p, state.said);
+  const now = { printerId: candidate.printer.id, layerMm, way };
   const layers = [...new Set([...LAYERS_MM, candidate.printer.layerMm, layerMm])].sort((a, b) => a - b);
   const machines = p.candidates.length > 0 ? p.candidates : [candidate];
   return (
@@ -120,7 +121,7 @@ function Printed({ p, state, set }: Pick<Props, "p" | "state" | "set">) {
           value={candidate.printer.id}
           onChange={(e) => {
             const to = machines.find((c) => c.printer.id === e.target.value)!;
-            set({ said: { printerId: to.printer.id, layerMm: to.printer.layerMm } });
+            set({ said: { printerId: to.printer.id, layerMm: to.printer.layerMm, way } });
           }}
         >
           {machines.map((c) => (
@@ -133,13 +134,23 @@ function Printed({ p, state, set }: Pick<Props, "p" | "state" | "set">) {
           className="input !w-32"
           aria-label="Layer height to look at"
           value={layerMm}
-          onChange={(e) =>
-            set({ said: { printerId: candidate.printer.id, layerMm: Number(e.target.value) } })
-          }
+          onChange={(e) => set({ said: { ...now, layerMm: Number(e.target.value) } })}
         >
           {layers.map((mm) => (
             <option key={mm} value={mm}>
               {mm} mm
+            </option>
+          ))}
+        </select>
+        <select
+          className="input !w-44"
+          aria-label="Way up to look at"
+          value={way}
+          onChange={(e) => set({ said: { ...now, way: Number(e.target.value) } })}
+        >
+          {ways.map(({ name }, i) => (
+            <option key={name} value={i}>
+              {name}
             </option>
           ))}
         </select>

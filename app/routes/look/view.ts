@@ -10,6 +10,7 @@ import type { PrintedBy } from "#core/surface/lookTest";
 import { depthsAfter } from "#core/surface/treatmentWork";
 import { counted } from "#core/words";
 import type { ScreenSize } from "#app/hooks/useScreenSize";
+import { LOUPE } from "#app/ui/loupeTimes";
 
 /** Lamps to begin with: where on the half circle, degrees from the right, how far out of the plane, and the room. */
 export const lamps = {
@@ -32,8 +33,6 @@ export const lampToward = ({ angleDeg, outDeg }: Lamp): Vec3 => [
 export const apparentPxPerMm = ({ pxPerMm, eyesMm }: ScreenSize, distanceMm: number): number =>
   (pxPerMm * eyesMm) / distanceMm;
 
-/** How much a loupe enlarges. */
-export const LOUPE = 8;
 /** Lines closer than this cannot be drawn apart, px. */
 const LEAST_PX = 2;
 
@@ -79,11 +78,35 @@ export function leftOnFaces(
 }
 const AS_PRINTED_MM = 1e6;
 
-/** The direction in which layers were added, as the part was drawn. */
-export function buildOf({ part }: Pick<PartPlan, "part">): Vec3 {
-  const [x, y, z] = unit((printOf(part).pose ?? AS_DRAWN).down);
-  return [-x, -y, -z];
+/** A way to lie on the bed, by the side of the part that is below. */
+export type Lying = { readonly name: string; readonly down: Vec3 };
+
+/** Ways that are looked at beside the one that is planned: as drawn, and the best that were found. */
+export function waysToLie({ part, lies }: Pick<PartPlan, "part" | "lies">): readonly Lying[] {
+  const planned = unit((printOf(part).pose ?? AS_DRAWN).down);
+  const found = lies.by === "plan" ? lies.ways.slice(0, MOST_WAYS).map((way) => unit(way.pose.down)) : [];
+  const ways: Lying[] = [{ name: "as it is planned", down: planned }];
+  for (const down of [AS_DRAWN.down, ...found]) {
+    if (ways.some((w) => w.down.every((v, k) => Math.abs(v - down[k]!) < SAME_WAY))) continue;
+    ways.push({ name: down === AS_DRAWN.down ? "as drawn" : `on its ${sideName(down)}`, down });
+  }
+  return ways;
 }
+const MOST_WAYS = 4;
+const SAME_WAY = 0.02;
+
+/** Which side of a part looks a way, as it was drawn. */
+function sideName([x, y, z]: Vec3): string {
+  const most = Math.max(Math.abs(x), Math.abs(y), Math.abs(z));
+  const tilt = most < 0.97 ? ", tilted" : "";
+  if (most === Math.abs(z)) return `${z < 0 ? "foot" : "top"}${tilt}`;
+  return most === Math.abs(x)
+    ? `${x < 0 ? "left" : "right"} side${tilt}`
+    : `${y < 0 ? "front" : "back"}${tilt}`;
+}
+
+/** The direction in which layers are added, from the side that is below. */
+export const buildOf = ({ down: [x, y, z] }: Pick<Lying, "down">): Vec3 => [-x, -y, -z];
 
 /** Foreseen faults with their places as the part was drawn. */
 export function faultsOf(p: PartPlan): readonly ForeseenFault[] {
@@ -101,19 +124,23 @@ export function roundWords(rounds: ReadonlyMap<number, readonly number[]>, round
   return `after round ${round} of ${counted(most, "round", "rounds")}: at most ${deepest.toFixed(3)} mm left`;
 }
 
-/** A machine or a layer to look at instead. */
-export type LookSetting = { readonly printerId: string; readonly layerMm: number };
+/** A machine, a layer or a way to lie to look at instead. */
+export type LookSetting = {
+  readonly printerId: string;
+  readonly layerMm: number;
+  /** Its place among the ways to lie; 0 for the planned one. */
+  readonly way: number;
+};
 
 /** How it would be printed with a setting, with that machine's hours and money where the plan weighed it so. */
 export function settingOf(p: PartPlan, said: LookSetting | null) {
   const own = p.finish!;
-  const c = p.candidates.find((x) => x.printer.id === said?.printerId) ?? own;
-  const layerMm = said?.layerMm ?? c.printer.layerMm;
-  return {
-    candidate: c,
-    layerMm,
-    isPlanned: c.printer.id === own.printer.id && layerMm === own.printer.layerMm,
-  };
+  const candidate = p.candidates.find((x) => x.printer.id === said?.printerId) ?? own;
+  const layerMm = said?.layerMm ?? candidate.printer.layerMm;
+  const ways = waysToLie(p);
+  const way = said?.way ?? 0;
+  const isOwn = candidate.printer.id === own.printer.id && layerMm === own.printer.layerMm;
+  return { candidate, layerMm, ways, way, lying: ways[way] ?? ways[0]!, isPlanned: isOwn && way === 0 };
 }
 
 export const withLayer = (by: PrintedBy, layerMm: number): PrintedBy => ({ ...by, layerMm });

@@ -8,6 +8,8 @@ import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
+import { isSeen } from "#core/scene/zone";
+import { WaysBeside } from "./WaysBeside";
 import { useScene } from "#app/routes/scenes/useScene";
 import { type PrintedPart, surfaceFindings, treatmentSteps } from "./view";
 
@@ -24,6 +26,11 @@ export function SurfaceSlip({ p }: { p: PrintedPart }) {
       {lacks && <p className="text-[14px]">{lacks}</p>}
       <ByLook surface={p.finish.surface} />
       <WhatToDo steps={treatmentSteps(part.id, plan.work.steps)} />
+      {p.zones
+        .filter((z) => isSeen(z.zone) && z.surface !== null)
+        .map((z) => (
+          <WaysBeside key={z.zone.number} p={p} zone={z} />
+        ))}
       <FindingList findings={surfaceFindings(plan.findings, part.id)} onMend={(f, m) => void mend(f, m)} />
     </Slip>
   );

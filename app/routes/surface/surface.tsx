@@ -1,4 +1,6 @@
+import { useMemo } from "react";
 import { Form, useSearchParams } from "react-router";
+import { leftOut } from "#core/plan/surface/leftOut";
 import type { Route } from "./+types/surface";
 import { type SurfaceSchool, surfaceSchools } from "#core/surface/treatments";
 import type { Part, PartPatch } from "#core/scene/part";
@@ -10,6 +12,7 @@ import { localNow } from "#app/clock";
 import { readForm, refuse, textOf } from "#app/readForm";
 import { useScene } from "#app/routes/scenes/useScene";
 import { LayerDrawing } from "./LayerDrawing";
+import { LeftOutList } from "./LeftOutList";
 import { SurfaceSlip } from "./SurfaceSlip";
 import { SurfaceTable } from "./SurfaceTable";
 import { printedParts } from "./view";
@@ -46,6 +49,7 @@ export default function Surface() {
   const [search] = useSearchParams();
   const distanceMm = input.scene.viewingDistanceMm;
   const printed = printedParts(plan.parts);
+  const left = useMemo(() => leftOut(plan.parts, input), [plan.parts, input]);
   const p = printed.find((x) => x.part.id === search.get("part")) ?? printed[0];
   return (
     <div className="sheet grid content-start gap-5">
@@ -74,6 +78,7 @@ export default function Surface() {
           layer steps at the viewing distance.
         </EmptyState>
       )}
+      <LeftOutList all={left} />
       <Ways />
       {p && <SurfaceSlip p={p} />}
     </div>

@@ -26,7 +26,7 @@ const ofZones = (some: readonly Pick<Zone, "name">[], all: readonly unknown[]): 
 export function treatedTogether(zones: readonly ZoneWork[]): readonly SurfaceWork[] {
   const bySchool = new Map<string, ZoneWork[]>();
   for (const z of zones) {
-    if (!z.treatment) continue;
+    if (!z.treatment || z.grade === "none") continue;
     // One grade is one go: what is left rough is not sanded with what is shown.
     const key = `${z.treatment.school} ${z.grade ?? "show"} ${z.resin ?? ""}`;
     (bySchool.get(key) ?? bySchool.set(key, []).get(key)!).push(z);
@@ -40,11 +40,12 @@ export function treatedTogether(zones: readonly ZoneWork[]): readonly SurfaceWor
       thinnestMm: thin.length > 0 ? Math.min(...thin) : null,
       narrowestMm: narrow.length > 0 ? Math.min(...narrow) : null,
       hasRidges: together.some((z) => z.hasRidges),
+      zones: together.map((z) => z.number),
       faces: together.reduce((sum, z) => sum + (z.faces ?? 0), 0),
       key: i === 0 ? "treat" : `treat-${together[0]!.number}`,
       of: ofZones(
         together,
-        zones.filter((z) => z.treatment !== null),
+        zones.filter((z) => z.treatment !== null && z.grade !== "none"),
       ),
       treatCm2: together.length === 1 ? together[0]!.treatCm2 : sumOf(together.map((z) => z.treatCm2)),
       reliefMm: shallowest(together),

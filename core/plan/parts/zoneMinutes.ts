@@ -23,10 +23,7 @@ export function zoneMinutes(
       return zones
         .filter((z) => z.zone.after === "faint" || z.zone.after === "still plain")
         .map((z) => z.zone.number);
-    // Zones of one school are treated together; those of another have steps of their own.
-    const number = /\/treat-(\d+)-\d+-/.exec(s.id)?.[1];
-    const first = number === undefined ? treated[0] : treated.find((z) => z.zone.number === Number(number));
-    return treated.filter((z) => z.treatment!.school === first?.treatment!.school).map((z) => z.zone.number);
+    return (s.zones ?? []).filter((n) => treated.some((z) => z.zone.number === n));
   };
   const areaOf = (number: number, s: Step) => {
     const z = zones.find((o) => o.zone.number === number)!;

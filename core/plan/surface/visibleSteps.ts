@@ -1,5 +1,5 @@
 import { printOf } from "#core/scene/part";
-import type { Grade } from "#core/scene/zone";
+import type { Grade } from "#core/surface/grades";
 import { degToRad } from "#core/units";
 import { printedBy } from "#core/surface/printedBy";
 import { printedDepthMm, unseenDepthMm } from "#core/surface/lookTest";

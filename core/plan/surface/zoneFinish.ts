@@ -4,7 +4,8 @@ import { boxSize } from "#core/mesh/triangleMesh";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import type { Ground } from "#core/scene/ground";
 import { printOf } from "#core/scene/part";
-import { type Grade, isSeen } from "#core/scene/zone";
+import { isSeen } from "#core/scene/zone";
+import type { Grade } from "#core/surface/grades";
 
 /** How well a zone is finished, why, and how much of it something covers. */
 export type ZoneFinish = {

@@ -1,6 +1,6 @@
 import { Vector3 } from "three";
 import type { FaultKind, ForeseenFault } from "#core/surface/foreseen";
-import { matrixOf, type Shape, type Turn } from "#app/ui/partShape";
+import { matrixOf, type Shape, type Turn } from "./partShape";
 
 /** A mark of its own for each kind that has a place: drawn about its middle, 16 px wide. */
 const marks: Partial<Record<FaultKind, string>> = {

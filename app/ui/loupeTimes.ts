@@ -1,0 +1,2 @@
+/** How many times the loupe enlarges. */
+export const LOUPE = 8;

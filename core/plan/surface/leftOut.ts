@@ -1,0 +1,82 @@
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { treatedOf, type TreatedIn } from "#core/plan/order/partWork";
+import { productName, type ProductId, productOf } from "#core/materials/products";
+import { coatMillilitres } from "#core/paint/amount";
+import { exact } from "#core/figure";
+import { type TreatedPlace, type TreatmentPass, treatmentWork } from "#core/surface/treatmentWork";
+import type { Treatment } from "#core/surface/treatments";
+
+/** What is left out on a zone since something comes over it, or nobody looks. */
+export type LeftOut = {
+  readonly partId: string;
+  readonly zone: number;
+  readonly name: string;
+  /** Area that is finished less, all copies. */
+  readonly cm2: number;
+  readonly minutes: number;
+  readonly products: readonly { readonly name: string; readonly ml: number }[];
+  readonly because: string;
+};
+
+/** Everything that is left out of the treatment of parts, most minutes first. */
+export function leftOut(parts: readonly PartPlan[], own: TreatedIn): readonly LeftOut[] {
+  const all = parts.filter((p) => p.held === null).flatMap((p) => p.zones.flatMap((z) => ofZone(p, z, own)));
+  return all.sort((a, b) => b.minutes - a.minutes);
+}
+
+function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: TreatedIn): LeftOut[] {
+  if (!z.treatment || z.treatCm2.value === 0) return [];
+  const { work, finish } = treatedOf(p, z, own);
+  if (finish.grade === "show" && finish.coveredShare === 0) return [];
+  const whole = {
+    ...work,
+    ...treatedOf({ ...p, part: shown(p) }, shownZone(z), { ...own, grounds: [] }).work,
+  };
+  const before = { ...whole, cm2: z.treatCm2.value };
+  const after = { ...work, cm2: work.treatCm2.value };
+  const minutes = minutesOf(z.treatment, before) - minutesOf(z.treatment, after);
+  if (minutes < 0.05) return [];
+  const covered = finish.coveredShare * z.treatCm2.value;
+  return [
+    {
+      ...{ partId: p.part.id, zone: z.zone.number, minutes },
+      name: p.zones.length === 1 ? p.part.name : `${p.part.name}, ${z.zone.name}`,
+      cm2: finish.grade === "show" ? covered : z.treatCm2.value,
+      products: products(z.treatment, before, after),
+      because: finish.because ?? `under the ${finish.under!}`,
+    },
+  ];
+}
+
+/** The part and the zone as they would be finished if nobody had said less. */
+const shown = ({ part }: PartPlan): PartPlan["part"] => ({ ...part, zones: part.zones.map(withoutGrade) });
+const withoutGrade = <T extends { readonly grade?: unknown }>({ grade: _, ...zone }: T) => zone;
+const shownZone = (z: PartPlan["zones"][number]): PartPlan["zones"][number] => ({
+  ...z,
+  zone: { ...withoutGrade(z.zone), scheme: z.zone.scheme.filter((l) => l.kind !== "pigment") },
+});
+
+const minutesOf = (treatment: Treatment, place: TreatedPlace): number =>
+  place.cm2 > 0 ? treatmentWork(treatment, place).reduce((sum, t) => sum + t.minutes, 0) : 0;
+
+function products(treatment: Treatment, before: TreatedPlace, after: TreatedPlace): LeftOut["products"] {
+  const mlBy = (place: TreatedPlace): ReadonlyMap<ProductId, number> => {
+    const ml = new Map<ProductId, number>();
+    for (const pass of place.cm2 > 0 ? treatmentWork(treatment, place) : [])
+      if (pass.step.product)
+        ml.set(pass.step.product, (ml.get(pass.step.product) ?? 0) + passMl(pass, place.cm2));
+    return ml;
+  };
+  const less = mlBy(after);
+  return [...mlBy(before)].flatMap(([id, ml]) => {
+    const saved = ml - (less.get(id) ?? 0);
+    return saved > 0.05 ? [{ name: productName(id), ml: saved }] : [];
+  });
+}
+
+function passMl({ step, coats }: TreatmentPass, cm2: number): number {
+  const product = productOf(step.product!);
+  const method = product.sprayed ? ("can" as const) : ("brush" as const);
+  return coatMillilitres({ areaCm2: exact(cm2, "cm2", "computed"), coats, method, product, thinnerShare: 0 })
+    .value;
+}
