@@ -1,17 +1,19 @@
-import { lazy, Suspense, useMemo, useRef, useState, type PointerEvent } from "react";
+import { lazy, type PointerEvent, type RefObject, Suspense, useMemo, useRef, useState } from "react";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { ZoneMap } from "#core/scene/zoneMap";
 import { printedBy } from "#core/surface/printedBy";
 import { useScreenSize } from "#app/hooks/useScreenSize";
 import { useScene } from "#app/routes/scenes/useScene";
-import { shapeOf, type Turn } from "#app/ui/partShape";
+import { shapeOf, sightAt, type Turn } from "#app/ui/partShape";
 import { usePartTurn } from "#app/ui/usePartTurn";
 import { useZoneFaces } from "./useZoneFaces";
 import { FaultMarks } from "#ui/FaultMarks";
 import { LampArc } from "./LampArc";
 import { LookControls } from "./LookControls";
 import { LookSlip } from "./LookSlip";
+import { type PinPlace, Pins } from "./Pins";
+import { SeenForm } from "./SeenForm";
 import {
   apparentPxPerMm,
   buildOf,
@@ -60,12 +62,20 @@ export function LookBench({ p, soup, map, fill }: Props) {
     said: null,
     marks: true,
   });
+  const [isArmed, setArmed] = useState(false);
+  const [place, setPlace] = useState<PinPlace | null>(null);
+  const arm = (armed: boolean) => {
+    setArmed(armed);
+    setPlace(null);
+  };
   const set = (patch: Partial<LookState>) => setState((s) => ({ ...s, ...patch }));
   return (
     <div className="grid content-start lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <Card p={p} soup={soup} map={map} fill={fill} state={state} set={set} rounds={rounds} />
+      <Card {...{ p, soup, map, fill, state, set, rounds }} onPin={isArmed ? setPlace : null} />
       <section className="grid content-start gap-4 px-4 py-3" aria-label="How it is looked at">
         <LookControls p={p} state={state} set={set} rounds={rounds} />
+        <Pins p={p} place={place} isArmed={isArmed} arm={arm} />
+        <SeenForm p={p} />
       </section>
       <LookSlip p={p} distanceMm={state.distanceMm} />
     </div>
@@ -76,9 +86,11 @@ type CardProps = Props & {
   readonly state: LookState;
   readonly set: (patch: Partial<LookState>) => void;
   readonly rounds: ReadonlyMap<number, readonly number[]>;
+  /** Told of the place that is tapped while a pin is to be set. */
+  readonly onPin: ((place: PinPlace) => void) | null;
 };
 
-function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
+function Card({ p, soup, map, fill, state, set, rounds, onPin }: CardProps) {
   const [screen] = useScreenSize();
   const area = useRef<HTMLDivElement>(null);
   const { turn: own, by, byKey } = usePartTurn(area);
@@ -99,6 +111,11 @@ function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
     [state.lamp],
   );
   const faults = useMemo(() => faultsOf(p), [p]);
+  const pinAt = (x: number, y: number) => {
+    const sight = sightAt(shape, turn, x, y);
+    if (onPin) void zoned.tap(sight.origin, sight.direction).then((at) => at && onPin(at));
+  };
+  const turning = useTurning(by, area, pinAt);
   const seen = { shape, left, build, light, by: printed, mmPerUnit: factor };
   const divide = state.round > 0 ? state.divide : 0;
   return (
@@ -110,11 +127,12 @@ function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
         tabIndex={0}
         className="relative h-[52vh] min-h-72 cursor-grab touch-none overflow-hidden"
         onKeyDown={(e) => {
-          if (!byKey(e.key)) return;
+          if (e.key === "Enter" && onPin) pinAt(0, 0);
+          else if (!byKey(e.key)) return;
           e.preventDefault();
           e.stopPropagation();
         }}
-        {...useTurning(by)}
+        {...turning}
       >
         <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
           <LookView {...seen} turn={turn} divide={divide} />
@@ -131,20 +149,34 @@ function Card({ p, soup, map, fill, state, set, rounds }: CardProps) {
   );
 }
 
-/** Turned by drag. */
-function useTurning(by: (around: number, up: number) => void) {
-  const from = useRef<{ x: number; y: number } | null>(null);
+/** A press that moves by less is a tap, px. */
+const TAP_PX = 4;
+
+/** Turned by drag; a tap is told where it was, px from the middle to the right and up. */
+function useTurning(
+  by: (around: number, up: number) => void,
+  area: RefObject<HTMLDivElement | null>,
+  onTap: (x: number, y: number) => void,
+) {
+  const from = useRef<{ x: number; y: number; moved: number } | null>(null);
   return {
     onPointerDown: (e: PointerEvent<HTMLDivElement>) => {
-      from.current = { x: e.clientX, y: e.clientY };
+      from.current = { x: e.clientX, y: e.clientY, moved: 0 };
       e.currentTarget.setPointerCapture(e.pointerId);
     },
     onPointerMove: (e: PointerEvent<HTMLDivElement>) => {
-      if (!from.current) return;
-      by((e.clientX - from.current.x) * 0.01, (e.clientY - from.current.y) * 0.01);
-      from.current = { x: e.clientX, y: e.clientY };
+      const f = from.current;
+      if (!f) return;
+      const [dx, dy] = [e.clientX - f.x, e.clientY - f.y];
+      by(dx * 0.01, dy * 0.01);
+      from.current = { x: e.clientX, y: e.clientY, moved: f.moved + Math.abs(dx) + Math.abs(dy) };
     },
-    onPointerUp: () => (from.current = null),
+    onPointerUp: (e: PointerEvent<HTMLDivElement>) => {
+      const box = area.current!.getBoundingClientRect();
+      if (from.current && from.current.moved < TAP_PX)
+        onTap(e.clientX - box.left - box.width / 2, box.top + box.height / 2 - e.clientY);
+      from.current = null;
+    },
   };
 }
 

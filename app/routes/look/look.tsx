@@ -8,6 +8,8 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { EmptyState } from "#ui/States";
 import { LookBench } from "./LookBench";
 
+export { lookAction as clientAction } from "./lookAction";
+
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const part = await appDatabase().parts.get(params.partId);
   if (!part || part.sceneId !== params.sceneId) throw data("No such part", { status: 404 });

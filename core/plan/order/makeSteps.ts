@@ -12,6 +12,7 @@ import type { OrderSchools } from "#core/steps/orderSchools";
 import { copiesText, type PartBase, stepsOn } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
 import { laidWork, layersOfWork, treatedTogether, type ZoneWork } from "#core/plan/order/zoneWork";
+import { pinSteps, type PinWork } from "#core/surface/pinSteps";
 import { surfaceSteps } from "#core/surface/surfaceSteps";
 
 /** What has to be done to the copies of one part. Areas are of all copies together, cm2. */
@@ -25,6 +26,8 @@ export type PartWork = Omit<PartBase, "process" | "facts"> &
     readonly wholeProcess: "filament" | "resin" | null;
     /** The strut that stays on as its handle; null where all come off. */
     readonly keptStrut: number | null;
+    /** Gaps and spots that are mended by hand; none where it is absent. */
+    readonly pins?: readonly PinWork[];
     /** It is picked up and knocked about. */
     readonly handled: boolean;
   };
@@ -94,6 +97,7 @@ function partSteps(
   printSteps({ ...p, facts }, add, schools);
   const treated = treatedTogether(p.zones);
   for (const work of treated) surfaceSteps(work, add);
+  pinSteps(p.pins ?? [], add);
   if (p.lamp) lampStep(add);
   const showsSteps = treated.some((w) => w.depthMm !== null && w.treatment?.school === "live with it");
   paintSteps({ ...p, layers: laidWork(p.zones), showsSteps }, add, mixOf, schools);

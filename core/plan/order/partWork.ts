@@ -4,6 +4,7 @@ import type { PartWork } from "#core/plan/order/makeSteps";
 import { layerInRooms } from "#core/plan/inRooms";
 import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
+import { pinWork } from "#core/plan/surface/pins";
 import { printedShape } from "#core/plan/surface/printedShape";
 import { stringsOff } from "#core/surface/foreseen";
 import { zoneFinish } from "#core/plan/surface/zoneFinish";
@@ -134,6 +135,7 @@ export function partWork(p: PartPlan, own: PlanInput, releaseAt: number): PartWo
     lets: lampLight(p.chosen?.material ?? null),
     slender: isSlender(p.sizeMm),
     strings: stringsOn(p),
+    pins: pinWork(own.pins, p, own.grounds),
     supported: chosen ? !chosen.supports.needless : true,
     supportMinutes: chosen ? chosen.supports.cleanMinutes : USUAL_SUPPORT_MIN,
     takeOffAdvice: off?.advice ?? null,

@@ -1,0 +1,88 @@
+import { treatedOf } from "#core/plan/order/partWork";
+import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
+import type { Printer } from "#core/print/printer";
+import type { Look } from "#core/scene/look";
+import type { PlanInput } from "#core/scene/planInput";
+import { lookTest, SHOWN } from "#core/surface/lookTest";
+import { printedBy } from "#core/surface/printedBy";
+import { depthsAfter } from "#core/surface/treatmentWork";
+import { degToRad } from "#core/units";
+
+/** What is foreseen of a zone once its treatment is done: what a look at it is set beside. Null where none shows. */
+export function foreseenLook(
+  p: PartPlan,
+  z: ZonePlan,
+  own: PlanInput,
+): Omit<Look, "id" | "at" | "seen" | "picture"> | null {
+  const worst = z.surface?.worst;
+  if (!worst || !p.finish) return null;
+  const { work } = treatedOf(p, z, own);
+  const depths = z.treatment ? depthsAfter(z.treatment, { ...work, cm2: work.treatCm2.value }) : [];
+  const depthMm = depths.at(-1);
+  const { printer, material } = p.finish;
+  const face = {
+    ...printedBy(printer),
+    slopeRad: degToRad(worst.slopeDeg),
+    patchMm2: Math.max(25, worst.areaCm2 * 100),
+    ...(depthMm === undefined ? {} : { depthMm }),
+  };
+  const { viewingDistanceMm: distanceMm } = own.scene;
+  const { flat, raking } = lookTest(face, distanceMm);
+  return {
+    ...{
+      sceneId: own.scene.id,
+      printerId: printer.id,
+      materialId: material?.id ?? null,
+      distanceMm,
+      flat,
+      raking,
+    },
+    what: p.zones.length === 1 ? p.part.name : `${p.part.name}, ${z.zone.name}`,
+    ...{ process: printer.process, layerMm: printer.layerMm, slopeDeg: worst.slopeDeg },
+    ...{ coats: depths.length, depthMm: depthMm ?? work.depthMm ?? 0, simulated: false },
+  };
+}
+
+/** How far the look test is off for a machine and its layer: what is seen over what was foreseen. */
+export type LearntLook = {
+  readonly times: number;
+  /** Spread of single looks, as a factor either way. */
+  readonly spread: number;
+  readonly looks: number;
+  readonly words: string;
+};
+
+/** One foreseen class counts as so many looks (our choice: four looks before they outweigh it). */
+const PRIOR = 4;
+/** Layers within this share are one and the same setting. */
+const SAME_LAYER = 0.1;
+/** How many thresholds each answer stands for: nothing, about the limit, well over it. */
+const seenTimes: Readonly<Record<Look["seen"], number>> = {
+  gone: SHOWN / 2,
+  faint: SHOWN,
+  "still plain": 2 * SHOWN,
+};
+
+/** What looks on a machine have taught, at about its layer; null before the first one. */
+export function learntLooks(looks: readonly Look[], printer: Printer): LearntLook | null {
+  const own = looks.filter(
+    (l) =>
+      !l.simulated &&
+      l.printerId === printer.id &&
+      Math.abs(l.layerMm / printer.layerMm - 1) <= SAME_LAYER &&
+      Math.max(l.flat, l.raking) > 0,
+  );
+  if (own.length === 0) return null;
+  const logs = own.map((l) => Math.log(seenTimes[l.seen] / l.raking));
+  const mean = logs.reduce((a, b) => a + b, 0) / (own.length + PRIOR);
+  const variance = logs.reduce((a, b) => a + (b - mean) ** 2, 0) / Math.max(1, own.length);
+  const times = Math.exp(mean);
+  const spread = Math.exp(Math.sqrt(variance));
+  const way = times < 1 ? `${(1 / times).toFixed(1)} times fainter` : `${times.toFixed(1)} times plainer`;
+  return {
+    ...{ times, spread, looks: own.length },
+    words:
+      `On ${printer.name} at ${printer.layerMm} mm, ${own.length} ${own.length === 1 ? "look" : "looks"} so far: layers are ` +
+      `seen ${way} than foreseen, give or take ${spread.toFixed(1)} times.`,
+  };
+}
