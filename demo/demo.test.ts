@@ -1,4 +1,8 @@
-import { patchedPart } from "#core/scene/part";
+import { patchedPart, printOf } from "#core/scene/part";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { leftOut } from "#core/plan/surface/leftOut";
+import { printedShape } from "#core/plan/surface/printedShape";
+import { faultKinds, foreseenFaults } from "#core/surface/foreseen";
 import { beforeAll, describe, expect, it } from "vitest";
 import { measureMesh, type MeshMeasurement } from "#core/mesh/measure";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
@@ -53,6 +57,23 @@ describe("Withy Sluice", () => {
     ["missing", /The lamp in Lamp post needs a resistor of 200 ohm/],
   ])("%s: finds %s by itself", (severity, text) => {
     expect(found(text as RegExp)?.severity).toBe(severity);
+  });
+  it("shows every kind of fault that is foreseen at least once", () => {
+    const pieces = (p: PartPlan) =>
+      plan.parts.filter((x) => printOf(x.part).pieceOf?.partId === p.part.id).length || 1;
+    const kinds = plan.parts.flatMap((p) => {
+      const shape = printedShape(p, pieces(p));
+      return shape ? foreseenFaults(shape).map((f) => f.kind) : [];
+    });
+    const seen = new Set(kinds);
+    // None of its parts is in pieces until it is cut.
+    expect(faultKinds.filter((k) => k !== "cut seam" && !seen.has(k))).toEqual([]);
+  });
+  it("leaves out what the ground buries, and does it where there is no ground", () => {
+    const left = leftOut(plan.parts, input);
+    expect(left.some((l) => l.because.startsWith("under the "))).toBe(true);
+    const bare = { ...input, grounds: [] };
+    expect(leftOut(makePlan(bare).parts, bare).filter((l) => l.because.startsWith("under the "))).toEqual([]);
   });
   it("weighs about 2.5 kg by its own working", () => {
     expect(plan.boardGrams.value).toBeGreaterThan(2300);

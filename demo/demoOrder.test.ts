@@ -1,3 +1,4 @@
+import { patchedPart } from "#core/scene/part";
 import { needRef } from "#core/reference";
 import type { ProductId } from "#core/materials/products";
 import { beforeAll, describe, expect, it } from "vitest";
@@ -380,15 +381,19 @@ describe("schools", () => {
     // A joint that is not seen between two walls of one colour: before or after paint, as the school says.
     const hidden = {
       ...input,
+      // Only what is flamed is done otherwise by the school of flames.
+      parts: input.parts.map((p) =>
+        topic === "flame" && p.id === "withy-sluice-quay" ? patchedPart(p, { school: "flame first" }) : p,
+      ),
       joints: [
         ...input.joints,
         {
           ...input.joints[0]!,
           id: "hidden",
           name: "floor beam",
-          partIds: ["withy-sluice-front", "withy-sluice-back"],
+          partIds: [topic === "flame" ? "withy-sluice-quay" : "withy-sluice-front", "withy-sluice-back"],
           glue: "PVA" as const,
-          shows: false,
+          shows: topic === "flame",
         },
       ],
     };
@@ -466,12 +471,13 @@ describe("what a bench evening uses up", () => {
         needed: sanded.reduce((sum, s) => sum + s.areaCm2! / 600, 0),
       });
     const bare = makePlan(
-      { ...input, workshop: { ...workshop, stock: demoStock.filter((s) => s.needKey !== "abrasive:120") } },
+      // Without its coarse grits it begins with the one that the steps ask for.
+      { ...input, workshop: { ...workshop, stock: demoStock.filter((s) => !/abrasive:1/.test(s.needKey)) } },
       [],
       memory,
     );
-    expect(bare.findings.find((f) => f.about === needRef("abrasive:120"))!.sentence).toMatch(
-      /^abrasive 120, coarse is not on the shelf; about 1 sheet is needed/,
+    expect(bare.findings.find((f) => f.about === needRef("abrasive:80"))!.sentence).toMatch(
+      /^abrasive 80, coarse is not on the shelf; about 1 sheet is needed/,
     );
     // A grit that nothing is sanded with is not asked for.
     expect(line(plan, 2000)).toBeUndefined();

@@ -104,7 +104,7 @@ function ofFilament(s: PrintedShape): readonly ForeseenFault[] {
           one(
             "drooping underside",
             droops.map((d) => d.at),
-            `${counted(droops.length, "underside", "undersides")} that nothing holds`,
+            `${counted(droops.length, "underside", "undersides")} that hang free or lie on supports`,
             "cut, fill, cover with ground, or turn it to the back",
           ),
         ]

@@ -53,8 +53,11 @@ export function sandingLadder({
   const isOwned = (g: Grit) => owned === undefined || owned.includes(g.grit);
   const least = process === "resin" ? RESIN_START[on] : COARSEST;
   const mayBegin = all.filter((g) => g.grit >= least && (process === "resin" || scratchMm(g) <= depthMm));
-  const first = mayBegin.find(isOwned) ?? mayBegin[0] ?? all.at(-1)!;
   const factor = coatBetween ? FACTOR.coated : FACTOR.plain;
+  // Begun much finer than the steps allow, it takes for ever: then the coarse one is bought.
+  const coarse = mayBegin[0];
+  const near = mayBegin.find((g) => isOwned(g) && coarse!.grainUm <= FACTOR.coated * g.grainUm);
+  const first = near ?? coarse ?? all.at(-1)!;
   const ladder = [first];
   while (ladder.at(-1)!.grit < last) {
     const from = ladder.at(-1)!;

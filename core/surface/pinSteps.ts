@@ -2,7 +2,7 @@ import { exact } from "#core/figure";
 import { type ProductId, productOf } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import type { AddStep } from "#core/steps/partBase";
-import { curedCoats } from "#core/surface/curedResin";
+import { clearInstead, curedCoats } from "#core/surface/curedResin";
 import type { Filling } from "#core/surface/fillers";
 import type { PinAnswer } from "#core/surface/pinAnswers";
 import { counted } from "#core/words";
@@ -99,6 +99,11 @@ function notesOf(answer: PinAnswer, all: readonly PinWork[]): readonly string[] 
     `${all[0]!.filling.how[0]!.toUpperCase()}${all[0]!.filling.how.slice(1)}.`,
     ...(cured
       ? [`${cured.lampSeconds} s of lamp on each, from 2 to 5 cm, and a touch before the next.`]
+      : []),
+    ...(answer === "brushed resin" && all.some((p) => clearInstead(p.depthMm, "opaque"))
+      ? [
+          "Deeper than 1 mm: clear resin, which differs in shade under thin paint; printing resin does not cure through.",
+        ]
       : []),
     ...(buried > 0
       ? [

@@ -82,10 +82,15 @@ function draftOf(pass: TreatmentPass, work: SurfaceWork, previous: Step | undefi
   };
 }
 
-function factsOf({ step }: TreatmentPass, { depthMm, reliefMm, keptOff }: SurfaceWork): StepFacts | null {
-  if (step.action === "flame" && keptOff) return { keptOff: true };
-  if (step.action === "inspect") return { checks: ["faults"] };
-  return step.action === "sand" && depthMm !== null && reliefMm ? { depthMm, reliefMm } : null;
+function factsOf({ step }: TreatmentPass, work: SurfaceWork): StepFacts | null {
+  const { depthMm, reliefMm, keptOff, treatment } = work;
+  const sanded = step.action === "sand" && depthMm !== null && reliefMm ? { depthMm, reliefMm } : {};
+  const facts: StepFacts = {
+    ...sanded,
+    ...(step.action === "inspect" ? { checks: ["faults"] as const } : {}),
+    ...(keptOff && treatment?.school === "flame first" ? { keptOff } : {}),
+  };
+  return Object.keys(facts).length > 0 ? facts : null;
 }
 
 /** What is said at the flame (common practice). */

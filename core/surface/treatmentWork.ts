@@ -1,6 +1,6 @@
 import type { Process } from "#core/print/printer";
 import type { Grade, ResinColour } from "#core/surface/grades";
-import { curedCoats, resinDepthMm } from "#core/surface/curedResin";
+import { curedCoats, LAMP_MM, resinDepthMm } from "#core/surface/curedResin";
 import { type LadderEnd, sandingLadder, sandingTools } from "#core/surface/ladder";
 import { coatRounds, MOST_ROUNDS, SAND_FROM } from "#core/surface/rounds";
 import type { SurfaceSchool, Treatment, TreatmentStep } from "#core/surface/treatments";
@@ -175,7 +175,7 @@ function roundNotes(
     const each = curedCoats(film, resin, sides);
     return [
       `${counted(coats * each.coats, "coat", "coats")} of ${resin} resin, which light goes ${resinDepthMm[resin]} mm ` +
-        `deep into: ${coats * each.lampSeconds} s of lamp in all, from 2 to 5 cm, and a touch after each.`,
+        `deep into: ${coats * each.lampSeconds} s of lamp in all, from ${LAMP_MM.from / 10} to ${LAMP_MM.to / 10} cm, and a touch after each.`,
     ];
   }
   if (depthsMm.length < 2) return [];

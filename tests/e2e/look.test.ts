@@ -139,6 +139,72 @@ it("H1 drawn: stripes on plates of 15, 45 and 90 degrees have the spacing and th
   await closeApp(app);
 });
 
+it("pins a scar where it is tapped, says what mends it, and forgets it when it is checked", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/look/withy-sluice-quay`);
+  const pins = page.getByRole("region", { name: "Pins" });
+  await pins.getByRole("button", { name: "Set a pin" }).click();
+  const part = page.getByRole("application");
+  await part.focus();
+  await page.keyboard.press("Enter");
+  const form = page.getByRole("form", { name: "A new pin" });
+  await form.getByLabel("what it is").selectOption("scar");
+  await form.getByLabel("width, mm").fill("1,5");
+  await form.getByLabel("depth, mm").fill("1.2");
+  await form.getByRole("button", { name: "Keep the pin" }).click();
+  const line = pins.getByRole("list", { name: "Pins of this part" }).getByRole("listitem");
+  await soon(() => line.count()).toBe(1);
+  await line.getByText(/putty in layers of 0\.5 mm/).waitFor();
+  // The work follows: a step in the order, with its test and its sanding.
+  await page.goto(`${demo}/surface?part=withy-sluice-quay`);
+  await page.goto(`${demo}/look/withy-sluice-quay`);
+  await line.getByRole("button", { name: "Done" }).click();
+  await line.getByRole("button", { name: "Checked again" }).click();
+  await line.getByText("checked", { exact: true }).waitFor();
+  // What was seen is kept beside what had been foreseen, with a photo, and can be forgotten.
+  await page.getByText("What was seen under the side light").click();
+  const face = page.getByRole("group", { name: /^face: foreseen/ });
+  await face.getByLabel("Photo of face").setInputFiles("docs/screenshots/scenes.png");
+  await face.getByRole("img", { name: "face, photographed" }).waitFor();
+  await face.getByRole("button", { name: "faint" }).click();
+  const before = page.getByRole("list", { name: "What was seen before" });
+  await before.getByText(/Quay, long block, face: faint, foreseen/).waitFor();
+  await page.getByText(/layers are seen .* than foreseen, give or take/).waitFor();
+  await soon(() => rowsOf(page, "looks").then((rows) => rows.length)).toBe(1);
+  await before.getByRole("button", { name: "Forget" }).click();
+  await soon(() => rowsOf(page, "looks").then((rows) => rows.length)).toBe(0);
+  await closeApp(app);
+});
+
+it("leaves out what the ground buries, and brings it back when the ground is gone; ways stand beside each other", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/surface?part=withy-sluice-roof`);
+  const left = page.getByRole("region", { name: "Left out" });
+  await left
+    .getByText(/under the /)
+    .first()
+    .waitFor();
+  await page.getByText("Ways compared: slates").click();
+  const ways = page.getByRole("list", { name: "Ways for slates" });
+  await soon(() => ways.getByRole("listitem").count()).toBe(5);
+  await page.getByLabel("what counts most").first().selectOption("looks best");
+  await page.getByLabel("Way of finishing Cottage, roof half, slates").selectOption("bury");
+  await soon(() => page.getByLabel("Way of finishing Cottage, roof half, slates").inputValue()).toBe("bury");
+  await page.goto(`${demo}/ground`);
+  const remove = page.getByRole("button", { name: /^Remove/ });
+  await remove.first().waitFor();
+  for (let layers = await remove.count(); layers > 0; layers--) {
+    await remove.first().click();
+    await soon(() => remove.count()).toBe(layers - 1);
+  }
+  await page.goto(`${demo}/surface`);
+  await page.getByRole("heading", { name: "The ways, and when each is right" }).waitFor();
+  await soon(() => left.getByText(/under the /).count()).toBe(0);
+  await closeApp(app);
+});
+
 it("is looked at before and after, under a lamp that keys drag, at the size of a measured screen, on a tablet upright", async () => {
   const app = await openDemo({ width: 820, height: 1180 });
   const { page } = app;

@@ -144,18 +144,24 @@ function PinForm({
           </>
         )}
       </div>
-      <label className="flex items-center gap-2">
-        <input type="checkbox" name="textured" /> its face has a texture
-      </label>
-      <label className="flex items-center gap-2">
-        <input type="checkbox" name="sandable" defaultChecked /> sandpaper reaches it
-      </label>
+      <Faces />
       <Button type="submit" kind="main">
         Keep the pin
       </Button>
     </fetcher.Form>
   );
 }
+
+const Faces = () => (
+  <>
+    <label className="flex items-center gap-2">
+      <input type="checkbox" name="textured" /> its face has a texture
+    </label>
+    <label className="flex items-center gap-2">
+      <input type="checkbox" name="sandable" defaultChecked /> sandpaper reaches it
+    </label>
+  </>
+);
 
 const Size = ({ name, text }: { readonly name: string; readonly text: string }) => (
   <label className="grid gap-1">

@@ -1,4 +1,3 @@
-import type { MeshMeasurement } from "#core/mesh/measure";
 import { AS_DRAWN, turnedBack, turnOf, unit, type Vec3 } from "#core/mesh/pose";
 import { treatedOf } from "#core/plan/order/partWork";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -144,7 +143,3 @@ export function settingOf(p: PartPlan, said: LookSetting | null) {
 }
 
 export const withLayer = (by: PrintedBy, layerMm: number): PrintedBy => ({ ...by, layerMm });
-
-/** Largest size of a part on the bench, mm. */
-export const reachMm = (m: MeshMeasurement, factor: number): number =>
-  (factor * Math.hypot(...([0, 1, 2] as const).map((k) => m.box.max[k] - m.box.min[k]))) / 2;

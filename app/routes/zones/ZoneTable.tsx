@@ -1,6 +1,7 @@
 import type { ZonePlan } from "#core/plan/parts/partPlan";
 import { useFetcher } from "react-router";
 import { afterPrimer, isSeen, meanings, type Zone } from "#core/scene/zone";
+import { grades, resinColours } from "#core/surface/grades";
 import { surfaceSchools } from "#core/surface/treatments";
 import { AreaStrip } from "#route/surface/LayerDrawing";
 import { FigureView } from "#ui/FigureView";
@@ -80,7 +81,12 @@ function ZoneItem({
       </div>
       <div className="flex flex-wrap items-center gap-2 text-[14px]">
         <MeaningChoice zone={zone} />
-        {surface && isSeen(zone) && zone.meaning !== "clear" && <WayChoice plan={plan} />}
+        {surface && isSeen(zone) && zone.meaning !== "clear" && (
+          <>
+            <WayChoice plan={plan} />
+            <GradeChoice plan={plan} />
+          </>
+        )}
         {drop && <TakeAway zone={zone} drop={drop} />}
       </div>
       <div className="flex flex-wrap items-center gap-x-3 text-[14px]">
@@ -180,6 +186,46 @@ function MeaningChoice({ zone }: { readonly zone: Zone }) {
     </select>
   );
 }
+
+/** How well it is finished, where that is not left to what comes over it; and the resin that levels it. */
+function GradeChoice({ plan: { zone, treatment } }: { readonly plan: ZonePlan }) {
+  const fetcher = useFetcher();
+  const send = (intent: string, value: string) =>
+    void fetcher.submit({ intent, zone: zone.number, [intent]: value }, { method: "post" });
+  return (
+    <>
+      <select
+        className="input !w-32"
+        aria-label={`How well ${zone.name} is finished`}
+        value={zone.grade ?? ""}
+        onChange={(e) => send("grade", e.currentTarget.value)}
+      >
+        <option value="">by what covers it</option>
+        {grades.map((g) => (
+          <option key={g} value={g}>
+            {gradeWords[g]}
+          </option>
+        ))}
+      </select>
+      {treatment?.school === "level in resin" && (
+        <select
+          className="input !w-28"
+          aria-label={`Resin that levels ${zone.name}`}
+          value={zone.resin ?? "clear"}
+          onChange={(e) => send("resin", e.currentTarget.value)}
+        >
+          {resinColours.map((c) => (
+            <option key={c} value={c}>
+              {c} resin
+            </option>
+          ))}
+        </select>
+      )}
+    </>
+  );
+}
+
+const gradeWords = { show: "for show", rough: "rough", none: "not at all" } as const;
 
 function WayChoice({ plan: { zone, treatment } }: { readonly plan: ZonePlan }) {
   const fetcher = useFetcher();

@@ -9,6 +9,7 @@ import {
   type Zone,
 } from "#core/scene/zone";
 import type { Part } from "#core/scene/part";
+import { grades, resinColours } from "#core/surface/grades";
 import type { SurfaceSchool } from "#core/surface/treatments";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
@@ -80,6 +81,12 @@ export function changeOf(
       return ok(zones.map((z) => (z.number === zone.number ? seenAfter(z, field("after")) : z)));
     case "school":
       return withZone({ school: field("school") === "" ? null : (field("school") as SurfaceSchool) });
+    case "grade":
+      return ok(zones.map((z) => (z.number === zone.number ? graded(z, field("grade")) : z)));
+    case "resin": {
+      const resin = resinColours.find((c) => c === field("resin"));
+      return withZone(resin ? { resin } : {});
+    }
     case "area": {
       const area = areaOf(field("area"));
       return area === null
@@ -96,6 +103,12 @@ export function changeOf(
 function seenAfter({ after: _, ...zone }: Zone, said: string): Zone {
   const after = afterPrimer.find((a) => a === said);
   return after ? { ...zone, after } : zone;
+}
+
+/** A zone with how well it is finished; left to what covers it where nothing is said. */
+function graded({ grade: _, ...zone }: Zone, said: string): Zone {
+  const grade = grades.find((g) => g === said);
+  return grade ? { ...zone, grade } : zone;
 }
 
 function areaOf(text: string): number | null {

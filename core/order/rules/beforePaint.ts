@@ -1,3 +1,4 @@
+import type { Step } from "#core/steps/step";
 import { isJoint } from "#core/reference";
 import { toolOf } from "#core/materials/tools";
 import { materialOf } from "#core/materials/materials";
@@ -23,6 +24,10 @@ import {
   order,
   sameJoint,
 } from "#core/order/rules/ask";
+
+/** By the school that glues before the flame, what follows the flame follows the glue. */
+const isNotAfterGlue = (a: Step, b: Step): boolean =>
+  b.action !== "glue" || !a.facts?.keptOff || b.facts?.apart === true;
 
 /** O1 to O12 and what else concerns bare parts: print, clean, flame, sand, glue, fill. */
 export const beforePaint: readonly OrderRule[] = [
@@ -104,8 +109,8 @@ export const beforePaint: readonly OrderRule[] = [
     precedes: [
       order(["sand"], ["wash"]),
       order(["dry fit"], ["wash"], "none", (a, b) => makesDust(a) && b.targets.some(isJoint)),
-      order(["sand"], ["prime", "glue", "paste"], "recoat"),
-      order(["wash"], ["prime", "glue"], "recoat"),
+      order(["sand"], ["prime", "glue", "paste"], "recoat", isNotAfterGlue),
+      order(["wash"], ["prime", "glue"], "recoat", isNotAfterGlue),
     ],
     check: (s, situation) => {
       if (!isOne(s, ["prime", "glue"])) return null;
@@ -163,9 +168,9 @@ export const beforePaint: readonly OrderRule[] = [
     looksAt: (s) => s.action === "flame",
     precedes: [
       order(["flame"], [...coats, "sand", "fill", "level", "paste", "fill seam", "seal"]),
-      order(["flame"], ["glue"], "none", (a) => !a.facts?.keptOff),
+      order(["flame"], ["glue"], "none", isNotAfterGlue),
       // By that school the joint is glued and cured first, and the flame keeps off it.
-      order(["glue"], ["flame"], "cure", (_, b) => b.facts?.keptOff === true),
+      order(["glue"], ["flame"], "cure", (a, b) => b.facts?.keptOff === true && !a.facts?.apart),
     ],
     check: (s, situation) => {
       if (s.action !== "flame") return null;

@@ -13,6 +13,7 @@ import { zoneFinish } from "#core/plan/surface/zoneFinish";
 import { testInput } from "#core/plan/testing";
 import { testFilament } from "#core/print/testing";
 import type { Ground } from "#core/scene/ground";
+import type { Joint } from "#core/scene/joint";
 import type { Look } from "#core/scene/look";
 import { newPart, patchedPart, type PartPatch } from "#core/scene/part";
 import type { Pin } from "#core/scene/pin";
@@ -149,7 +150,7 @@ describe("S5: the flame school whole", () => {
   });
   it("comes after the glue and its cure where that is the school", () => {
     const other = newPart({ ...{ id: "dome", sceneId: "s", name: "dome", made: "bought", madeOf: null } });
-    const joints = [
+    const joints: readonly Joint[] = [
       {
         ...{
           id: "j",
@@ -160,7 +161,7 @@ describe("S5: the flame school whole", () => {
           gapInFileMm: null,
         },
         ...{ glue: "cyanoacrylate", count: 1, shows: true },
-      } as const,
+      },
     ];
     const orderOf = (flame: "flame, then join" | "join, cure a day, then flame") => {
       const scene = { ...testInput().scene, orderSchools: { flame } };

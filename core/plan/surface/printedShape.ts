@@ -8,7 +8,7 @@ import type { PrintedShape } from "#core/surface/foreseen";
 const LEAST_SPAN_MM = 1;
 /** Level within this, degrees, is a top of its own skin; shallow up to the other. */
 const LEVEL_DEG = 0.5;
-const SHALLOW_DEG = 12;
+const SHALLOW_DEG = 20;
 
 /** What a part's faults are foreseen from, as it lies on its machine; null where it is not printed. */
 export function printedShape(
@@ -31,9 +31,7 @@ export function printedShape(
     process: finish.printer.process,
     bridges,
     droops:
-      finish.printer.process === "filament" && supports?.needless
-        ? free.map((o) => ({ at: o.at, mm2: o.area * factor ** 2 }))
-        : [],
+      finish.printer.process === "filament" ? free.map((o) => ({ at: o.at, mm2: o.area * factor ** 2 })) : [],
     levelTopCm2: cm2Between(0, LEVEL_DEG),
     shallowCm2: cm2Between(LEVEL_DEG, SHALLOW_DEG),
     scars: {
