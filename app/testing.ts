@@ -12,6 +12,7 @@ export async function sendForm(
   const body = new FormData();
   for (const [name, value] of Object.entries(fields)) body.set(name, value);
   const request = new Request("http://bench/", { method: "POST", body });
-  const said = await (action as (args: unknown) => Promise<Said>)({ request, params: { sceneId } });
+  const params = { sceneId, partId: fields.partId };
+  const said = await (action as (args: unknown) => Promise<Said>)({ request, params });
   return (said?.data?.problems ?? said?.problems ?? []).map((p) => p.message);
 }

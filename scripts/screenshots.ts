@@ -100,19 +100,16 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
   ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`],
   ["bench", `${demo}/bench?step=part%3Awithy-sluice-front%2Fscheme-colour%2Fcoat-1`],
   ["stores", `${demo}/stores`],
-  // From here on things are changed.
   [
-    "running",
-    `${demo}/plates`,
+    "look",
+    `${demo}/look/withy-sluice-roof`,
     async (page) => {
-      await page.getByRole("button", { name: /^1 / }).click();
-      await page.getByRole("link", { name: "Open and start this plate" }).click();
-      await page.getByLabel("Simulated clock").selectOption("60");
-      await page.getByRole("button", { name: "Run it simulated" }).click();
-      await page.getByText(/Printing · layer/).waitFor();
-      await upTo(page, "Running");
+      await page.getByRole("button", { name: "30 cm" }).click();
+      await page.getByRole("button", { name: "a lamp from the side" }).click();
+      await page.waitForTimeout(3000);
     },
   ],
+  // From here on things are changed.
   ["new", "/scenes", newScene],
 ];
 

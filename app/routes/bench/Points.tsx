@@ -1,10 +1,16 @@
 import { Check, X } from "lucide-react";
 import { useState } from "react";
+import { useNavigate } from "react-router";
+import { isPart } from "#core/reference";
 import type { Checked } from "#core/steps/facts";
 import { inspectionList } from "#core/order/inspections";
 import type { Step } from "#core/steps/step";
 import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
+import { useToast } from "#ui/Toasts";
+import { failedPins } from "#app/jobs/failedPins";
+import { undoAction } from "#app/jobs/keep";
+import { useScene } from "#app/routes/scenes/useScene";
 
 /**
  * A look, point by point: each passes or fails, and what fails goes back into the order for that spot only.
@@ -45,10 +51,29 @@ export function Points({
           <Button kind="main" onClick={() => onFailed(failed, of)}>
             Put {failed.length === 1 ? "it" : `these ${failed.length}`} back into the order
           </Button>
+          <MakePins points={failed} of={of} />
         </div>
       )}
     </section>
   );
+}
+
+/** Pins on the part for what failed, each with what mends it; nothing of a look at no one part. */
+function MakePins({ points, of }: { readonly points: readonly string[]; readonly of: Step }) {
+  const { input } = useScene();
+  const say = useToast();
+  const navigate = useNavigate();
+  if (!of.targets.some(isPart)) return null;
+  const set = async () => {
+    const partId = await failedPins(points, of, input.scene.id);
+    if (partId === null) return;
+    say(
+      `${points.length === 1 ? "A pin is" : `${points.length} pins are`} set: say how wide each is.`,
+      undoAction,
+    );
+    void navigate(`/scenes/${input.scene.id}/look/${partId}`);
+  };
+  return <Button onClick={() => void set()}>Set {points.length === 1 ? "a pin" : "pins"} on the part</Button>;
 }
 
 function PointLine({

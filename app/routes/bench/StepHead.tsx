@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { productName } from "#core/materials/products";
 import { inHand } from "#core/steps/inHand";
 import type { Step } from "#core/steps/step";
@@ -78,6 +79,14 @@ export function StepParts({ step }: { step: Step }) {
             className="block max-w-48 overflow-visible"
             heightPx={(ratio) => Math.min(110, 190 * ratio)}
           />
+          {step.partOf === "treatment" && p.part.meshId && (
+            <Link
+              className="text-[17px] underline decoration-primer-3 underline-offset-4"
+              to={`/scenes/${p.part.sceneId}/look/${p.part.id}`}
+            >
+              where it shows
+            </Link>
+          )}
         </li>
       ))}
     </ul>

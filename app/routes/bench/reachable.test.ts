@@ -16,6 +16,7 @@ import { partsAction } from "#app/routes/parts/partsAction";
 import { clientAction as colourAction } from "#route/colour/colour";
 import { clientAction as groundAction } from "#route/ground/ground";
 import { clientAction as jointsAction } from "#route/joints/joints";
+import { zonesAction } from "#app/routes/zones/zonesAction";
 import { clientAction as surfaceAction } from "#route/surface/surface";
 import { clientAction as hoursAction } from "#route/workshop/hours";
 import { clientAction as materialsAction } from "#route/workshop/materials";
@@ -99,6 +100,8 @@ beforeAll(async () => {
   });
   const ferryman = await partNamed("ferryman");
   await send(surfaceAction, { partId: "wall", school: "flame first" });
+  // It stands in deep ground, and is finished for show all the same.
+  await send(zonesAction, { partId: "wall", intent: "grade", zone: "0", grade: "show" });
   await send(surfaceAction, { partId: "idol", school: "fill and sand" });
   const moss = (await db.paints.toArray())[0]!.id;
   for (const [partId, kind, product, method, what] of [

@@ -18,11 +18,10 @@ import {
   apparentPxPerMm,
   buildOf,
   faultsOf,
-  type Lamp,
   lamps,
   lampToward,
   leftOnFaces,
-  type LookSetting,
+  type LookState,
   roundCount,
   roundsByZone,
   settingOf,
@@ -38,16 +37,6 @@ type Props = {
   readonly soup: TriangleSoup;
   readonly map: ZoneMap | null;
   readonly fill: number;
-};
-
-/** What is set of a look: the lamp, from where, how far it is treated, and how it would be printed. */
-export type LookState = {
-  readonly lamp: Lamp;
-  readonly distanceMm: number;
-  readonly round: number;
-  readonly divide: number;
-  readonly said: LookSetting | null;
-  readonly marks: boolean;
 };
 
 /** The part on grey card under a paper lamp, as from where it is seen, before and after what hides its layers. */

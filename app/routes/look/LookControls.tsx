@@ -2,8 +2,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { Button } from "#ui/Button";
 import { PrintedAs } from "./PrintedAs";
 import { ScreenForm } from "./ScreenForm";
-import type { LookState } from "./LookBench";
-import { lamps, roundCount, roundWords } from "./view";
+import { lamps, type LookState, roundCount, roundWords } from "./view";
 
 type Props = {
   readonly p: PartPlan;

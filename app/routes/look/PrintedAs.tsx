@@ -5,8 +5,7 @@ import { moneyText } from "#core/money";
 import { FigureView } from "#ui/FigureView";
 import { Button } from "#ui/Button";
 import { useScene } from "#app/routes/scenes/useScene";
-import type { LookState } from "./LookBench";
-import { settingOf } from "./view";
+import { type LookState, settingOf } from "./view";
 
 type Props = {
   readonly p: PartPlan;

@@ -143,3 +143,13 @@ export function settingOf(p: PartPlan, said: LookSetting | null) {
 }
 
 export const withLayer = (by: PrintedBy, layerMm: number): PrintedBy => ({ ...by, layerMm });
+
+/** What is set of a look: the lamp, from where, how far it is treated, and how it would be printed. */
+export type LookState = {
+  readonly lamp: Lamp;
+  readonly distanceMm: number;
+  readonly round: number;
+  readonly divide: number;
+  readonly said: LookSetting | null;
+  readonly marks: boolean;
+};
