@@ -18,9 +18,10 @@ function lengthWords(mm: number): string {
 
 /** Faces of a slope, in words; degrees from a level top. */
 export function faceWords(slopeDeg: number): string {
-  if (slopeDeg === 0) return "level tops";
-  if (slopeDeg === 90) return "upright walls";
-  return `${slopeDeg < 90 ? "slopes of" : "undersides at"} ${slopeDeg} degrees`;
+  const whole = Math.round(slopeDeg);
+  if (whole === 0) return "level tops";
+  if (whole === 90) return "upright walls";
+  return `${whole < 90 ? "slopes of" : "undersides at"} ${whole} degrees`;
 }
 
 /** As drawn it may be anything. */
