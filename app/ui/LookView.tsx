@@ -21,7 +21,7 @@ type Props = {
 };
 
 /** From a part to the viewer and to a lamp of the picture's frame, in the part's own. */
-export function inPart(turn: Turn, toward: Vec3): Vec3 {
+function inPart(turn: Turn, toward: Vec3): Vec3 {
   const back = new Matrix3().setFromMatrix4(matrixOf({ ...turn, near: 1 })).transpose();
   const v = new Vector3(...toward).applyMatrix3(back).normalize();
   return [v.x, v.y, v.z];
@@ -46,13 +46,14 @@ function Printed({ shape, turn, left, by, build, mmPerUnit, light, divide, centr
   const { invalidate, gl } = useThree();
   const material = useMemo(() => lookMaterial(), []);
   const faces = useMemo(() => withNormals(shape.faces), [shape]);
+  // Looked for once: a lamp that is dragged waits for no mesh.
+  const lowest = useMemo(() => lowestAlong(faces, build), [faces, build]);
   useEffect(() => {
     const count = faces.getAttribute("position").count;
     faces.setAttribute("left", new BufferAttribute(cornerValues(left, count), 1));
     invalidate();
   }, [faces, left, invalidate]);
   useEffect(() => {
-    const lowest = lowestAlong(faces, build);
     setLook(material, {
       ...{ by, build, mm: shape.reach * mmPerUnit, lowest },
       view: inPart(turn, [0, 0, 1]),
@@ -60,7 +61,7 @@ function Printed({ shape, turn, left, by, build, mmPerUnit, light, divide, centr
       divide: divide * gl.domElement.width,
     });
     invalidate();
-  }, [material, faces, by, build, shape, mmPerUnit, turn, light, divide, gl, invalidate]);
+  }, [material, lowest, by, build, shape, mmPerUnit, turn, light, divide, gl, invalidate]);
   useEffect(() => () => material.dispose(), [material]);
   return (
     <group position={[-centre[0], -centre[1], 0]}>

@@ -1,12 +1,16 @@
 import { counted } from "#core/words";
 import type { Figure } from "#core/figure";
-import { productOf } from "#core/materials/products";
-import { coatMillilitres } from "#core/paint/amount";
 import type { StepFacts } from "#core/steps/facts";
 import type { AddStep } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
 import { sandingCount } from "#core/surface/ladder";
-import { type TreatedPlace, type TreatmentPass, treatmentWork } from "#core/surface/treatmentWork";
+import {
+  passMillilitres,
+  passWaitMinutes,
+  type TreatedPlace,
+  type TreatmentPass,
+  treatmentWork,
+} from "#core/surface/treatmentWork";
 import type { Treatment } from "#core/surface/treatments";
 
 /** What has to be done to the faces of all copies of a part, cm2 and mm. */
@@ -49,7 +53,6 @@ export function surfaceSteps(work: SurfaceWork, add: AddStep): void {
 function draftOf(pass: TreatmentPass, work: SurfaceWork, previous: Step | undefined): Parameters<AddStep>[0] {
   const { step: t, place, what, coats, minutes, grits } = pass;
   const { key, of, treatCm2, thinnestMm } = work;
-  const product = t.product ? productOf(t.product) : null;
   const facts = factsOf(pass, work);
   return {
     key: `${key}-${place}-${t.action}`,
@@ -59,7 +62,7 @@ function draftOf(pass: TreatmentPass, work: SurfaceWork, previous: Step | undefi
     product: t.product,
     tool: t.tool,
     place: t.place,
-    waitMinutes: product ? product.recoatMinutes * coats : t.action === "wash" ? 30 : 0,
+    waitMinutes: passWaitMinutes(pass),
     areaCm2: treatCm2.value,
     coats,
     partOf: "treatment",
@@ -68,16 +71,7 @@ function draftOf(pass: TreatmentPass, work: SurfaceWork, previous: Step | undefi
     ...(facts ? { facts } : {}),
     ...(t.action === "flame" && thinnestMm !== undefined ? { thinnestMm } : {}),
     after: previous ? [previous.id] : [],
-    mixMl:
-      product && t.minutesPerCm2 > 0
-        ? coatMillilitres({
-            areaCm2: treatCm2,
-            coats,
-            method: product.sprayed ? "can" : "brush",
-            product,
-            thinnerShare: 0,
-          })
-        : null,
+    mixMl: passMillilitres(pass, treatCm2),
     notes: notesOf(pass, work),
   };
 }

@@ -1,6 +1,10 @@
+import type { Figure } from "#core/figure";
+import { productOf } from "#core/materials/products";
+import { coatMillilitres } from "#core/paint/amount";
 import type { Process } from "#core/print/printer";
 import type { Grade, ResinColour } from "#core/surface/grades";
 import { curedCoats, LAMP_MM, resinDepthMm } from "#core/surface/curedResin";
+import type { Film } from "#core/surface/detail";
 import { type LadderEnd, sandingLadder, sandingTools } from "#core/surface/ladder";
 import { coatRounds, MOST_ROUNDS, SAND_FROM } from "#core/surface/rounds";
 import type { SurfaceSchool, Treatment, TreatmentStep } from "#core/surface/treatments";
@@ -70,6 +74,27 @@ export function treatmentWork(treatment: Treatment, place: TreatedPlace): readon
     .filter(({ step }) => grade === "show" || !step.forShow)
     .flatMap(({ step, at }) => passOf(step, at, treatment.school, place, ladder));
 }
+
+/** What a pass draws from the shelf, ml as used; null of handwork, and of spots that no area tells. */
+export function passMillilitres({ step, coats }: TreatmentPass, areaCm2: Figure): Figure | null {
+  if (step.product === null || step.minutesPerCm2 === 0) return null;
+  const product = productOf(step.product);
+  const method = product.sprayed ? "can" : "brush";
+  return coatMillilitres({ areaCm2, coats, method, product, thinnerShare: 0 });
+}
+
+/** Minutes to wait after a pass before the next. */
+export const passWaitMinutes = ({ step, coats }: TreatmentPass): number =>
+  step.product ? productOf(step.product).recoatMinutes * coats : step.action === "wash" ? DRYING_MIN : 0;
+const DRYING_MIN = 30;
+
+/** The films of a treatment, coat by coat. */
+export const treatmentFilms = (passes: readonly TreatmentPass[]): readonly Film[] =>
+  passes.flatMap(({ step, coats }) => {
+    if (step.product === null) return [];
+    const { name: what, filmMm } = productOf(step.product);
+    return Array<Film>(coats).fill({ what, filmMm });
+  });
 
 /** Depth of the steps after each levelling coat of a treatment, in order, mm; 0 under a texture. */
 export function depthsAfter(treatment: Treatment, place: TreatedPlace): readonly number[] {

@@ -1,22 +1,13 @@
-import { data, Link } from "react-router";
 import type { Route } from "./+types/look";
-import { OPEN_ZONE } from "#core/scene/zoneMap";
-import { appDatabase } from "#data/db";
-import { loadMesh } from "#data/meshes";
-import { zoneMapOf } from "#app/jobs/zoneMaps";
+import { loadZonedPart } from "#app/jobs/zonedPart";
+import { PartLinks } from "#route/scenes/PartLinks";
 import { useScene } from "#app/routes/scenes/useScene";
 import { EmptyState } from "#ui/States";
 import { LookBench } from "./LookBench";
 
 export { lookAction as clientAction } from "./lookAction";
 
-export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  const part = await appDatabase().parts.get(params.partId);
-  if (!part || part.sceneId !== params.sceneId) throw data("No such part", { status: 404 });
-  const map = (await zoneMapOf(part)) ?? null;
-  const fill = part.zones.length === 1 ? part.zones[0]!.number : OPEN_ZONE;
-  return { meshId: part.meshId, map, fill, soup: part.meshId ? await loadMesh(part.meshId) : null };
-}
+export const clientLoader = ({ params }: Route.ClientLoaderArgs) => loadZonedPart(params);
 
 /** One part as it will look before it is printed, and after every round of what hides its layers. */
 export default function Look({ loaderData: { soup, map, fill, meshId }, params }: Route.ComponentProps) {
@@ -29,14 +20,12 @@ export default function Look({ loaderData: { soup, map, fill, meshId }, params }
     <div className="grid content-start">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pt-4 pb-2">
         <h1>{p.part.name}, before it is printed</h1>
-        {[
-          ["Its zones", `${at}/zones/${p.part.id}`],
-          ["Surface", `${at}/surface?part=${p.part.id}`],
-        ].map(([text, to]) => (
-          <Link key={to} to={to!} className="text-[14px] underline decoration-primer-3 underline-offset-4">
-            {text}
-          </Link>
-        ))}
+        <PartLinks
+          links={[
+            ["Its zones", `${at}/zones/${p.part.id}`],
+            ["Surface", `${at}/surface?part=${p.part.id}`],
+          ]}
+        />
       </div>
       {isPrinted ? (
         <LookBench key={meshId} p={p} soup={soup} map={map} fill={fill} />

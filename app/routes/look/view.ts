@@ -1,5 +1,5 @@
 import { AS_DRAWN, turnedBack, turnOf, unit, type Vec3 } from "#core/mesh/pose";
-import { treatedOf } from "#core/plan/order/partWork";
+import { treatedOf } from "#core/plan/surface/treatedOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printedShape } from "#core/plan/surface/printedShape";
 import { printOf } from "#core/scene/part";

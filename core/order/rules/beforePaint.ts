@@ -1,5 +1,6 @@
 import type { Step } from "#core/steps/step";
 import { isJoint } from "#core/reference";
+import { FLAME_WALL_MM } from "#core/materials/flame";
 import { toolOf } from "#core/materials/tools";
 import { materialOf } from "#core/materials/materials";
 import { productOf } from "#core/materials/products";
@@ -185,7 +186,7 @@ export const beforePaint: readonly OrderRule[] = [
       const bare = bareUnder(s, situation);
       if (
         s.process !== "filament" ||
-        (s.thinnestMm !== null && s.thinnestMm < 2) ||
+        (s.thinnestMm !== null && s.thinnestMm < FLAME_WALL_MM) ||
         s.facts?.closedHollow ||
         (bare !== null && materialOf(bare).print?.flame !== true)
       )

@@ -9,7 +9,7 @@ import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { printOf } from "#core/scene/part";
 import { isSeen } from "#core/scene/zone";
 import { type Film, grooveAfter, reliefAfter } from "#core/surface/detail";
-import { treatmentWork } from "#core/surface/treatmentWork";
+import { treatmentFilms, treatmentWork } from "#core/surface/treatmentWork";
 
 /** What sanding takes off relief that is to stay, and which coat closes a groove. */
 export const detailFindings = (draft: PartDraft, scene: PartScene): Finding[] =>
@@ -18,7 +18,7 @@ export const detailFindings = (draft: PartDraft, scene: PartScene): Finding[] =>
     : draft.zones.flatMap((z) => [...flattened(draft, z, scene), ...closed(draft, z, scene)]);
 
 /** Coats of a zone in their order, treatment first: each coat with its film. */
-export function filmsOn(draft: PartDraft, z: ZonePlan, scene: PartScene): readonly Film[] {
+function filmsOn(draft: PartDraft, z: ZonePlan, scene: PartScene): readonly Film[] {
   const steps = visibleSteps(draft, scene.viewingDistanceMm, z.surface);
   const treated = z.treatment
     ? treatmentWork(z.treatment, {
@@ -29,19 +29,14 @@ export function filmsOn(draft: PartDraft, z: ZonePlan, scene: PartScene): readon
         process: draft.finish?.printer.process ?? null,
       })
     : [];
-  const ofTreatment = treated.flatMap(({ step, coats }) =>
-    step.product ? Array<Film>(coats).fill(filmOf(step.product, productOf(step.product).filmMm)) : [],
-  );
   const ofScheme = z.zone.scheme.flatMap((l) =>
-    Array<Film>(l.coats).fill(filmOf(l.product, coatFilmMm(productOf(l.product), l.method))),
+    Array<Film>(l.coats).fill({
+      what: productName(l.product),
+      filmMm: coatFilmMm(productOf(l.product), l.method),
+    }),
   );
-  return [...ofTreatment, ...ofScheme];
+  return [...treatmentFilms(treated), ...ofScheme];
 }
-
-const filmOf = (id: Parameters<typeof productName>[0], filmMm: number): Film => ({
-  what: productName(id),
-  filmMm,
-});
 
 function closed(draft: PartDraft, z: ZonePlan, scene: PartScene): Finding[] {
   const narrowest = z.measure?.narrowest;

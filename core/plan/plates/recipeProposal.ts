@@ -1,3 +1,4 @@
+import { FLAME_WALL_MM } from "#core/materials/flame";
 import type { Use } from "#core/materials/material";
 import { plasticOf, suits } from "#core/materials/printMaterials";
 import { beadWidthMm } from "#core/print/bead";
@@ -31,8 +32,6 @@ export type RecipeProposal = {
   readonly material: { readonly id: string; readonly name: string; readonly why: string } | null;
 };
 
-/** Plastic that a quick flame wants behind the face, mm (common practice). */
-const FLAME_MM = 2;
 /** What is taken in the hand holds from this wall on, mm (common practice). */
 const HANDLED_MM = 1.2;
 /** Plastic that sanding takes, in layers (common practice: the steps, and a little more). */
@@ -122,7 +121,7 @@ function shellOf(
   const handled = use === "handled" || (use === null && tier === "play");
   const sanded = actions.has("sand") ? SANDED_LAYERS * printer.layerMm : 0;
   const wants = [
-    ...(actions.has("flame") ? [{ mm: FLAME_MM, why: `flame needs ${FLAME_MM} mm` }] : []),
+    ...(actions.has("flame") ? [{ mm: FLAME_WALL_MM, why: `flame needs ${FLAME_WALL_MM} mm` }] : []),
     ...(handled ? [{ mm: HANDLED_MM + sanded, why: `what is handled holds from ${HANDLED_MM} mm` }] : []),
     ...(sanded > 0
       ? [{ mm: HOLDING_WALL_MM.filament + sanded, why: `sanding takes ${sanded.toFixed(1)} mm of it` }]

@@ -1,12 +1,11 @@
-import { treatedOf } from "#core/plan/order/partWork";
+import { lookOnceTreated } from "#core/plan/surface/lookOnceTreated";
+import { treatedOf } from "#core/plan/surface/treatedOf";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import type { Printer } from "#core/print/printer";
 import type { Look } from "#core/scene/look";
 import type { PlanInput } from "#core/scene/planInput";
-import { lookTest, SHOWN } from "#core/surface/lookTest";
-import { printedBy } from "#core/surface/printedBy";
+import { SHOWN } from "#core/surface/lookTest";
 import { depthsAfter } from "#core/surface/treatmentWork";
-import { degToRad } from "#core/units";
 
 /** What is foreseen of a zone once its treatment is done: what a look at it is set beside. Null where none shows. */
 export function foreseenLook(
@@ -14,20 +13,15 @@ export function foreseenLook(
   z: ZonePlan,
   own: PlanInput,
 ): Omit<Look, "id" | "at" | "seen" | "picture"> | null {
-  const worst = z.surface?.worst;
-  if (!worst || !p.finish) return null;
+  if (!p.finish) return null;
   const { work } = treatedOf(p, z, own);
   const depths = z.treatment ? depthsAfter(z.treatment, { ...work, cm2: work.treatCm2.value }) : [];
   const depthMm = depths.at(-1);
+  const seen = lookOnceTreated(p, z, own, depthMm ?? null);
+  if (!seen) return null;
+  const { flat, raking } = seen;
   const { printer, material } = p.finish;
-  const face = {
-    ...printedBy(printer),
-    slopeRad: degToRad(worst.slopeDeg),
-    patchMm2: Math.max(25, worst.areaCm2 * 100),
-    ...(depthMm === undefined ? {} : { depthMm }),
-  };
   const { viewingDistanceMm: distanceMm } = own.scene;
-  const { flat, raking } = lookTest(face, distanceMm);
   return {
     ...{
       sceneId: own.scene.id,
@@ -38,7 +32,7 @@ export function foreseenLook(
       raking,
     },
     what: p.zones.length === 1 ? p.part.name : `${p.part.name}, ${z.zone.name}`,
-    ...{ process: printer.process, layerMm: printer.layerMm, slopeDeg: worst.slopeDeg },
+    ...{ process: printer.process, layerMm: printer.layerMm, slopeDeg: z.surface!.worst!.slopeDeg },
     ...{ coats: depths.length, depthMm: depthMm ?? work.depthMm ?? 0, simulated: false },
   };
 }

@@ -1,9 +1,8 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { treatedOf, type TreatedIn } from "#core/plan/order/partWork";
-import { productName, type ProductId, productOf } from "#core/materials/products";
-import { coatMillilitres } from "#core/paint/amount";
+import { treatedOf, type TreatedIn } from "#core/plan/surface/treatedOf";
+import { productName, type ProductId } from "#core/materials/products";
 import { exact } from "#core/figure";
-import { type TreatedPlace, type TreatmentPass, treatmentWork } from "#core/surface/treatmentWork";
+import { passMillilitres, type TreatedPlace, treatmentWork } from "#core/surface/treatmentWork";
 import type { Treatment } from "#core/surface/treatments";
 
 /** What is left out on a zone since something comes over it, or nobody looks. */
@@ -62,9 +61,10 @@ const minutesOf = (treatment: Treatment, place: TreatedPlace): number =>
 function products(treatment: Treatment, before: TreatedPlace, after: TreatedPlace): LeftOut["products"] {
   const mlBy = (place: TreatedPlace): ReadonlyMap<ProductId, number> => {
     const ml = new Map<ProductId, number>();
-    for (const pass of place.cm2 > 0 ? treatmentWork(treatment, place) : [])
-      if (pass.step.product)
-        ml.set(pass.step.product, (ml.get(pass.step.product) ?? 0) + passMl(pass, place.cm2));
+    for (const pass of place.cm2 > 0 ? treatmentWork(treatment, place) : []) {
+      const own = passMillilitres(pass, exact(place.cm2, "cm2", "computed"));
+      if (own && pass.step.product) ml.set(pass.step.product, (ml.get(pass.step.product) ?? 0) + own.value);
+    }
     return ml;
   };
   const less = mlBy(after);
@@ -72,11 +72,4 @@ function products(treatment: Treatment, before: TreatedPlace, after: TreatedPlac
     const saved = ml - (less.get(id) ?? 0);
     return saved > 0.05 ? [{ name: productName(id), ml: saved }] : [];
   });
-}
-
-function passMl({ step, coats }: TreatmentPass, cm2: number): number {
-  const product = productOf(step.product!);
-  const method = product.sprayed ? ("can" as const) : ("brush" as const);
-  return coatMillilitres({ areaCm2: exact(cm2, "cm2", "computed"), coats, method, product, thinnerShare: 0 })
-    .value;
 }

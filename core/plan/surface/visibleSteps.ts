@@ -2,8 +2,25 @@ import { printOf } from "#core/scene/part";
 import type { Grade } from "#core/surface/grades";
 import { degToRad } from "#core/units";
 import { printedBy } from "#core/surface/printedBy";
-import { printedDepthMm, unseenDepthMm } from "#core/surface/lookTest";
+import { type LookFace, printedDepthMm, unseenDepthMm } from "#core/surface/lookTest";
+import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import type { PartPlan } from "#core/plan/parts/partPlan";
+
+/** The face of a surface that shows its steps the most, as it is looked at; null where none is plain. */
+export function plainestFace(
+  { finish }: Pick<PartPlan, "finish">,
+  { worst }: Pick<SurfaceAreas, "worst">,
+): LookFace | null {
+  return finish && worst
+    ? {
+        ...printedBy(finish.printer),
+        slopeRad: degToRad(worst.slopeDeg),
+        patchMm2: Math.max(LEAST_PATCH_MM2, worst.areaCm2 * 100),
+      }
+    : null;
+}
+/** What is smaller is seen with what lies beside it (our choice). */
+const LEAST_PATCH_MM2 = 25;
 
 /**
  * The plainest layer steps of a part: how deep they are, and how shallow they would have to be to pass, mm.
@@ -17,17 +34,12 @@ export function visibleSteps(
   surface = finish?.surface ?? null,
   grade: Grade = "show",
 ): { readonly depthMm: number; readonly unseenMm: number; readonly slopeDeg: number } | null {
-  const worst = printOf(part).pieceOf ? null : (surface?.worst ?? null);
-  if (!worst || !finish) return null;
-  const face = {
-    ...printedBy(finish.printer),
-    slopeRad: degToRad(worst.slopeDeg),
-    patchMm2: Math.max(25, worst.areaCm2 * 100),
-  };
+  const face = surface && !printOf(part).pieceOf ? plainestFace({ finish }, surface) : null;
+  if (!face) return null;
   return {
     depthMm: printedDepthMm(face),
     // What is shown is looked at with a lamp from the side; what is rough by the light of a room.
     unseenMm: unseenDepthMm(face, viewingDistanceMm, grade === "show" ? "raking" : "flat"),
-    slopeDeg: worst.slopeDeg,
+    slopeDeg: surface!.worst!.slopeDeg,
   };
 }

@@ -1,19 +1,24 @@
-import { exact } from "#core/figure";
-import { productOf } from "#core/materials/products";
-import { coatMillilitres } from "#core/paint/amount";
-import { treatedOf } from "#core/plan/order/partWork";
+import type { Figure } from "#core/figure";
+import { FLAME_WALL_MM } from "#core/materials/flame";
+import { treatedOf } from "#core/plan/surface/treatedOf";
 import { treatmentInRooms } from "#core/plan/inRooms";
 import { speedOf } from "#core/plan/order/learnt";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
+import { lookOnceTreated } from "#core/plan/surface/lookOnceTreated";
 import { exposureOf } from "#core/safety/exposure";
 import type { PlanInput } from "#core/scene/planInput";
 import { draftStep } from "#core/steps/draftStep";
 import { grooveAfter, reliefAfter } from "#core/surface/detail";
-import { classOf, type LookClass, lookTest } from "#core/surface/lookTest";
-import { printedBy } from "#core/surface/printedBy";
-import { depthsAfter, type TreatmentPass, treatmentWork } from "#core/surface/treatmentWork";
+import { classOf, type LookClass } from "#core/surface/lookTest";
+import {
+  depthsAfter,
+  passMillilitres,
+  passWaitMinutes,
+  treatmentFilms,
+  type TreatmentPass,
+  treatmentWork,
+} from "#core/surface/treatmentWork";
 import { type SurfaceSchool, surfaceSchools, treatmentOf } from "#core/surface/treatments";
-import { degToRad } from "#core/units";
 
 /** One way of finishing a zone beside the others. */
 export type WayCompared = {
@@ -43,9 +48,6 @@ const undo: Readonly<Record<SurfaceSchool, string>> = {
 /** What a builder weighs ways by. */
 export const weights = ["least of my time", "soonest", "least dust and fumes", "looks best"] as const;
 export type Weight = (typeof weights)[number];
-
-/** A flame needs so much below it, mm (common practice). */
-const FLAME_WALL_MM = 2;
 
 /** Every way of finishing a zone, by the builder's weight; what cannot be done last. */
 export function waysCompared(
@@ -83,12 +85,12 @@ function wayOf(school: SurfaceSchool, p: PartPlan, z: ZonePlan, own: PlanInput):
   const passes = place.cm2 > 0 ? treatmentWork(treatment, place) : [];
   const speed = speedOf(own);
   const after = depthsAfter(treatment, place);
-  const prices = passes.flatMap((pass) => (pass.step.product ? [priceOf(pass, place.cm2, stock)] : []));
+  const prices = passes.flatMap((pass) => (pass.step.product ? [priceOf(pass, work.treatCm2, stock)] : []));
   return {
     school,
     minutes: passes.reduce((sum, t) => sum + t.minutes * speed(t.step.action), 0),
     minor: prices.includes(null) ? null : prices.reduce<number>((sum, m) => sum + m!, 0),
-    waitHours: passes.reduce((sum, t) => sum + waitOf(t), 0) / 60,
+    waitHours: passes.reduce((sum, t) => sum + passWaitMinutes(t), 0) / 60,
     air: [...new Set(passes.flatMap((t) => airOf(t)))],
     still: stillShows(p, z, own, after.at(-1) ?? null),
     lost: lostOf(z, p.rescale.factor, passes, place.depthMm),
@@ -96,9 +98,6 @@ function wayOf(school: SurfaceSchool, p: PartPlan, z: ZonePlan, own: PlanInput):
     barred: barredBy(school, p, work.thinnestMm),
   };
 }
-
-const waitOf = ({ step, coats }: TreatmentPass): number =>
-  step.product ? productOf(step.product).recoatMinutes * coats : step.action === "wash" ? 30 : 0;
 
 function airOf({ step }: TreatmentPass): readonly string[] {
   const as = { id: "", title: "", targets: [], onWhat: "", minutes: 0 };
@@ -110,38 +109,19 @@ function airOf({ step }: TreatmentPass): readonly string[] {
   return exposure ? [exposure] : [];
 }
 
-function priceOf(
-  { step, coats }: TreatmentPass,
-  cm2: number,
-  stock: PlanInput["workshop"]["stock"],
-): number | null {
-  const row = stock.find((s) => s.needKey === `product:${step.product}`);
-  if (!row || row.pricePerUnit === null || step.minutesPerCm2 === 0)
-    return step.minutesPerCm2 === 0 ? 0 : null;
-  const product = productOf(step.product!);
-  const method = product.sprayed ? ("can" as const) : ("brush" as const);
-  const ml = coatMillilitres({
-    areaCm2: exact(cm2, "cm2", "computed"),
-    coats,
-    method,
-    product,
-    thinnerShare: 0,
-  });
-  return ml.value * row.pricePerUnit;
+/** What a pass costs from the shelf; null where it is not there or its price is not told. */
+function priceOf(pass: TreatmentPass, areaCm2: Figure, stock: PlanInput["workshop"]["stock"]): number | null {
+  const ml = passMillilitres(pass, areaCm2);
+  const row = stock.find((s) => s.needKey === `product:${pass.step.product}`);
+  if (ml === null) return 0;
+  return row?.pricePerUnit == null ? null : ml.value * row.pricePerUnit;
 }
 
 /** How its plainest slope looks once nothing is deeper than this. */
 function stillShows(p: PartPlan, z: ZonePlan, own: PlanInput, depthMm: number | null): LookClass | null {
-  const worst = z.surface?.worst;
-  if (!worst || !p.finish) return z.surface ? "unseen" : null;
-  const face = {
-    ...printedBy(p.finish.printer),
-    slopeRad: degToRad(worst.slopeDeg),
-    patchMm2: Math.max(25, worst.areaCm2 * 100),
-    ...(depthMm === null ? {} : { depthMm }),
-  };
-  const { flat, raking } = lookTest(face, own.scene.viewingDistanceMm);
-  return classOf(flat, raking);
+  if (!z.surface) return null;
+  const seen = lookOnceTreated(p, z, own, depthMm);
+  return seen ? classOf(seen.flat, seen.raking) : "unseen";
 }
 
 function lostOf(
@@ -150,12 +130,9 @@ function lostOf(
   passes: readonly TreatmentPass[],
   depthMm: number | null,
 ): readonly string[] {
-  const films = passes.flatMap(({ step, coats }) =>
-    step.product
-      ? Array.from({ length: coats }, () => ({ what: step.what, filmMm: productOf(step.product!).filmMm }))
-      : [],
-  );
-  const groove = measure?.narrowest ? grooveAfter(measure.narrowest.width * factor, films) : null;
+  const groove = measure?.narrowest
+    ? grooveAfter(measure.narrowest.width * factor, treatmentFilms(passes))
+    : null;
   const sands = passes.some((t) => t.step.action === "sand");
   const relief =
     measure?.relief && sands && depthMm !== null
@@ -171,6 +148,6 @@ function barredBy(school: SurfaceSchool, p: PartPlan, thinnestMm: number | null)
   const process = p.finish?.printer.process;
   if (process && treatmentOf(school).notOn.includes(process)) return `never on ${process}`;
   if (school === "flame first" && thinnestMm !== null && thinnestMm < FLAME_WALL_MM)
-    return `its wall of ${thinnestMm.toFixed(1)} mm folds in a flame; 2 mm and more hold`;
+    return `its wall of ${thinnestMm.toFixed(1)} mm folds in a flame; ${FLAME_WALL_MM} mm and more hold`;
   return null;
 }
