@@ -11,6 +11,8 @@ const marks: Partial<Record<FaultKind, string>> = {
   "support scars": "M -6 -6 L -2 -2 M -2 -6 L -6 -2 M 2 2 L 6 6 M 6 2 L 2 6 M 2 -6 L 6 -2 M 6 -6 L 2 -2",
 };
 
+/** What lies on the side that looks away is marked faintly. */
+const BEHIND = 0.35;
 /** At most so many marks of one kind: more would hide what they mark. */
 const MOST = 12;
 
@@ -31,14 +33,14 @@ export function FaultMarks({
       if (!path) return [];
       const v = new Vector3(...(point.map((c, k) => (c - middle[k]!) / reach) as [number, number, number]));
       v.applyMatrix4(matrix);
-      return [{ key: `${kind} ${i}`, kind, path, x: v.x, y: -v.y }];
+      return [{ key: `${kind} ${i}`, kind, path, x: v.x, y: -v.y, isBehind: v.z < 0 }];
     }),
   );
   return (
     <svg aria-hidden className="pointer-events-none absolute inset-0 size-full overflow-visible">
       <g style={{ transform: "translate(50%, 50%)" }}>
-        {placed.map(({ key, kind, path, x, y }) => (
-          <g key={key} data-fault={kind} transform={`translate(${x} ${y})`}>
+        {placed.map(({ key, kind, path, x, y, isBehind }) => (
+          <g key={key} data-fault={kind} transform={`translate(${x} ${y})`} opacity={isBehind ? BEHIND : 1}>
             <path d={path} fill="none" stroke="#f3f5f0" strokeWidth={4} strokeLinecap="round" />
             <path d={path} fill="none" stroke="#9c3820" strokeWidth={1.8} strokeLinecap="round" />
           </g>

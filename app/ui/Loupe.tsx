@@ -54,7 +54,7 @@ export function Loupe({ area, ...seen }: Seen & { readonly area: RefObject<HTMLD
       data-loupe
       role="img"
       aria-label={`Loupe, ${LOUPE} times`}
-      className="pointer-events-none absolute bottom-12 left-4 overflow-hidden rounded-full border-[5px] border-[#f3f5f0] bg-[#7d8380]"
+      className="pointer-events-none relative shrink-0 overflow-hidden rounded-full border-[5px] border-[#f3f5f0] bg-[#7d8380]"
       style={{ width: WIDE, height: WIDE }}
     >
       <LookView

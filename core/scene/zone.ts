@@ -55,6 +55,12 @@ export const wholeZone: Zone = {
   scheme: [],
 };
 
+/** A zone as it is called outside its part; the part alone where nobody parted it. */
+export const placeName = (
+  { name, zones }: { readonly name: string; readonly zones: readonly unknown[] },
+  zone: Pick<Zone, "name">,
+): string => (zones.length === 1 ? name : `${name}, ${zone.name}`);
+
 /** Meanings of places that no eye meets: no cosmetic work is planned there. */
 const unseen: ReadonlySet<Meaning | null> = new Set<Meaning>(["never seen", "mating"]);
 

@@ -43,14 +43,16 @@ type Props = {
 export function LookBench({ p, soup, map, fill }: Props) {
   const { input } = useScene();
   const rounds = useMemo(() => roundsByZone(p, input), [p, input]);
-  const [state, setState] = useState<LookState>({
+  const [said, setState] = useState<LookState>({
     lamp: lamps["a room"],
     distanceMm: input.scene.viewingDistanceMm,
-    round: roundCount(rounds),
+    round: Infinity,
     divide: 0.5,
     said: null,
     marks: true,
   });
+  // The plan may come to other rounds while it is looked at.
+  const state = { ...said, round: Math.min(said.round, roundCount(rounds)) };
   const [isArmed, setArmed] = useState(false);
   const [place, setPlace] = useState<PinPlace | null>(null);
   const arm = (armed: boolean) => {
@@ -100,10 +102,7 @@ function Card({ p, soup, map, fill, state, set, rounds, onPin }: CardProps) {
     [state.lamp],
   );
   const faults = useMemo(() => faultsOf(p), [p]);
-  const pinAt = (x: number, y: number) => {
-    const sight = sightAt(shape, turn, x, y);
-    if (onPin) void zoned.tap(sight.origin, sight.direction).then((at) => at && onPin(at));
-  };
+  const { missed, pinAt } = usePinning({ zoned, shape, turn, onPin });
   const turning = useTurning(by, area, pinAt);
   const seen = { shape, left, build, light, by: printed, mmPerUnit: factor };
   const divide = state.round > 0 ? state.divide : 0;
@@ -125,18 +124,63 @@ function Card({ p, soup, map, fill, state, set, rounds, onPin }: CardProps) {
       >
         <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
           <LookView {...seen} turn={turn} divide={divide} />
-          <Loupe {...seen} turn={turn} area={area} divide={divide} />
         </Suspense>
         {state.marks && <FaultMarks shape={shape} turn={turn} faults={faults} />}
         {state.round > 0 && <Divider at={state.divide} set={(at) => set({ divide: at })} />}
         <LampArc lamp={state.lamp} set={(lamp) => set({ lamp })} />
+        {onPin && <PinCross />}
       </div>
-      <p aria-live="polite" className="min-h-10 px-4 py-2 text-[14px]">
-        {tooFine(layerMm, pxPerMm) ?? "Drawn at true spacing and contrast."}
-      </p>
+      <div className="flex flex-wrap items-center gap-4 px-4 pb-4">
+        <Suspense fallback={null}>
+          <Loupe {...seen} turn={turn} area={area} divide={divide} />
+        </Suspense>
+        <CardSays missed={missed} fine={tooFine(layerMm, pxPerMm)} />
+      </div>
     </section>
   );
 }
+
+type Pinning = {
+  readonly zoned: ReturnType<typeof useZoneFaces>;
+  readonly shape: ReturnType<typeof shapeOf>;
+  readonly turn: Turn;
+  readonly onPin: CardProps["onPin"];
+};
+
+/** Sets a pin where it is tapped, px from the middle to the right and up, or knows that nothing is there. */
+function usePinning({ zoned, shape, turn, onPin }: Pinning) {
+  const [missed, setMissed] = useState(false);
+  const pinAt = (x: number, y: number) => {
+    if (!onPin) return;
+    const sight = sightAt(shape, turn, x, y);
+    void zoned.tap(sight.origin, sight.direction).then((at) => {
+      setMissed(at === null);
+      if (at) onPin(at);
+    });
+  };
+  return { missed, pinAt };
+}
+
+/** How true what is drawn is, or that a tap met nothing. */
+function CardSays({ missed, fine }: { readonly missed: boolean; readonly fine: string | null }) {
+  return (
+    <p aria-live="polite" className="min-w-48 flex-1 py-2 text-[14px]">
+      {missed
+        ? "Nothing of the part is there. Turn it, or tap elsewhere."
+        : (fine ?? "Drawn at true spacing and contrast.")}
+    </p>
+  );
+}
+
+/** Where Enter sets a pin. */
+const PinCross = () => (
+  <span
+    aria-hidden
+    className="pointer-events-none absolute top-1/2 left-1/2 -translate-x-1/2 -translate-y-1/2 text-[28px] leading-none text-[#101413]"
+  >
+    +
+  </span>
+);
 
 /** A press that moves by less is a tap, px. */
 const TAP_PX = 4;

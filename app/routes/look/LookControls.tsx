@@ -1,4 +1,5 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
+import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 import { PrintedAs } from "./PrintedAs";
 import { ScreenForm } from "./ScreenForm";
@@ -66,7 +67,8 @@ const NEAR_MM = 300;
 const FAR_MM = 2000;
 
 function From({ state, set }: Pick<Props, "state" | "set">) {
-  const distances = [NEAR_MM, state.distanceMm, FAR_MM];
+  const { viewingDistanceMm } = useScene().input.scene;
+  const distances = [NEAR_MM, viewingDistanceMm, FAR_MM];
   const shown = [...new Set(distances)].sort((a, b) => a - b);
   return (
     <fieldset className="grid gap-1">

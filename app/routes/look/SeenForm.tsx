@@ -4,6 +4,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { foreseenLook, learntLooks } from "#core/plan/surface/learntLook";
 import { afterPrimer, isSeen } from "#core/scene/zone";
 import { sayOnPage } from "#app/jobs/pageMessages";
+import { looksOf } from "./view";
 import { smallPicture } from "#app/jobs/smallPicture";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -12,7 +13,7 @@ import { Button } from "#ui/Button";
 export function SeenForm({ p }: { readonly p: PartPlan }) {
   const { input } = useScene();
   const learnt = learntLooks(input.workshop.looks, p.finish!.printer);
-  const own = input.workshop.looks.filter((l) => l.what.startsWith(p.part.name));
+  const own = looksOf(p.part, input.workshop.looks);
   return (
     <details className="panel">
       <summary className="cursor-pointer text-[14px]">What was seen under the side light</summary>

@@ -2,7 +2,9 @@ import { AS_DRAWN, turnedBack, turnOf, unit, type Vec3 } from "#core/mesh/pose";
 import { treatedOf } from "#core/plan/surface/treatedOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printedShape } from "#core/plan/surface/printedShape";
-import { printOf } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
+import type { Look } from "#core/scene/look";
+import { placeName } from "#core/scene/zone";
 import type { PlanInput } from "#core/scene/planInput";
 import { type ForeseenFault, foreseenFaults } from "#core/surface/foreseen";
 import type { PrintedBy } from "#core/surface/lookTest";
@@ -153,3 +155,12 @@ export type LookState = {
   readonly said: LookSetting | null;
   readonly marks: boolean;
 };
+
+/** What was seen of a part in its scene. */
+export function looksOf(
+  part: Pick<Part, "name" | "zones" | "sceneId">,
+  looks: readonly Look[],
+): readonly Look[] {
+  const names = new Set([part.name, ...part.zones.map((z) => placeName(part, z))]);
+  return looks.filter((l) => l.sceneId === part.sceneId && names.has(l.what));
+}

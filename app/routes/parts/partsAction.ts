@@ -383,7 +383,12 @@ async function deletePart({ id, sceneId }: Sent) {
   const kept = await keep(`Delete ${part.name}`, async (db) => {
     const all = await db.parts.where("sceneId").equals(sceneId).toArray();
     const gone = all.filter((p) => p.id === id || printOf(p).pieceOf?.partId === id);
-    return gone.map((p) => ({ table: "parts" as const, remove: p.id }));
+    const ids = new Set(gone.map((p) => p.id));
+    const pins = await db.pins.where("sceneId").equals(sceneId).toArray();
+    return [
+      ...gone.map((p) => ({ table: "parts" as const, remove: p.id })),
+      ...pins.filter((pin) => ids.has(pin.partId)).map((pin) => ({ table: "pins" as const, remove: pin.id })),
+    ];
   });
   return !kept.ok ? refuse(kept.problems) : redirect(`/scenes/${sceneId}/parts`);
 }

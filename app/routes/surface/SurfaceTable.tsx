@@ -3,7 +3,7 @@ import { Form, Link } from "react-router";
 import { surfaceSchools } from "#core/surface/treatments";
 import { FigureView } from "#ui/FigureView";
 import { AreaStrip } from "./LayerDrawing";
-import { isSeen } from "#core/scene/zone";
+import { isSeen, placeName } from "#core/scene/zone";
 import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import { areaText, type PrintedPart } from "./view";
 import { PlainTable } from "#ui/PlainTable";
@@ -113,7 +113,7 @@ function LookCells({ name, surface }: { name: string; surface: SurfaceAreas }) {
 
 /** The way of finishing one zone, or a part that nobody parted; kept as soon as it is chosen. */
 function WayChoice({ p: { part }, zone: { zone, treatment } }: { p: PrintedPart; zone: ZonePlan }) {
-  const of = part.zones.length === 1 ? part.name : `${part.name}, ${zone.name}`;
+  const of = placeName(part, zone);
   return (
     <Form method="post" className="flex gap-1.5">
       <input type="hidden" name="partId" value={part.id} />

@@ -54,17 +54,15 @@ function flattened(draft: PartDraft, z: ZonePlan, scene: PartScene): Finding[] {
   const steps = visibleSteps(draft, scene.viewingDistanceMm, z.surface);
   if (!relief || !sands || !steps || z.treatCm2.value === 0) return [];
   const reliefMm = relief.depth * draft.rescale.factor;
-  const left = reliefAfter(steps.depthMm, reliefMm);
-  if (left === "sharp") return [];
+  // What is lost breaks a rule of the order, which says so.
+  if (reliefAfter(steps.depthMm, reliefMm) !== "flattened") return [];
   const text = zoneWords.reliefSanded(draft.part.name, z.zone.name, {
     sandedMm: steps.depthMm,
     reliefMm,
-    left,
   });
   const zones = draft.part.zones.map((other) =>
     other.number === z.zone.number ? { ...other, school: "level in resin" as const } : other,
   );
   const mends = [partMend(draft.part, "Level it in resin instead", { zones })];
-  const severity = left === "lost" ? "ruins" : "weakens";
-  return [partFinding(draft.part, severity, "surface", "relief-sanded", text, mends, String(z.zone.number))];
+  return [partFinding(draft.part, "weakens", "surface", "relief-sanded", text, mends, String(z.zone.number))];
 }

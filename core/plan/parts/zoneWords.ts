@@ -30,13 +30,9 @@ export const zoneWords = {
     `${part}, ${zone}: a groove ${of.widthMm.toFixed(2)} mm wide stays open under ` +
     `${counted(of.openAfter, "coat", "coats")}; the next, of ${of.what}, closes it. Lay fewer or thinner ones there, ` +
     "or cut it again before the primer.",
-  reliefSanded: (
-    part: string,
-    zone: string,
-    of: { readonly sandedMm: number; readonly reliefMm: number; readonly left: "flattened" | "lost" },
-  ) =>
+  reliefSanded: (part: string, zone: string, of: { readonly sandedMm: number; readonly reliefMm: number }) =>
     `${part}, ${zone}: sanding off steps of ${of.sandedMm.toFixed(2)} mm leaves relief of ${of.reliefMm.toFixed(2)} mm ` +
-    `${of.left}. Begin finer, fill instead, or cut the lines again before the primer.`,
+    `flattened. Begin finer, fill instead, or cut the lines again before the primer.`,
   touched: (part: string, zone: string, isDusted: boolean) =>
     `${part}, ${zone}: hands go there, and ${isDusted ? "loose powder comes off under them" : "nothing seals it"}. ` +
     "Seal it there, and lay powder where no hand comes.",

@@ -279,6 +279,38 @@ describe("entries", () => {
     expect(edit.put.realMm / testInput().scene.denominator).toBeCloseTo(Number(needed), 2);
     expect(causes(shallow(0.05, [edit.put]), "relief-shallow")).toEqual([]);
   });
+  it("S6: sanding that takes more than half of the relief is told, all of it is a matter of the order", () => {
+    const told = (depth: number) => {
+      const mesh = boards(7, 6, 1.2, depth);
+      const of = Uint8Array.from(proposeZones(mesh, findTwins(mesh).twin, 1).of);
+      const zones = [...new Set(of)].map((n) => zone(n, { school: "fill and sand" }));
+      const tilted = { print: { process: "filament", pose: { down: [0, -0.26, -0.966], turnDeg: 0 } } };
+      const plan = planOf({ mesh, of }, zones, tilted);
+      return {
+        flattened: causes(plan, "relief-sanded").length,
+        lost: plan.work.conflicts.filter((c) => c.ruleId === "O41").length,
+      };
+    };
+    // Steps of a slope of 15 degrees are 0.19 mm deep.
+    expect(told(0.3)).toEqual({ flattened: 1, lost: 0 });
+    expect(told(0.05).flattened).toBe(0);
+    expect(told(0.05).lost).toBeGreaterThan(0);
+    expect(told(0.6)).toEqual({ flattened: 0, lost: 0 });
+  });
+  it("S6: the coat that closes the narrowest groove is named, with how many leave it open", () => {
+    const told = (width: number) => {
+      const mesh = boards(7, 6, width, 1);
+      const of = Uint8Array.from(proposeZones(mesh, findTwins(mesh).twin, 1).of);
+      // Thick coats of paste would be far too many: three of surfacer, 0.075 mm each.
+      const scheme = [layer("s", { kind: "primer", product: "surfacer", coats: 3 })];
+      const zones = [...new Set(of)].map((n) => zone(n, { school: "live with it", scheme }));
+      return causes(planOf({ mesh, of }, zones), "groove-closes").map((f) => f.sentence);
+    };
+    expect(told(0.4)[0]).toMatch(
+      /a groove 0\.40 mm wide stays open under 2 coats; the next, of surfacer, brushed/,
+    );
+    expect(told(0.6)).toEqual([]);
+  });
   it("L11: powder where hands go asks for a seal, on the back it does not", () => {
     const powder = [
       layer("v", { kind: "varnish", product: "varnish" }),

@@ -3,7 +3,7 @@ import { candidate } from "#core/plan/parts/candidate";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { partScene, partWorkshop } from "#core/plan/parts/partSurroundings";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
-import { speedOf } from "#core/plan/order/learnt";
+import { handsOn } from "#core/plan/surface/handsOn";
 import { patchedPart } from "#core/scene/part";
 import { nothingDerived, type PlanInput } from "#core/scene/planInput";
 import { treatmentWork } from "#core/surface/treatmentWork";
@@ -40,7 +40,7 @@ export function layerSweep(p: PartPlan, own: PlanInput): LayerSweep | null {
     scene: partScene(own.scene, own.ledger),
     workshop: partWorkshop(own.workshop),
   };
-  const speed = speedOf(own);
+  const hands = handsOn(own);
   const points = HEIGHTS[finish.printer.process].map((layerMm): SweepPoint => {
     const made = candidate({ ...finish.printer, layerMm }, given);
     const steps = visibleSteps({ part, finish: made }, own.scene.viewingDistanceMm);
@@ -52,7 +52,7 @@ export function layerSweep(p: PartPlan, own: PlanInput): LayerSweep | null {
             process: finish.printer.process,
           })
         : [];
-    const handsMinutes = passes.reduce((sum, t) => sum + t.minutes * speed(t.step.action), 0);
+    const handsMinutes = passes.reduce((sum, t) => sum + hands(t), 0);
     const minor = made.all.cost.value + (handsMinutes / 60) * own.workshop.rooms.hourWorthMinor;
     return { layerMm, machineMinutes: made.all.minutes.value, handsMinutes, minor };
   });

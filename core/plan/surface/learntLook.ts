@@ -3,6 +3,7 @@ import { treatedOf } from "#core/plan/surface/treatedOf";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import type { Printer } from "#core/print/printer";
 import type { Look } from "#core/scene/look";
+import { placeName } from "#core/scene/zone";
 import type { PlanInput } from "#core/scene/planInput";
 import { SHOWN } from "#core/surface/lookTest";
 import { depthsAfter } from "#core/surface/treatmentWork";
@@ -31,7 +32,7 @@ export function foreseenLook(
       flat,
       raking,
     },
-    what: p.zones.length === 1 ? p.part.name : `${p.part.name}, ${z.zone.name}`,
+    what: placeName(p.part, z.zone),
     ...{ process: printer.process, layerMm: printer.layerMm, slopeDeg: z.surface!.worst!.slopeDeg },
     ...{ coats: depths.length, depthMm: depthMm ?? work.depthMm ?? 0, simulated: false },
   };

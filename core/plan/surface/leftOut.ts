@@ -1,5 +1,8 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { treatedOf, type TreatedIn } from "#core/plan/surface/treatedOf";
+import { placeName } from "#core/scene/zone";
+import { handsOn } from "#core/plan/surface/handsOn";
+import type { PlanInput } from "#core/scene/planInput";
+import { treatedOf } from "#core/plan/surface/treatedOf";
 import { productName, type ProductId } from "#core/materials/products";
 import { exact } from "#core/figure";
 import { passMillilitres, type TreatedPlace, treatmentWork } from "#core/surface/treatmentWork";
@@ -18,12 +21,12 @@ export type LeftOut = {
 };
 
 /** Everything that is left out of the treatment of parts, most minutes first. */
-export function leftOut(parts: readonly PartPlan[], own: TreatedIn): readonly LeftOut[] {
+export function leftOut(parts: readonly PartPlan[], own: PlanInput): readonly LeftOut[] {
   const all = parts.filter((p) => p.held === null).flatMap((p) => p.zones.flatMap((z) => ofZone(p, z, own)));
   return all.sort((a, b) => b.minutes - a.minutes);
 }
 
-function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: TreatedIn): LeftOut[] {
+function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: PlanInput): LeftOut[] {
   if (!z.treatment || z.treatCm2.value === 0) return [];
   const { work, finish } = treatedOf(p, z, own);
   if (finish.grade === "show" && finish.coveredShare === 0) return [];
@@ -33,13 +36,14 @@ function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: TreatedIn): Left
   };
   const before = { ...whole, cm2: z.treatCm2.value };
   const after = { ...work, cm2: work.treatCm2.value };
-  const minutes = minutesOf(z.treatment, before) - minutesOf(z.treatment, after);
+  const hands = handsOn(own);
+  const minutes = minutesOf(z.treatment, before, hands) - minutesOf(z.treatment, after, hands);
   if (minutes < 0.05) return [];
   const covered = finish.coveredShare * z.treatCm2.value;
   return [
     {
       ...{ partId: p.part.id, zone: z.zone.number, minutes },
-      name: p.zones.length === 1 ? p.part.name : `${p.part.name}, ${z.zone.name}`,
+      name: placeName(p.part, z.zone),
       cm2: finish.grade === "show" ? covered : z.treatCm2.value,
       products: products(z.treatment, before, after),
       because: finish.because ?? `under the ${finish.under!}`,
@@ -55,8 +59,8 @@ const shownZone = (z: PartPlan["zones"][number]): PartPlan["zones"][number] => (
   zone: { ...withoutGrade(z.zone), scheme: z.zone.scheme.filter((l) => l.kind !== "pigment") },
 });
 
-const minutesOf = (treatment: Treatment, place: TreatedPlace): number =>
-  place.cm2 > 0 ? treatmentWork(treatment, place).reduce((sum, t) => sum + t.minutes, 0) : 0;
+const minutesOf = (treatment: Treatment, place: TreatedPlace, hands: ReturnType<typeof handsOn>): number =>
+  place.cm2 > 0 ? treatmentWork(treatment, place).reduce((sum, t) => sum + hands(t), 0) : 0;
 
 function products(treatment: Treatment, before: TreatedPlace, after: TreatedPlace): LeftOut["products"] {
   const mlBy = (place: TreatedPlace): ReadonlyMap<ProductId, number> => {

@@ -37,7 +37,7 @@ export function printedShape(
     scars: {
       contacts: supports?.needless === false ? supports.contacts : 0,
       mm2: supports?.needless === false ? supports.scarMm2 : 0,
-      at: supports?.needless === false ? free.map((o) => o.at) : [],
+      at: supports?.needless === false ? supports.regions.flatMap(({ at }) => (at ? [at] : [])) : [],
     },
     onBed: chosen !== null && !chosen.raised,
     seamAt: seamPlace(asItLies, printOf(part).pose === null ? (part.finish.front ?? null) : null),

@@ -11,10 +11,11 @@ import { schoolInSpace } from "#core/plan/space";
 import { defaultSchool, type SurfaceSchool, treatmentOf } from "#core/surface/treatments";
 import { treatmentWork } from "#core/surface/treatmentWork";
 import { daysBetween } from "#core/plan/calendarDay";
+import { handsOn } from "#core/plan/surface/handsOn";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import type { Plan } from "#core/plan/plan";
 import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
-import { dustFactor, treatmentInRooms } from "#core/plan/inRooms";
+import { treatmentInRooms } from "#core/plan/inRooms";
 import { speedOf } from "#core/plan/order/learnt";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Scene, Theme, Tier } from "#core/scene/scene";
@@ -194,7 +195,7 @@ function asUsual(
 ): Advised {
   const { rooms } = input.workshop;
   const school = schoolInSpace(defaultSchool("display", finish.printer.process), rooms);
-  const speed = speedOf(input);
+  const handsOf = handsOn(input);
   const passes = treatmentWork(treatmentInRooms(treatmentOf(school), rooms), {
     cm2: finish.surface.visible.value * part.count,
     depthMm: steps.depthMm,
@@ -203,7 +204,7 @@ function asUsual(
     process: finish.printer.process,
   })
     .filter((t) => t.step.action !== "clip")
-    .map((t) => ({ ...t, minutes: t.minutes * speed(t.step.action) * dustFactor(t.step.tool, rooms) }));
+    .map((t) => ({ ...t, minutes: handsOf(t) }));
   const working = passes.map((t) => ({
     text: `${t.what}${t.coats > 1 ? `, ${t.coats} coats` : ""}`,
     value: `${t.minutes.toFixed(0)} min`,

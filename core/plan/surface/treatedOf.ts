@@ -40,7 +40,7 @@ export function treatedOf(p: PartPlan, z: ZonePlan, own: TreatedIn) {
 }
 
 /** What the treatment of a zone follows from beside its part. */
-export type TreatedIn = Pick<PlanInput, "grounds"> & {
+type TreatedIn = Pick<PlanInput, "grounds"> & {
   readonly scene: Pick<PlanInput["scene"], "viewingDistanceMm" | "orderSchools">;
   readonly workshop: Pick<PlanInput["workshop"], "stock">;
 };

@@ -2,7 +2,7 @@ import type { Figure } from "#core/figure";
 import { FLAME_WALL_MM } from "#core/materials/flame";
 import { treatedOf } from "#core/plan/surface/treatedOf";
 import { treatmentInRooms } from "#core/plan/inRooms";
-import { speedOf } from "#core/plan/order/learnt";
+import { handsOn } from "#core/plan/surface/handsOn";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { lookOnceTreated } from "#core/plan/surface/lookOnceTreated";
 import { exposureOf } from "#core/safety/exposure";
@@ -83,12 +83,12 @@ function wayOf(school: SurfaceSchool, p: PartPlan, z: ZonePlan, own: PlanInput):
   const { work } = treatedOf(p, { ...z, treatment }, own);
   const place = { ...work, cm2: work.treatCm2.value };
   const passes = place.cm2 > 0 ? treatmentWork(treatment, place) : [];
-  const speed = speedOf(own);
+  const hands = handsOn(own);
   const after = depthsAfter(treatment, place);
   const prices = passes.flatMap((pass) => (pass.step.product ? [priceOf(pass, work.treatCm2, stock)] : []));
   return {
     school,
-    minutes: passes.reduce((sum, t) => sum + t.minutes * speed(t.step.action), 0),
+    minutes: passes.reduce((sum, t) => sum + hands(t), 0),
     minor: prices.includes(null) ? null : prices.reduce<number>((sum, m) => sum + m!, 0),
     waitHours: passes.reduce((sum, t) => sum + passWaitMinutes(t), 0) / 60,
     air: [...new Set(passes.flatMap((t) => airOf(t)))],
