@@ -30,6 +30,7 @@ uniform float uResin;
 uniform float uLowest;
 uniform float uDivide;
 uniform float uGrey;
+uniform float uTimes;
 varying vec3 vAt;
 varying vec3 vNormal;
 varying float vLeft;
@@ -52,6 +53,11 @@ float modulation(vec3 f) {
   return mean > 0.0 ? abs(f.x - f.y) / mean * abs(sin(3.14159265 * f.z)) : 0.0;
 }
 
+vec3 told(vec3 f) {
+  float mean = f.z * f.x + (1.0 - f.z) * f.y;
+  return vec3(max(0.0, mean + uTimes * (f.x - mean)), max(0.0, mean + uTimes * (f.y - mean)), f.z);
+}
+
 float reached(float x, float w) { return floor(x) * w + min(fract(x), w); }
 
 void main() {
@@ -70,7 +76,7 @@ void main() {
     if (skin > 0.0) {
       float a = atan(2.0 * skin / uSkin);
       vec3 across = abs(uBuild.x) < 0.9 ? normalize(cross(uBuild, vec3(1.0, 0.0, 0.0))) : vec3(0.0, 1.0, 0.0);
-      vec3 f = seen(n, across, a, a, 0.5, 0.5);
+      vec3 f = told(seen(n, across, a, a, 0.5, 0.5));
       float h = dot(vAt, across) * uMm / uSkin;
       float wide = max(fwidth(h), 1e-6);
       light = mix(f.y, f.x, clamp((reached(h + wide / 2.0, f.z) - reached(h - wide / 2.0, f.z)) / wide, 0.0, 1.0));
@@ -90,6 +96,7 @@ void main() {
       vec3 g = seen(n, tau, a, a, 0.5, 0.5);
       if (modulation(g) > modulation(f)) f = g;
     }
+    f = told(f);
     float h = (dot(vAt, b) - (up < 0.0 ? -uLowest : uLowest)) * uMm / uLayer;
     float wide = max(fwidth(h), 1e-6);
     light = mix(f.y, f.x, clamp((reached(h + wide / 2.0, f.z) - reached(h - wide / 2.0, f.z)) / wide, 0.0, 1.0));
@@ -132,6 +139,7 @@ export const lookMaterial = (): ShaderMaterial =>
       uLowest: { value: 0 },
       uDivide: { value: 0 },
       uGrey: { value: GREY },
+      uTimes: { value: 1 },
     },
   });
 
@@ -142,6 +150,7 @@ export function setLook({ uniforms: u }: ShaderMaterial, of: LookOf): void {
   (u.uView!.value as Vector3).set(...of.view);
   u.uAmbient!.value = of.light.ambient;
   u.uLayer!.value = of.by.layerMm;
+  u.uTimes!.value = of.by.over?.contrast ?? 1;
   u.uMm!.value = of.mm;
   u.uSkin!.value = of.by.skinLinesMm ?? 0;
   u.uResin!.value = of.by.process === "resin" ? 1 : 0;

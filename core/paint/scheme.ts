@@ -1,6 +1,10 @@
 import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 
+/** What makes a layer more than colour: how it changes what is seen of what lies below it. */
+export const finishEffects = ["smooth metal", "textured metal", "fine texture", "coarse texture"] as const;
+export type FinishEffect = (typeof finishEffects)[number];
+
 /** One layer of a scheme, from primer to seal, on a share of the part. */
 export type SchemeLayer = {
   readonly id: string;
@@ -13,6 +17,7 @@ export type SchemeLayer = {
   /** Share of the painted surface it covers, 0 to 1. */
   readonly coverage: number;
   readonly sheen: "matte" | "satin" | "gloss";
+  readonly effect?: FinishEffect;
 };
 
 /** The mix that a layer is laid with. */

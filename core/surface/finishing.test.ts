@@ -5,10 +5,18 @@ import { afterCoatMm } from "#core/surface/layerSteps";
 import { curedCoats, seamStretches, tooDeep } from "#core/surface/curedResin";
 import { fillingFor } from "#core/surface/fillers";
 import { grits } from "#core/surface/grits";
-import { sandingCount, sandingLadder, sandingTools, scratchMm, tooWide } from "#core/surface/ladder";
+import {
+  sandingCount,
+  sandingLadder,
+  sandingTools,
+  scratchMm,
+  scratchOf,
+  tooWide,
+} from "#core/surface/ladder";
 import { printedDepthMm, unseenDepthMm } from "#core/surface/lookTest";
 import { coatRounds, guides } from "#core/surface/rounds";
-import { levellingCoat } from "#core/surface/treatments";
+import { treatmentWork } from "#core/surface/treatmentWork";
+import { levellingCoat, treatmentOf } from "#core/surface/treatments";
 
 describe("S3: grits by the depth of the steps", () => {
   const walls = { process: "filament", depthMm: 0.28 * 0.2 } as const;
@@ -68,6 +76,25 @@ describe("S11: coats with a look between them", () => {
     const { depthsMm, reaches } = coatRounds(depth, seen, levellingCoat("surfacer"));
     expect(depthsMm.map((d) => Number(d.toFixed(3)))).toEqual([0.022, 0.011, 0.006]);
     expect(reaches).toBe(true);
+  });
+  it("begin at what bare sanding leaves: a third of a deep step, never less than the scratch of its last grit", () => {
+    const work = { cm2: 40, seenMm: 0.007, slopeDeg: 15, process: "filament" } as const;
+    const passes = treatmentWork(treatmentOf("fill and sand"), { ...work, depthMm: 0.193 });
+    const [sanded, , filler] = passes;
+    expect(sanded!.depthsMm[0]).toBeCloseTo(0.193 / 3, 9);
+    expect(filler!.coats).toBeLessThan(coatRounds(0.193, 0.007, filler!.step.levelling!).depthsMm.length);
+    expect(filler!.depthsMm[0]).toBeCloseTo(afterCoatMm(0.193 / 3, filler!.step.levelling!), 9);
+    const shallow = treatmentWork(treatmentOf("fill and sand"), { ...work, depthMm: 0.03 })[0]!;
+    expect(shallow.depthsMm[0]).toBeCloseTo(scratchOf(shallow.grits.at(-1)!), 9);
+    // Resin is not sanded bare: its ladder begins with the fine grits, over the filler.
+    const resin = treatmentWork(treatmentOf("fill and sand"), { ...work, process: "resin", depthMm: 0.05 });
+    expect(resin.every((t) => t.step.grits !== "coarse")).toBe(true);
+  });
+  it("leave what a flame, the sanding after it and the filler leave of a slope, one after the other", () => {
+    const place = { cm2: 40, depthMm: 0.19, seenMm: 0.007, slopeDeg: 15, process: "filament" } as const;
+    const [flamed, sanded] = treatmentWork(treatmentOf("flame first"), place).flatMap((t) => t.depthsMm);
+    expect(flamed).toBeCloseTo(0.095, 9);
+    expect(sanded).toBeCloseTo(0.095 / 3, 9);
   });
   it("tell a filler of L* 57 from plastic of 38, and not from one of 50", () => {
     expect(guides(57, 38)).toBe(true);

@@ -18,6 +18,9 @@ const grainOf = (grit: number): number | undefined => grits.find((g) => g.grit =
 /** Depth of the scratch that a grit leaves in the mean, mm. */
 export const scratchMm = ({ grainUm }: Pick<Grit, "grainUm">): number => (grainUm * SCRATCH_SHARE) / 1000;
 
+/** The same of a grit by its number; 0 of one that is not known. */
+export const scratchOf = (grit: number): number => scratchMm({ grainUm: grainOf(grit) ?? 0 });
+
 /** What a ladder has to do. */
 export type LadderTask = {
   readonly process: Process;

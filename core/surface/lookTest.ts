@@ -1,4 +1,5 @@
 import { type Process } from "#core/print/printer";
+import { NOTHING_OVER, type Over } from "#core/surface/finishOver";
 import {
   BEAD_SHARE,
   deepest,
@@ -17,6 +18,8 @@ export type PrintedBy = {
   readonly process: Process;
   /** Distance of the lines of a level top, mm; null where it has none: resin, ironed. */
   readonly skinLinesMm: number | null;
+  /** What lies over it, and what looks have taught; bare and untaught where it is absent. */
+  readonly over?: Over;
 };
 
 /**
@@ -98,7 +101,8 @@ export function lookTestStanding(
   const up = isUnder ? ([-build[0], -build[1], -build[2]] as const) : build;
   const slope = Math.acos(Math.min(1, dot(normal, up)));
   const relief = reliefLeft(face, slope, isUnder);
-  if (deepest(relief) <= 0) return unseen;
+  const { contrast, grainMm } = face.over ?? NOTHING_OVER;
+  if (deepest(relief) <= grainMm) return unseen;
   const frame = frameOf(normal, up, slope);
   const view = viewOf(normal, slope < LEVEL_RAD ? LEVEL_ELEVATION : VIEW_ELEVATION);
   const facing = dot(normal, view);
@@ -118,8 +122,8 @@ export function lookTestStanding(
         lights.map((light) => visibility(shape, normal, frame.tau, view, light, ambient, pattern)),
       ),
     );
-  const flat = seenUnder(FLAT_LIGHT.ambient, flatLights(view));
-  const raking = seenUnder(RAKING_LIGHT.ambient, rakingLights(normal, frame.tau));
+  const flat = contrast * seenUnder(FLAT_LIGHT.ambient, flatLights(view));
+  const raking = contrast * seenUnder(RAKING_LIGHT.ambient, rakingLights(normal, frame.tau));
   return { flat, raking, frequencyPerDegree: pattern.frequency, look: classOf(flat, raking) };
 }
 
@@ -147,14 +151,18 @@ export function stripesSeen(
   const up = isUnder ? ([-build[0], -build[1], -build[2]] as const) : build;
   const slope = Math.acos(Math.min(1, dot(normal, up)));
   const relief = reliefLeft(face, slope, isUnder);
-  if (deepest(relief) <= 0 || dot(normal, view) <= 0.02) return null;
+  const { contrast, grainMm } = face.over ?? NOTHING_OVER;
+  if (deepest(relief) <= grainMm || dot(normal, view) <= 0.02) return null;
   const { tau } = frameOf(normal, up, slope);
   const periodMm = slope < LEVEL_RAD ? (face.skinLinesMm ?? 1) : terraceMm(face.layerMm, slope);
   const seen = shapesOf(relief, slope, face).map((shape) =>
     facetsSeen(shape, normal, tau, view, light, ambient),
   );
   const most = seen.sort((a, b) => modulation(b) - modulation(a))[0];
-  return most ? { light: [most.l1, most.l2], share: most.w, periodMm } : null;
+  if (!most) return null;
+  const mean = most.w * most.l1 + (1 - most.w) * most.l2;
+  const seenAs = (l: number) => Math.max(0, mean + contrast * (l - mean));
+  return { light: [seenAs(most.l1), seenAs(most.l2)], share: most.w, periodMm };
 }
 
 const modulation = ({ l1, l2, w }: Facets): number => {

@@ -1,3 +1,4 @@
+import { type Over, NOTHING_OVER } from "#core/surface/finishOver";
 import { degToRad } from "#core/units";
 import { between, type Figure, sum } from "#core/figure";
 import type { SlopePatch } from "#core/mesh/slopes";
@@ -12,26 +13,19 @@ export type SurfaceAreas = {
   readonly onBedCm2: number;
   /** The slope that shows most and how much, or null when none shows. */
   readonly worst: { readonly slopeDeg: number; readonly times: number; readonly areaCm2: number } | null;
+  /** What lies over it, as its plainest place was looked at. */
+  readonly over: Over;
 };
-
-/** A smooth gloss shows steps so much plainer than a matte film does (default). */
-const GLOSS_TIMES = 1.5;
-
-/** How much plainer the last layer makes what is below it. */
-export const finishContrast = (scheme: readonly { readonly sheen: "matte" | "satin" | "gloss" }[]): number =>
-  scheme.at(-1)?.sheen === "gloss" ? GLOSS_TIMES : 1;
 
 /**
  * Sorts every patch of like slope into unseen, raking only, plain, at the viewing distance.
  * @param factor from file units to millimetres on the bench
- * @param contrast what the finish makes of it: see `finishContrast`
  */
 export function surfaceAreas(
   slopes: readonly SlopePatch[],
   factor: number,
   by: PrintedBy,
   distanceMm: number,
-  contrast = 1,
 ): SurfaceAreas {
   const cm2: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
   // The same sum with the eye twice as sharp and half as sharp: the test is right to about a factor of 2.
@@ -45,12 +39,10 @@ export function surfaceAreas(
       onBedCm2 += area;
       continue;
     }
-    const test = lookTest(
+    const { flat, raking, look } = lookTest(
       { ...by, slopeRad: degToRad(patch.slopeDeg), patchMm2: patch.patchArea * factor * factor },
       distanceMm,
     );
-    const [flat, raking] = [test.flat * contrast, test.raking * contrast];
-    const look = classOf(flat, raking);
     cm2[look] += area;
     sharper[classOf(flat * 2, raking * 2)] += area;
     duller[classOf(flat / 2, raking / 2)] += area;
@@ -84,6 +76,7 @@ export function surfaceAreas(
     visible: figure("plain"),
     onBedCm2,
     worst,
+    over: by.over ?? NOTHING_OVER,
   };
 }
 
@@ -106,5 +99,6 @@ export function summedAreas(all: readonly SurfaceAreas[]): SurfaceAreas {
     visible: of("visible"),
     onBedCm2: all.reduce((cm2, a) => cm2 + a.onBedCm2, 0),
     worst,
+    over: all.find((a) => a.worst === worst)?.over ?? NOTHING_OVER,
   };
 }

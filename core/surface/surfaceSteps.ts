@@ -37,17 +37,19 @@ export type SurfaceWork = Omit<TreatedPlace, "cm2"> & {
 /** Under this area nothing is treated, cm2. */
 const WORTH_CM2 = 0.5;
 
-/** The passes of a treatment, each after the one before. */
-export function surfaceSteps(work: SurfaceWork, add: AddStep): void {
+/** What is really done of a treatment; nothing where too little of it shows. */
+export function passesOn(work: SurfaceWork): readonly TreatmentPass[] {
   const { treatCm2, treatment } = work;
   const cm2 = treatCm2.value;
-  if (!treatment || cm2 <= WORTH_CM2) return;
+  if (!treatment || cm2 <= WORTH_CM2) return [];
+  // A filament part is clipped anyway; the school that leaves it at that adds nothing.
+  return treatmentWork(treatment, { ...work, cm2 }).filter((t) => t.step.action !== "clip");
+}
+
+/** The passes of a treatment, each after the one before. */
+export function surfaceSteps(work: SurfaceWork, add: AddStep): void {
   let previous: Step | undefined;
-  for (const pass of treatmentWork(treatment, { ...work, cm2 })) {
-    // A filament part is clipped anyway; the school that leaves it at that adds nothing.
-    if (pass.step.action === "clip") continue;
-    previous = add(draftOf(pass, work, previous));
-  }
+  for (const pass of passesOn(work)) previous = add(draftOf(pass, work, previous));
 }
 
 function draftOf(pass: TreatmentPass, work: SurfaceWork, previous: Step | undefined): Parameters<AddStep>[0] {

@@ -5,7 +5,7 @@ import type { Process } from "#core/print/printer";
 import type { Grade, ResinColour } from "#core/surface/grades";
 import { curedCoats, LAMP_MM, resinDepthMm } from "#core/surface/curedResin";
 import type { Film } from "#core/surface/detail";
-import { type LadderEnd, sandingLadder, sandingTools } from "#core/surface/ladder";
+import { type LadderEnd, sandingLadder, sandingTools, scratchOf } from "#core/surface/ladder";
 import { coatRounds, MOST_ROUNDS, SAND_FROM } from "#core/surface/rounds";
 import type { SurfaceSchool, Treatment, TreatmentStep } from "#core/surface/treatments";
 import { counted } from "#core/words";
@@ -20,6 +20,8 @@ const FINE_GRIT = 240;
 /** What a flame leaves of the steps of a slope; of near-upright walls it leaves nothing (default). */
 const AFTER_FLAME = 0.5;
 const WALL_DEG = 60;
+/** Bare sanding takes the crests and leaves a third of the depth to be filled (default). */
+const SANDED_LEAVES = 1 / 3;
 
 /**
  * What is treated, as it comes to its treatment. Areas are of all copies; depths mm.
@@ -54,6 +56,8 @@ export type TreatmentPass = {
   readonly coats: number;
   readonly minutes: number;
   readonly sandings: number;
+  /** Depth of the steps after each of its rounds, in order, mm; empty where it leaves them as they are. */
+  readonly depthsMm: readonly number[];
   /** Depth that its coats leave and that is still plain, mm; null where nothing is. */
   readonly leftMm: number | null;
   /** Of sanding: from coarse to fine. */
@@ -68,11 +72,17 @@ export type TreatmentPass = {
 export function treatmentWork(treatment: Treatment, place: TreatedPlace): readonly TreatmentPass[] {
   const grade = place.grade ?? "show";
   if (grade === "none") return [];
-  const steps = treatment.steps.map((step, at) => ({ step, at }));
   const ladder = ladderFor(treatment.school, place);
-  return steps
-    .filter(({ step }) => grade === "show" || !step.forShow)
-    .flatMap(({ step, at }) => passOf(step, at, treatment.school, place, ladder));
+  const passes: TreatmentPass[] = [];
+  let depthMm = place.depthMm;
+  treatment.steps.forEach((step, at) => {
+    if (grade === "rough" && step.forShow) return;
+    const pass = passOf(step, at, { ...place, depthMm }, ladder);
+    if (!pass) return;
+    passes.push(pass);
+    depthMm = pass.depthsMm.at(-1) ?? depthMm;
+  });
+  return passes;
 }
 
 /** What a pass draws from the shelf, ml as used; null of handwork, and of spots that no area tells. */
@@ -96,23 +106,31 @@ export const treatmentFilms = (passes: readonly TreatmentPass[]): readonly Film[
     return Array<Film>(coats).fill({ what, filmMm });
   });
 
-/** Depth of the steps after each levelling coat of a treatment, in order, mm; 0 under a texture. */
-export function depthsAfter(treatment: Treatment, place: TreatedPlace): readonly number[] {
-  if (place.grade === "none" || place.depthMm === null || place.seenMm === null) return [];
-  const depths: number[] = [];
-  for (const step of treatment.steps) {
-    if (step.action === "paste") return [0];
-    if (step.action === "flame") depths.push(flamed(place.depthMm, place.slopeDeg));
-    if (!step.levelling || (place.grade === "rough" && step.forShow)) continue;
-    const from = depths.at(-1) ?? place.depthMm;
-    const more = coatRounds(from, place.seenMm, step.levelling).depthsMm;
-    depths.push(...(more.length === 0 && step.always ? [from] : more));
-  }
-  return depths;
-}
+/** Depth of the steps after each round of a treatment, in order, mm; 0 under a texture. */
+export const depthsAfter = (treatment: Treatment, place: TreatedPlace): readonly number[] =>
+  treatmentWork(treatment, place).flatMap((pass) => pass.depthsMm);
 
 /** What a flame leaves of a depth, mm. */
 const flamed = (depthMm: number, slopeDeg = 90): number => (slopeDeg >= WALL_DEG ? 0 : AFTER_FLAME * depthMm);
+
+/** What sanding bare plastic leaves of a depth, mm: its foot, and never less than the scratch of the last grit. */
+const sandedBare = (depthMm: number, grits: readonly number[]): number =>
+  Math.min(depthMm, Math.max(SANDED_LEAVES * depthMm, scratchOf(grits.at(-1)!)));
+
+/** How deep the steps are after each round of a step of a treatment, mm; empty where it leaves them. */
+function depthsOf(
+  step: TreatmentStep,
+  { depthMm, seenMm, slopeDeg }: TreatedPlace,
+  sandedWith: readonly number[],
+): readonly number[] {
+  if (depthMm === null || seenMm === null) return [];
+  if (step.action === "paste") return [0];
+  if (step.action === "flame") return [flamed(depthMm, slopeDeg)];
+  if (step.grits === "coarse") return [sandedBare(depthMm, sandedWith)];
+  if (!step.levelling) return [];
+  const { depthsMm } = coatRounds(depthMm, seenMm, step.levelling);
+  return depthsMm.length === 0 && step.always ? [depthMm] : depthsMm;
+}
 
 function ladderFor(school: SurfaceSchool, { depthMm, process, owned, end }: TreatedPlace) {
   const isFlamed = school === "flame first";
@@ -125,24 +143,24 @@ function ladderFor(school: SurfaceSchool, { depthMm, process, owned, end }: Trea
   });
 }
 
+/** One step as it is done on what is left of the steps by then; null where nothing is left to do. */
 function passOf(
   step: TreatmentStep,
   at: number,
-  school: SurfaceSchool,
   place: TreatedPlace,
   ladder: ReturnType<typeof sandingLadder>,
-): readonly TreatmentPass[] {
-  const { coats, leftMm, notes } = coatsOf(step, school, place);
-  if (coats === 0) return [];
+): TreatmentPass | null {
   const grits = gritsOf(step, ladder.grits);
-  if (step.grits && grits.length === 0) return [];
+  if (step.grits && grits.length === 0) return null;
+  const { coats, depthsMm, leftMm, notes } = coatsOf(step, place, grits);
+  if (coats === 0) return null;
   const sandings = step.levelling && step.action === "fill" ? Math.floor((coats - 1) / SAND_EVERY) : 0;
   const looks = step.action === "fill" && step.levelling ? Math.max(0, coats - 1) * LOOK_MIN : 0;
   const each = step.minutesPerCm2 * coats + SANDING_PER_CM2 * sandings;
   const minutes = step.fixedMinutes + looks + place.cm2 * each;
   const what = grits.length > 0 ? `${step.what}, ${gritWords(grits)}` : step.what;
   const told = [...notes, ...(step.grits ? sandingNotes(place, ladder.toBuy, grits) : [])];
-  return [{ step, place: at, what, coats, minutes, sandings, leftMm, grits, notes: told }];
+  return { step, place: at, what, coats, minutes, sandings, depthsMm, leftMm, grits, notes: told };
 }
 
 const gritsOf = (step: TreatmentStep, ladder: readonly number[]): readonly number[] =>
@@ -171,19 +189,18 @@ function sandingNotes(
   ];
 }
 
-type Coats = { readonly coats: number; readonly leftMm: number | null; readonly notes: readonly string[] };
+type Coats = Pick<TreatmentPass, "coats" | "depthsMm" | "leftMm" | "notes">;
 
 /** Coats of a step, what they leave, and what is said of them. */
-function coatsOf(step: TreatmentStep, school: SurfaceSchool, place: TreatedPlace): Coats {
-  const { depthMm, seenMm, slopeDeg } = place;
-  const { levelling } = step;
-  if (!levelling || depthMm === null || seenMm === null)
-    return { coats: step.coats, leftMm: null, notes: [] };
-  const left = school === "flame first" ? flamed(depthMm, slopeDeg) : depthMm;
-  const { depthsMm, reaches } = coatRounds(left, seenMm, levelling);
-  const coats = Math.max(depthsMm.length, step.always ? 1 : 0);
-  const leftMm = reaches ? null : (depthsMm.at(-1) ?? null);
-  return { coats, leftMm, notes: roundNotes(step, place, depthsMm, coats) };
+function coatsOf(step: TreatmentStep, place: TreatedPlace, grits: readonly number[]): Coats {
+  const { depthMm, seenMm } = place;
+  const depthsMm = depthsOf(step, place, grits);
+  if (!step.levelling || depthMm === null || seenMm === null)
+    return { coats: step.coats, depthsMm, leftMm: null, notes: [] };
+  const coats = depthsMm.length;
+  const last = depthsMm.at(-1);
+  const leftMm = last !== undefined && last > seenMm ? last : null;
+  return { coats, depthsMm, leftMm, notes: roundNotes(step, place, depthsMm, coats) };
 }
 
 const mm = (depth: number) => depth.toFixed(3);

@@ -1,7 +1,7 @@
 import { coatProducts } from "#core/paint/coatProducts";
 import Joi from "joi";
 import { methods } from "#core/paint/amount";
-import type { SchemeLayer } from "#core/paint/scheme";
+import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import { id, orNull, shapeOf, share } from "#data/shapes/common";
 
 export const layer = shapeOf<SchemeLayer>({
@@ -17,4 +17,5 @@ export const layer = shapeOf<SchemeLayer>({
   coats: Joi.number().integer().min(1).max(20).required(),
   coverage: share,
   sheen: Joi.string().valid("matte", "satin", "gloss").required(),
+  effect: Joi.string().valid(...finishEffects),
 });

@@ -5,7 +5,7 @@ import type { Problem } from "#core/outcome";
 import { productName } from "#core/materials/products";
 import { methods } from "#core/paint/amount";
 import { coatProducts } from "#core/paint/coatProducts";
-import type { SchemeLayer } from "#core/paint/scheme";
+import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf, schemeOf, type Part } from "#core/scene/part";
 import { Button } from "#ui/Button";
@@ -244,7 +244,7 @@ function LayerLine({
           {name}
         </td>
         <td>
-          {layer.method}, {layer.sheen}
+          {layer.method}, {layer.effect ?? layer.sheen}
           {instead && <span className="block text-[13px] text-oxide">{instead}</span>}
         </td>
         <td data-figures>{layer.coats}</td>
@@ -355,6 +355,12 @@ function LayerFields({
         options={asOptions(Object.keys(methods))}
       />
       <Choice label="Sheen" name="sheen" defaultValue={layer?.sheen} options={asOptions(sheens)} />
+      <Choice
+        label="Metal or texture"
+        name="effect"
+        defaultValue={layer?.effect ?? ""}
+        options={[["", "neither"], ...asOptions(finishEffects)]}
+      />
       <AmountFields layer={layer} problems={problems} />
     </>
   );

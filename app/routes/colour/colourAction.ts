@@ -3,7 +3,7 @@ import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { labOfHex } from "#core/paint/colour";
 import type { Recipe } from "#core/paint/paint";
-import type { SchemeLayer } from "#core/paint/scheme";
+import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
 import { patchRow, putRow } from "#data/scenes";
 import { withUsualPaint } from "#core/plan/parts/assumed";
@@ -94,6 +94,7 @@ async function keepLayer(form: SentForm): Promise<Said> {
     coats,
     coverage: coverage / 100,
     sheen: textOf(form, "sheen") as SchemeLayer["sheen"],
+    ...effectOf(textOf(form, "effect")),
   };
   return answer(
     await patchRow(
@@ -105,6 +106,11 @@ async function keepLayer(form: SentForm): Promise<Said> {
     ),
   );
 }
+
+const effectOf = (said: string): Pick<SchemeLayer, "effect"> => {
+  const effect = finishEffects.find((e) => e === said);
+  return effect ? { effect } : {};
+};
 
 /** One layer goes over or under its neighbour. */
 async function moveLayer(form: SentForm): Promise<Said> {

@@ -2,7 +2,6 @@ import { lazy, type PointerEvent, type RefObject, Suspense, useMemo, useRef, use
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { ZoneMap } from "#core/scene/zoneMap";
-import { printedBy } from "#core/surface/printedBy";
 import { useScreenSize } from "#app/hooks/useScreenSize";
 import { useScene } from "#app/routes/scenes/useScene";
 import { shapeOf, sightAt, type Turn } from "#app/ui/partShape";
@@ -17,16 +16,17 @@ import { SeenForm } from "./SeenForm";
 import {
   apparentPxPerMm,
   buildOf,
+  drawnBy,
   faultsOf,
   lamps,
   lampToward,
+  madeAs,
   leftOnFaces,
   type LookState,
   roundCount,
   roundsByZone,
   settingOf,
   tooFine,
-  withLayer,
 } from "./view";
 
 const LookView = lazy(() => import("#ui/LookView").then((m) => ({ default: m.LookView })));
@@ -42,7 +42,6 @@ type Props = {
 /** The part on grey card under a paper lamp, as from where it is seen, before and after what hides its layers. */
 export function LookBench({ p, soup, map, fill }: Props) {
   const { input } = useScene();
-  const rounds = useMemo(() => roundsByZone(p, input), [p, input]);
   const [said, setState] = useState<LookState>({
     lamp: lamps["a room"],
     distanceMm: input.scene.viewingDistanceMm,
@@ -51,6 +50,8 @@ export function LookBench({ p, soup, map, fill }: Props) {
     said: null,
     marks: true,
   });
+  const asSaid = said.said;
+  const rounds = useMemo(() => roundsByZone(madeAs(p, asSaid, input), input), [p, asSaid, input]);
   // The plan may come to other rounds while it is looked at.
   const state = { ...said, round: Math.min(said.round, roundCount(rounds)) };
   const [isArmed, setArmed] = useState(false);
@@ -91,7 +92,7 @@ function Card({ p, soup, map, fill, state, set, rounds, onPin }: CardProps) {
   const pxPerMm = apparentPxPerMm(screen, state.distanceMm);
   const turn: Turn = { ...own, near: shape.reach * factor * pxPerMm };
   const { candidate, layerMm, lying } = useMemo(() => settingOf(p, state.said), [p, state.said]);
-  const printed = useMemo(() => withLayer(printedBy(candidate.printer), layerMm), [candidate, layerMm]);
+  const printed = useMemo(() => drawnBy(candidate, layerMm), [candidate, layerMm]);
   const left = useMemo(
     () => (zoned.of ? leftOnFaces(zoned.of, rounds, state.round) : null),
     [zoned.of, rounds, state.round],

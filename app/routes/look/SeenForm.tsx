@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { foreseenLook, learntLooks } from "#core/plan/surface/learntLook";
+import { foreseenLook } from "#core/plan/surface/foreseenLook";
+import { learntLooks } from "#core/plan/surface/learntLooks";
 import { afterPrimer, isSeen } from "#core/scene/zone";
 import { sayOnPage } from "#app/jobs/pageMessages";
 import { looksOf } from "./view";

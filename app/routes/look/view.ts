@@ -1,6 +1,7 @@
 import { AS_DRAWN, turnedBack, turnOf, unit, type Vec3 } from "#core/mesh/pose";
 import { treatedOf } from "#core/plan/surface/treatedOf";
-import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
+import { printedAs } from "#core/plan/surface/printedAs";
 import { printedShape } from "#core/plan/surface/printedShape";
 import { type Part, printOf } from "#core/scene/part";
 import type { Look } from "#core/scene/look";
@@ -8,6 +9,7 @@ import { placeName } from "#core/scene/zone";
 import type { PlanInput } from "#core/scene/planInput";
 import { type ForeseenFault, foreseenFaults } from "#core/surface/foreseen";
 import type { PrintedBy } from "#core/surface/lookTest";
+import { printedBy } from "#core/surface/printedBy";
 import { depthsAfter } from "#core/surface/treatmentWork";
 import { counted } from "#core/words";
 import type { ScreenSize } from "#app/hooks/useScreenSize";
@@ -144,7 +146,20 @@ export function settingOf(p: PartPlan, said: LookSetting | null) {
   return { candidate, layerMm, ways, way, lying: ways[way] ?? ways[0]!, isPlanned: isOwn && way === 0 };
 }
 
-export const withLayer = (by: PrintedBy, layerMm: number): PrintedBy => ({ ...by, layerMm });
+/** The part as it would be planned with a setting; as it is planned where it is that, or could not be made so. */
+export function madeAs(p: PartPlan, said: LookSetting | null, own: PlanInput): PartPlan {
+  if (said === null) return p;
+  const { candidate, layerMm } = settingOf(p, said);
+  const { printer } = p.finish!;
+  if (candidate.printer.id === printer.id && layerMm === printer.layerMm) return p;
+  return printedAs(p, { ...candidate.printer, layerMm }, own) ?? p;
+}
+
+/** How its bare faces are drawn: with the contrast that looks on the machine have taught. */
+export const drawnBy = (
+  { printer, seenTimes }: Pick<Candidate, "printer" | "seenTimes">,
+  layerMm: number,
+): PrintedBy => printedBy({ ...printer, layerMm }, { contrast: seenTimes, grainMm: 0 });
 
 /** What is set of a look: the lamp, from where, how far it is treated, and how it would be printed. */
 export type LookState = {

@@ -25,14 +25,14 @@ export function WaysBeside({ p, zone }: { readonly p: PartPlan; readonly zone: Z
           </label>
           <ul className="mt-2 grid gap-2 text-[14px]" aria-label={`Ways for ${of}`}>
             {waysCompared(p, zone, input, weight).map((way) => (
-              <li key={way.school} className="border-l-2 border-primer-3 pl-2">
-                <strong className="font-semibold">{way.school}</strong>
+              <li key={way.name} className="border-l-2 border-primer-3 pl-2">
+                <strong className="font-semibold">{way.name}</strong>
                 {way.barred ? (
                   <span className="block text-oxide">not here: {way.barred}</span>
                 ) : (
                   <>
                     <span className="figures block">
-                      {Math.round(way.minutes)} min,{" "}
+                      {Math.round(way.minutes)} min, {way.ml > 0 && `${way.ml.toFixed(1)} ml, `}
                       {way.minor === null ? "price not told" : moneyText(way.minor, input.workshop.currency)},
                       waits {way.waitHours.toFixed(1)} h
                     </span>

@@ -43,7 +43,12 @@ export function layerLines(p: PrintedPart, distanceMm: number): readonly LayerLi
   const { layerMm } = p.finish.printer;
   if (!p.measurement || !p.sizeMm) return [];
   const height = p.sizeMm[2];
-  const shown = shownLayers(p.measurement, p.rescale.factor, printedBy(p.finish.printer), distanceMm);
+  const shown = shownLayers(
+    p.measurement,
+    p.rescale.factor,
+    printedBy(p.finish.printer, p.finish.surface.over),
+    distanceMm,
+  );
   const count = Math.min(MOST_LINES, Math.floor(height / layerMm / EVERY));
   return Array.from({ length: count }, (_, i) => {
     const atMm = (i + 1) * layerMm * EVERY;

@@ -31,7 +31,9 @@ import type { LogEntry } from "#core/scene/logEntry";
 import { type Part, printOf } from "#core/scene/part";
 import type { Derived } from "#core/scene/planInput";
 import { printedBy } from "#core/surface/printedBy";
-import { finishContrast, surfaceAreas } from "#core/surface/surfaceAreas";
+import { finishOver } from "#core/surface/finishOver";
+import { surfaceAreas } from "#core/surface/surfaceAreas";
+import { learntLooks } from "#core/plan/surface/learntLooks";
 import { counted } from "#core/words";
 
 /** What a part is weighed by on every machine. `m`: the mesh as it lies; `factor`: file units to bench mm. */
@@ -90,12 +92,12 @@ export function candidate(own: Printer, of: Weighed): Candidate {
     printer,
     supports.raised ? [body.sizeMm[0], body.sizeMm[1], body.sizeMm[2] + RAISED_MM] : body.sizeMm,
   );
+  const seenTimes = learntLooks(workshop.looks, printer)?.times ?? 1;
   const surface = surfaceAreas(
     of.seen ?? m.slopes,
     factor,
-    printedBy(printer),
+    printedBy(printer, finishOver(schemeOver(part), seenTimes)),
     of.scene.viewingDistanceMm,
-    contrastOf(part),
   );
   const thinShare = shareThinner(m.thickness, HOLDING_WALL_MM[printer.process] / factor);
   return {
@@ -113,13 +115,14 @@ export function candidate(own: Printer, of: Weighed): Candidate {
         : null,
     all,
     surface,
+    seenTimes,
     thinShare,
     row: rowOf(machine, of, { fit, all, surface, thinShare }),
   };
 }
 
 /** Of a part that nobody parted; zones have their own, and machines are weighed by bare faces. */
-const contrastOf = ({ zones }: Part): number => (zones.length === 1 ? finishContrast(zones[0]!.scheme) : 1);
+const schemeOver = ({ zones }: Part) => (zones.length === 1 ? zones[0]!.scheme : []);
 
 function machineFor(own: Printer, { part, m, factor, workshop }: Weighed): Machine {
   const print = printOf(part);

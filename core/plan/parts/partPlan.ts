@@ -36,6 +36,8 @@ export type Candidate = {
     readonly hands: Figure;
   };
   readonly surface: SurfaceAreas;
+  /** What looks have taught of its layers: they are seen so many times as strongly as foreseen. */
+  readonly seenTimes: number;
   readonly thinShare: number;
   readonly row: ProcessRow;
 };

@@ -1,4 +1,5 @@
 import { isWish, type LedgerRow } from "#core/scene/ledger";
+import type { Look } from "#core/scene/look";
 import type { LogEntry } from "#core/scene/logEntry";
 import type { Scene } from "#core/scene/scene";
 import type { Workshop } from "#core/scene/workshop";
@@ -33,6 +34,8 @@ export type PartWorkshop = Pick<
 > & {
   /** Runs that really happened. */
   readonly log: readonly LogEntry[];
+  /** Looks at layers that really were. */
+  readonly looks: readonly Look[];
 };
 
 export const partWorkshop = ({
@@ -42,6 +45,7 @@ export const partWorkshop = ({
   rooms,
   currency,
   log,
+  looks,
 }: Workshop): PartWorkshop => ({
   printers,
   materials,
@@ -49,4 +53,5 @@ export const partWorkshop = ({
   rooms,
   currency,
   log: log.filter((e) => e.kind === "run" && !e.simulated),
+  looks: looks.filter((l) => !l.simulated),
 });

@@ -12,7 +12,8 @@ import type { Rooms } from "#core/scene/rooms";
 import { isSeen, type Zone } from "#core/scene/zone";
 import { OPEN_ZONE } from "#core/scene/zoneMap";
 import { printedBy } from "#core/surface/printedBy";
-import { finishContrast, type SurfaceAreas, surfaceAreas } from "#core/surface/surfaceAreas";
+import { finishOver } from "#core/surface/finishOver";
+import { type SurfaceAreas, surfaceAreas } from "#core/surface/surfaceAreas";
 import { defaultSchool, isTexture, type Treatment, treatmentOf } from "#core/surface/treatments";
 import { zoneSlopes } from "#core/surface/zoneSlopes";
 import { counted } from "#core/words";
@@ -104,9 +105,8 @@ const zoneSurface = (
     : surfaceAreas(
         slopesOf(of, measure),
         of.factor,
-        printedBy(finish.printer),
+        printedBy(finish.printer, finishOver(zone.scheme, finish.seenTimes)),
         scene.viewingDistanceMm,
-        finishContrast(zone.scheme),
       );
 
 type Lying = Pick<ZonedPart, "part" | "asItLies" | "measurement">;

@@ -3,11 +3,16 @@ import { measureMesh } from "#core/mesh/measure";
 import { box, wallWith } from "#core/mesh/testing";
 import { soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import type { SchemeLayer } from "#core/paint/scheme";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { makePlan, type Plan } from "#core/plan/plan";
+import { layerSweep } from "#core/plan/surface/layerSweep";
 import { leftOut } from "#core/plan/surface/leftOut";
-import { learntLooks } from "#core/plan/surface/learntLook";
+import { foreseenLook } from "#core/plan/surface/foreseenLook";
+import { learntLooks } from "#core/plan/surface/learntLooks";
 import { buriedUnder, offersFor, pinsToCheck, plannedAnswer } from "#core/plan/surface/pins";
+import { printedAs } from "#core/plan/surface/printedAs";
 import { printedShape } from "#core/plan/surface/printedShape";
+import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { waysCompared } from "#core/plan/surface/waysCompared";
 import { zoneFinish } from "#core/plan/surface/zoneFinish";
 import { testInput } from "#core/plan/testing";
@@ -304,19 +309,46 @@ describe("S9: the look test tells the truth on walls, tops and finishes", () => 
     };
     expect(visible("gloss")).toBeGreaterThanOrEqual(visible("matte"));
   });
+  it("smooth metal shows more, and a texture over nearly all of it hides what is no deeper than its grain", () => {
+    const plainCm2 = (given: Partial<SchemeLayer>, viewingDistanceMm = 600) => {
+      const scheme = [layer("last", given)];
+      const scene = { ...testInput().scene, viewingDistanceMm };
+      const { p } = planned(box(60, 20, 40), { zones: [{ ...wholeZone, scheme }] }, { scene });
+      return p.finish!.surface.visible.value;
+    };
+    expect(plainCm2({ effect: "smooth metal" }, 760)).toBeGreaterThan(plainCm2({}, 760));
+    expect(plainCm2({})).toBeGreaterThan(0);
+    expect(plainCm2({ effect: "textured metal" })).toBe(0);
+    expect(plainCm2({ effect: "fine texture" })).toBe(0);
+    expect(plainCm2({ effect: "fine texture", coverage: 0.5 })).toBe(plainCm2({}));
+  });
 });
 
 describe("ways beside each other", () => {
   const { p, input } = planned(box(60, 20, 40));
   it("are all of them, by what counts most, with what cannot be done last", () => {
     const ways = waysCompared(p, p.zones[0]!, input, "looks best");
-    expect(ways.map((w) => w.school).sort()).toEqual(
+    expect(ways.flatMap((w) => w.school ?? []).sort()).toEqual(
       ["bury", "fill and sand", "flame first", "level in resin", "live with it"].sort(),
     );
     expect(ways[0]!.still).not.toBe("plain");
     const least = waysCompared(p, p.zones[0]!, input, "least of my time");
     const possible = least.filter((w) => w.barred === null).map((w) => w.minutes);
     expect([...possible].sort((a, b) => a - b)).toEqual(possible);
+  });
+  it("rank finishes whose grain hides the steps beside them, with ml and minutes", () => {
+    const ways = waysCompared(p, p.zones[0]!, input, "least of my time");
+    const grain = ways.filter((w) => w.school === null);
+    // Ridges of 0.056 mm on its walls: all grains are larger, and smooth metal has none.
+    expect(grain.map((w) => w.name).sort()).toEqual([
+      "coarse texture as a layer",
+      "fine texture as a layer",
+      "textured metal as a layer",
+    ]);
+    const [one] = grain;
+    expect(one!.still).toBe("unseen");
+    expect(one!.ml).toBeGreaterThan(0);
+    expect(one!.minutes).toBeCloseTo(1 + 0.05 * p.zones[0]!.treatCm2.value, 9);
   });
   it("cost the minutes that the plan takes for the one that is chosen", () => {
     const made = planned(box(60, 20, 40));
@@ -326,6 +358,34 @@ describe("ways beside each other", () => {
     expect(way.minutes).toBeCloseTo(minutes, 6);
   });
 });
+
+describe("layer height against minutes of hands", () => {
+  const made = planned(box(60, 20, 40));
+  const sweep = layerSweep(made.p, made.input)!;
+  it("is at the height that is planned what the order takes", () => {
+    const own = made.plan.work.steps.filter((s) => s.partOf === "treatment");
+    const minutes = own.reduce((sum, s) => sum + s.handsMinutes.value, 0);
+    const point = sweep.points.find((q) => q.layerMm === testFilament.layerMm)!;
+    expect(point.handsMinutes).toBeCloseTo(minutes, 6);
+    expect(point.machineMinutes).toBeCloseTo(made.p.finish!.all.minutes.value, 6);
+  });
+  it("asks for more machine and no more hands the thinner the layers, and its best costs least", () => {
+    sweep.points.slice(1).forEach((q, i) => {
+      expect(q.machineMinutes).toBeLessThan(sweep.points[i]!.machineMinutes);
+      expect(q.handsMinutes).toBeGreaterThanOrEqual(sweep.points[i]!.handsMinutes - 1e-9);
+    });
+    expect(sweep.best.minor).toBe(Math.min(...sweep.points.map((q) => q.minor)));
+  });
+  it("shows what a part would be planned as on a machine that is only looked at", () => {
+    const same = printedAs(made.p, made.p.finish!.printer, made.input)!;
+    expect(same.zones[0]!.surface!.visible.value).toBe(made.p.zones[0]!.surface!.visible.value);
+    const finer = printedAs(made.p, { ...made.p.finish!.printer, layerMm: 0.08 }, made.input)!;
+    expect(finer.zones[0]!.treatCm2.value).toBeLessThan(same.zones[0]!.treatCm2.value);
+  });
+});
+
+/** A zone that nothing is done to, so that it is looked at as it was printed. */
+const zoneBare = (p: PartPlan) => ({ ...p.zones[0]!, treatment: null });
 
 describe("what looks teach", () => {
   const look = (seen: Look["seen"], given: Partial<Look> = {}): Look => ({
@@ -352,5 +412,23 @@ describe("what looks teach", () => {
     expect(learntLooks([look("still plain", { raking: 1 })], testFilament)!.times).toBeGreaterThan(1);
     expect(learntLooks([look("gone", { simulated: true })], testFilament)).toBeNull();
     expect(learntLooks([look("gone", { layerMm: 2 * testFilament.layerMm })], testFilament)).toBeNull();
+  });
+  it("moves the plan, and not what the next look is set beside", () => {
+    const looks = Array.from({ length: 6 }, () => look("still plain", { flat: 2, raking: 4 }));
+    const { workshop } = testInput();
+    const taught = planned(box(60, 20, 40), {}, { workshop: { ...workshop, looks } });
+    const before = planned(box(60, 20, 40), {}, { workshop: { ...workshop, looks: [] } });
+    expect(taught.p.finish!.seenTimes).toBeGreaterThan(1);
+    const [was, is] = [before.p.finish!.surface.worst!, taught.p.finish!.surface.worst!];
+    expect(is.times).toBeCloseTo(was.times * taught.p.finish!.seenTimes, 9);
+    const rounds = (p: typeof taught.p) => visibleSteps(p, 600)!.unseenMm;
+    expect(rounds(taught.p)).toBeLessThan(rounds(before.p));
+    const beside = (of: typeof taught) => foreseenLook(of.p, zoneBare(of.p), of.input)!;
+    expect(beside(taught).flat).toBeCloseTo(beside(before).flat, 9);
+    // Looks at a stand-in teach nothing.
+    const fake = looks.map((l) => ({ ...l, simulated: true }));
+    expect(planned(box(60, 20, 40), {}, { workshop: { ...workshop, looks: fake } }).p.finish!.seenTimes).toBe(
+      1,
+    );
   });
 });

@@ -1,12 +1,10 @@
-import { printBody } from "#core/print/body";
-import { candidate } from "#core/plan/parts/candidate";
+import { partWork } from "#core/plan/order/partWork";
+import { treatedTogether } from "#core/plan/order/zoneWork";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { partScene, partWorkshop } from "#core/plan/parts/partSurroundings";
-import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { handsOn } from "#core/plan/surface/handsOn";
-import { patchedPart } from "#core/scene/part";
-import { nothingDerived, type PlanInput } from "#core/scene/planInput";
-import { treatmentWork } from "#core/surface/treatmentWork";
+import { printedAs } from "#core/plan/surface/printedAs";
+import type { PlanInput } from "#core/scene/planInput";
+import { passesOn } from "#core/surface/surfaceSteps";
 
 /** What a layer height comes to for all copies: machine time, hands that hide its layers, both as money. */
 export type SweepPoint = {
@@ -30,31 +28,17 @@ const HEIGHTS = {
  * print and hands together cost least. Null of a part without a machine or a mesh.
  */
 export function layerSweep(p: PartPlan, own: PlanInput): LayerSweep | null {
-  const { finish, asItLies, rescale, treatment } = p;
-  if (!finish || !asItLies) return null;
-  const { factor } = rescale;
-  // A recipe would set the layer again.
-  const part = patchedPart(p.part, { print: { printRecipeId: null } });
-  const given = {
-    ...{ part, m: asItLies, body: printBody(asItLies, factor), factor, thin: null, derived: nothingDerived },
-    scene: partScene(own.scene, own.ledger),
-    workshop: partWorkshop(own.workshop),
-  };
+  const { finish } = p;
+  if (!finish || !p.asItLies) return null;
   const hands = handsOn(own);
-  const points = HEIGHTS[finish.printer.process].map((layerMm): SweepPoint => {
-    const made = candidate({ ...finish.printer, layerMm }, given);
-    const steps = visibleSteps({ part, finish: made }, own.scene.viewingDistanceMm);
-    const cm2 = made.surface.visible.value * part.count;
-    const passes =
-      treatment && steps && cm2 > 0
-        ? treatmentWork(treatment, {
-            ...{ cm2, depthMm: steps.depthMm, seenMm: steps.unseenMm, slopeDeg: steps.slopeDeg },
-            process: finish.printer.process,
-          })
-        : [];
+  const points = HEIGHTS[finish.printer.process].flatMap((layerMm): SweepPoint[] => {
+    const made = printedAs(p, { ...finish.printer, layerMm }, own);
+    if (!made?.finish) return [];
+    const passes = treatedTogether(partWork(made, own, 0).zones).flatMap(passesOn);
     const handsMinutes = passes.reduce((sum, t) => sum + hands(t), 0);
-    const minor = made.all.cost.value + (handsMinutes / 60) * own.workshop.rooms.hourWorthMinor;
-    return { layerMm, machineMinutes: made.all.minutes.value, handsMinutes, minor };
+    const { cost, minutes } = made.finish.all;
+    const minor = cost.value + (handsMinutes / 60) * own.workshop.rooms.hourWorthMinor;
+    return [{ layerMm, machineMinutes: minutes.value, handsMinutes, minor }];
   });
-  return { points, best: points.reduce((a, b) => (b.minor < a.minor ? b : a)) };
+  return points.length === 0 ? null : { points, best: points.reduce((a, b) => (b.minor < a.minor ? b : a)) };
 }

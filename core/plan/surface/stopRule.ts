@@ -125,7 +125,13 @@ function shownSteps(
   scene: Scene,
 ) {
   const over = (times: number) =>
-    stepsOver(slopes, p.rescale.factor, printedBy(finish.printer), scene.viewingDistanceMm, times);
+    stepsOver(
+      slopes,
+      p.rescale.factor,
+      printedBy(finish.printer, finish.surface.over),
+      scene.viewingDistanceMm,
+      times,
+    );
   const forgiven = forgivenOn(scene, p.part.tier);
   return { forgiven, all: over(SHOWN), above: over(forgiven) };
 }

@@ -9,11 +9,11 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 /** The face of a surface that shows its steps the most, as it is looked at; null where none is plain. */
 export function plainestFace(
   { finish }: Pick<PartPlan, "finish">,
-  { worst }: Pick<SurfaceAreas, "worst">,
+  { worst, over }: Pick<SurfaceAreas, "worst" | "over">,
 ): LookFace | null {
   return finish && worst
     ? {
-        ...printedBy(finish.printer),
+        ...printedBy(finish.printer, over),
         slopeRad: degToRad(worst.slopeDeg),
         patchMm2: Math.max(LEAST_PATCH_MM2, worst.areaCm2 * 100),
       }

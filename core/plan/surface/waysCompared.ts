@@ -1,7 +1,9 @@
-import type { Figure } from "#core/figure";
 import { FLAME_WALL_MM } from "#core/materials/flame";
 import { treatedOf } from "#core/plan/surface/treatedOf";
 import { treatmentInRooms } from "#core/plan/inRooms";
+import type { WayCompared } from "#core/plan/surface/wayCompared";
+import { maskingWays } from "#core/plan/surface/maskingWays";
+import { priceOf } from "#core/plan/surface/priceOf";
 import { handsOn } from "#core/plan/surface/handsOn";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { lookOnceTreated } from "#core/plan/surface/lookOnceTreated";
@@ -19,22 +21,6 @@ import {
   treatmentWork,
 } from "#core/surface/treatmentWork";
 import { type SurfaceSchool, surfaceSchools, treatmentOf } from "#core/surface/treatments";
-
-/** One way of finishing a zone beside the others. */
-export type WayCompared = {
-  readonly school: SurfaceSchool;
-  readonly minutes: number;
-  /** What is drawn from the shelf, minor units; null where a price is not told. */
-  readonly minor: number | null;
-  readonly waitHours: number;
-  readonly air: readonly string[];
-  /** What still shows of the steps afterwards; null where nobody knows. */
-  readonly still: LookClass | null;
-  readonly lost: readonly string[];
-  readonly undo: string;
-  /** Why it cannot be done here; null where it can. */
-  readonly barred: string | null;
-};
 
 /** How far each can be taken back (common practice). */
 const undo: Readonly<Record<SurfaceSchool, string>> = {
@@ -56,7 +42,7 @@ export function waysCompared(
   own: PlanInput,
   weight: Weight = "least of my time",
 ): readonly WayCompared[] {
-  const ways = surfaceSchools.map((school) => wayOf(school, p, z, own));
+  const ways = [...surfaceSchools.map((school) => wayOf(school, p, z, own)), ...maskingWays(p, z, own)];
   return ways.sort(
     (a, b) => Number(a.barred !== null) - Number(b.barred !== null) || costOf(a, weight) - costOf(b, weight),
   );
@@ -85,11 +71,16 @@ function wayOf(school: SurfaceSchool, p: PartPlan, z: ZonePlan, own: PlanInput):
   const passes = place.cm2 > 0 ? treatmentWork(treatment, place) : [];
   const hands = handsOn(own);
   const after = depthsAfter(treatment, place);
-  const prices = passes.flatMap((pass) => (pass.step.product ? [priceOf(pass, work.treatCm2, stock)] : []));
+  const laid = passes.flatMap((pass) => {
+    const ml = passMillilitres(pass, work.treatCm2)?.value ?? 0;
+    return pass.step.product && ml > 0 ? [{ ml, minor: priceOf(pass.step.product, ml, stock) }] : [];
+  });
   return {
+    name: school,
     school,
+    ml: laid.reduce((sum, l) => sum + l.ml, 0),
     minutes: passes.reduce((sum, t) => sum + hands(t), 0),
-    minor: prices.includes(null) ? null : prices.reduce<number>((sum, m) => sum + m!, 0),
+    minor: laid.some((l) => l.minor === null) ? null : laid.reduce((sum, l) => sum + l.minor!, 0),
     waitHours: passes.reduce((sum, t) => sum + passWaitMinutes(t), 0) / 60,
     air: [...new Set(passes.flatMap((t) => airOf(t)))],
     still: stillShows(p, z, own, after.at(-1) ?? null),
@@ -107,14 +98,6 @@ function airOf({ step }: TreatmentPass): readonly string[] {
   );
   const exposure = exposureOf(made);
   return exposure ? [exposure] : [];
-}
-
-/** What a pass costs from the shelf; null where it is not there or its price is not told. */
-function priceOf(pass: TreatmentPass, areaCm2: Figure, stock: PlanInput["workshop"]["stock"]): number | null {
-  const ml = passMillilitres(pass, areaCm2);
-  const row = stock.find((s) => s.needKey === `product:${pass.step.product}`);
-  if (ml === null) return 0;
-  return row?.pricePerUnit == null ? null : ml.value * row.pricePerUnit;
 }
 
 /** How its plainest slope looks once nothing is deeper than this. */
