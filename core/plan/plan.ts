@@ -90,7 +90,7 @@ export function makePlan(
   tell("the order of work", 0.3);
   const work = planWork(printing.scenes, clock, busy, () => tell("the calendar", 0.65));
   tell("what it all comes to", 0.9);
-  const stores = planStores(input, plates, work);
+  const stores = planStores(input, parts, plates, work);
   const grounds = [...input.grounds]
     .sort((a, b) => a.position - b.position)
     .map((ground) => ({ ground, amounts: layerAmounts(ground, boardOf(input)) }));

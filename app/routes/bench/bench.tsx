@@ -16,6 +16,7 @@ import { BenchSide } from "./BenchSide";
 import { BenchTimers } from "./BenchTimers";
 import { InOneGo } from "./InOneGo";
 import { Notices } from "./Notices";
+import { PinsLeft } from "./PinsLeft";
 import { Points } from "./Points";
 import { StepHead, StepMix, StepParts } from "./StepHead";
 import { type BenchActs, useBench } from "./useBench";
@@ -147,6 +148,7 @@ function StepCard({
       {step.facts?.checks && (
         <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />
       )}
+      <PinsLeft steps={session.steps} />
       <Notices
         step={step}
         steps={session.steps}

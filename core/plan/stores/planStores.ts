@@ -1,6 +1,8 @@
 import { repeated } from "#core/figure";
 import { boardOf } from "#core/plan/lay/boardWeight";
 import { isGroundStep, needsOfGround } from "#core/plan/stores/groundNeeds";
+import { needsOfCovers } from "#core/plan/stores/coverNeeds";
+import type { PartPlan } from "#core/plan/parts/partPlan";
 import { needsOfHardware } from "#core/plan/stores/hardwareNeeds";
 import { needsOfStep, openShare } from "#core/plan/stores/stepNeeds";
 import { drawStores, type Need, type StockLine } from "#core/stores/draw";
@@ -16,6 +18,7 @@ import type { PlanInput } from "#core/scene/planInput";
  */
 export function planStores(
   input: PlanInput,
+  parts: readonly PartPlan[],
   plates: readonly PlatePlan[],
   { steps: all, done, some, sequence: { order } }: Pick<WorkPlan, "steps" | "done" | "some" | "sequence">,
 ): readonly StockLine[] {
@@ -41,7 +44,7 @@ export function planStores(
   for (const step of [...steps].sort((x, y) => (place.get(x.id) ?? 1e9) - (place.get(y.id) ?? 1e9)))
     needs.push(...needsOfStep(step, workshop, openShare(step, some)));
   for (const ground of grounds) needs.push(...needsOfGround(ground, boardOf(input)));
-  needs.push(...needsOfHardware(input));
+  needs.push(...needsOfHardware(input), ...needsOfCovers(parts, input));
   // Paint pots are their own shelf: each counts as stock unless the builder wrote down what is left of it.
   const written = new Set(workshop.stock.map((s) => s.needKey));
   const pots = workshop.paints

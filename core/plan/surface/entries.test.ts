@@ -12,6 +12,7 @@ import { learntLooks } from "#core/plan/surface/learntLooks";
 import { buriedUnder, offersFor, pinsToCheck, plannedAnswer } from "#core/plan/surface/pins";
 import { printedAs } from "#core/plan/surface/printedAs";
 import { printedShape } from "#core/plan/surface/printedShape";
+import { treatedOf } from "#core/plan/surface/treatedOf";
 import { visibleSteps } from "#core/plan/surface/visibleSteps";
 import { waysCompared } from "#core/plan/surface/waysCompared";
 import { zoneFinish } from "#core/plan/surface/zoneFinish";
@@ -275,6 +276,26 @@ describe("S8: pins for gaps and spots, with what covers them", () => {
     expect(plan.work.steps.find((s) => s.id.endsWith("/pins-putty"))!.title).toBe(
       "Putty on a cotton bud: 1 pin",
     );
+  });
+  it("cover a plain patch with rubble: it is treated less, its ground and glue are drawn, until it is done", () => {
+    const bare = planned(box(60, 20, 40));
+    const patch = pin("plain patch", { areaCm2: 20, answer: "rubble" });
+    const made = planned(box(60, 20, 40), {}, { pins: [patch] });
+    const cm2 = (of: typeof made) => treatedOf(of.p, of.p.zones[0]!, of.input).work.treatCm2.value;
+    expect(cm2(bare) - cm2(made)).toBeCloseTo(20, 9);
+    const left = leftOut(made.plan.parts, made.input);
+    expect(left[0]!.because).toBe("under the rubble");
+    expect(left[0]!.minutes).toBeGreaterThan(0);
+    const drawn = (of: typeof made, key: string) =>
+      of.plan.stores.find((l) => l.needKey === key)?.needed ?? 0;
+    // 20 cm2 x 3 mm = 6 ml at 1.5 g/ml.
+    expect(drawn(made, "ground:sand") - drawn(bare, "ground:sand")).toBeCloseTo(9, 6);
+    expect(drawn(made, "product:PVA")).toBeGreaterThan(drawn(bare, "product:PVA"));
+    const done = planned(box(60, 20, 40), {}, { pins: [{ ...patch, state: "done" }] });
+    expect(drawn(done, "ground:sand")).toBe(drawn(bare, "ground:sand"));
+    expect(cm2(done)).toBeCloseTo(cm2(made), 9);
+    const wanted = planned(box(60, 20, 40), {}, { pins: [{ ...patch, wanted: true }] });
+    expect(cm2(wanted)).toBeCloseTo(cm2(bare), 9);
   });
   it("offer rubble of its area for a plain patch, and nothing is done about one that is wanted", () => {
     const { p, input, plan } = planned(

@@ -32,7 +32,7 @@ function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: PlanInput): Left
   if (finish.grade === "show" && finish.coveredShare === 0) return [];
   const whole = {
     ...work,
-    ...treatedOf({ ...p, part: shown(p) }, shownZone(z), { ...own, grounds: [] }).work,
+    ...treatedOf({ ...p, part: shown(p) }, shownZone(z), { ...own, grounds: [], pins: [] }).work,
   };
   const before = { ...whole, cm2: z.treatCm2.value };
   const after = { ...work, cm2: work.treatCm2.value };

@@ -1,4 +1,4 @@
-import { burial } from "#core/plan/surface/zoneFinish";
+import { burial } from "#core/plan/surface/burial";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Ground } from "#core/scene/ground";
 import type { Pin } from "#core/scene/pin";
@@ -95,6 +95,35 @@ export function plannedAnswer(pin: Pin, p: OnPart, grounds: readonly Ground[]): 
   if (pin.wanted || pin.state !== "open") return null;
   const offers = offersFor(pin, p, grounds);
   return offers.find((o) => o.answer === pin.answer) ?? offers[0] ?? null;
+}
+
+/** A place that something in scale comes over. */
+export type PinCover = {
+  readonly pin: Pin;
+  readonly answer: PinAnswer;
+  /** The zone that it lies in, by number. */
+  readonly zone: number;
+  readonly cm2: number;
+};
+
+/** What is laid over a place by itself; powder is a layer of the scheme. */
+const laidOver: readonly PinAnswer[] = ["plants", "rubble", "plate"];
+
+/** The places of a part that are covered, or will be: what lies there hides them when it is done too. */
+export function coversOn(
+  p: Pick<OnPart, "part" | "measurement" | "rescale">,
+  pins: readonly Pin[],
+  grounds: readonly Ground[],
+): readonly PinCover[] {
+  return pins
+    .filter((pin) => pin.partId === p.part.id && !pin.wanted)
+    .flatMap((pin): PinCover[] => {
+      const answer = plannedAnswer({ ...pin, state: "open" }, p, grounds)?.answer;
+      if (!answer || !laidOver.includes(answer)) return [];
+      const cm2 = pin.areaCm2 ?? ((pin.widthMm ?? 0) * (pin.lengthMm ?? 0)) / 100;
+      const zone = p.part.zones.find((z) => z.number === pin.zone) ?? p.part.zones[0]!;
+      return [{ pin, answer, zone: zone.number, cm2 }];
+    });
 }
 
 /** The pins of a part that are mended by hand. */

@@ -6,7 +6,7 @@ import type { PlanInput } from "#core/scene/planInput";
 
 /** What is treated of a zone: where it shows its steps, less what something comes over. */
 export function treatedOf(p: PartPlan, z: ZonePlan, own: TreatedIn) {
-  const finish = zoneFinish(p, z, own.grounds);
+  const finish = zoneFinish(p, z, own.grounds, own.pins);
   const steps = visibleSteps(p, own.scene.viewingDistanceMm, z.surface, finish.grade);
   const { factor } = p.rescale;
   const carved = z.measure;
@@ -40,7 +40,7 @@ export function treatedOf(p: PartPlan, z: ZonePlan, own: TreatedIn) {
 }
 
 /** What the treatment of a zone follows from beside its part. */
-type TreatedIn = Pick<PlanInput, "grounds"> & {
+type TreatedIn = Pick<PlanInput, "grounds" | "pins"> & {
   readonly scene: Pick<PlanInput["scene"], "viewingDistanceMm" | "orderSchools">;
   readonly workshop: Pick<PlanInput["workshop"], "stock">;
 };

@@ -1,9 +1,10 @@
-import { groundMaterial } from "#core/ground/groundLayer";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import { boxSize } from "#core/mesh/triangleMesh";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
+import { burial } from "#core/plan/surface/burial";
+import { coversOn } from "#core/plan/surface/pins";
+import type { Pin } from "#core/scene/pin";
 import type { Ground } from "#core/scene/ground";
-import { printOf } from "#core/scene/part";
 import { isSeen } from "#core/scene/zone";
 import type { Grade } from "#core/surface/grades";
 
@@ -17,27 +18,8 @@ export type ZoneFinish = {
   readonly under: string | null;
 };
 
-/** Plants and loose ground that cover so much hide what is below them (default). */
-const HIDING_SHARE = 0.7;
 /** Powder over so much of a zone hides fine work (default). */
 const WEATHERED_SHARE = 0.5;
-
-/** Layers of the board that are laid round what stands on it: not the board itself. */
-const laidRound = (grounds: readonly Ground[]): readonly Ground[] =>
-  grounds.filter(
-    (g) => g.areaShare >= HIDING_SHARE && !["wood", "foam"].includes(groundMaterial(g.material).kind),
-  );
-
-/** How deep a part that stands on the board is buried, mm, and what buries it. */
-export function burial(
-  { part }: Pick<PartPlan, "part">,
-  grounds: readonly Ground[],
-): { readonly mm: number; readonly under: string } | null {
-  if (part.place.placements.length === 0 || printOf(part).pieceOf) return null;
-  const layers = laidRound(grounds);
-  const mm = layers.reduce((sum, g) => sum + g.depthMm, 0);
-  return mm > 0 ? { mm, under: layers.map((g) => g.name).join(" and ") } : null;
-}
 
 /**
  * What a zone needs of finish, found from all that comes after: what the builder said, what is never seen, what buries
@@ -45,16 +27,23 @@ export function burial(
  */
 export function zoneFinish(
   p: Pick<PartPlan, "part" | "measurement" | "rescale" | "zones">,
-  { zone, measure }: Pick<ZonePlan, "zone" | "measure">,
+  { zone, measure, treatCm2 }: Pick<ZonePlan, "zone" | "measure" | "treatCm2">,
   grounds: readonly Ground[],
+  pins: readonly Pin[] = [],
 ): ZoneFinish {
   const plain: ZoneFinish = { grade: "show", because: null, coveredShare: 0, under: null };
   if (!isSeen(zone)) return { ...plain, grade: "none", because: zone.meaning ?? "never seen" };
   if (zone.grade) return { ...plain, grade: zone.grade, because: "as you say" };
   const buried = burial(p, grounds);
-  const coveredShare = buried ? buriedShare(p, measure, buried.mm) : 0;
-  const covered = coveredShare > 0 ? { coveredShare, under: buried!.under } : {};
-  if (coveredShare >= 1) return { ...plain, ...covered, grade: "none", because: `under ${buried!.under}` };
+  const buriedShareOf = buried ? buriedShare(p, measure, buried.mm) : 0;
+  const patches = coversOn(p, pins, grounds).filter((c) => c.zone === zone.number && c.cm2 > 0);
+  const patchCm2 = patches.reduce((sum, c) => sum + c.cm2, 0);
+  const patched = treatCm2.value > 0 ? Math.min(1, patchCm2 / treatCm2.value) : 0;
+  // A patch is set where something shows, which is not under the ground.
+  const coveredShare = Math.min(1, buriedShareOf + patched);
+  const under = [...(buriedShareOf > 0 ? [buried!.under] : []), ...new Set(patches.map((c) => c.answer))];
+  const covered = coveredShare > 0 ? { coveredShare, under: under.join(" and ") } : {};
+  if (coveredShare >= 1) return { ...plain, ...covered, grade: "none", because: `under ${covered.under!}` };
   const isWeathered = zone.scheme.some((l) => l.kind === "pigment" && l.coverage >= WEATHERED_SHARE);
   return isWeathered
     ? { ...plain, ...covered, grade: "rough", because: "powder covers at least half of it" }
