@@ -21,6 +21,17 @@ export type JointWork = {
   readonly gapMm: number | null;
   readonly fit: FitKind;
   readonly hardware?: Hardware | undefined;
+  /** What fills its seam, of all of them; absent where nobody measured it. */
+  readonly seam?: SeamWork | null;
+};
+
+/** A seam as it is filled: with what, in how many layers, how much in all, and when it is sanded; null for never. */
+export type SeamWork = {
+  readonly product: ProductId | null;
+  readonly layers: number;
+  readonly millilitres: number;
+  readonly sandAfterHours: number | null;
+  readonly how: string;
 };
 
 /** What has to be known of a part that is joined. */
@@ -115,18 +126,69 @@ export function jointSteps(
     speed,
   );
   if (!j.shows) return [glue];
+  return [glue, ...seamSteps(j, shared, speed)];
+}
+
+/** What a seam that shows is filled with where it was measured, else putty; sanded flush where that is reached. */
+function seamSteps(
+  j: JointWork,
+  shared: Pick<Step, "targets" | "onWhat" | "process" | "releaseAt"> & { readonly minutes: number },
+  speed: Speed,
+): readonly Step[] {
+  const { seam, count } = j;
+  const product = seam ? seam.product : "solvent putty";
+  const { recoatMinutes, handleMinutes } = productOf(product ?? "solvent putty");
+  const id = (name: string) => `${jointRef(j.id)}/${name}`;
+  const layers = seam?.layers ?? 1;
   const fill = draftStep(
     {
       ...shared,
-      id: `${jointRef(j.id)}/fill-seam`,
+      id: id("fill-seam"),
       action: "fill seam",
-      title: "Fill and smooth the seam",
-      product: "solvent putty",
+      title: `Fill and smooth the seam${layers > 1 ? `, ${layers} layers` : ""}`,
+      minutes: shared.minutes + LAYER_MIN * (layers - 1) * count,
+      product,
       tool: "spatula",
-      waitMinutes: 120,
+      waitMinutes: seam ? recoatMinutes * (layers - 1) + handleMinutes : 120,
+      ...(seam
+        ? {
+            coats: layers,
+            notes: [seam.how],
+            mixMl: exact(Math.max(0.1, seam.millilitres), "ml", "practice"),
+          }
+        : {}),
       facts: factsOf({ gapMm: j.gapMm ?? undefined }),
     },
     speed,
   );
-  return [glue, fill];
+  if (seam?.sandAfterHours == null) return [fill];
+  const test = draftStep(
+    {
+      ...shared,
+      id: id("seam-test"),
+      action: "test",
+      title: "Press a nail into it: it leaves no mark",
+      minutes: 0.5,
+      after: [fill.id],
+      facts: factsOf({ checks: ["material"] }),
+      notes: [`Not before ${seam.sandAfterHours} h after the last layer.`],
+    },
+    speed,
+  );
+  const sand = draftStep(
+    {
+      ...shared,
+      id: id("seam-sand"),
+      action: "sand",
+      title: "Sand the seam flush",
+      minutes: 1 + SAND_MIN * count,
+      tool: "abrasive 240",
+      after: [test.id],
+    },
+    speed,
+  );
+  return [fill, test, sand];
 }
+/** One more layer of filler on a seam; one seam sanded flush, min (common practice). */
+const LAYER_MIN = 1;
+const SAND_MIN = 2;

@@ -415,15 +415,16 @@ describe("steps of a scene", () => {
   it("take more filler where the steps are deeper, and say when coats alone will not do", () => {
     const coats = (depthMm: number) =>
       makeSteps([part({ depthMm })], [], [], board, () => 1).find((s) => s.action === "fill")!;
-    expect(coats(0.12).handsMinutes.value).toBeGreaterThan(coats(0.04).handsMinutes.value);
-    // 0.28 mm: a stop at six coats would leave it plain; as many are laid as the depth asks, sanded between.
-    expect(coats(0.28).coats).toBeGreaterThan(6);
-    expect(coats(0.28).notes).toEqual([
+    // A third of each is left by the sanding before it.
+    expect(coats(0.36).handsMinutes.value).toBeGreaterThan(coats(0.12).handsMinutes.value);
+    // 0.28 mm are left of 0.84: six coats would leave it plain; as many are laid as the depth asks.
+    expect(coats(0.84).coats).toBeGreaterThan(6);
+    expect(coats(0.84).notes).toEqual([
       expect.stringMatching(/^\d+ rounds, sanded between, which leave 0\.250, /),
       expect.stringMatching(/^Sand lightly after every fourth coat/),
     ]);
-    expect(coats(3).coats).toBe(12);
-    expect(coats(3).notes.at(-1)).toMatch(/^2\.64 mm of the steps is left after that and still shows/);
+    expect(coats(9).coats).toBe(12);
+    expect(coats(9).notes.at(-1)).toMatch(/^2\.64 mm of the steps is left after that and still shows/);
   });
   it("follow the builder's own speed", () => {
     const minutes = (speed: number) =>

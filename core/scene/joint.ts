@@ -14,6 +14,14 @@ export type Joint = {
   readonly glue: ProductId | null;
   readonly count: number;
   readonly shows: boolean;
+  /** Its seam as it is filled, where somebody measured it; mm on the bench, of one joint. */
+  readonly seam?: {
+    readonly widthMm: number;
+    readonly depthMm: number | null;
+    readonly lengthMm: number | null;
+    readonly textured: boolean;
+    readonly sandable: boolean;
+  };
   /** What holds it together, beside or instead of glue. */
   readonly hardware?: Hardware;
 };

@@ -32,6 +32,9 @@ const EPOXY_HOURS = 24;
 const ml = ({ widthMm, depthMm, lengthMm }: Gap): number => (widthMm * depthMm * lengthMm) / 1000;
 const layersOf = (depthMm: number): number => Math.max(1, Math.ceil(depthMm / PUTTY_LAYER_MM - 1e-9));
 
+/** A gap of which nobody said how deep it is, mm (default). */
+export const USUAL_GAP_DEPTH_MM = 1;
+
 /** What a gap is filled with by its width, its face and whether it can be sanded. Common practice. */
 export function fillingFor(gap: Gap): Filling {
   const { widthMm, depthMm, textured, sandable } = gap;

@@ -18,7 +18,10 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
   return (
     <Form key={input.joints.length} method="post" className="panel grid items-end gap-3 sm:grid-cols-4">
       <h2 className="sm:col-span-4">Add a joint</h2>
-      <Problems problems={problems} fields={["name", "gap", "count", "each"]} />
+      <Problems
+        problems={problems}
+        fields={["name", "gap", "count", "each", "seamWidth", "seamDepth", "seamLength"]}
+      />
       <Field label="Name" name="name" placeholder="Gate in its slot" problems={problems} />
       <Choice label="Part" name="a" options={names} />
       <Choice label="meets" name="b" options={[["", "its own copies"], ...names]} />
@@ -39,6 +42,13 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
       />
       <Field label="How many" name="count" type="number" min={1} defaultValue={1} problems={problems} />
       <Tick label="The seam shows" name="shows" />
+      <Field label="Seam width, mm" name="seamWidth" inputMode="decimal" problems={problems} />
+      <Field label="Seam depth, mm" name="seamDepth" inputMode="decimal" problems={problems} />
+      <Field label="Seam length, mm" name="seamLength" inputMode="decimal" problems={problems} />
+      <div className="grid gap-1">
+        <Tick label="Its face has a texture" name="seamTextured" />
+        <Tick label="Sandpaper reaches it" name="seamSandable" defaultChecked />
+      </div>
       <Choice
         label="Held by"
         name="hardware"

@@ -19,6 +19,7 @@ export function JointTable() {
         figures("after paint"),
         figures("wants"),
         "verdict",
+        "its seam",
         "glue",
         "handle, full cure",
         buttons("remove"),
@@ -36,6 +37,7 @@ export function JointTable() {
             <td data-figures>{row.afterPaint}</td>
             <td data-figures>{row.wants}</td>
             <td className={row.isGood ? "text-verdigris" : row.isBad ? "text-oxide" : ""}>{row.verdict}</td>
+            <td>{row.seam}</td>
             <td>{row.glue}</td>
             <td>{row.times}</td>
             <td>

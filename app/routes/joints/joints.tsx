@@ -10,7 +10,7 @@ import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { hardwareKinds, hardwareOf, hardwareText } from "#core/joints/hardware";
 import { useScene } from "#app/routes/scenes/useScene";
-import { jointForm } from "./forms";
+import { jointForm, seamOf } from "./forms";
 import { JointForm } from "./JointForm";
 import { JointMat } from "./JointMat";
 import { JointTable } from "./JointTable";
@@ -31,6 +31,8 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
         message: "Type the gap as a number in millimetres of the file, or leave it empty.",
       },
     ]);
+  const seam = seamOf(form);
+  if (!seam.ok) return refuse(seam.problems);
   const fields = await fieldsOf(form, jointForm);
   if (!fields.ok) return refuse(fields.problems);
   const on = textOf(form, "gapOn") === "second" ? "second" : "first";
@@ -49,6 +51,7 @@ export async function clientAction({ request, params }: Route.ClientActionArgs) 
       glue: isProductId(glue) ? glue : null,
       count: fields.value.count,
       shows: textOf(form, "shows") === "on",
+      ...(seam.value ? { seam: seam.value } : {}),
       ...(kind
         ? { hardware: { kind, each: fields.value.each, partId: textOf(form, "hardwarePart") || null } }
         : {}),

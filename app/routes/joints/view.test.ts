@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { testView } from "#core/plan/testing";
+import { seamOf } from "./forms";
 import { drawnParts, glueAdvice, jointRow, measuredFirst } from "./view";
 
 const { plan } = testView();
@@ -44,5 +45,20 @@ describe("a joint", () => {
     expect(measuredFirst("a", "b", "second")).toEqual(["b", "a"]);
     expect(measuredFirst("a", "", "second")).toEqual(["a"]);
     expect(measuredFirst("a", "a", "second")).toEqual(["a"]);
+  });
+});
+
+describe("the seam of a joint as it is typed", () => {
+  it("is none without a width, and depth and length may be left out", () => {
+    expect(seamOf({ seamLength: "40" })).toEqual({ ok: true, value: undefined });
+    const typed = seamOf({ seamWidth: "0,4", seamLength: "40", seamSandable: "on" });
+    expect(typed).toEqual({
+      ok: true,
+      value: { widthMm: 0.4, depthMm: null, lengthMm: 40, textured: false, sandable: true },
+    });
+  });
+  it("is refused where it is no number, or wide enough for a piece of its own", () => {
+    expect(seamOf({ seamWidth: "wide" }).ok).toBe(false);
+    expect(seamOf({ seamWidth: "300" })).toMatchObject({ problems: [{ path: ["seamWidth"] }] });
   });
 });

@@ -17,13 +17,14 @@ export const drawnParts = ({ joint }: JointPlan, parts: readonly PartPlan[]) =>
     .flatMap((id) => parts.find((p) => p.part.id === id && p.measurement) ?? []);
 
 /** A joint as its line shows it; "–" where a figure is not known. */
-export function jointRow({ joint, clearance }: JointPlan) {
+export function jointRow({ joint, clearance, seam }: JointPlan) {
   const mm = (value: number) => `${value.toFixed(2)} mm`;
   const glue = joint.glue && productOf(joint.glue);
   return {
     gap: clearance ? mm(clearance.gapMm) : "–",
     afterPaint: clearance ? mm(clearance.leftMm) : "–",
     wants: clearance ? clearance.wanted.join("–") : "–",
+    seam: seam ? `${seam.answer}: ${seam.how}` : joint.shows ? "measure its width" : "–",
     verdict: clearance?.verdict ?? "gap not given",
     isGood: clearance?.verdict === "good",
     isBad: clearance !== null && clearance.verdict !== "good",

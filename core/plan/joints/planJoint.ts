@@ -5,6 +5,7 @@ import { madeOf } from "#core/plan/parts/madeOf";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { shrinkFor, spreadGapMm } from "#core/print/shrink";
 import type { Joint } from "#core/scene/joint";
+import { type Filling, fillingFor, USUAL_GAP_DEPTH_MM } from "#core/surface/fillers";
 import type { Workshop } from "#core/scene/workshop";
 
 /**
@@ -16,6 +17,8 @@ import type { Workshop } from "#core/scene/workshop";
 export type JointPlan = {
   readonly joint: Joint;
   readonly clearance: ClearanceVerdict | null;
+  /** What fills its seam where it shows and was measured, of all its joints. */
+  readonly seam: Filling | null;
   readonly filmsMm: number;
   readonly perFileMm: number;
   readonly sides: readonly { readonly partId: string; readonly of: MaterialId | null }[];
@@ -44,6 +47,7 @@ export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Wo
   const gapMm = gapOnBenchMm(joint, parts);
   return {
     joint,
+    seam: seamFilling(joint),
     perFileMm,
     filmsMm,
     sides: members.map((p) => ({ partId: p.part.id, of: madeOf(p) })),
@@ -59,6 +63,15 @@ export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Wo
           )
         : null,
   };
+}
+
+/** What fills the seam of a joint, ml of all that are alike; null where it does not show or nobody measured it. */
+export function seamFilling({ seam, shows, count }: Joint): Filling | null {
+  if (!seam || !shows) return null;
+  const { widthMm, textured, sandable } = seam;
+  const depthMm = seam.depthMm ?? USUAL_GAP_DEPTH_MM;
+  const filling = fillingFor({ widthMm, depthMm, lengthMm: seam.lengthMm ?? 1, textured, sandable });
+  return { ...filling, millilitres: filling.millilitres * count };
 }
 
 /**

@@ -5,7 +5,7 @@ import { weathered } from "#core/order/weathered";
 import { daysBetween } from "#core/plan/calendarDay";
 import { stepInRooms } from "#core/plan/inRooms";
 import { markAssumed } from "#core/plan/parts/assumed";
-import { gapOnBenchMm } from "#core/plan/joints/planJoint";
+import { gapOnBenchMm, seamFilling } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import { decided } from "#core/plan/order/decided";
 import { mixOf, speedOf } from "#core/plan/order/learnt";
@@ -75,6 +75,7 @@ function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
       fit: j.fit,
       hardware: j.hardware,
       gapMm: gapOnBenchMm(j, parts),
+      seam: seamFilling(j),
     })),
     [...grounds]
       .sort((a, b) => a.position - b.position)

@@ -251,6 +251,40 @@ function pin(cause: Pin["cause"], given: Partial<Pin> = {}): Pin {
   };
 }
 
+describe("S10: the seam of a joint by its width, its face and whether it is sanded", () => {
+  const other = newPart({ ...{ id: "dome", sceneId: "s", name: "dome", made: "bought", madeOf: null } });
+  const seamPlan = (seam: NonNullable<Joint["seam"]> | undefined, count = 1) => {
+    const joint: Joint = {
+      ...{ id: "j", sceneId: "s", name: "dome on its hut", partIds: ["hut", "dome"], fit: "glued butt" },
+      ...{ gapInFileMm: null, glue: "cyanoacrylate", count, shows: true },
+      ...(seam ? { seam } : {}),
+    };
+    const made = planned(box(30, 20, 20));
+    const plan = makePlan({ ...made.input, parts: [...made.input.parts, other], joints: [joint] });
+    const step = (name: string) => plan.work.steps.find((s) => s.id === `joint:j/${name}`);
+    return { plan, step };
+  };
+  const seam = { widthMm: 1.5, depthMm: 1.5, lengthMm: 40, textured: false, sandable: true };
+  it("is putty in three layers, and no sanding before a nail leaves no mark after 24 h", () => {
+    const { plan, step } = seamPlan(seam, 2);
+    expect(step("fill-seam")).toMatchObject({ product: "solvent putty", coats: 3 });
+    expect(step("fill-seam")!.mixMl!.value).toBeCloseTo(2 * 0.09, 9);
+    expect(step("seam-test")!.notes.join()).toMatch(/Not before 24 h/);
+    const at = (name: string) => plan.work.sequence.order.indexOf(`joint:j/${name}`);
+    expect(at("fill-seam")).toBeLessThan(at("seam-test"));
+    expect(at("seam-test")).toBeLessThan(at("seam-sand"));
+    expect(plan.joints[0]!.seam).toMatchObject({ answer: "putty", layers: 3 });
+  });
+  it("is feathered epoxy putty on rock, and not sanded; primer in the finest, and putty where nobody measured", () => {
+    const rock = seamPlan({ ...seam, textured: true, sandable: false });
+    expect(rock.step("fill-seam")!.product).toBe("epoxy putty");
+    expect(rock.step("seam-sand")).toBeUndefined();
+    expect(seamPlan({ ...seam, widthMm: 0.05 }).step("fill-seam")!.product).toBe("brush primer");
+    expect(seamPlan({ ...seam, widthMm: 0.4 }).step("fill-seam")!.product).toBe("UV resin");
+    expect(seamPlan(undefined).step("fill-seam")!.product).toBe("solvent putty");
+  });
+});
+
 describe("S8: pins for gaps and spots, with what covers them", () => {
   const powder = [layer("d", { kind: "pigment", product: "pigment", coverage: 0.3 })];
   const zones = [{ ...wholeZone, scheme: powder }];

@@ -2,7 +2,7 @@ import { burial } from "#core/plan/surface/burial";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Ground } from "#core/scene/ground";
 import type { Pin } from "#core/scene/pin";
-import { type Filling, fillingFor } from "#core/surface/fillers";
+import { type Filling, fillingFor, USUAL_GAP_DEPTH_MM } from "#core/surface/fillers";
 import type { PinAnswer } from "#core/surface/pinAnswers";
 import type { PinWork } from "#core/surface/pinSteps";
 
@@ -17,8 +17,6 @@ export type PinOffer = {
 /** Powder fills gaps of rock up to this, mm; plants cover up to the other (defaults). */
 const POWDER_MM = 0.5;
 const PLANTS_MM = 3;
-/** A gap of which nobody said how deep it is. */
-const USUAL_DEPTH = 1;
 
 type OnPart = Pick<PartPlan, "part" | "measurement" | "rescale">;
 
@@ -62,7 +60,7 @@ const fillingOf = (pin: Pin): Filling =>
       }
     : fillingFor({
         widthMm: pin.widthMm,
-        depthMm: pin.depthMm ?? USUAL_DEPTH,
+        depthMm: pin.depthMm ?? USUAL_GAP_DEPTH_MM,
         lengthMm: pin.lengthMm ?? 1,
         textured: pin.textured,
         sandable: pin.sandable,
@@ -133,7 +131,7 @@ export const pinWork = (pins: readonly Pin[], p: OnPart, grounds: readonly Groun
     .flatMap((pin): PinWork[] => {
       const answer = plannedAnswer(pin, p, grounds);
       if (!answer?.filling) return [];
-      const depthMm = pin.depthMm ?? USUAL_DEPTH;
+      const depthMm = pin.depthMm ?? USUAL_GAP_DEPTH_MM;
       return [
         {
           answer: answer.answer,
