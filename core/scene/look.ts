@@ -22,6 +22,8 @@ export type Look = {
   readonly raking: number;
   readonly seen: AfterPrimer;
   readonly simulated: boolean;
+  /** Share of its photo that is of another tone, 0 to 1: stripes of a guide coat. Absent without a photo. */
+  readonly stripes?: number;
   /** Small, as a data URL. */
   readonly picture: string | null;
 };

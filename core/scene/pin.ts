@@ -48,6 +48,8 @@ export type Pin = {
   /** Whether its face has a texture, and whether sandpaper reaches it. */
   readonly textured: boolean;
   readonly sandable: boolean;
+  /** Parts of talc to one of resin where it is filled with their paste; the usual where it is absent. */
+  readonly talcParts?: number;
   /** Wanted as it is: nothing is done about it. */
   readonly wanted: boolean;
   readonly answer: PinAnswer | null;

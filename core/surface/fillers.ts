@@ -1,3 +1,4 @@
+import { curedCoats } from "#core/surface/curedResin";
 import type { ProductId } from "#core/materials/products";
 import type { PinAnswer } from "#core/surface/pinAnswers";
 
@@ -69,4 +70,19 @@ export function fillingFor(gap: Gap): Filling {
     sandAfterHours: sandable ? EPOXY_HOURS : null,
     how: "epoxy putty, or a shim glued in and filled round; wider than 4 mm print the piece again",
   });
+}
+
+/** Parts of talc to one of resin in a paste, by volume, to begin with (default). */
+export const USUAL_TALC_PARTS = 1;
+
+/** A paste of resin and talc that a lamp cures, in coats as deep as light goes through what is opaque. */
+export function pasteFilling({ talcParts, ...gap }: Gap & { readonly talcParts: number }): Filling {
+  const { coats, lampSeconds } = curedCoats(gap.depthMm, "opaque", 1);
+  return {
+    ...{ answer: "paste", product: "UV resin paste", layers: coats, millilitres: ml(gap) },
+    sandAfterHours: gap.sandable ? 0 : null,
+    how:
+      `1 part resin to ${talcParts} of talc by volume: a lump on a tilted card does not run in 30 s; ` +
+      `${lampSeconds} s of lamp in all`,
+  };
 }

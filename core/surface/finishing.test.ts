@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { productOf } from "#core/materials/products";
 import { afterCoatMm } from "#core/surface/layerSteps";
 import { curedCoats, seamStretches, tooDeep } from "#core/surface/curedResin";
-import { fillingFor } from "#core/surface/fillers";
+import { fillingFor, pasteFilling, USUAL_TALC_PARTS } from "#core/surface/fillers";
 import { grits } from "#core/surface/grits";
 import {
   sandingCount,
@@ -154,6 +154,13 @@ describe("S10: fillers by gap, texture and sanding", () => {
       answer: "epoxy putty",
       sandAfterHours: null,
     });
+  });
+  it("may be a paste of resin and talc, half and half to begin with, in coats that a lamp reaches through", () => {
+    const gap = { widthMm: 1.5, depthMm: 1, lengthMm: 40, textured: false, sandable: true };
+    const paste = pasteFilling({ ...gap, talcParts: USUAL_TALC_PARTS });
+    expect(paste).toMatchObject({ answer: "paste", layers: 4, product: "UV resin paste" });
+    expect(paste.how).toMatch(/1 part resin to 1 of talc by volume.*does not run in 30 s; 40 s of lamp/);
+    expect(pasteFilling({ ...gap, talcParts: 1.5 }).how).toMatch(/to 1\.5 of talc/);
   });
   it("takes width times depth times length of it", () => {
     expect(

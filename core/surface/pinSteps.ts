@@ -79,7 +79,7 @@ function fillStep(
     minutes: 0.5,
     after: [fill.id],
     facts: { checks: ["material"] },
-    notes: [`Not before ${hours} h after the last layer.`],
+    notes: hours > 0 ? [`Not before ${hours} h after the last layer.`] : [],
   });
   add({
     key: `${key}-sand`,

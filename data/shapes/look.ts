@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Look } from "#core/scene/look";
 import { afterPrimer } from "#core/scene/zone";
-import { atLeastZero, id, moment, orNull, positive, shapeOf, text } from "#data/shapes/common";
+import { atLeastZero, id, moment, orNull, positive, shapeOf, share, text } from "#data/shapes/common";
 
 export const look = shapeOf<Look>({
   id,
@@ -22,6 +22,7 @@ export const look = shapeOf<Look>({
     .valid(...afterPrimer)
     .required(),
   simulated: Joi.boolean().required(),
+  stripes: share.optional(),
   picture: orNull(
     Joi.string()
       .max(2_000_000)

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { type Pin, pinCauses, pinFinds, pinStates } from "#core/scene/pin";
 import { pinAnswers } from "#core/surface/pinAnswers";
-import { id, moment, orNull, shapeOf, text, vector } from "#data/shapes/common";
+import { positive, id, moment, orNull, shapeOf, text, vector } from "#data/shapes/common";
 
 const length = orNull(Joi.number().min(0).max(1e5));
 
@@ -23,6 +23,7 @@ export const pin = shapeOf<Pin>({
   areaCm2: orNull(Joi.number().min(0).max(1e6)),
   textured: Joi.boolean().required(),
   sandable: Joi.boolean().required(),
+  talcParts: positive.optional(),
   wanted: Joi.boolean().required(),
   answer: orNull(Joi.string().valid(...pinAnswers)),
   state: Joi.string()

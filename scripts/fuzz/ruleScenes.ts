@@ -171,6 +171,8 @@ async function makeScene(dice: Dice): Promise<void> {
       glue: pick(dice, ["", "cyanoacrylate", ...glues.map((g) => g.id)]),
       count: String(1 + dice(5)),
       shows: dice(2) ? "on" : "",
+      seamWidth: pick(dice, ["", "", "0.05", "0.4", "1.5"]),
+      seamSandable: dice(2) ? "on" : "",
     });
   for (let n = dice(4); n > 0; n--)
     await send(groundAction, {

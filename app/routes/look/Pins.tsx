@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { buriedUnder, offersFor, plannedAnswer } from "#core/plan/surface/pins";
+import { USUAL_TALC_PARTS } from "#core/surface/fillers";
 import { type Pin, pinCauses, pinFinds } from "#core/scene/pin";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -76,6 +77,7 @@ function PinLine({ pin, p }: { readonly pin: Pin; readonly p: PartPlan }) {
           ))}
         </select>
       )}
+      {planned?.answer === "paste" && <Talc pin={pin} send={send} />}
       <div className="flex flex-wrap gap-1">
         {pin.state === "open" && !pin.wanted && (
           <Button onClick={() => send({ intent: "pin-change", state: "done" })}>Done</Button>
@@ -94,6 +96,25 @@ function PinLine({ pin, p }: { readonly pin: Pin; readonly p: PartPlan }) {
     </li>
   );
 }
+
+/** The ratio of its paste. */
+const Talc = ({
+  pin,
+  send,
+}: {
+  readonly pin: Pin;
+  readonly send: (fields: Record<string, string>) => void;
+}) => (
+  <label className="flex items-center gap-2">
+    parts of talc to 1 of resin
+    <input
+      className="input !w-20"
+      inputMode="decimal"
+      defaultValue={pin.talcParts ?? USUAL_TALC_PARTS}
+      onBlur={(e) => send({ intent: "pin-change", talcParts: e.target.value })}
+    />
+  </label>
+);
 
 function PinForm({
   p,

@@ -5,7 +5,9 @@ import { foreseenLook } from "#core/plan/surface/foreseenLook";
 import { learntLooks } from "#core/plan/surface/learntLooks";
 import { afterPrimer, isSeen } from "#core/scene/zone";
 import { sayOnPage } from "#app/jobs/pageMessages";
-import { looksOf } from "./view";
+import { looksOf, percent, stripeWords } from "./view";
+import { stripeShare, type TwoTones } from "#core/surface/stripeShare";
+import { photoLight } from "#app/jobs/photoLight";
 import { smallPicture } from "#app/jobs/smallPicture";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -47,8 +49,9 @@ function SeenLine({
     <li className="flex flex-wrap items-center gap-2">
       {look.picture && <img src={look.picture} alt={`${look.what} as it came out`} className="h-12" />}
       <span>
-        {look.what}: {look.seen}, foreseen {look.flat.toFixed(1)} × the threshold under flat light,{" "}
-        {look.raking.toFixed(1)} raking
+        {look.what}: {look.seen}
+        {look.stripes !== undefined && look.stripes > 0 && ` (${percent(look.stripes)} of another tone)`},
+        foreseen {look.flat.toFixed(1)} × the threshold under flat light, {look.raking.toFixed(1)} raking
       </span>
       <Button onClick={() => void fetcher.submit({ intent: "forget", id: look.id }, { method: "post" })}>
         Forget
@@ -57,15 +60,27 @@ function SeenLine({
   );
 }
 
+type Photo = { readonly picture: string; readonly tones: TwoTones | null };
+
+/** A photo as it is kept, and what it shows of a guide coat. */
+async function photoOf(file: File): Promise<Photo> {
+  const { light, width, height } = await photoLight(file);
+  return { picture: await smallPicture(file), tones: stripeShare(light, width, height) };
+}
+
 function SeenZone({ p, zone }: { readonly p: PartPlan; readonly zone: PartPlan["zones"][number] }) {
   const { input } = useScene();
   const fetcher = useFetcher();
-  const [picture, setPicture] = useState("");
+  const [photo, setPhoto] = useState<Photo | null>(null);
   const foreseen = foreseenLook(p, zone, input);
   if (!foreseen) return null;
   const send = (seen: string) =>
     void fetcher.submit(
-      { intent: "seen", zone: zone.zone.number, seen, picture, foreseen: JSON.stringify(foreseen) },
+      {
+        ...{ intent: "seen", zone: zone.zone.number, seen, foreseen: JSON.stringify(foreseen) },
+        picture: photo?.picture ?? "",
+        stripes: photo ? (photo.tones?.share ?? 0) : "",
+      },
       { method: "post" },
     );
   const of = p.zones.length === 1 ? p.part.name : zone.zone.name;
@@ -95,11 +110,16 @@ function SeenZone({ p, zone }: { readonly p: PartPlan; readonly zone: PartPlan["
           aria-label={`Photo of ${of}`}
           onChange={(e) => {
             const file = e.currentTarget.files?.[0];
-            if (file) void smallPicture(file).then(setPicture, (error: Error) => sayOnPage(error.message));
+            if (file) void photoOf(file).then(setPhoto, (error: Error) => sayOnPage(error.message));
           }}
         />
       </label>
-      {picture && <img src={picture} alt={`${of}, photographed`} className="max-h-32 justify-self-start" />}
+      {photo && (
+        <>
+          <img src={photo.picture} alt={`${of}, photographed`} className="max-h-32 justify-self-start" />
+          <p>{stripeWords(photo.tones)}</p>
+        </>
+      )}
     </fieldset>
   );
 }

@@ -67,12 +67,19 @@ async function setPin(form: SentForm, part: Part, at: string): Promise<Said> {
 
 /** What of a pin is changed: its state, its answer, whether it is wanted. */
 function pinPatch(form: SentForm): Partial<Pin> {
+  const talc = numberOf(form, "talcParts");
   const [state, repair, wanted] = [textOf(form, "state"), textOf(form, "answer"), textOf(form, "wanted")];
   return {
     ...(state === "" ? {} : { state: oneOf(pinStates, state, "open") }),
     ...(repair === "" ? {} : { answer: pinAnswers.find((a) => a === repair) ?? null }),
+    ...(talc.ok && talc.value ? { talcParts: talc.value } : {}),
     ...(wanted === "" ? {} : { wanted: wanted === "yes" }),
   };
+}
+
+function stripesOf(form: SentForm): Pick<Look, "stripes"> {
+  const typed = numberOf(form, "stripes");
+  return typed.ok && typed.value !== null ? { stripes: Math.min(1, typed.value) } : {};
 }
 
 /** What was seen of a zone's layers: kept for what comes after, and beside what had been foreseen. */
@@ -85,6 +92,7 @@ async function seen(form: SentForm, part: Part, at: string): Promise<Said> {
   const look: Look = {
     ...foreseen,
     ...{ id: crypto.randomUUID(), at, seen: said, picture: picture === "" ? null : picture },
+    ...stripesOf(form),
   };
   const changes: readonly Change[] = [
     { table: "looks", put: look },

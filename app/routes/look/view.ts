@@ -8,6 +8,7 @@ import type { Look } from "#core/scene/look";
 import { placeName } from "#core/scene/zone";
 import type { PlanInput } from "#core/scene/planInput";
 import { type ForeseenFault, foreseenFaults } from "#core/surface/foreseen";
+import type { TwoTones } from "#core/surface/stripeShare";
 import type { PrintedBy } from "#core/surface/lookTest";
 import { printedBy } from "#core/surface/printedBy";
 import { depthsAfter } from "#core/surface/treatmentWork";
@@ -170,6 +171,15 @@ export type LookState = {
   readonly said: LookSetting | null;
   readonly marks: boolean;
 };
+
+export const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** What a photo of a sanded guide coat says. */
+export const stripeWords = (tones: TwoTones | null): string =>
+  tones
+    ? `${percent(tones.share)} of the photo is of another tone, ${Math.round(tones.differenceL)} L* off: ` +
+      "if those are stripes of a guide coat, one more round."
+    : "The photo shows one tone: no stripes are left.";
 
 /** What was seen of a part in its scene. */
 export function looksOf(

@@ -2,7 +2,13 @@ import { burial } from "#core/plan/surface/burial";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Ground } from "#core/scene/ground";
 import type { Pin } from "#core/scene/pin";
-import { type Filling, fillingFor, USUAL_GAP_DEPTH_MM } from "#core/surface/fillers";
+import {
+  type Filling,
+  fillingFor,
+  pasteFilling,
+  USUAL_GAP_DEPTH_MM,
+  USUAL_TALC_PARTS,
+} from "#core/surface/fillers";
 import type { PinAnswer } from "#core/surface/pinAnswers";
 import type { PinWork } from "#core/surface/pinSteps";
 
@@ -45,6 +51,7 @@ export function offersFor(pin: Pin, p: OnPart, grounds: readonly Ground[]): read
   return [
     ...covers,
     { answer: filling.answer, words: filling.how, filling },
+    ...(filling.answer === "putty" && pin.widthMm !== null ? [pasteFor(pin)] : []),
     ...(wide ? [{ answer: "plate" as const, words: "a plate or a strip over it", filling: null }] : []),
     ...(wide ? [{ answer: "print again" as const, words: "print the piece again", filling: null }] : []),
   ];
@@ -65,6 +72,15 @@ const fillingOf = (pin: Pin): Filling =>
         textured: pin.textured,
         sandable: pin.sandable,
       });
+
+/** A paste of light-cured resin and talc in its stead, in the ratio that the builder says. */
+function pasteFor(pin: Pin): PinOffer {
+  const paste = pasteFilling({
+    ...{ widthMm: pin.widthMm!, depthMm: pin.depthMm ?? USUAL_GAP_DEPTH_MM, lengthMm: pin.lengthMm ?? 1 },
+    ...{ textured: pin.textured, sandable: pin.sandable, talcParts: pin.talcParts ?? USUAL_TALC_PARTS },
+  });
+  return { answer: "paste", words: paste.how, filling: paste };
+}
 
 function coversOf(pin: Pin, p: OnPart, grounds: readonly Ground[]): readonly PinOffer[] {
   const zone = p.part.zones.find((z) => z.number === pin.zone) ?? p.part.zones[0]!;
