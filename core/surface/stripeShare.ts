@@ -3,9 +3,9 @@ import { GUIDE_L } from "#core/surface/rounds";
 /** Two tones in a photo of a guide coat: the smaller one's share, 0 to 1, and how far their lightness differs, L*. */
 export type TwoTones = { readonly share: number; readonly differenceL: number };
 
-/** Photos press tones together: they count as two from this share of a guide coat's difference (our choice). */
+/** Photos press tones together: they count as two from this share of what guides (our choice). */
 const LEAST_L = 0.6 * GUIDE_L;
-/** Two tones explain at least this much of all differences; a single one with noise never more than 2 / pi (derived). */
+/** Two tones explain at least this much of all differences; noise alone never more than 2 / pi (derived). */
 const LEAST_PARTED = 0.72;
 /** Light that falls off over a photo is taken out over squares of this share of its width. */
 const FLAT_SHARE = 1 / 3;

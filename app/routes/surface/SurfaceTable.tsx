@@ -7,6 +7,8 @@ import { isSeen, placeName } from "#core/scene/zone";
 import type { SurfaceAreas } from "#core/surface/surfaceAreas";
 import { areaText, type PrintedPart } from "./view";
 import { PlainTable } from "#ui/PlainTable";
+import { useScene } from "#app/routes/scenes/useScene";
+import { treatedOf } from "#core/plan/surface/treatedOf";
 import { useGrown } from "#ui/Grown";
 
 const FIRST_ROWS = 40;
@@ -112,10 +114,14 @@ function LookCells({ name, surface }: { name: string; surface: SurfaceAreas }) {
 }
 
 /** The way of finishing one zone, or a part that nobody parted; kept as soon as it is chosen. */
-function WayChoice({ p: { part }, zone: { zone, treatment } }: { p: PrintedPart; zone: ZonePlan }) {
+function WayChoice({ p, zone: planned }: { p: PrintedPart; zone: ZonePlan }) {
+  const { input } = useScene();
+  const { part } = p;
+  const { zone, treatment } = planned;
+  const { treatCm2 } = treatedOf(p, planned, input).work;
   const of = placeName(part, zone);
   return (
-    <Form method="post" className="flex gap-1.5">
+    <Form method="post" className="grid justify-items-start gap-1">
       <input type="hidden" name="partId" value={part.id} />
       <input type="hidden" name="zone" value={zone.number} />
       <select
@@ -133,6 +139,11 @@ function WayChoice({ p: { part }, zone: { zone, treatment } }: { p: PrintedPart;
           </option>
         ))}
       </select>
+      {treatment && treatCm2.value > 0 && (
+        <span className="text-[13px] text-ink-2">
+          on <FigureView figure={treatCm2} label={`${of}: treated, all copies`} />
+        </span>
+      )}
     </Form>
   );
 }
