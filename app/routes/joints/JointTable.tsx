@@ -19,7 +19,6 @@ export function JointTable() {
         figures("after paint"),
         figures("wants"),
         "verdict",
-        "its seam",
         "glue",
         "handle, full cure",
         buttons("remove"),
@@ -37,8 +36,10 @@ export function JointTable() {
             <td data-figures>{row.afterPaint}</td>
             <td data-figures>{row.wants}</td>
             <td className={row.isGood ? "text-verdigris" : row.isBad ? "text-oxide" : ""}>{row.verdict}</td>
-            <td>{row.seam}</td>
-            <td>{row.glue}</td>
+            <td>
+              {row.glue}
+              {row.seam && <span className="block text-[13px] text-ink-2">seam: {row.seam}</span>}
+            </td>
             <td>{row.times}</td>
             <td>
               <Button kind="quiet" onClick={() => remove(id)}>

@@ -24,7 +24,7 @@ export function jointRow({ joint, clearance, seam }: JointPlan) {
     gap: clearance ? mm(clearance.gapMm) : "–",
     afterPaint: clearance ? mm(clearance.leftMm) : "–",
     wants: clearance ? clearance.wanted.join("–") : "–",
-    seam: seam ? `${seam.answer}: ${seam.how}` : joint.shows ? "measure its width" : "–",
+    seam: seam ? `${seam.answer}: ${seam.how}` : joint.shows ? "measure its width" : null,
     verdict: clearance?.verdict ?? "gap not given",
     isGood: clearance?.verdict === "good",
     isBad: clearance !== null && clearance.verdict !== "good",

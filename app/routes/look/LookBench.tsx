@@ -114,7 +114,7 @@ function Card({ p, soup, map, fill, state, set, rounds, onPin }: CardProps) {
         role="application"
         aria-label={`${p.part.name} as it will look, turn it by drag or with the arrow keys`}
         tabIndex={0}
-        className="relative h-[52vh] min-h-72 cursor-grab touch-none overflow-hidden"
+        className="relative h-[34vh] min-h-72 lg:h-[52vh] cursor-grab touch-none overflow-hidden"
         onKeyDown={(e) => {
           if (e.key === "Enter" && onPin) pinAt(0, 0);
           else if (!byKey(e.key)) return;

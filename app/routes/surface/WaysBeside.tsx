@@ -13,7 +13,10 @@ export function WaysBeside({ p, zone }: { readonly p: PartPlan; readonly zone: Z
   return (
     <details className="panel" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="cursor-pointer">Ways compared: {of}</summary>
-      {isOpen && (
+      {isOpen && zone.treatCm2.value === 0 && (
+        <p className="mt-2 text-[14px]">Nothing of it shows its layers plainly: there is nothing to hide.</p>
+      )}
+      {isOpen && zone.treatCm2.value > 0 && (
         <>
           <label className="mt-2 grid gap-1 text-[13px]">
             what counts most
