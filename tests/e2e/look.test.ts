@@ -258,12 +258,6 @@ it("S4: fills the roof alone with an overlap into what is textured beside it, an
     .getByText(/rubble/)
     .first()
     .waitFor();
-  // What covers it is drawn from the shelf.
-  await page.goto(`${demo}/stores`);
-  await page
-    .getByText(/Rubble over plain places/)
-    .first()
-    .waitFor({ state: "attached" });
   await closeApp(app);
 });
 
