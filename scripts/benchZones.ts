@@ -1,7 +1,10 @@
-// npm run bench -- zones: proposal, taking, measuring and keeping zones of meshes of 250 thousand and a million faces.
+// npm run bench -- zones: proposal, taking, measuring and keeping zones of meshes of 250 thousand and a million faces,
+// and how every face of them looks.
 import { sphere, terrain } from "#core/mesh/testing";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
+import { slopePatches } from "#core/mesh/slopes";
+import { surfaceAreas } from "#core/surface/surfaceAreas";
 import { areaOfFace, brushed, foundOn, patchFrom } from "#core/zones/findFaces";
 import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { proposeZones } from "#core/zones/proposeZones";
@@ -41,6 +44,10 @@ function benchOf(name: string, mesh: TriangleMesh): void {
   timed("areas", () => zoneAreas(mesh, of));
   timed("measures", () => measureZones(mesh, twin, of, 1));
   timed("a line through it", () => splitAlong(mesh, [{ normal: [0, 0, 1], offset: 0.2 }]));
+  let slopes = slopePatches(mesh, twin);
+  timed("slopes of all faces", () => (slopes = slopePatches(mesh, twin)));
+  const by = { layerMm: 0.2, process: "filament", skinLinesMm: 0.4 } as const;
+  timed("how they look, all faces", () => surfaceAreas(slopes, 1, by, 600));
   let runs = "";
   timed("runs", () => (runs = runsOf(of)));
   console.log(`  ${(runs.length / 1000).toFixed(1)} kB as runs`);
