@@ -1,6 +1,7 @@
 import { gluesFor } from "#core/materials/gluesFor";
 import { materialOf } from "#core/materials/materials";
 import { productName, productOf } from "#core/materials/products";
+import { seamWords } from "#core/plan/joints/jointWords";
 import type { JointPlan } from "#core/plan/joints/planJoint";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { durationText } from "#ui/Duration";
@@ -17,14 +18,15 @@ export const drawnParts = ({ joint }: JointPlan, parts: readonly PartPlan[]) =>
     .flatMap((id) => parts.find((p) => p.part.id === id && p.measurement) ?? []);
 
 /** A joint as its line shows it; "–" where a figure is not known. */
-export function jointRow({ joint, clearance, seam }: JointPlan) {
+export function jointRow(plan: JointPlan) {
+  const { joint, clearance } = plan;
   const mm = (value: number) => `${value.toFixed(2)} mm`;
   const glue = joint.glue && productOf(joint.glue);
   return {
     gap: clearance ? mm(clearance.gapMm) : "–",
     afterPaint: clearance ? mm(clearance.leftMm) : "–",
     wants: clearance ? clearance.wanted.join("–") : "–",
-    seam: seam ? `${seam.answer}: ${seam.how}` : joint.shows ? "measure its width" : null,
+    seam: seamWords(plan),
     verdict: clearance?.verdict ?? "gap not given",
     isGood: clearance?.verdict === "good",
     isBad: clearance !== null && clearance.verdict !== "good",

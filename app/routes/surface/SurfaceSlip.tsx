@@ -11,7 +11,9 @@ import { useMend } from "#app/routes/scenes/useMend";
 import { isSeen } from "#core/scene/zone";
 import { WaysBeside } from "./WaysBeside";
 import { useScene } from "#app/routes/scenes/useScene";
-import { type PrintedPart, surfaceFindings, treatmentSteps } from "./view";
+import { seamWords } from "#core/plan/joints/jointWords";
+import type { JointPlan } from "#core/plan/joints/planJoint";
+import { type PrintedPart, seamsOn, surfaceFindings, treatmentSteps } from "./view";
 
 /** The part that is selected: its surface by look, what to do about it, and what was found. */
 export function SurfaceSlip({ p }: { p: PrintedPart }) {
@@ -25,6 +27,7 @@ export function SurfaceSlip({ p }: { p: PrintedPart }) {
     <Slip title={part.name} subtitle={way ?? "left as it is"}>
       {lacks && <p className="text-[14px]">{lacks}</p>}
       <ByLook surface={p.finish.surface} />
+      <Seams joints={seamsOn(plan.joints, part.id)} />
       <WhatToDo steps={treatmentSteps(part.id, plan.work.steps)} />
       {p.zones
         .filter((z) => isSeen(z.zone) && z.surface !== null)
@@ -47,6 +50,12 @@ function ByLook({ surface }: { surface: PrintedPart["finish"]["surface"] }) {
   if (worst)
     lines.push(["plainest at", `${faceWords(worst.slopeDeg)}, ${worst.times.toFixed(0)} × threshold`]);
   return <SlipLines title="One copy, by look" lines={lines} />;
+}
+
+/** Seams of the part that show, each with what fills it, as Joints says it too. */
+function Seams({ joints }: { readonly joints: readonly JointPlan[] }) {
+  if (joints.length === 0) return null;
+  return <SlipLines title="Its seams" lines={joints.map((j) => [j.joint.name, seamWords(j)!] as const)} />;
 }
 
 function WhatToDo({ steps }: { steps: readonly Step[] }) {

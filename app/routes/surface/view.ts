@@ -1,3 +1,4 @@
+import type { JointPlan } from "#core/plan/joints/planJoint";
 import { partRef } from "#core/reference";
 import type { Finding } from "#core/plan/finding";
 import { digits } from "#core/figure";
@@ -74,3 +75,7 @@ export function frontPath({ measurement, rescale: { factor }, sizeMm }: PartPlan
 /** How large a zone is, all copies, in words. */
 export const areaText = ({ areaCm2 }: Pick<ZonePlan, "areaCm2">): string =>
   `${digits(areaCm2.value, (areaCm2.high - areaCm2.low) / 2)} cm²`;
+
+/** Joints of a part whose seams show. */
+export const seamsOn = (joints: readonly JointPlan[], partId: string): readonly JointPlan[] =>
+  joints.filter(({ joint }) => joint.shows && joint.partIds.includes(partId));

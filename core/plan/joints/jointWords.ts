@@ -1,5 +1,6 @@
 import type { ClearanceVerdict } from "#core/joints/clearance";
 import type { FitKind } from "#core/joints/clearance";
+import type { JointPlan } from "#core/plan/joints/planJoint";
 
 const mm = (value: number) => `${value.toFixed(2)} mm`;
 
@@ -46,3 +47,7 @@ export const jointWords = {
   glueGap: (name: string, glue: string, fillsMm: number, gapMm: number) =>
     `${name}: ${glue} fills ${fillsMm} mm and the gap is ${mm(gapMm)}. Take a glue that fills it.`,
 };
+
+/** What fills the seam of a joint, or that its width is to be measured; null where no seam shows. */
+export const seamWords = ({ joint, seam }: JointPlan): string | null =>
+  seam ? `${seam.answer}: ${seam.how}` : joint.shows ? "measure its width" : null;

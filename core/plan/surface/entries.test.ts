@@ -118,6 +118,18 @@ describe("S1: finish from what comes later", () => {
     const none = planned(wall, { zones: [{ ...zones[0]!, grade: "none" }] });
     expect(stepsOf(none.plan, "sand")).toEqual([]);
   });
+  it("lists what is never seen too, with what it would take if it were", () => {
+    const zone = { ...wholeZone, school: "fill and sand" as const };
+    const seen = planned(wall, { zones: [zone] });
+    const hidden = planned(wall, { zones: [{ ...zone, meaning: "never seen" }] });
+    const [left] = leftOut(hidden.plan.parts, hidden.input);
+    const minutes = seen.plan.work.steps
+      .filter((s) => s.partOf === "treatment")
+      .reduce((sum, s) => sum + s.handsMinutes.value, 0);
+    expect(left).toMatchObject({ because: "never seen", cm2: seen.p.zones[0]!.treatCm2.value });
+    expect(left!.minutes).toBeCloseTo(minutes, 6);
+    expect(left!.products.map((l) => l.name)).toContain("filler primer, solvent");
+  });
   it("closes a pinned seam under the ground and does not sand it; without the ground it is sanded again", () => {
     const { min } = measureMesh(soupOf(wall)).measurement.box;
     const seam: Pin = { ...pin("seam", { widthMm: 1.5, depthMm: 1, lengthMm: 20 }), at: [0, 0, min[2] + 5] };

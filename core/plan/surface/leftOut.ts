@@ -1,5 +1,6 @@
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { placeName } from "#core/scene/zone";
+import { printedAs } from "#core/plan/surface/printedAs";
+import { isSeen, placeName } from "#core/scene/zone";
 import { handsOn } from "#core/plan/surface/handsOn";
 import type { PlanInput } from "#core/scene/planInput";
 import { treatedOf } from "#core/plan/surface/treatedOf";
@@ -27,6 +28,7 @@ export function leftOut(parts: readonly PartPlan[], own: PlanInput): readonly Le
 }
 
 function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: PlanInput): LeftOut[] {
+  if (!isSeen(z.zone)) return ofUnseen(p, z, own);
   if (!z.treatment || z.treatCm2.value === 0) return [];
   const { work, finish } = treatedOf(p, z, own);
   if (finish.grade === "show" && finish.coveredShare === 0) return [];
@@ -47,6 +49,27 @@ function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: PlanInput): Left
       cm2: finish.grade === "show" ? covered : z.treatCm2.value,
       products: products(z.treatment, before, after),
       because: finish.because ?? `under the ${finish.under!}`,
+    },
+  ];
+}
+
+/** What a zone that nobody sees would take if it were seen. */
+function ofUnseen(p: PartPlan, { zone }: PartPlan["zones"][number], own: PlanInput): LeftOut[] {
+  if (!p.finish) return [];
+  const zones = p.part.zones.map((o) => (o.number === zone.number ? { ...o, meaning: null } : o));
+  const made = printedAs({ ...p, part: { ...p.part, zones } }, p.finish.printer, own);
+  const seen = made?.zones.find((o) => o.zone.number === zone.number);
+  if (!made || !seen?.treatment) return [];
+  const { work } = treatedOf(made, seen, own);
+  const place = { ...work, cm2: work.treatCm2.value };
+  const minutes = minutesOf(seen.treatment, place, handsOn(own));
+  if (minutes < 0.05) return [];
+  return [
+    {
+      ...{ partId: p.part.id, zone: zone.number, minutes, cm2: place.cm2 },
+      name: placeName(p.part, zone),
+      products: products(seen.treatment, place, { ...place, cm2: 0 }),
+      because: zone.meaning!,
     },
   ];
 }
