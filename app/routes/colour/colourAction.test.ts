@@ -51,6 +51,15 @@ describe("a scheme", () => {
     expect(problems(refused)[0]!.path).toEqual(["coats"]);
     expect((await schemeNow())[1]).toEqual(colour);
   });
+  it("keeps that a layer is metal or a texture, and that it is neither any more", async () => {
+    await colourAction({ ...layer, kind: "colour", coats: "1", effect: "smooth metal" });
+    const [made] = await schemeNow();
+    expect(made!.effect).toBe("smooth metal");
+    await colourAction({ ...layer, kind: "colour", layerId: made!.id, coats: "1", effect: "" });
+    expect((await schemeNow())[0]).not.toHaveProperty("effect");
+    await colourAction({ ...layer, kind: "colour", layerId: made!.id, coats: "1", effect: "glitter" });
+    expect((await schemeNow())[0]).not.toHaveProperty("effect");
+  });
   it("moves a layer by one, and not beyond its ends", async () => {
     await three();
     const [primer, colour] = await schemeNow();
