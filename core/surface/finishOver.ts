@@ -6,6 +6,8 @@ export type Over = {
   readonly contrast: number;
   /** Steps that are no deeper than the grain of a texture are lost in it, mm; 0 without one. */
   readonly grainMm: number;
+  /** How that is known, in words; nothing of bare matte faces. */
+  readonly because?: readonly string[];
 };
 
 export const NOTHING_OVER: Over = { contrast: 1, grainMm: 0 };
@@ -36,5 +38,15 @@ export function finishOver(
   const grains = scheme
     .filter((l) => l.coverage >= MASKING_SHARE)
     .map((l) => (l.effect ? effectsOver[l.effect].grainMm : 0));
-  return { contrast: shine * seenTimes, grainMm: Math.max(0, ...grains) };
+  const grainMm = Math.max(0, ...grains);
+  const because = [
+    ...(shine > 1
+      ? [`under ${last!.effect ?? "gloss"} steps are seen ${shine} times as strongly (default)`]
+      : []),
+    ...(grainMm > 0 ? [`a texture hides what is no deeper than ${grainMm} mm (default)`] : []),
+    ...(seenTimes === 1
+      ? []
+      : [`looks on this machine: layers are seen ${seenTimes.toFixed(2)} times as strongly as foreseen`]),
+  ];
+  return { contrast: shine * seenTimes, grainMm, ...(because.length > 0 ? { because } : {}) };
 }

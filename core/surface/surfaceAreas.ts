@@ -67,6 +67,7 @@ export function surfaceAreas(
             "fineness (3 times it counts as shown)",
           basis: "published",
         },
+        ...(by.over?.because ?? []).map((text) => ({ text })),
         { text: "range: the same with an eye twice and half as sharp" },
       ],
     );

@@ -486,6 +486,8 @@ describe("what looks teach", () => {
     const taught = planned(box(60, 20, 40), {}, { workshop: { ...workshop, looks } });
     const before = planned(box(60, 20, 40), {}, { workshop: { ...workshop, looks: [] } });
     expect(taught.p.finish!.seenTimes).toBeGreaterThan(1);
+    const said = taught.p.finish!.surface.visible.working.map((l) => l.text).join();
+    expect(said).toMatch(/looks on this machine: layers are seen \d\.\d\d times/);
     const [was, is] = [before.p.finish!.surface.worst!, taught.p.finish!.surface.worst!];
     expect(is.times).toBeCloseTo(was.times * taught.p.finish!.seenTimes, 9);
     const rounds = (p: typeof taught.p) => visibleSteps(p, 600)!.unseenMm;
