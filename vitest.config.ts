@@ -2,8 +2,8 @@ import { defineConfig } from "vitest/config";
 
 const shared = {
   setupFiles: ["fake-indexeddb/auto", "./tests/propertySeed.ts"],
-  testTimeout: 60_000,
-  hookTimeout: 60_000,
+  testTimeout: 180_000,
+  hookTimeout: 300_000,
 };
 
 // What measures time does so in a process of its own.

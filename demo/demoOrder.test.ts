@@ -41,7 +41,7 @@ beforeAll(async () => {
   input = of(withySluice(today));
   other = of(osierCarr(today));
   plan = makePlan(input, [], memory);
-}, 120_000);
+}, 600_000);
 
 const withScene = (change: Partial<Scene>, from = input): PlanInput => ({
   ...from,

@@ -22,4 +22,4 @@ it("every rule that claims to be live is tripped by what forms can enter", async
   for (const seed of seeds) for (const id of await trippedBy(seed)) tripped.add(id);
   expect(orderRules.filter((r) => isLive(r) && !tripped.has(r.id)).map((r) => r.id)).toEqual([]);
   expect(orderRules.filter((r) => !isLive(r) && tripped.has(r.id)).map((r) => r.id)).toEqual([]);
-}, 300_000);
+}, 900_000);

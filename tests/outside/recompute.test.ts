@@ -18,7 +18,7 @@ beforeAll(() => {
   execFileSync("npx", ["tsx", "scripts/buildDemo.ts", path], { stdio: "ignore" });
   archive = readArchive(path);
   shown = readShown(path);
-}, 120_000);
+}, 600_000);
 
 describe("what the product shows of both demo scenes", () => {
   it("is what independent scripts make of the same archive, another way", () => {
