@@ -11,6 +11,7 @@ import { Mixes, MixSlip } from "./Mixes";
 import { MixForm } from "./MixForm";
 import { Pots } from "./Pots";
 import { Scheme } from "./Scheme";
+import { Tones } from "./Tones";
 import { UsualPaint } from "./UsualPaint";
 import { colourFindings, schemeParts, shownPart } from "./view";
 
@@ -27,6 +28,7 @@ export default function Colour({ actionData }: Route.ComponentProps) {
       <UsualPaint />
       <Mixes selected={recipe?.id} />
       <MixForm key={recipe?.id ?? "new"} recipe={recipe} problems={actionData?.problems} />
+      <Tones />
       <Schemes />
       <Pots />
       {recipe ? (

@@ -1,5 +1,6 @@
 import { schemeOf, patchedPart } from "#core/scene/part";
 import { beforeEach, describe, expect, it } from "vitest";
+import { testPaint } from "#core/plan/testing";
 import { usualScheme } from "#core/paint/usualScheme";
 import { appDatabase } from "#data/db";
 import { undoLast } from "#data/journal";
@@ -33,6 +34,27 @@ beforeEach(async () => {
   for (const t of [...tableNames, "journal"] as const) await db.table(t).clear();
   await db.scenes.put(scene);
   await db.parts.bulkPut([wall, post]);
+});
+
+describe("tones from one base", () => {
+  const tones = { intent: "tones", base: "paint:grey", toward: "white", count: "3", topParts: "3" };
+  beforeEach(() => db.paints.bulkPut([testPaint("grey", "#5a5a5a"), testPaint("white", "#f2f0ea")]));
+  it("are kept as mixes of the base and the other pot, and taken back in one", async () => {
+    expect(problems(await colourAction(tones))).toEqual([]);
+    const kept = (await db.recipes.toArray()).sort((a, b) => (a.name < b.name ? -1 : 1));
+    expect(kept.map((r) => [r.name, ...r.parts.map((p) => `${p.parts} ${p.paintId}`)])).toEqual([
+      ["grey, tone 2 of 3", "3 grey", "2 white"],
+      ["grey, tone 3 of 3", "1 grey", "3 white"],
+    ]);
+    await undoLast();
+    expect(await db.recipes.count()).toBe(0);
+  });
+  it("are refused in one sentence: of a base that is gone, of no parts, of too many tones", async () => {
+    expect(problems(await colourAction({ ...tones, base: "recipe:gone" }))[0]!.message).toMatch(/is gone/);
+    expect(problems(await colourAction({ ...tones, topParts: "0" }))).toHaveLength(1);
+    expect(problems(await colourAction({ ...tones, count: "9" }))).toHaveLength(1);
+    expect(await db.recipes.count()).toBe(0);
+  });
 });
 
 describe("a scheme", () => {

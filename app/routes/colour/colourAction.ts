@@ -5,6 +5,7 @@ import { labOfHex } from "#core/paint/colour";
 import type { Recipe } from "#core/paint/paint";
 import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
+import { write } from "#data/journal";
 import { patchRow, putRow } from "#data/scenes";
 import { withUsualPaint } from "#core/plan/parts/assumed";
 import { type Part, printOf, schemeOf } from "#core/scene/part";
@@ -13,7 +14,8 @@ import type { Scene } from "#core/scene/scene";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
-import { layerForm, mixForm, partFields } from "./forms";
+import { layerForm, mixForm, partFields, tonesForm } from "./forms";
+import { MOST_POTS, toneRecipes } from "./toneLadder";
 
 /** The zones of a part as its table shows them: with its own layers, or the usual ones where nobody said. */
 const zonesShown = (part: Part, scene: Scene | undefined): readonly Zone[] =>
@@ -31,6 +33,8 @@ export async function colourAction(form: SentForm): Promise<Said> {
   switch (textOf(form, "intent")) {
     case "recipe":
       return keepRecipe(form);
+    case "tones":
+      return keepTones(form);
     case "layer":
       return keepLayer(form);
     case "move-layer":
@@ -68,6 +72,25 @@ async function keepRecipe(form: SentForm): Promise<Said> {
     target: target?.ok ? target.value : null,
   };
   return answer(await putRow("recipes", recipe, `Mix ${recipe.name}`, localNow().at));
+}
+
+/** The tones of a ladder, all in one, each as a mix of its own. */
+async function keepTones(form: SentForm): Promise<Said> {
+  const fields = await fieldsOf(form, tonesForm);
+  if (!fields.ok) return refuse(fields.problems);
+  const db = appDatabase();
+  const shelf = { recipes: await db.recipes.toArray(), paints: await db.paints.toArray() };
+  const said = { base: textOf(form, "base"), toward: textOf(form, "toward"), ...fields.value };
+  const recipes = toneRecipes(said, shelf, () => crypto.randomUUID());
+  const no = (path: string, message: string) => refuse([{ code: "tones/none", path: [path], message }]);
+  if (recipes.length === 0) return no("base", "The base or the other pot is gone. Choose them again.");
+  if (recipes.some((r) => r.parts.length > MOST_POTS))
+    return no(
+      "toward",
+      `The base has ${MOST_POTS} pots already. Choose one of them to lighten or darken it, or another base.`,
+    );
+  const changes = recipes.map((put) => ({ table: "recipes" as const, put }));
+  return answer(await write(`Keep ${recipes.length} tones`, changes, localNow().at));
 }
 
 /** `recipe:` or `paint:` and its id, as the choice sends it; null for the product alone. */

@@ -1,3 +1,4 @@
+import { TONES } from "#core/paint/tones";
 import type { FormShape } from "#app/readForm";
 
 /** How a layer of a scheme is laid. */
@@ -21,3 +22,9 @@ export const mixForm: FormShape<{ thinner: number } & Record<PartField, number>>
     parts3: parts,
   };
 };
+
+/** How many tones, and how far the last of them goes. */
+export const tonesForm: FormShape<{ count: number; topParts: number }> = (joi) => ({
+  count: joi.number().integer().min(TONES.least).max(TONES.most).default(TONES.usual),
+  topParts: joi.number().greater(0).max(12).default(3).label("Its parts to one of the base at the end"),
+});
