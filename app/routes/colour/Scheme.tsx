@@ -8,6 +8,7 @@ import { coatProducts } from "#core/paint/coatProducts";
 import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf, schemeOf, type Part } from "#core/scene/part";
+import { counted } from "#core/words";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -62,6 +63,7 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
             last={i === rows.length - 1}
             onChange={change}
             onMove={(layerId, by) => send({ intent: "move-layer", layerId, by })}
+            onCoats={(layerId, coats) => send({ intent: "layer-coats", layerId, coats: String(coats) })}
             onRemove={(layerId) => send({ intent: "remove-layer", layerId })}
           />
         ))}
@@ -214,11 +216,12 @@ function CopyScheme({ part }: { part: PartPlan["part"] }) {
 }
 
 function LayerLine({
-  row: { layer, on, with: name, hex, amount, instead, retyped },
+  row: { layer, on, with: name, hex, amount, instead, retyped, cover },
   first,
   last,
   onChange,
   onMove,
+  onCoats,
   onRemove,
 }: {
   row: LayerRow;
@@ -226,6 +229,7 @@ function LayerLine({
   last: boolean;
   onChange: (layerId: string) => void;
   onMove: (layerId: string, by: "up" | "down") => void;
+  onCoats: (layerId: string, coats: number) => void;
   onRemove: (layerId: string) => void;
 }) {
   return (
@@ -259,6 +263,7 @@ function LayerLine({
           onRemove={onRemove}
         />
       </tr>
+      {cover && <CoverLine layer={layer} cover={cover} onCoats={onCoats} />}
       {retyped && (
         <tr>
           <td colSpan={7} className="text-[13px] text-ochre">
@@ -269,6 +274,32 @@ function LayerLine({
     </>
   );
 }
+
+/** Coats that would hide what lies below, laid at a tap. */
+const CoverLine = ({
+  layer,
+  cover,
+  onCoats,
+}: {
+  readonly layer: SchemeLayer;
+  readonly cover: NonNullable<LayerRow["cover"]>;
+  readonly onCoats: (layerId: string, coats: number) => void;
+}) => (
+  <tr>
+    <td colSpan={7} className="text-[13px] text-ink-2">
+      {cover.words}{" "}
+      {cover.coats !== null && (
+        <Button
+          kind="quiet"
+          aria-label={`Lay the ${layer.kind} in ${counted(cover.coats, "coat", "coats")}`}
+          onClick={() => onCoats(layer.id, cover.coats!)}
+        >
+          Lay {cover.coats}
+        </Button>
+      )}
+    </td>
+  </tr>
+);
 
 function LayerButtons({
   onChange,

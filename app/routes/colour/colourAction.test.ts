@@ -82,6 +82,14 @@ describe("a scheme", () => {
     await colourAction({ ...layer, kind: "colour", layerId: made!.id, coats: "1", effect: "glitter" });
     expect((await schemeNow())[0]).not.toHaveProperty("effect");
   });
+  it("takes the coats that cover at a tap, and keeps all else of the layer", async () => {
+    await three();
+    const colour = (await schemeNow())[1]!;
+    await colourAction({ intent: "layer-coats", partId: wall.id, layerId: colour.id, coats: "4" });
+    expect((await schemeNow())[1]).toEqual({ ...colour, coats: 4 });
+    await colourAction({ intent: "layer-coats", partId: wall.id, layerId: "gone", coats: "4" });
+    expect(await kinds()).toEqual(["primer", "colour", "varnish"]);
+  });
   it("moves a layer by one, and not beyond its ends", async () => {
     await three();
     const [primer, colour] = await schemeNow();

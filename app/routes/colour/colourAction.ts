@@ -37,6 +37,8 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return keepTones(form);
     case "layer":
       return keepLayer(form);
+    case "layer-coats":
+      return setCoats(form);
     case "move-layer":
       return moveLayer(form);
     case "copy-scheme":
@@ -134,6 +136,31 @@ const effectOf = (said: string): Pick<SchemeLayer, "effect"> => {
   const effect = finishEffects.find((e) => e === said);
   return effect ? { effect } : {};
 };
+
+/** How many coats a layer takes, in every zone that has it or in one. */
+async function setCoats(form: SentForm): Promise<Said> {
+  const coats = Number(textOf(form, "coats"));
+  const layerId = textOf(form, "layerId");
+  const part = await appDatabase().parts.get(textOf(form, "partId"));
+  if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
+  const scene = await appDatabase().scenes.get(part.sceneId);
+  const layer = zonesShown(part, scene)
+    .filter((z) => zoneIn(form) === null || z.number === zoneIn(form))
+    .flatMap((z) => z.scheme)
+    .find((l) => l.id === layerId);
+  if (!layer || !(coats >= 1)) return { problems: [] };
+  return answer(
+    await patchRow(
+      "parts",
+      part.id,
+      (now) => ({
+        zones: withLayer(zonesShown(now, scene), { ...layer, coats }, zoneIn(form), freshId()),
+      }),
+      `Lay ${coats === 1 ? "one coat" : `${coats} coats`} on ${part.name}`,
+      localNow().at,
+    ),
+  );
+}
 
 /** One layer goes over or under its neighbour. */
 async function moveLayer(form: SentForm): Promise<Said> {

@@ -1,3 +1,4 @@
+import type { Cover } from "#core/paint/cover";
 import { schemeOf } from "#core/scene/part";
 import { describe, expect, it } from "vitest";
 import { productName } from "#core/materials/products";
@@ -5,6 +6,7 @@ import { DROPS_PER_ML } from "#core/paint/amount";
 import { testPaint, testRecipe, testView } from "#core/plan/testing";
 import {
   colourFindings,
+  coverWords,
   differenceWords,
   layerRows,
   MOST_POTS,
@@ -127,5 +129,18 @@ describe("a difference in words", () => {
       "plainly different",
       "plainly different",
     ]);
+  });
+});
+
+describe("coats that cover", () => {
+  const says = (typed: number, cover: Cover | undefined) =>
+    coverWords({ coats: typed }, cover)?.words ?? null;
+  it("are said where fewer or more are typed, and where none would do", () => {
+    const two = { differences: [2.7, 0.9], coats: 2 };
+    expect(says(1, two)).toBe("1 coat leaves it 2.7 off; 2 hide what is below");
+    expect(says(4, two)).toBe("2 coats hide what is below");
+    expect(says(2, two)).toBeNull();
+    expect(says(2, { differences: [30, 20], coats: null })).toMatch(/even 12 coats do not hide/);
+    expect(says(2, undefined)).toBeNull();
   });
 });

@@ -5,6 +5,8 @@ import { layerInRooms, NO_AIR } from "#core/plan/inRooms";
 import { partRef } from "#core/reference";
 import { productName } from "#core/materials/products";
 import { dropsFor, neatMillilitres } from "#core/paint/amount";
+import { type Cover, MOST_COATS } from "#core/paint/cover";
+import { layerCovers } from "#core/paint/layerCover";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
 import { type MixPrediction, predictMix, type Paint, type Recipe } from "#core/paint/paint";
 import { paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
@@ -94,7 +96,23 @@ export type LayerRow = {
   readonly retyped: string | null;
   /** What is laid in its place where the rooms do not bear it; null where it is laid as typed. */
   readonly instead: string | null;
+  /** Coats that hide what lies below, where it is laid to cover and others are typed; null where all is well. */
+  readonly cover: { readonly coats: number | null; readonly words: string } | null;
 };
+
+/** What is said of coats that do not cover, or of more than it takes; null where they are right or nobody knows. */
+export function coverWords({ coats: typed }: Pick<SchemeLayer, "coats">, cover: Cover | undefined) {
+  if (!cover) return null;
+  const { coats, differences } = cover;
+  if (coats === typed) return null;
+  if (coats === null)
+    return { coats, words: `even ${MOST_COATS} coats do not hide what is below: lay an opaque one first` };
+  if (typed > coats) return { coats, words: `${counted(coats, "coat hides", "coats hide")} what is below` };
+  return {
+    coats,
+    words: `${counted(typed, "coat leaves", "coats leave")} it ${differences[typed - 1]!.toFixed(1)} off; ${coats} hide what is below`,
+  };
+}
 
 export function layerRows(
   part: PartPlan["part"],
@@ -106,6 +124,7 @@ export function layerRows(
   const painted = part.zones.filter((z) => z.scheme.length > 0).length;
   const shown = laidLayers(part.zones).filter((l) => zone === null || l.zones.some((z) => z.number === zone));
   return shown.map(({ layer, zones }) => {
+    const covers = layerCovers(zones[0]!.scheme, { recipes, paints });
     const recipe = recipes.find((r) => r.id === recipeOf(layer));
     const paint = paints.find((p) => p.id === paintOf(layer));
     const mix = recipe && mixes.get(recipe.id);
@@ -124,6 +143,7 @@ export function layerRows(
           ? null
           : `${productName(laid.product)}, ${counted(laid.coats, "coat", "coats")} by ${laid.method}: ${NO_AIR}`,
       with: recipe?.name ?? paint?.name ?? productName(layer.product),
+      cover: coverWords(layer, covers.get(layer.id)),
       hex: mix ? hexOfLab(mix.lab) : (paint?.hex ?? null),
       amount: mixed.length === 0 ? null : sum(mixed, "ml", "shared"),
       retyped: moved ? retypedText(moved, work.steps) : null,
