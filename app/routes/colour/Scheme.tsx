@@ -8,7 +8,6 @@ import { coatProducts } from "#core/paint/coatProducts";
 import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf, schemeOf, type Part } from "#core/scene/part";
-import { counted } from "#core/words";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -291,7 +290,7 @@ const CoverLine = ({
       {cover.coats !== null && (
         <Button
           kind="quiet"
-          aria-label={`Lay the ${layer.kind} in ${counted(cover.coats, "coat", "coats")}`}
+          aria-label={`Lay ${cover.coats} of the ${layer.kind}`}
           onClick={() => onCoats(layer.id, cover.coats!)}
         >
           Lay {cover.coats}
