@@ -6,6 +6,7 @@ import { type MaterialId, materialOf } from "#core/materials/materials";
 import { type ProductId, productOf } from "#core/materials/products";
 import { jointRef, partRef } from "#core/reference";
 import { draftStep, type Speed } from "#core/steps/draftStep";
+import { nailTest } from "#core/steps/nailTest";
 import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import type { Step } from "#core/steps/step";
@@ -126,19 +127,22 @@ export function jointSteps(
     speed,
   );
   if (!j.shows) return [glue];
-  return [glue, ...seamSteps(j, shared, speed)];
+  return [glue, ...seamSteps(j, { ...shared, after: [glue.id] }, speed)];
 }
+
+/** The steps of a seam by the ends of their names: filled, tested, sanded. */
+export const seamStepNames = ["fill-seam", "seam-test", "seam-sand"] as const;
 
 /** What a seam that shows is filled with where it was measured, else putty; sanded flush where that is reached. */
 function seamSteps(
   j: JointWork,
-  shared: Pick<Step, "targets" | "onWhat" | "process" | "releaseAt"> & { readonly minutes: number },
+  shared: Pick<Step, "targets" | "onWhat" | "process" | "releaseAt" | "after"> & { readonly minutes: number },
   speed: Speed,
 ): readonly Step[] {
   const { seam, count } = j;
   const product = seam ? seam.product : "solvent putty";
   const { recoatMinutes, handleMinutes } = productOf(product ?? "solvent putty");
-  const id = (name: string) => `${jointRef(j.id)}/${name}`;
+  const id = (name: (typeof seamStepNames)[number]) => `${jointRef(j.id)}/${name}`;
   const layers = seam?.layers ?? 1;
   const fill = draftStep(
     {
@@ -165,13 +169,9 @@ function seamSteps(
   const test = draftStep(
     {
       ...shared,
+      ...nailTest(seam.sandAfterHours),
       id: id("seam-test"),
-      action: "test",
-      title: "Press a nail into it: it leaves no mark",
-      minutes: 0.5,
       after: [fill.id],
-      facts: factsOf({ checks: ["material"] }),
-      notes: [`Not before ${seam.sandAfterHours} h after the last layer.`],
     },
     speed,
   );
@@ -189,6 +189,7 @@ function seamSteps(
   );
   return [fill, test, sand];
 }
+
 /** One more layer of filler on a seam; one seam sanded flush, min (common practice). */
 const LAYER_MIN = 1;
 const SAND_MIN = 2;

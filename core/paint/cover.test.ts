@@ -37,6 +37,11 @@ describe("coats of the layers of a scheme", () => {
       layerCovers([layer("top", "white")], shelf).get("top"),
     );
   });
+  it("are more of a coat from the airbrush, whose film is thinner than a brushed one", () => {
+    const of = (method: SchemeLayer["method"]) =>
+      layerCovers([layer("a", "black"), layer("top", "white", { method })], shelf).get("top")!.coats!;
+    expect(of("airbrush")).toBeGreaterThan(of("brush"));
+  });
   it("are more of a mix that is thinned", () => {
     const mix = (thinnerShare: number) => {
       const recipe = {

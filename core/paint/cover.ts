@@ -43,7 +43,7 @@ export function coatsToCover(
   const differences: number[] = [];
   let on = below;
   while (differences.length < MOST_COATS) {
-    on = filmOver(full, on, power);
+    on = coatedWith(full, on, power, 1);
     const difference = ciede2000(labOf(on), thick);
     differences.push(difference);
     if (difference < COVERED) return { differences, coats: differences.length };

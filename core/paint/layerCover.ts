@@ -1,4 +1,6 @@
 import { coatedWith, coatsToCover, type Cover, POWER_PER_COAT } from "#core/paint/cover";
+import { productOf } from "#core/materials/products";
+import { coatFilmMm } from "#core/paint/amount";
 import { mixReflectance } from "#core/paint/mixing";
 import { BANDS } from "#core/paint/observer";
 import { type Paint, pigmentOfPaint, type Recipe } from "#core/paint/paint";
@@ -28,12 +30,15 @@ function bodyOf(layer: SchemeLayer, { paints, recipes }: Shelf): Body | null {
   });
   const total = pots.reduce((sum, p) => sum + p.parts, 0);
   if (total === 0) return null;
+  // A power is of a brushed coat: a thinner film scatters the less.
+  const product = productOf(layer.product);
+  const film = coatFilmMm(product, layer.method) / coatFilmMm(product, "brush");
   return {
     full: mixReflectance(
       pots.map((p) => pigmentOfPaint(p.paint)),
       pots.map((p) => p.parts),
     ),
-    power: pots.reduce((sum, p) => sum + POWER_PER_COAT[p.paint.opacity] * p.parts, 0) / total,
+    power: (film * pots.reduce((sum, p) => sum + POWER_PER_COAT[p.paint.opacity] * p.parts, 0)) / total,
     thinnerShare: recipe?.thinnerShare ?? 0,
   };
 }

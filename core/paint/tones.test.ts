@@ -20,7 +20,7 @@ describe("C12: tones from one base, in parts", () => {
   it("are three at 0.47, 0.61 and 0.75 with about 0.65 and 3 parts of white", () => {
     const tones = tonesFrom(one, white, pots, { count: 3, topParts: 3 });
     expect(tones.map((t) => Math.round(100 * t.wanted) / 100)).toEqual([0.47, 0.61, 0.75]);
-    expect(tones.map((t) => t.towardParts)).toEqual([0, 2 / 3, 3]);
+    expect(tones.map(({ ratio }) => ratio.toward / ratio.base)).toEqual([0, 2 / 3, 3]);
     expect(tones[1]!.parts).toEqual([
       { paintId: "grey", parts: 3 },
       { paintId: "white", parts: 2 },

@@ -9,16 +9,19 @@ export type Parts = Recipe["parts"];
 /**
  * One tone of a ladder: what it is mixed of, its colour, and how light it is in OKLab, 0 to 1.
  *
- * - `towardParts`: parts of the other pot to one of the base, as they are measured out; 0 for the base itself
+ * - `ratio`: parts of the base and of the other pot, as they are measured out; none of it in the base itself
  * - `wanted`: the lightness that an even ladder has there
  */
 export type Tone = {
   readonly parts: Parts;
-  readonly towardParts: number;
+  readonly ratio: Ratio;
   readonly lab: LabD65;
   readonly lightness: number;
   readonly wanted: number;
 };
+
+/** Parts of the base to parts of the other pot. */
+export type Ratio = { readonly base: number; readonly toward: number };
 
 /** A ladder is of three to five tones (common practice); two are its ends. */
 export const TONES = { least: 2, most: 5, usual: 3 } as const;
@@ -50,15 +53,8 @@ export function tonesFrom(
     const wanted = first + ((last - first) * i) / Math.max(1, count - 1);
     const exact = i === 0 ? 0 : i === count - 1 ? topParts : partsFor(wanted, topParts, lightAt);
     const ratio = wholeRatio(exact);
-    const towardParts = ratio.toward / ratio.base;
-    const lab = labAt(towardParts);
-    return {
-      parts: merged(of, ratio, toward.id),
-      towardParts,
-      lab,
-      lightness: oklabLightness(lab),
-      wanted,
-    };
+    const lab = labAt(ratio.toward / ratio.base);
+    return { parts: merged(of, ratio, toward.id), ratio, lab, lightness: oklabLightness(lab), wanted };
   });
 }
 
@@ -73,8 +69,6 @@ function partsFor(wanted: number, topParts: number, lightAt: (parts: number) => 
   }
   return (low + high) / 2;
 }
-
-type Ratio = { readonly base: number; readonly toward: number };
 
 /** The ratio of small whole numbers that comes nearest in proportion; the smaller one where two come as near. */
 export function wholeRatio(parts: number): Ratio {

@@ -57,3 +57,7 @@ export type Pin = {
   readonly note: string;
   readonly setAt: string;
 };
+
+/** How large it is, in words; nothing where nobody measured it. */
+export const pinSize = ({ areaCm2, widthMm }: Pick<Pin, "areaCm2" | "widthMm">): string =>
+  areaCm2 !== null ? `, ${areaCm2} cm²` : widthMm !== null ? `, ${widthMm} mm` : "";

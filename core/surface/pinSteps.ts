@@ -2,6 +2,7 @@ import { exact } from "#core/figure";
 import { type ProductId, productOf } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import type { AddStep } from "#core/steps/partBase";
+import { nailTest } from "#core/steps/nailTest";
 import { clearInstead, curedCoats } from "#core/surface/curedResin";
 import type { Filling } from "#core/surface/fillers";
 import type { PinAnswer } from "#core/surface/pinAnswers";
@@ -73,13 +74,9 @@ function fillStep(
   if (sanded.length === 0) return;
   const hours = Math.max(...sanded.map((p) => p.filling.sandAfterHours!));
   const test = add({
+    ...nailTest(hours),
     key: `${key}-test`,
-    action: "test",
-    title: "Press a nail into it: it leaves no mark",
-    minutes: 0.5,
     after: [fill.id],
-    facts: { checks: ["material"] },
-    notes: hours > 0 ? [`Not before ${hours} h after the last layer.`] : [],
   });
   add({
     key: `${key}-sand`,

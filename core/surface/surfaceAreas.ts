@@ -4,6 +4,13 @@ import { between, type Figure, sum } from "#core/figure";
 import type { SlopePatch } from "#core/mesh/slopes";
 import { classOf, type LookClass, lookTest, type PrintedBy } from "#core/surface/lookTest";
 
+/** Faces of one slope, how far they stand above the threshold of sight, and how much of them there is. */
+type Place = { readonly slopeDeg: number; readonly times: number; readonly areaCm2: number };
+
+/** Which of two shows more in all; the first where they are alike. */
+const stronger = (a: Place | null, b: Place | null): Place | null =>
+  b && (!a || b.times * b.areaCm2 > a.times * a.areaCm2) ? b : a;
+
 /** Surface of one copy by how its layer steps look, and where the plainest of them are. */
 export type SurfaceAreas = {
   readonly unseen: Figure;
@@ -12,7 +19,9 @@ export type SurfaceAreas = {
   /** Area printed against the bed. */
   readonly onBedCm2: number;
   /** The slope that shows most and how much, or null when none shows. */
-  readonly worst: { readonly slopeDeg: number; readonly times: number; readonly areaCm2: number } | null;
+  readonly worst: Place | null;
+  /** The same of what is not plain too: what would be looked at there. */
+  readonly strongest: Place | null;
   /** What lies over it, as its plainest place was looked at. */
   readonly over: Over;
 };
@@ -32,7 +41,7 @@ export function surfaceAreas(
   const sharper: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
   const duller: Record<LookClass, number> = { unseen: 0, "raking only": 0, plain: 0 };
   let onBedCm2 = 0;
-  let worst: SurfaceAreas["worst"] = null;
+  let [worst, strongest]: [Place | null, Place | null] = [null, null];
   for (const patch of slopes) {
     const area = (patch.area * factor * factor) / 100;
     if (patch.onBed) {
@@ -46,8 +55,9 @@ export function surfaceAreas(
     cm2[look] += area;
     sharper[classOf(flat * 2, raking * 2)] += area;
     duller[classOf(flat / 2, raking / 2)] += area;
-    if (look === "plain" && (worst === null || flat * area > worst.times * worst.areaCm2))
-      worst = { slopeDeg: patch.slopeDeg, times: flat, areaCm2: area };
+    const seen = { slopeDeg: patch.slopeDeg, times: flat, areaCm2: area };
+    if (look === "plain") worst = stronger(worst, seen);
+    strongest = stronger(strongest, seen);
   }
   const figure = (look: LookClass): Figure =>
     between(
@@ -77,6 +87,7 @@ export function surfaceAreas(
     visible: figure("plain"),
     onBedCm2,
     worst,
+    strongest,
     over: by.over ?? NOTHING_OVER,
   };
 }
@@ -90,16 +101,14 @@ export function summedAreas(all: readonly SurfaceAreas[]): SurfaceAreas {
       "shared",
       [{ text: "its zones together" }, ...(all[0]?.[key].working ?? [])],
     );
-  const worst = all.reduce<SurfaceAreas["worst"]>(
-    (most, { worst: w }) => (w && (!most || w.times * w.areaCm2 > most.times * most.areaCm2) ? w : most),
-    null,
-  );
+  const worst = all.reduce<Place | null>((most, a) => stronger(most, a.worst), null);
   return {
     unseen: of("unseen"),
     raking: of("raking"),
     visible: of("visible"),
     onBedCm2: all.reduce((cm2, a) => cm2 + a.onBedCm2, 0),
     worst,
+    strongest: all.reduce<Place | null>((most, a) => stronger(most, a.strongest), null),
     over: all.find((a) => a.worst === worst)?.over ?? NOTHING_OVER,
   };
 }

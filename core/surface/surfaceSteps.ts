@@ -36,12 +36,13 @@ export type SurfaceWork = Omit<TreatedPlace, "cm2"> & {
 
 /** Under this area nothing is treated, cm2. */
 const WORTH_CM2 = 0.5;
+export const isWorthTreating = ({ value: cm2 }: Pick<Figure, "value">): boolean => cm2 > WORTH_CM2;
 
 /** What is really done of a treatment; nothing where too little of it shows. */
-export function passesOn(work: SurfaceWork): readonly TreatmentPass[] {
+export function passesOn(work: Omit<SurfaceWork, "key" | "of">): readonly TreatmentPass[] {
   const { treatCm2, treatment } = work;
   const cm2 = treatCm2.value;
-  if (!treatment || cm2 <= WORTH_CM2) return [];
+  if (!treatment || !isWorthTreating(treatCm2)) return [];
   // A filament part is clipped anyway; the school that leaves it at that adds nothing.
   return treatmentWork(treatment, { ...work, cm2 }).filter((t) => t.step.action !== "clip");
 }

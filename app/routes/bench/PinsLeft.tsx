@@ -1,7 +1,7 @@
 import { useFetcher } from "react-router";
 import { plannedAnswer, pinsToCheck } from "#core/plan/surface/pins";
 import { partRef } from "#core/reference";
-import type { Pin } from "#core/scene/pin";
+import { type Pin, pinSize } from "#core/scene/pin";
 import type { Step } from "#core/steps/step";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -30,8 +30,7 @@ function PinToTick({ pin }: { readonly pin: Pin }) {
   const p = plan.parts.find(({ part }) => part.id === pin.partId);
   if (!p) return null;
   const isOpen = pin.state === "open";
-  const size =
-    pin.areaCm2 !== null ? `, ${pin.areaCm2} cm²` : pin.widthMm !== null ? `, ${pin.widthMm} mm` : "";
+  const size = pinSize(pin);
   const words = isOpen ? plannedAnswer(pin, p, input.grounds)?.words : "mended, to be looked at again";
   const tick = () =>
     void fetcher.submit(

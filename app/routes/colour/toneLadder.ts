@@ -50,26 +50,16 @@ export const BATCH_ML = 5;
 
 /** A tone as its line shows it. */
 export function toneRow(tone: Tone, base: string, toward: string) {
-  const base1 = tone.towardParts === 0 ? "the base" : null;
-  const [of, to] = ratioWords(tone.towardParts);
+  const { ratio } = tone;
   return {
     hex: hexOfLab(tone.lab),
-    words: base1 ?? `${of} of ${base} to ${to} of ${toward}`,
+    words: ratio.toward === 0 ? "the base" : `${ratio.base} of ${base} to ${ratio.toward} of ${toward}`,
     lightness: `lightness ${tone.lightness.toFixed(2)}`,
     drops: dropsFor(
       tone.parts.map((p) => p.parts),
       BATCH_ML,
     ),
   };
-}
-
-/** `2/3` as three to two. */
-function ratioWords(parts: number): readonly [number, number] {
-  for (let of = 1; of <= 12; of++) {
-    const to = parts * of;
-    if (Math.abs(to - Math.round(to)) < 1e-6) return [of, Math.round(to)];
-  }
-  return [1, Number(parts.toFixed(2))];
 }
 
 /** A mix has room for so many pots. */

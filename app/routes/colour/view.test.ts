@@ -137,8 +137,8 @@ describe("coats that cover", () => {
     coverWords({ coats: typed }, cover)?.words ?? null;
   it("are said where fewer or more are typed, and where none would do", () => {
     const two = { differences: [2.7, 0.9], coats: 2 };
-    expect(says(1, two)).toBe("1 coat leaves it 2.7 off; 2 hide what is below");
-    expect(says(4, two)).toBe("2 coats hide what is below");
+    expect(says(1, two)).toBe("1 coat leaves it 2.7 off; 2 hide what is below, by how well its pots cover");
+    expect(says(4, two)).toBe("2 coats hide what is below, by how well its pots cover");
     expect(says(2, two)).toBeNull();
     expect(says(2, { differences: [30, 20], coats: null })).toMatch(/even 12 coats do not hide/);
     expect(says(2, undefined)).toBeNull();

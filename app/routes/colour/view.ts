@@ -107,10 +107,14 @@ export function coverWords({ coats: typed }: Pick<SchemeLayer, "coats">, cover: 
   if (coats === typed) return null;
   if (coats === null)
     return { coats, words: `even ${MOST_COATS} coats do not hide what is below: lay an opaque one first` };
-  if (typed > coats) return { coats, words: `${counted(coats, "coat hides", "coats hide")} what is below` };
+  if (typed > coats)
+    return {
+      coats,
+      words: `${counted(coats, "coat hides", "coats hide")} what is below, by how well its pots cover`,
+    };
   return {
     coats,
-    words: `${counted(typed, "coat leaves", "coats leave")} it ${differences[typed - 1]!.toFixed(1)} off; ${coats} hide what is below`,
+    words: `${counted(typed, "coat leaves", "coats leave")} it ${differences[typed - 1]!.toFixed(1)} off; ${coats} hide what is below, by how well its pots cover`,
   };
 }
 

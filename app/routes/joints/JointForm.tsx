@@ -1,6 +1,7 @@
 import { Form } from "react-router";
 import type { Problem } from "#core/outcome";
 import { fits } from "#core/joints/clearance";
+import type { Joint } from "#core/scene/joint";
 import { hardwareKinds } from "#core/joints/hardware";
 import { glues } from "#core/materials/gluesFor";
 import { Button } from "#ui/Button";
@@ -42,13 +43,7 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
       />
       <Field label="How many" name="count" type="number" min={1} defaultValue={1} problems={problems} />
       <Tick label="The seam shows" name="shows" />
-      <Field label="Seam width, mm" name="seamWidth" inputMode="decimal" problems={problems} />
-      <Field label="Seam depth, mm" name="seamDepth" inputMode="decimal" problems={problems} />
-      <Field label="Seam length, mm" name="seamLength" inputMode="decimal" problems={problems} />
-      <div className="grid gap-1">
-        <Tick label="Its face has a texture" name="seamTextured" />
-        <Tick label="Sandpaper reaches it" name="seamSandable" defaultChecked />
-      </div>
+      <SeamFields problems={problems} />
       <Choice
         label="Held by"
         name="hardware"
@@ -67,5 +62,39 @@ export function JointForm({ problems }: { problems: readonly Problem[] | undefin
         Add it
       </Button>
     </Form>
+  );
+}
+
+/** A seam as it is measured: of a new joint, and of one that is there. */
+export function SeamFields({
+  problems,
+  seam,
+}: {
+  readonly problems: readonly Problem[] | undefined;
+  readonly seam?: Joint["seam"];
+}) {
+  return (
+    <>
+      {(
+        [
+          ["Seam width, mm", "seamWidth", seam?.widthMm],
+          ["Seam depth, mm", "seamDepth", seam?.depthMm],
+          ["Seam length, mm", "seamLength", seam?.lengthMm],
+        ] as const
+      ).map(([label, name, mm]) => (
+        <Field
+          key={name}
+          label={label}
+          name={name}
+          inputMode="decimal"
+          defaultValue={mm ?? ""}
+          problems={problems}
+        />
+      ))}
+      <div className="grid gap-1">
+        <Tick label="Its face has a texture" name="seamTextured" defaultChecked={seam?.textured ?? false} />
+        <Tick label="Sandpaper reaches it" name="seamSandable" defaultChecked={seam?.sandable ?? true} />
+      </div>
+    </>
   );
 }

@@ -1,7 +1,11 @@
 import { useFetcher } from "react-router";
 import { Button } from "#ui/Button";
 import { useScene } from "#app/routes/scenes/useScene";
+import type { Problem } from "#core/outcome";
+import type { Joint } from "#core/scene/joint";
+import { SeamFields } from "./JointForm";
 import { jointRow } from "./view";
+import { Problems } from "#ui/Field";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 /** Every joint with its gap as it will be, and its glue. */
@@ -38,7 +42,7 @@ export function JointTable() {
             <td className={row.isGood ? "text-verdigris" : row.isBad ? "text-oxide" : ""}>{row.verdict}</td>
             <td>
               {row.glue}
-              {row.seam && <span className="block text-[13px] text-ink-2">seam: {row.seam}</span>}
+              {row.seam && <Seam joint={plan.joint} words={row.seam} />}
             </td>
             <td>{row.times}</td>
             <td>
@@ -50,5 +54,24 @@ export function JointTable() {
         );
       })}
     </PlainTable>
+  );
+}
+
+/** What fills a seam, measured and changed where it stands. */
+function Seam({ joint, words }: { readonly joint: Joint; readonly words: string }) {
+  const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const problems = fetcher.data?.problems;
+  return (
+    <details className="text-[13px] text-ink-2" key={JSON.stringify(joint.seam)}>
+      <summary className="cursor-pointer">seam: {words}</summary>
+      <fetcher.Form method="post" className="mt-1 grid w-56 gap-2" aria-label={`The seam of ${joint.name}`}>
+        <Problems problems={problems} fields={["seamWidth", "seamDepth", "seamLength"]} />
+        <input type="hidden" name="id" value={joint.id} />
+        <SeamFields problems={problems} seam={joint.seam} />
+        <Button type="submit" name="intent" value="seam">
+          Keep the seam
+        </Button>
+      </fetcher.Form>
+    </details>
   );
 }

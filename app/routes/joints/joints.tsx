@@ -1,11 +1,12 @@
 import type { Route } from "./+types/joints";
 import type { FitKind } from "#core/joints/clearance";
 import { isProductId, productName } from "#core/materials/products";
+import { appDatabase } from "#data/db";
 import { putRow } from "#data/scenes";
 import { FindingList } from "#ui/FindingList";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
+import { answer, fieldsOf, readForm, refuse, type SentForm, textOf } from "#app/readForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { hardwareKinds, hardwareOf, hardwareText } from "#core/joints/hardware";
@@ -16,12 +17,24 @@ import { JointMat } from "./JointMat";
 import { JointTable } from "./JointTable";
 import { glueAdvice, measuredFirst } from "./view";
 
+/** The seam of a joint that is there, as it was measured; none any more where its width was emptied. */
+async function keepSeam(form: SentForm, at: string) {
+  const seam = seamOf(form);
+  if (!seam.ok) return refuse(seam.problems);
+  const joint = await appDatabase().joints.get(textOf(form, "id"));
+  if (!joint) return refuse([{ code: "row/gone", path: [], message: "This joint was removed meanwhile." }]);
+  const { seam: _, ...rest } = joint;
+  const changed = { ...rest, ...(seam.value ? { seam: seam.value } : {}) };
+  return answer(await putRow("joints", changed, `Measure the seam of ${joint.name}`, at));
+}
+
 export async function clientAction({ request, params }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const { at } = localNow();
   if (textOf(form, "intent") === "remove") {
     return answer(await keep("Remove a joint", [{ table: "joints", remove: textOf(form, "id") }]));
   }
+  if (textOf(form, "intent") === "seam") return keepSeam(form, at);
   const gap = textOf(form, "gap").trim().replace(",", ".");
   if (gap !== "" && !(Number(gap) >= 0))
     return refuse([

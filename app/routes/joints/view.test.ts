@@ -1,6 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { appDatabase } from "#data/db";
+import { testScene } from "#data/testing";
+import { sendForm } from "#app/testing";
 import { testView } from "#core/plan/testing";
 import { seamOf } from "./forms";
+import { clientAction } from "./joints";
 import { drawnParts, glueAdvice, jointRow, measuredFirst } from "./view";
 
 const { plan } = testView();
@@ -60,5 +64,24 @@ describe("the seam of a joint as it is typed", () => {
   it("is refused where it is no number, or wide enough for a piece of its own", () => {
     expect(seamOf({ seamWidth: "wide" }).ok).toBe(false);
     expect(seamOf({ seamWidth: "300" })).toMatchObject({ problems: [{ path: ["seamWidth"] }] });
+  });
+});
+
+describe("a joint that is there", () => {
+  const db = appDatabase();
+  const joint = { ...foot.joint, id: "joint-1", sceneId: "scene-1", shows: true };
+  const kept = () => db.joints.get(joint.id);
+  const send = (fields: Readonly<Record<string, string>>) =>
+    sendForm(clientAction, joint.sceneId, { intent: "seam", id: joint.id, ...fields });
+  it("has its seam measured, changed and taken away where it stands, and is refused when it is gone", async () => {
+    await db.scenes.put({ ...testScene(), id: joint.sceneId });
+    await db.joints.put(joint);
+    expect(await send({ seamWidth: "1,5", seamLength: "40", seamSandable: "on" })).toEqual([]);
+    expect((await kept())!.seam).toMatchObject({ widthMm: 1.5, lengthMm: 40, sandable: true });
+    expect(await send({ seamWidth: "wide" })).toHaveLength(1);
+    expect((await kept())!.seam).toMatchObject({ widthMm: 1.5 });
+    await send({ seamWidth: "" });
+    expect(await kept()).not.toHaveProperty("seam");
+    expect(await send({ id: "gone", seamWidth: "1" })).toEqual(["This joint was removed meanwhile."]);
   });
 });

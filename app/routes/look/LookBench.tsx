@@ -56,14 +56,19 @@ export function LookBench({ p, soup, map, fill }: Props) {
   const state = { ...said, round: Math.min(said.round, roundCount(rounds)) };
   const [isArmed, setArmed] = useState(false);
   const [place, setPlace] = useState<PinPlace | null>(null);
+  const card = useRef<HTMLDivElement>(null);
   const arm = (armed: boolean) => {
     setArmed(armed);
     setPlace(null);
+    // The place is tapped on the part: it has to be in sight.
+    if (armed) card.current?.scrollIntoView({ block: "start" });
   };
   const set = (patch: Partial<LookState>) => setState((s) => ({ ...s, ...patch }));
   return (
     <div className="grid content-start lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <Card {...{ p, soup, map, fill, state, set, rounds }} onPin={isArmed ? setPlace : null} />
+      <div ref={card} className="lg:sticky lg:top-0 lg:self-start">
+        <Card {...{ p, soup, map, fill, state, set, rounds }} onPin={isArmed ? setPlace : null} />
+      </div>
       <section className="grid content-start gap-4 px-4 py-3" aria-label="How it is looked at">
         <LookControls p={p} state={state} set={set} rounds={rounds} />
         <Pins p={p} place={place} isArmed={isArmed} arm={arm} />

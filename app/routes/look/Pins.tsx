@@ -3,7 +3,7 @@ import { useFetcher } from "react-router";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { buriedUnder, offersFor, plannedAnswer } from "#core/plan/surface/pins";
 import { USUAL_TALC_PARTS } from "#core/surface/fillers";
-import { type Pin, pinCauses, pinFinds } from "#core/scene/pin";
+import { type Pin, pinCauses, pinFinds, pinSize } from "#core/scene/pin";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 
@@ -51,12 +51,11 @@ function PinLine({ pin, p }: { readonly pin: Pin; readonly p: PartPlan }) {
   const planned = plannedAnswer(pin, p, input.grounds);
   const under = buriedUnder(pin, p, input.grounds);
   const zone = p.part.zones.find((z) => z.number === pin.zone)?.name;
-  const size = pin.areaCm2 !== null ? `${pin.areaCm2} cm²` : pin.widthMm !== null ? `${pin.widthMm} mm` : "";
   return (
     <li className="panel grid gap-1 text-[14px]">
       <strong className="font-semibold">
         {pin.cause}
-        {size && `, ${size}`}
+        {pinSize(pin)}
         {zone && p.part.zones.length > 1 ? `, ${zone}` : ""}
       </strong>
       <span className="text-ink-2">
@@ -111,7 +110,9 @@ const Talc = ({
       className="input !w-20"
       inputMode="decimal"
       defaultValue={pin.talcParts ?? USUAL_TALC_PARTS}
-      onBlur={(e) => send({ intent: "pin-change", talcParts: e.target.value })}
+      onBlur={({ target: { value, defaultValue } }) => {
+        if (value !== defaultValue) send({ intent: "pin-change", talcParts: value });
+      }}
     />
   </label>
 );

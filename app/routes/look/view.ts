@@ -11,7 +11,7 @@ import { type ForeseenFault, foreseenFaults } from "#core/surface/foreseen";
 import type { TwoTones } from "#core/surface/stripeShare";
 import type { PrintedBy } from "#core/surface/lookTest";
 import { printedBy } from "#core/surface/printedBy";
-import { depthsAfter } from "#core/surface/treatmentWork";
+import { passesOn } from "#core/surface/surfaceSteps";
 import { counted } from "#core/words";
 import type { ScreenSize } from "#app/hooks/useScreenSize";
 import { LOUPE } from "#app/ui/loupeTimes";
@@ -57,9 +57,8 @@ export function tooFine(layerMm: number, pxPerMm: number): string | null {
 export function roundsByZone(p: PartPlan, own: PlanInput): ReadonlyMap<number, readonly number[]> {
   return new Map(
     p.zones.map((z) => {
-      const { work } = treatedOf(p, z, own);
-      const depths = z.treatment ? depthsAfter(z.treatment, { ...work, cm2: work.treatCm2.value }) : [];
-      return [z.zone.number, depths] as const;
+      const passes = passesOn(treatedOf(p, z, own).work);
+      return [z.zone.number, passes.flatMap((t) => t.depthsMm)] as const;
     }),
   );
 }

@@ -9,6 +9,7 @@ import { areaText, type PrintedPart } from "./view";
 import { PlainTable } from "#ui/PlainTable";
 import { useScene } from "#app/routes/scenes/useScene";
 import { treatedOf } from "#core/plan/surface/treatedOf";
+import { isWorthTreating } from "#core/surface/surfaceSteps";
 import { useGrown } from "#ui/Grown";
 
 const FIRST_ROWS = 40;
@@ -139,7 +140,7 @@ function WayChoice({ p, zone: planned }: { p: PrintedPart; zone: ZonePlan }) {
           </option>
         ))}
       </select>
-      {treatment && treatCm2.value > 0 && (
+      {treatment && isWorthTreating(treatCm2) && (
         <span className="text-[13px] text-ink-2">
           on <FigureView figure={treatCm2} label={`${of}: treated, all copies`} />
         </span>

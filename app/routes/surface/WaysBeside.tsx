@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { waysCompared, type Weight, weights } from "#core/plan/surface/waysCompared";
+import { isWorthTreating } from "#core/surface/surfaceSteps";
 import { moneyText } from "#core/money";
 import { useScene } from "#app/routes/scenes/useScene";
 
@@ -13,10 +14,12 @@ export function WaysBeside({ p, zone }: { readonly p: PartPlan; readonly zone: Z
   return (
     <details className="panel" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="cursor-pointer">Ways compared: {of}</summary>
-      {isOpen && zone.treatCm2.value === 0 && (
-        <p className="mt-2 text-[14px]">Nothing of it shows its layers plainly: there is nothing to hide.</p>
+      {isOpen && !isWorthTreating(zone.treatCm2) && (
+        <p className="mt-2 text-[14px]">
+          Next to nothing of it shows its layers plainly: there is nothing to hide.
+        </p>
       )}
-      {isOpen && zone.treatCm2.value > 0 && (
+      {isOpen && isWorthTreating(zone.treatCm2) && (
         <>
           <label className="mt-2 grid gap-1 text-[13px]">
             what counts most

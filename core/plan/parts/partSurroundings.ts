@@ -34,8 +34,8 @@ export type PartWorkshop = Pick<
 > & {
   /** Runs that really happened. */
   readonly log: readonly LogEntry[];
-  /** Looks at layers that really were. */
-  readonly looks: readonly Look[];
+  /** What looks at layers that really were have said; their pictures say nothing to a plan. */
+  readonly looks: readonly Omit<Look, "picture">[];
 };
 
 export const partWorkshop = ({
@@ -53,5 +53,5 @@ export const partWorkshop = ({
   rooms,
   currency,
   log: log.filter((e) => e.kind === "run" && !e.simulated),
-  looks: looks.filter((l) => !l.simulated),
+  looks: looks.filter((l) => !l.simulated).map(({ picture: _, ...look }) => look),
 });

@@ -283,7 +283,11 @@ describe("S10: the seam of a joint by its width, its face and whether it is sand
     expect(step("fill-seam")!.mixMl!.value).toBeCloseTo(2 * 0.09, 9);
     expect(step("seam-test")!.notes.join()).toMatch(/Not before 24 h/);
     const at = (name: string) => plan.work.sequence.order.indexOf(`joint:j/${name}`);
+    expect(at("glue")).toBeLessThan(at("fill-seam"));
     expect(at("fill-seam")).toBeLessThan(at("seam-test"));
+    const begins = (name: string) =>
+      plan.work.schedule.slots.find((s) => s.stepId === `joint:j/${name}`)!.startsAt;
+    expect(begins("seam-sand") - begins("fill-seam")).toBeGreaterThanOrEqual(24 * 60);
     expect(at("seam-test")).toBeLessThan(at("seam-sand"));
     expect(plan.joints[0]!.seam).toMatchObject({ answer: "putty", layers: 3 });
   });
@@ -479,6 +483,22 @@ describe("what looks teach", () => {
     expect(learntLooks([look("still plain", { raking: 1 })], testFilament)!.times).toBeGreaterThan(1);
     expect(learntLooks([look("gone", { simulated: true })], testFilament)).toBeNull();
     expect(learntLooks([look("gone", { layerMm: 2 * testFilament.layerMm })], testFilament)).toBeNull();
+  });
+  it("is nothing where the answer is what was foreseen: plainer than plain is plain", () => {
+    expect(learntLooks([look("still plain", { flat: 4, raking: 18 })], testFilament)!.times).toBe(1);
+    expect(learntLooks([look("faint", { raking: 4 })], testFilament)!.times).toBe(1);
+    expect(learntLooks([look("gone", { flat: 0.5, raking: 1 })], testFilament)!.times).toBe(1);
+    expect(learntLooks([look("still plain", { raking: 18 })], testFilament)!.words).toMatch(/as foreseen/);
+    // What is seen under a room's light alone counts too.
+    expect(learntLooks([look("gone", { flat: 6, raking: 0 })], testFilament)!.times).toBeLessThan(1);
+  });
+  it("can be said of what was foreseen to be unseen", () => {
+    const scene = { ...testInput().scene, viewingDistanceMm: 900 };
+    const { p, input } = planned(box(60, 20, 40), {}, { scene });
+    expect(p.finish!.surface.worst).toBeNull();
+    const foreseen = foreseenLook(p, p.zones[0]!, input)!;
+    expect(foreseen.flat).toBeGreaterThan(0);
+    expect(foreseen.flat).toBeLessThan(3);
   });
   it("moves the plan, and not what the next look is set beside", () => {
     const looks = Array.from({ length: 6 }, () => look("still plain", { flat: 2, raking: 4 }));

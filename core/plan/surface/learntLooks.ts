@@ -15,15 +15,22 @@ export type LearntLook = {
 const PRIOR = 4;
 /** Layers within this share are one and the same setting. */
 const SAME_LAYER = 0.1;
-/** How many thresholds each answer stands for: nothing, about the limit, well over it. */
-const seenTimes: Readonly<Record<Look["seen"], number>> = {
-  gone: SHOWN / 2,
-  faint: SHOWN,
-  "still plain": 2 * SHOWN,
+/** Between how many thresholds each answer stands: nothing, about the limit, well over it. */
+const seenTimes: Readonly<Record<Look["seen"], readonly [number, number]>> = {
+  gone: [0, SHOWN],
+  faint: [SHOWN, 2 * SHOWN],
+  "still plain": [2 * SHOWN, Infinity],
 };
 
+/** How many times as strongly it was seen as foreseen; 1 where the answer is what was foreseen. */
+function offBy({ seen, flat, raking }: Pick<Look, "seen" | "flat" | "raking">): number {
+  const foreseen = Math.max(flat, raking);
+  const [least, most] = seenTimes[seen];
+  return Math.max(least, Math.min(most, foreseen)) / foreseen;
+}
+
 /** What looks on a machine have taught, at about its layer; null before the first one. */
-export function learntLooks(looks: readonly Look[], printer: Printer): LearntLook | null {
+export function learntLooks(looks: readonly Omit<Look, "picture">[], printer: Printer): LearntLook | null {
   const own = looks.filter(
     (l) =>
       !l.simulated &&
@@ -32,16 +39,21 @@ export function learntLooks(looks: readonly Look[], printer: Printer): LearntLoo
       Math.max(l.flat, l.raking) > 0,
   );
   if (own.length === 0) return null;
-  const logs = own.map((l) => Math.log(seenTimes[l.seen] / l.raking));
+  const logs = own.map((l) => Math.log(offBy(l)));
   const mean = logs.reduce((a, b) => a + b, 0) / (own.length + PRIOR);
   const variance = logs.reduce((a, b) => a + (b - mean) ** 2, 0) / Math.max(1, own.length);
   const times = Math.exp(mean);
   const spread = Math.exp(Math.sqrt(variance));
-  const way = times < 1 ? `${(1 / times).toFixed(1)} times fainter` : `${times.toFixed(1)} times plainer`;
+  const way =
+    Math.abs(times - 1) < 0.05
+      ? "as foreseen"
+      : times < 1
+        ? `${(1 / times).toFixed(1)} times fainter than foreseen`
+        : `${times.toFixed(1)} times plainer than foreseen`;
   return {
     ...{ times, spread, looks: own.length },
     words:
       `On ${printer.name} at ${printer.layerMm} mm, ${own.length} ${own.length === 1 ? "look" : "looks"} so far: layers are ` +
-      `seen ${way} than foreseen, give or take ${spread.toFixed(1)} times.`,
+      `seen ${way}, give or take ${spread.toFixed(1)} times.`,
   };
 }

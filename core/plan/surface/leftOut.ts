@@ -5,9 +5,8 @@ import { handsOn } from "#core/plan/surface/handsOn";
 import type { PlanInput } from "#core/scene/planInput";
 import { treatedOf } from "#core/plan/surface/treatedOf";
 import { productName, type ProductId } from "#core/materials/products";
-import { exact } from "#core/figure";
-import { passMillilitres, type TreatedPlace, treatmentWork } from "#core/surface/treatmentWork";
-import type { Treatment } from "#core/surface/treatments";
+import { passesOn } from "#core/surface/surfaceSteps";
+import { passMillilitres } from "#core/surface/treatmentWork";
 
 /** What is left out on a zone since something comes over it, or nobody looks. */
 export type LeftOut = {
@@ -36,10 +35,8 @@ function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: PlanInput): Left
     ...work,
     ...treatedOf({ ...p, part: shown(p) }, shownZone(z), { ...own, grounds: [], pins: [] }).work,
   };
-  const before = { ...whole, cm2: z.treatCm2.value };
-  const after = { ...work, cm2: work.treatCm2.value };
-  const hands = handsOn(own);
-  const minutes = minutesOf(z.treatment, before, hands) - minutesOf(z.treatment, after, hands);
+  const before = { ...whole, treatCm2: z.treatCm2 };
+  const minutes = minutesOf(before, own) - minutesOf(work, own);
   if (minutes < 0.05) return [];
   const covered = finish.coveredShare * z.treatCm2.value;
   return [
@@ -47,7 +44,7 @@ function ofZone(p: PartPlan, z: PartPlan["zones"][number], own: PlanInput): Left
       ...{ partId: p.part.id, zone: z.zone.number, minutes },
       name: placeName(p.part, z.zone),
       cm2: finish.grade === "show" ? covered : z.treatCm2.value,
-      products: products(z.treatment, before, after),
+      products: products(before, work),
       because: finish.because ?? `under the ${finish.under!}`,
     },
   ];
@@ -59,16 +56,15 @@ function ofUnseen(p: PartPlan, { zone }: PartPlan["zones"][number], own: PlanInp
   const zones = p.part.zones.map((o) => (o.number === zone.number ? { ...o, meaning: null } : o));
   const made = printedAs({ ...p, part: { ...p.part, zones } }, p.finish.printer, own);
   const seen = made?.zones.find((o) => o.zone.number === zone.number);
-  if (!made || !seen?.treatment) return [];
+  if (!made || !seen) return [];
   const { work } = treatedOf(made, seen, own);
-  const place = { ...work, cm2: work.treatCm2.value };
-  const minutes = minutesOf(seen.treatment, place, handsOn(own));
+  const minutes = minutesOf(work, own);
   if (minutes < 0.05) return [];
   return [
     {
-      ...{ partId: p.part.id, zone: zone.number, minutes, cm2: place.cm2 },
+      ...{ partId: p.part.id, zone: zone.number, minutes, cm2: work.treatCm2.value },
       name: placeName(p.part, zone),
-      products: products(seen.treatment, place, { ...place, cm2: 0 }),
+      products: products(work, null),
       because: zone.meaning!,
     },
   ];
@@ -82,14 +78,17 @@ const shownZone = (z: PartPlan["zones"][number]): PartPlan["zones"][number] => (
   zone: { ...withoutGrade(z.zone), scheme: z.zone.scheme.filter((l) => l.kind !== "pigment") },
 });
 
-const minutesOf = (treatment: Treatment, place: TreatedPlace, hands: ReturnType<typeof handsOn>): number =>
-  place.cm2 > 0 ? treatmentWork(treatment, place).reduce((sum, t) => sum + hands(t), 0) : 0;
+type Treated = Parameters<typeof passesOn>[0];
 
-function products(treatment: Treatment, before: TreatedPlace, after: TreatedPlace): LeftOut["products"] {
-  const mlBy = (place: TreatedPlace): ReadonlyMap<ProductId, number> => {
+const minutesOf = (work: Treated, own: PlanInput): number =>
+  passesOn(work).reduce((sum, t) => sum + handsOn(own)(t), 0);
+
+/** What is drawn less: of the whole work, and of what is left of it; null for nothing. */
+function products(before: Treated, after: Treated | null): LeftOut["products"] {
+  const mlBy = (work: Treated | null): ReadonlyMap<ProductId, number> => {
     const ml = new Map<ProductId, number>();
-    for (const pass of place.cm2 > 0 ? treatmentWork(treatment, place) : []) {
-      const own = passMillilitres(pass, exact(place.cm2, "cm2", "computed"));
+    for (const pass of work ? passesOn(work) : []) {
+      const own = passMillilitres(pass, work!.treatCm2);
       if (own && pass.step.product) ml.set(pass.step.product, (ml.get(pass.step.product) ?? 0) + own.value);
     }
     return ml;

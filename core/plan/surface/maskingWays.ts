@@ -3,10 +3,12 @@ import { finishEffects } from "#core/paint/scheme";
 import { productOf } from "#core/materials/products";
 import type { PartPlan, ZonePlan } from "#core/plan/parts/partPlan";
 import { plainestFace } from "#core/plan/surface/visibleSteps";
+import { speedOf } from "#core/plan/order/learnt";
 import { priceOf } from "#core/plan/surface/priceOf";
 import type { WayCompared } from "#core/plan/surface/wayCompared";
 import type { PlanInput } from "#core/scene/planInput";
 import { effectsOver } from "#core/surface/finishOver";
+import { isWorthTreating } from "#core/surface/surfaceSteps";
 import { lookTest } from "#core/surface/lookTest";
 
 /** What textured finishes are laid with: a thick paint holds its grain (common practice). */
@@ -18,7 +20,7 @@ const PRODUCT = "heavy acrylic";
  */
 export function maskingWays(p: PartPlan, z: ZonePlan, own: PlanInput): readonly WayCompared[] {
   const face = z.surface && plainestFace(p, z.surface);
-  if (!face || z.treatCm2.value === 0) return [];
+  if (!face || !isWorthTreating(z.treatCm2)) return [];
   return finishEffects.flatMap((effect): readonly WayCompared[] => {
     const over = effectsOver[effect];
     if (over.grainMm === 0) return [];
@@ -32,7 +34,7 @@ export function maskingWays(p: PartPlan, z: ZonePlan, own: PlanInput): readonly 
       {
         name: `${effect} as a layer`,
         school: null,
-        minutes: fixedMinutes + minutesPerCm2 * z.treatCm2.value,
+        minutes: (fixedMinutes + minutesPerCm2 * z.treatCm2.value) * speedOf(own)("paint"),
         ml: ml.value,
         minor: priceOf(PRODUCT, ml.value, own.workshop.stock),
         waitHours: product.recoatMinutes / 60,

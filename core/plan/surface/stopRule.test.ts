@@ -143,6 +143,22 @@ describe("what is still seen", () => {
     });
     expect(by(asked(input({}, { joints: [{ ...joint, shows: false }] })).faults, "j/seam")).toBeUndefined();
   });
+  it("is told of a seam by its measured width, and what is not filled is not tested and sanded either", () => {
+    const seam = { widthMm: 1.5, depthMm: 1, lengthMm: 40, textured: false, sandable: true };
+    const joints = [{ ...joint, seam }];
+    const ids = ["fill-seam", "seam-test", "seam-sand"].map((name) => `joint:j/${name}`);
+    const found = by(asked(input({}, { joints })).faults, "j/seam")!;
+    expect(found.times.value).toBeCloseTo(1.5 / (600 * degToRad(0.2 / 60)), 6);
+    expect(found.change).toEqual({ kind: "leave out", stepIds: ids });
+    const orderChanges = ids.map((stepId) => ({
+      ...{ ruleId: null, note: "" },
+      change: { kind: "leave out", stepId } as const,
+    }));
+    expect(by(asked(input({ orderChanges }, { joints })).faults, "j/seam")!.change).toEqual({
+      kind: "take back",
+      stepIds: ids,
+    });
+  });
 });
 
 describe("what passes", () => {

@@ -2,7 +2,7 @@ import { printOf } from "#core/scene/part";
 import { jointRef, partRef } from "#core/reference";
 import { between, type Figure } from "#core/figure";
 import { clearances } from "#core/joints/clearance";
-import { jointMinutes } from "#core/joints/jointSteps";
+import { jointMinutes, seamStepNames } from "#core/joints/jointSteps";
 import { sightLimits } from "#core/scale/limits";
 import { stepsOver } from "#core/surface/faults";
 import { SHOWN } from "#core/surface/lookTest";
@@ -18,6 +18,7 @@ import type { Candidate, PartPlan } from "#core/plan/parts/partPlan";
 import { treatmentInRooms } from "#core/plan/inRooms";
 import { speedOf } from "#core/plan/order/learnt";
 import type { PlanInput } from "#core/scene/planInput";
+import type { Joint } from "#core/scene/joint";
 import type { Scene, Theme, Tier } from "#core/scene/scene";
 import type { Step } from "#core/steps/step";
 
@@ -238,11 +239,14 @@ function seams(plan: Plan, input: PlanInput): Found[] {
     const process =
       plan.parts.find((p) => joint.partIds.includes(p.part.id))?.finish?.printer.process ?? "filament";
     const [low, high] = clearances[process][joint.fit];
-    const gapMm = clearance?.gapMm ?? (low + high) / 2;
+    const gapMm = joint.seam?.widthMm ?? clearance?.gapMm ?? (low + high) / 2;
     const times = gapMm / lineMm;
-    const stepId = `${jointRef(joint.id)}/fill-seam`;
-    const planned = plan.work.steps.find((s) => s.id === stepId);
-    if (!joint.shows || plan.work.done.has(stepId) || (!planned && (times < SHOWN || !leftOut.has(stepId))))
+    // What is not filled is not tested and sanded either.
+    const ids = seamStepNames.map((name) => `${jointRef(joint.id)}/${name}`);
+    const [stepId] = ids as [string];
+    const planned = plan.work.steps.filter((s) => ids.includes(s.id));
+    const isPlanned = planned.some((s) => s.id === stepId);
+    if (!joint.shows || plan.work.done.has(stepId) || (!isPlanned && (times < SHOWN || !leftOut.has(stepId))))
       return [];
     const isOver = times >= forgiven;
     return [
@@ -255,18 +259,30 @@ function seams(plan: Plan, input: PlanInput): Found[] {
         forgiven,
         times: standing(
           times,
-          `a dark line of ${gapMm.toFixed(2)} mm, ${clearance ? "as the joint is drawn" : "usual for this fit"}, against the thinnest that is seen from there, ${lineMm.toFixed(3)} mm`,
+          `a dark line of ${gapMm.toFixed(2)} mm, ${gapBecause(joint, clearance !== null)}, against the thinnest that is seen from there, ${lineMm.toFixed(3)} mm`,
         ),
-        minutes: hands(planned?.handsMinutes.value ?? jointMinutes(joint.count) * speed("fill seam"), [
-          { text: "fill and smooth, a joint at a time", basis: "practice" },
-        ]),
-        ...(planned
-          ? { advice: isOver ? "go on" : "stop here", change: { kind: "leave out", stepIds: [stepId] } }
-          : { advice: isOver ? "take away" : "leave", change: { kind: "take back", stepIds: [stepId] } }),
+        minutes: hands(
+          isPlanned
+            ? planned.reduce((sum, s) => sum + s.handsMinutes.value, 0)
+            : jointMinutes(joint.count) * speed("fill seam"),
+          [{ text: "fill and smooth, a joint at a time", basis: "practice" }],
+        ),
+        ...(isPlanned
+          ? {
+              advice: isOver ? "go on" : "stop here",
+              change: { kind: "leave out", stepIds: planned.map((s) => s.id) },
+            }
+          : {
+              advice: isOver ? "take away" : "leave",
+              change: { kind: "take back", stepIds: ids.filter((id) => leftOut.has(id)) },
+            }),
       },
     ];
   });
 }
+
+const gapBecause = ({ seam }: Joint, isDrawn: boolean): string =>
+  seam ? "as it was measured" : isDrawn ? "as the joint is drawn" : "usual for this fit";
 
 /**
  * How much is still seen after so many hands: area over what is forgiven under flat light, cm2, from nothing

@@ -10,7 +10,9 @@ export function treatedOf(p: PartPlan, z: ZonePlan, own: TreatedIn) {
   const steps = visibleSteps(p, own.scene.viewingDistanceMm, z.surface, finish.grade);
   const { factor } = p.rescale;
   const carved = z.measure;
-  const isGloss = z.zone.scheme.at(-1)?.sheen === "gloss";
+  const last = z.zone.scheme.at(-1);
+  // Smooth metal shows a scratch as gloss does.
+  const isGloss = last?.effect ? last.effect === "smooth metal" : last?.sheen === "gloss";
   const inGrits = own.workshop.stock.flatMap(({ needKey, left }) =>
     needKey.startsWith("abrasive:") && left > 0 ? [Number(needKey.slice(9))] : [],
   );

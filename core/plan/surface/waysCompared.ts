@@ -13,13 +13,12 @@ import { draftStep } from "#core/steps/draftStep";
 import { grooveAfter, reliefAfter } from "#core/surface/detail";
 import { classOf, type LookClass } from "#core/surface/lookTest";
 import {
-  depthsAfter,
   passMillilitres,
   passWaitMinutes,
   treatmentFilms,
   type TreatmentPass,
-  treatmentWork,
 } from "#core/surface/treatmentWork";
+import { passesOn } from "#core/surface/surfaceSteps";
 import { type SurfaceSchool, surfaceSchools, treatmentOf } from "#core/surface/treatments";
 
 /** How far each can be taken back (common practice). */
@@ -67,10 +66,8 @@ function wayOf(school: SurfaceSchool, p: PartPlan, z: ZonePlan, own: PlanInput):
   const { rooms, stock } = own.workshop;
   const treatment = treatmentInRooms(treatmentOf(school), rooms);
   const { work } = treatedOf(p, { ...z, treatment }, own);
-  const place = { ...work, cm2: work.treatCm2.value };
-  const passes = place.cm2 > 0 ? treatmentWork(treatment, place) : [];
+  const passes = passesOn(work);
   const hands = handsOn(own);
-  const after = depthsAfter(treatment, place);
   const laid = passes.flatMap((pass) => {
     const ml = passMillilitres(pass, work.treatCm2)?.value ?? 0;
     return pass.step.product && ml > 0 ? [{ ml, minor: priceOf(pass.step.product, ml, stock) }] : [];
@@ -83,8 +80,8 @@ function wayOf(school: SurfaceSchool, p: PartPlan, z: ZonePlan, own: PlanInput):
     minor: laid.some((l) => l.minor === null) ? null : laid.reduce((sum, l) => sum + l.minor!, 0),
     waitHours: passes.reduce((sum, t) => sum + passWaitMinutes(t), 0) / 60,
     air: [...new Set(passes.flatMap((t) => airOf(t)))],
-    still: stillShows(p, z, own, after.at(-1) ?? null),
-    lost: lostOf(z, p.rescale.factor, passes, place.depthMm),
+    still: stillShows(p, z, own, passes.flatMap((t) => t.depthsMm).at(-1) ?? null),
+    lost: lostOf(z, p.rescale.factor, passes, work.depthMm),
     undo: undo[school],
     barred: barredBy(school, p, work.thinnestMm),
   };
