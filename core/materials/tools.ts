@@ -25,6 +25,8 @@ export const tools = [
   row({ id: "old soft brush", kind: "brush" }),
   row({ id: "clean brush", kind: "brush" }),
   row({ id: "clean brush, damp with thinner", kind: "brush", hazards: ["flammable"] }),
+  row({ id: "short stiff brush", kind: "brush" }),
+  row({ id: "sponge", kind: "brush" }),
   row({ id: "airbrush", kind: "sprayer", setupMinutes: 10, washed: true, hazards: ["spray mist"] }),
   row({ id: "spray can", kind: "sprayer", setupMinutes: 5, hazards: ["spray mist", "flammable"] }),
   row({ id: "spatula", kind: "spreader" }),

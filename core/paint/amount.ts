@@ -1,5 +1,6 @@
 import { between, type Figure } from "#core/figure";
 import type { Product } from "#core/materials/product";
+import type { Load } from "#core/paint/load";
 
 /**
  * How a coat goes on: what reaches the part, what is lost each time, hands. A wash is told by the wet film that it
@@ -12,6 +13,9 @@ export const methods = {
   can: { transfer: 0.4, wasteMl: 0, minutesPerCm2: 0.006, fixedMinutes: 1 },
   drybrush: { transfer: 0.4, wasteMl: 0.3, minutesPerCm2: 0.03, fixedMinutes: 1 },
   wash: { transfer: 0.9, wasteMl: 0.3, minutesPerCm2: 0.02, fixedMinutes: 1 },
+  sponge: { transfer: 0.7, wasteMl: 0.3, minutesPerCm2: 0.02, fixedMinutes: 1 },
+  powder: { transfer: 0.6, wasteMl: 0.1, minutesPerCm2: 0.01, fixedMinutes: 1 },
+  flick: { transfer: 0.3, wasteMl: 0.3, minutesPerCm2: 0.01, fixedMinutes: 1 },
 } as const;
 export type Method = keyof typeof methods;
 
@@ -24,16 +28,28 @@ const SMALL_TARGET_TRANSFER = 0.25;
 export const SPARE_SHARE = 0.2;
 
 /** Wet film of a wash, glaze or filter as it is used, mm (common practice). */
-const WASH_WET_MM = 0.05;
+export const WASH_WET_MM = 0.05;
 /** Dry film that drybrushing leaves, and an airbrush of a paint that is usually brushed, mm (common practice). */
 const DRYBRUSH_MM = 0.004;
 const AIRBRUSHED_MM = 0.008;
 
+/** What a load of the brush leaves of a whole brushed coat; a dry one leaves what drybrushing does (defaults). */
+const OF_A_COAT: Partial<Record<Load, number>> = { wet: 1, damp: 0.5 };
+
 /** Dry film of one coat as it goes on, mm: of the product, thinner where it is brushed dry or sprayed. */
-export function coatFilmMm(product: Pick<Product, "filmMm" | "sprayed">, method: Method): number {
-  if (method === "drybrush") return DRYBRUSH_MM;
+export function coatFilmMm(
+  product: Pick<Product, "filmMm" | "sprayed">,
+  method: Method,
+  load?: Load,
+): number {
+  const share = load && OF_A_COAT[load];
+  if (share !== undefined && byBrush.includes(method)) return product.filmMm * share;
+  if (method === "drybrush" || (load === "dry" && method === "brush")) return DRYBRUSH_MM;
   return method === "airbrush" && !product.sprayed ? Math.min(AIRBRUSHED_MM, product.filmMm) : product.filmMm;
 }
+
+/** Methods whose film goes by how full the brush is. */
+const byBrush: readonly Method[] = ["brush", "drybrush"];
 
 /** A coat, or some that are alike, to be laid. `thinnerShare`: thinner per paint, 0.25 for 1 to 4. */
 export type CoatAmount = {
@@ -42,6 +58,7 @@ export type CoatAmount = {
   readonly method: Method;
   readonly product: Product;
   readonly thinnerShare: number;
+  readonly load?: Load | undefined;
 };
 
 /**
@@ -49,9 +66,10 @@ export type CoatAmount = {
  * over. A body coat is told by the dry film that it must leave, so that it takes the same paint however it is
  * thinned: film / solids x (1 + thinner), by conservation of solids. A wash is told by its wet film.
  */
-export function coatMillilitres({ areaCm2, coats, method, product, thinnerShare }: CoatAmount): Figure {
+export function coatMillilitres(coat: CoatAmount): Figure {
+  const { areaCm2, coats, method, product, thinnerShare, load } = coat;
   const { transfer: usual, wasteMl } = methods[method];
-  const film = coatFilmMm(product, method);
+  const film = coatFilmMm(product, method, load);
   const isWash = method === "wash";
   const wetMm = isWash ? WASH_WET_MM : (film * (1 + thinnerShare)) / product.solids;
   const transfer = method === "can" && areaCm2.value < SMALL_TARGET_CM2 ? SMALL_TARGET_TRANSFER : usual;

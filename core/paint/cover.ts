@@ -18,6 +18,8 @@ export const POWER_PER_COAT: Readonly<Record<Paint["opacity"], number>> = {
 export const COVERED = 2;
 /** More coats than these nobody lays to cover (our choice). */
 export const MOST_COATS = 12;
+/** Coats of a metal, whose flakes lie in the film and do not scatter as pigments do (default). */
+export const METAL_COATS = 3;
 
 /** What coats make of what lies below: how far each leaves the colour from that of a thick film, dE 2000. */
 export type Cover = {

@@ -20,3 +20,6 @@ export function xyzOfLab({ l, a, b }: LabD65): Xyz {
   const fy = (l + 16) / 116;
   return [inverse(fy + a / 500) * WHITE[0], inverse(fy) * WHITE[1], inverse(fy - b / 200) * WHITE[2]];
 }
+
+/** Luminance of a lightness L*, white 1. */
+export const luminanceOf = (l: number): number => inverse((l + 16) / 116);

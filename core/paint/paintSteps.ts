@@ -4,12 +4,16 @@ import type { Product } from "#core/materials/product";
 import { productOf } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 import { coatMillilitres, methods } from "#core/paint/amount";
-import { type SchemeLayer, recipeOf, paintOf } from "#core/paint/scheme";
+import type { Load } from "#core/paint/load";
+import { kindOf } from "#core/paint/layerKinds";
+import { layerNotes } from "#core/paint/layerNotes";
+import { isTakenBack, type SchemeLayer, recipeOf, paintOf } from "#core/paint/scheme";
 import { partRef } from "#core/reference";
 import { coatId } from "#core/steps/coats";
 import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import type { AddStep } from "#core/steps/partBase";
+import type { StepFacts } from "#core/steps/facts";
 import type { Action, Step } from "#core/steps/step";
 
 /** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
@@ -68,8 +72,12 @@ type Coat = {
   readonly add: AddStep;
   readonly schools: OrderSchools;
   /** The last step of each action so far, of every zone that it lies on. */
-  readonly last: ReadonlyMap<Action, readonly string[]>;
+  readonly last: ReadonlyMap<Turn, readonly string[]>;
 };
+
+/** What keeps its typed order by itself: layers of one action; effects of weather only among their own kind. */
+type Turn = Action | NonNullable<StepFacts["weathering"]>;
+const turnOf = ({ kind }: Pick<SchemeLayer, "kind">): Turn => kindOf(kind).weathering ?? kindOf(kind).action;
 
 /**
  * A window is not shut sooner than this after it opens, however long the laying on took: then it is done
@@ -80,22 +88,23 @@ const LEAST_OPEN = 15;
 const LIGHT_L = 70;
 const DARK_L = 35;
 
-const actionOf: Record<SchemeLayer["kind"], Action> = {
-  primer: "prime",
-  colour: "paint",
-  shade: "shade",
-  drybrush: "drybrush",
-  varnish: "varnish",
-  pigment: "pigment",
-  gloss: "gloss effect",
-};
 const methodTool: Record<SchemeLayer["method"], ToolId> = {
   brush: "brush",
   airbrush: "airbrush",
   can: "spray can",
   drybrush: "old brush",
   wash: "soft brush",
+  sponge: "sponge",
+  powder: "soft brush",
+  flick: "short stiff brush",
 };
+/** What a layer is laid with: its own width of brush, or what its method takes. */
+function toolFor({ brush, method, kind }: SchemeLayer): ToolId {
+  if (kind === "resist") return "sponge";
+  if (brush === "wide") return "broad brush";
+  if (brush === "small" || kind === "line in") return "fine brush";
+  return methodTool[method];
+}
 /** They meet the ground where the part stands on it. */
 const meetGround: readonly Action[] = ["varnish", "pigment", "gloss effect"];
 
@@ -108,8 +117,9 @@ const shareOf = (all: Figure, share: number): Figure => ({
 
 /** The steps of a part's scheme from primer to seal, with what the chosen schools put between its layers. */
 export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: OrderSchools): void {
-  const lastOn = new Map<number, Map<Action, string>>();
+  const lastOn = new Map<number, Map<Turn, string>>();
   const between = new Map<string, string>();
+  const resists = new Map<number, Step>();
   const raw = schools.primer === "dark plastic is the shadow" && p.process === "filament";
   for (const laid of p.layers) {
     const { layer } = laid;
@@ -122,11 +132,15 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     const coat: Coat = { p, laid, layer, product, area, add, schools, last: lastOf(lastOn, laid.zones) };
     const powder = dustToSeal(coat);
     const first = between.get(laid.key);
-    const made = layCoats(coat, mixOf(layer), [...(first === undefined ? [] : [first]), ...powder]);
+    const before = [...(first === undefined ? [] : [first]), ...powder];
+    const resist = kindOf(layer.kind).covers ? resistUnder(laid.zones, resists) : null;
+    const made = layCoats(coat, mixOf(layer), before, resist);
     drawBack(coat, made);
+    const rubbed = resist && rubOff(coat, made);
     for (const zone of laid.zones)
-      (lastOn.get(zone) ?? lastOn.set(zone, new Map()).get(zone)!).set(made.action, made.id);
-    findFaults(coat, made);
+      (lastOn.get(zone) ?? lastOn.set(zone, new Map()).get(zone)!).set(turnOf(layer), made.id);
+    if (layer.kind === "resist") for (const zone of laid.zones) resists.set(zone, made);
+    findFaults(coat, rubbed ?? made);
     if (laid === p.layers.find((l) => l.layer.kind === "primer")) secondRound(coat, made);
     lineInAgain(coat, made);
     const covered = clearCoat(coat, made);
@@ -136,10 +150,10 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
 
 /** The last step of every action on any of these zones. */
 function lastOf(
-  lastOn: ReadonlyMap<number, ReadonlyMap<Action, string>>,
+  lastOn: ReadonlyMap<number, ReadonlyMap<Turn, string>>,
   zones: readonly number[],
-): ReadonlyMap<Action, readonly string[]> {
-  const last = new Map<Action, readonly string[]>();
+): ReadonlyMap<Turn, readonly string[]> {
+  const last = new Map<Turn, readonly string[]>();
   for (const zone of zones)
     for (const [action, id] of lastOn.get(zone) ?? [])
       last.set(action, [...new Set([...(last.get(action) ?? []), id])]);
@@ -168,7 +182,7 @@ function lineInAgain(coat: Coat, made: Step): void {
   const wash = [...before].reverse().find((l) => l.layer.kind === "shade")?.layer;
   for (const { zone, name, count, lengthMm } of laid.grooves ?? []) {
     const comes = after.filter((l) => l.zones.includes(zone));
-    if (comes.some((l) => dulls(l) || l.layer.kind === "shade")) continue;
+    if (comes.some((l) => dulls(l) || l.layer.kind === "shade" || l.layer.kind === "line in")) continue;
     const lines = count * p.count;
     add({
       key: `line-in-${zone}`,
@@ -223,7 +237,7 @@ const overEnamel = (coat: Coat) =>
   aroundIt(coat).before.some((l) => productOf(l.layer.product).chemistry === "enamel or oil");
 
 const toneOf = (lightness: number | null, { layer }: Coat) =>
-  lightness === null || layer.kind === "shade"
+  lightness === null || kindOf(layer.kind).action === "shade"
     ? undefined
     : lightness > LIGHT_L
       ? ("light" as const)
@@ -235,9 +249,10 @@ const toneOf = (lightness: number | null, { layer }: Coat) =>
  * The coats of a layer, each a step of its own that the work can go round with: the last has the layer's id, and
  * those before it are tied in front of it one by one. @returns the last
  */
-function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
+function layCoats(coat: Coat, mix: LayerMix, first: readonly string[], resist: Step | null): Step {
   const { laid, layer, last, add } = coat;
-  const before = last.get(actionOf[layer.kind]) ?? [];
+  const before = last.get(turnOf(layer)) ?? [];
+  const trial = layer.trialFirst ? [tryOneField(coat).id] : [];
   const shared = coatOf(coat, mix);
   const of = layer.coats;
   const key = `scheme-${laid.key}`;
@@ -246,11 +261,12 @@ function layCoats(coat: Coat, mix: LayerMix, first: readonly string[]): Step {
     title: `${titleOf(layer)}${of > 1 ? `, coat ${number} of ${of}` : ""}${onZones(laid)}`,
     ...(of > 1 ? { coat: { number, of } } : {}),
     ...(of > 1 && shared.recipeId !== null ? mixedOnce(shared, number, of) : {}),
+    ...(number === 1 && resist ? { window: whileItHolds(resist) } : {}),
   });
   let next = add({
     ...numbered(of),
     key,
-    after: [...before, ...first],
+    after: [...before, ...first, ...trial],
   });
   const made = next;
   for (let number = of - 1; number > 0; number--)
@@ -265,59 +281,149 @@ const onZones = ({ of }: LaidWork): string => (of === null ? "" : `: ${of}`);
 const mixedOnce = ({ mixMl, notes }: ReturnType<typeof coatOf>, number: number, of: number) =>
   number === 1
     ? {
-        mixMl: { ...mixMl, value: mixMl.value * of, low: mixMl.low * of, high: mixMl.high * of },
+        mixMl: mixMl && shareOf(mixMl, of),
         notes: [...notes, `Mix for all ${of} coats at once, and keep what is left closed.`],
       }
     : { mixMl: null, notes: [...notes, "From the mix of the first coat."] };
 
+/** Layers that no paint goes into: what is dabbed on comes off again, markings are printed. */
+const isDry = ({ kind }: Pick<SchemeLayer, "kind">) => kind === "resist" || kind === "decal";
+
 /** What every coat of a layer is. */
 function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
   const { p, layer, product, area } = coat;
-  const m = methods[layer.method];
-  const action = actionOf[layer.kind];
+  const { action } = kindOf(layer.kind);
   const dustCoats = overEnamel(coat);
-  const homemade = action === "shade" && recipeOf(layer) !== null && product.chemistry === "water";
   const all = coatMillilitres({
-    areaCm2: area,
-    coats: layer.coats,
-    method: layer.method,
-    product,
-    thinnerShare,
+    ...{ areaCm2: area, coats: layer.coats, method: layer.method },
+    ...{ product, thinnerShare, load: layer.load },
   });
   return {
     action,
-    product: layer.product,
-    sheen: layer.sheen,
+    product: isDry(layer) ? null : layer.product,
+    sheen: isDry(layer) ? null : layer.sheen,
     recipeId: recipeOf(layer),
     paintId: paintOf(layer),
-    minutes: m.fixedMinutes + m.minutesPerCm2 * area.value,
-    mixMl: shareOf(all, 1 / layer.coats),
+    minutes: minutesOf(coat),
+    mixMl: isDry(layer) ? null : shareOf(all, 1 / layer.coats),
     areaCm2: area.value,
-    tool: methodTool[layer.method],
+    tool: toolFor(layer),
     place: layer.method === "can" || layer.method === "airbrush" ? ("booth" as const) : ("bench" as const),
-    waitMinutes: product.recoatMinutes,
+    waitMinutes: waitAfter(layer, product),
     partOf: { layerId: layer.id },
     targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board" as const] : [partRef(p.id)],
-    notes: dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : [],
+    notes: [
+      ...(dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : []),
+      ...layerNotes(layer, product),
+    ],
     ...(lightness === null ? {} : { lightness }),
-    facts: factsOf({
-      bare: p.bare ?? undefined,
-      hollow: p.hollow === null ? undefined : true,
-      tone: toneOf(lightness, coat),
-      dustCoats: dustCoats ? true : undefined,
-      plainSteps: action === "drybrush" && p.showsSteps ? true : undefined,
-      homemade: homemade ? true : undefined,
-      fitFaces: action === "prime" && p.fitFaces ? true : undefined,
-      lines: dulls(coat.laid) && (coat.laid.grooves ?? []).length > 0 ? true : undefined,
-      messy: action === "paint" && coat.laid.messy ? true : undefined,
-      neat: action === "paint" && coat.laid.neat ? true : undefined,
-    }),
+    facts: layerFacts(coat, lightness, dustCoats),
   };
+}
+
+/** What the rules of the order look at. */
+function layerFacts(coat: Coat, lightness: number | null, dustCoats: boolean): StepFacts {
+  const { p, layer, product, laid } = coat;
+  const { action, weathering } = kindOf(layer.kind);
+  const homemade = action === "shade" && recipeOf(layer) !== null && product.chemistry === "water";
+  const isPaint = layer.kind === "colour" || layer.kind === "metal";
+  const tick = (so: boolean | undefined) => (so ? (true as const) : undefined);
+  return factsOf({
+    bare: p.bare ?? undefined,
+    hollow: tick(p.hollow !== null),
+    tone: toneOf(lightness, coat),
+    dustCoats: tick(dustCoats),
+    plainSteps: tick(action === "drybrush" && p.showsSteps),
+    undertone: tick(action === "drybrush" && isUndertone(coat)),
+    homemade: tick(homemade),
+    fitFaces: tick(action === "prime" && p.fitFaces),
+    lines: tick(dulls(laid) && (laid.grooves ?? []).length > 0),
+    messy: tick(isPaint && laid.messy),
+    neat: tick(isPaint && laid.neat),
+    metal: layer.kind === "metal" ? (layer.metal ?? "iron") : undefined,
+    weathering,
+    mayCorrect: tick(isTakenBack(layer)),
+    freehand: layer.mustStay,
+    pin: layer.pinOnly,
+    wet: layer.intoWet,
+    liquid: tick(layer.kind === "resist"),
+  });
+}
+
+/** A wash comes over it, and a dry brush over that. */
+function isUndertone(coat: Coat): boolean {
+  const { after } = aroundIt(coat);
+  const wash = after.findIndex((l) => kindOf(l.layer.kind).action === "shade");
+  return wash >= 0 && after.slice(wash + 1).some((l) => l.layer.kind === "drybrush");
+}
+
+/** Hands for one coat: by area; lines by their length where they are measured. */
+function minutesOf({ layer, area, laid }: Coat): number {
+  const m = methods[layer.method];
+  const lines = layer.kind === "line in" ? (laid.grooves ?? []).reduce((sum, g) => sum + g.lengthMm, 0) : 0;
+  return m.fixedMinutes + (lines > 0 ? (lines * LINE_S_PER_MM) / 60 : m.minutesPerCm2 * area.value);
+}
+
+/** A film from a half-dry brush dries sooner than a whole coat (default: three quarters, and half). */
+const DRIES: Readonly<Record<Load, number>> = { wet: 1, damp: 0.75, dry: 0.5 };
+const waitAfter = ({ load }: SchemeLayer, { recoatMinutes }: Product): number =>
+  recoatMinutes * (load ? DRIES[load] : 1);
+
+/** One field is done first where a layer asks for it: the rest waits for how it comes out. */
+const tryOneField = ({ laid, layer, add }: Coat): Step =>
+  add({
+    key: `trial-${laid.key}`,
+    action: "test",
+    title: `Try it on one field first: ${kindOf(layer.kind).title.toLowerCase()}${onZones(laid)}`,
+    minutes: 6,
+    tool: toolFor(layer),
+    notes: ["Go on only when it looks right. Where it does not, the other fields are still untouched."],
+  });
+
+/**
+ * Resist comes off within a day: later it tears, and takes the colour with it. The first half of the day is for the
+ * colour over it, the other for the rubbing. Minutes.
+ */
+const RESIST_HOLDS = { colour: 12 * 60, rubbing: 12 * 60 } as const;
+
+const whileItHolds = (resist: Step): NonNullable<Step["window"]> => ({
+  after: resist.id,
+  fromMinutes: resist.waitMinutes,
+  untilMinutes: RESIST_HOLDS.colour,
+});
+
+/** The resist that lies on any of these zones and is not rubbed off yet; it is from here on. */
+function resistUnder(zones: readonly number[], resists: Map<number, Step>): Step | null {
+  const zone = zones.find((z) => resists.has(z));
+  const resist = zone === undefined ? null : resists.get(zone)!;
+  for (const z of zones) resists.delete(z);
+  return resist;
+}
+
+/** The first colour over resist is rubbed through to what lies below. */
+function rubOff({ laid, product, area, add }: Coat, made: Step): Step {
+  const minutes = 2 + 0.03 * area.value;
+  const until = RESIST_HOLDS.rubbing - made.handsMinutes.value - minutes;
+  return add({
+    key: `rub-off-${laid.key}`,
+    action: "unmask",
+    title: `Rub the resist off${onZones(laid)}`,
+    minutes,
+    tool: "hands",
+    tied: { to: made.id, at: "after" },
+    window: {
+      after: made.id,
+      fromMinutes: product.recoatMinutes,
+      untilMinutes: Math.max(product.recoatMinutes + LEAST_OPEN, until),
+    },
+    notes: ["More at the foot and at edges than in the middle: 15 to 25 % of the lower colour is to show."],
+  });
 }
 
 /** A thinned oil or enamel is laid on wet and drawn back while it can be: that makes streaks and stains. */
 function drawBack({ laid, layer, product, area, add }: Coat, made: Step): void {
-  const open = layer.kind === "shade" ? product.workable : undefined;
+  const isLaidWet = layer.kind === "shade" || layer.kind === "streak";
+  const open = isLaidWet ? product.workable : undefined;
   if (!open) return;
   const piecewise = made.handsMinutes.value > open.untilMinutes - open.fromMinutes - LEAST_OPEN;
   add({
@@ -482,21 +588,5 @@ function clearCoat(coat: Coat, made: Step): { readonly before: string; readonly 
   return { before: next.key, id: clear.id };
 }
 
-function titleOf(layer: SchemeLayer): string {
-  switch (layer.kind) {
-    case "primer":
-      return "Prime";
-    case "colour":
-      return "Paint the colour";
-    case "shade":
-      return "Shade";
-    case "drybrush":
-      return "Drybrush the edges";
-    case "varnish":
-      return `Seal ${layer.sheen}`;
-    case "pigment":
-      return "Dust with pigment";
-    case "gloss":
-      return "Wet gloss where water stands";
-  }
-}
+const titleOf = (layer: SchemeLayer): string =>
+  layer.kind === "varnish" ? `Seal ${layer.sheen}` : kindOf(layer.kind).title;

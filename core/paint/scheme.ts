@@ -1,14 +1,22 @@
 import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
+import { kindOf, type LayerKind } from "#core/paint/layerKinds";
+import type { Load } from "#core/paint/load";
 
 /** What makes a layer more than colour: how it changes what is seen of what lies below it. */
 export const finishEffects = ["smooth metal", "textured metal", "fine texture", "coarse texture"] as const;
 export type FinishEffect = (typeof finishEffects)[number];
 
+/** Which way the brush or the spray goes. */
+export const strokes = ["along it", "across the last pass", "downward", "in circles", "from above"] as const;
+export type Stroke = (typeof strokes)[number];
+
+export const metals = ["chrome", "iron"] as const;
+
 /** One layer of a scheme, from primer to seal, on a share of the part. */
 export type SchemeLayer = {
   readonly id: string;
-  readonly kind: "primer" | "colour" | "shade" | "drybrush" | "varnish" | "pigment" | "gloss";
+  readonly kind: LayerKind;
   readonly product: ProductId;
   /** The mix or the pot that it is laid with; null where that is not chosen yet or makes no odds. */
   readonly colour: { readonly kind: "recipe" | "paint"; readonly id: string } | null;
@@ -18,7 +26,30 @@ export type SchemeLayer = {
   readonly coverage: number;
   readonly sheen: "matte" | "satin" | "gloss";
   readonly effect?: FinishEffect;
+  /** How full the brush is; absent where its method says enough. */
+  readonly load?: Load;
+  /** A brush of another width than its method takes. */
+  readonly brush?: "wide" | "small";
+  readonly stroke?: Stroke;
+  /** Of a metal: bright chrome, or iron and steel. */
+  readonly metal?: (typeof metals)[number];
+  /** Free-hand work that must stay as it is. */
+  readonly mustStay?: true;
+  /** It may have to come off again; absent where it is as usual for its kind. */
+  readonly takeBack?: boolean;
+  /** A shade only in lines and round rivets. */
+  readonly pinOnly?: true;
+  /** A shade laid into the wet of the one before, on purpose. */
+  readonly intoWet?: true;
+  /** The most of its zone that it may cover, 0 to 1: stop and look at half of it. */
+  readonly mostShare?: number;
+  /** Tried on one field, and on the rest only when that is good. */
+  readonly trialFirst?: true;
 };
+
+/** Whether it is laid so that it can be taken back: as it says, or as is usual for its kind. */
+export const isTakenBack = ({ takeBack, kind }: Pick<SchemeLayer, "takeBack" | "kind">): boolean =>
+  takeBack ?? kindOf(kind).takenBack === true;
 
 /** The mix that a layer is laid with. */
 export const recipeOf = ({ colour }: Pick<SchemeLayer, "colour">): string | null =>

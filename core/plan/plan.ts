@@ -9,6 +9,7 @@ import { type JointPlan, planJoint } from "#core/plan/joints/planJoint";
 import { boardOf, boardWeight } from "#core/plan/lay/boardWeight";
 import { planWork, type WorkPlan } from "#core/plan/order/planWork";
 import { assumedFindings } from "#core/plan/parts/assumed";
+import { colourFindings } from "#core/plan/colour/colourFindings";
 import { bareColourFindings } from "#core/plan/parts/bareColours";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { overAYear } from "#core/plan/overAYear";
@@ -174,6 +175,7 @@ function allFindings(
     ...layFindings(parts, input),
     ...assumedFindings(parts, input),
     ...bareColourFindings(parts),
+    ...colourFindings(parts, input),
   ];
 }
 

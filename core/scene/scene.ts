@@ -1,5 +1,6 @@
 import type { KeptChange, SetAside } from "#core/order/change";
 import type { OrderWish } from "#core/order/sequence";
+import type { SchemeLayer } from "#core/paint/scheme";
 import type { LaySchool } from "#core/print/wayUp";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import type { SurfaceSchool } from "#core/surface/treatments";
@@ -32,6 +33,8 @@ export type Scene = {
   readonly laySchool: LaySchool | null;
   /** What nobody said how to paint is planned the usual way; it stays bare where this is not told. */
   readonly usualPaint?: boolean;
+  /** The one colour that may stand out: a mix or a pot. */
+  readonly accent?: SchemeLayer["colour"];
   /** Of each set of bodies, by its name, the one way that is printed. */
   readonly setWays?: Readonly<Record<string, string>>;
   /** Set aside: its plates and steps take no hours from the others. */

@@ -23,6 +23,10 @@ export type Meaning = (typeof meanings)[number];
 export const afterPrimer = ["gone", "faint", "still plain"] as const;
 export type AfterPrimer = (typeof afterPrimer)[number];
 
+/** How a zone is to end: dead flat is matte in two coats. */
+export const sheenTargets = ["dead flat", "matte", "satin", "gloss"] as const;
+export type SheenTarget = (typeof sheenTargets)[number];
+
 /** A place on a part that is worked as one, with what was decided for it. Every part has one at least. */
 export type Zone = {
   /** Its number on the map of the mesh, which parts of one mesh share. */
@@ -40,6 +44,8 @@ export type Zone = {
   readonly grade?: Grade;
   /** The light-cured resin that levels it; absent of clear. */
   readonly resin?: ResinColour;
+  /** How it is to end; absent where what it is made of says enough. */
+  readonly sheen?: SheenTarget;
 };
 
 /** As many zones as one part may have: a list that can be read (our choice). */

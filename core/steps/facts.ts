@@ -83,6 +83,8 @@ export type StepFacts = {
   readonly freehand?: true;
   /** Layer steps in the zone that are seen. */
   readonly plainSteps?: true;
+  /** A dry brush that is washed over, with another dry brush after that. */
+  readonly undertone?: true;
   /** Lines between stones or boards that a dry brush dulls. */
   readonly lines?: true;
   /** A wash for lines and rivets only. */

@@ -1,12 +1,16 @@
 import { coatProducts } from "#core/paint/coatProducts";
 import Joi from "joi";
 import { methods } from "#core/paint/amount";
-import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
+import { layerKindNames } from "#core/paint/layerKinds";
+import { loads } from "#core/paint/load";
+import { finishEffects, metals, type SchemeLayer, strokes } from "#core/paint/scheme";
 import { id, orNull, shapeOf, share } from "#data/shapes/common";
 
 export const layer = shapeOf<SchemeLayer>({
   id,
-  kind: Joi.string().valid("primer", "colour", "shade", "drybrush", "varnish", "pigment", "gloss").required(),
+  kind: Joi.string()
+    .valid(...layerKindNames)
+    .required(),
   product: Joi.string()
     .valid(...coatProducts)
     .required(),
@@ -18,4 +22,14 @@ export const layer = shapeOf<SchemeLayer>({
   coverage: share,
   sheen: Joi.string().valid("matte", "satin", "gloss").required(),
   effect: Joi.string().valid(...finishEffects),
+  load: Joi.string().valid(...loads),
+  brush: Joi.string().valid("wide", "small"),
+  stroke: Joi.string().valid(...strokes),
+  metal: Joi.string().valid(...metals),
+  mustStay: Joi.valid(true),
+  takeBack: Joi.boolean(),
+  pinOnly: Joi.valid(true),
+  intoWet: Joi.valid(true),
+  mostShare: Joi.number().greater(0).max(1),
+  trialFirst: Joi.valid(true),
 });

@@ -24,7 +24,7 @@ import {
   type PartSize,
 } from "#core/scene/part";
 import { grades, resinColours } from "#core/surface/grades";
-import { afterPrimer, meanings, MOST_ZONES, type Zone } from "#core/scene/zone";
+import { afterPrimer, meanings, MOST_ZONES, sheenTargets, type Zone } from "#core/scene/zone";
 import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,
@@ -162,6 +162,7 @@ const zone = shapeOf<Zone>({
   after: Joi.string().valid(...afterPrimer),
   grade: Joi.string().valid(...grades),
   resin: Joi.string().valid(...resinColours),
+  sheen: Joi.string().valid(...sheenTargets),
 });
 
 const lamp = Joi.object({

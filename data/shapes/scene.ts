@@ -103,6 +103,7 @@ export const scene = shapeOf<Scene>({
     .allow(null)
     .default(null),
   usualPaint: Joi.boolean(),
+  accent: Joi.object({ kind: Joi.valid("recipe", "paint").required(), id }).allow(null),
   setWays: Joi.object().max(1000).pattern(Joi.string().max(120), Joi.string().max(120)),
   aside: Joi.boolean().default(false),
   orderChanges: Joi.array()

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Form, Link } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { FoundMix } from "#core/paint/bestMixes";
@@ -29,8 +29,9 @@ export function MixForm({
   const [target, setTarget] = useState(recipe?.target ? hexOfLab(recipe.target) : FIRST_TARGET);
   const change = (i: number, next: Partial<MixRow>) =>
     setRows((all) => all.map((r, k) => (k === i ? { ...r, ...next } : r)));
+  const form = useShown(recipe !== null);
   return (
-    <Form method="post" className="panel grid gap-4 lg:grid-cols-[1.3fr_auto_1fr]">
+    <Form ref={form} method="post" className="panel grid gap-4 lg:grid-cols-[1.3fr_auto_1fr]">
       <div className="grid content-start gap-3">
         <h2>{recipe ? `Change ${recipe.name}` : "A new mix"}</h2>
         <Problems problems={problems} fields={["name", "thinner"]} />
@@ -72,6 +73,15 @@ export function MixForm({
       <FoundMixes target={target} paints={paints} onTake={(parts) => setRows(mixRows(parts))} />
     </Form>
   );
+}
+
+/** Brings a form into sight when it is opened on something. */
+function useShown(isChosen: boolean) {
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (isChosen) form.current?.scrollIntoView({ block: "nearest" });
+  }, [isChosen]);
+  return form;
 }
 
 function PotRow({

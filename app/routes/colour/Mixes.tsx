@@ -14,7 +14,7 @@ export function Mixes({ selected }: { selected: string | undefined }) {
   const { input, plan } = useScene();
   const { recipes, paints } = input.workshop;
   return (
-    <section>
+    <section id="mixes">
       <h2 className="mb-2">Mixes</h2>
       <ul className="grid gap-3 sm:grid-cols-2 xl:grid-cols-3">
         {recipes.map((r) => {

@@ -1,34 +1,24 @@
 import { useState } from "react";
-import { Link, useFetcher, type FetcherWithComponents } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { Problem } from "#core/outcome";
-import { productName } from "#core/materials/products";
-import { methods } from "#core/paint/amount";
-import { coatProducts } from "#core/paint/coatProducts";
-import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
+import type { SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { printOf, schemeOf, type Part } from "#core/scene/part";
+import { printOf, type Part } from "#core/scene/part";
 import { Button } from "#ui/Button";
-import { Choice, Field, Problems } from "#ui/Field";
+import { Choice } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { useScene } from "#app/routes/scenes/useScene";
+import { ChangedLayer, NewLayer } from "./LayerForm";
+import { LadderForm } from "./LadderForm";
+import { SchemeGrid } from "./SchemeGrid";
 import { type LayerRow, layerRows } from "./view";
+import { SheenChoice, Techniques } from "./ZoneSays";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
-const kinds: readonly SchemeLayer["kind"][] = [
-  "primer",
-  "colour",
-  "shade",
-  "drybrush",
-  "varnish",
-  "pigment",
-  "gloss",
-];
-const sheens: readonly SchemeLayer["sheen"][] = ["matte", "satin", "gloss"];
-const asOptions = (names: readonly string[]) => names.map((name) => [name, name] as const);
-
 /** The layers of one part from primer to seal, with what each takes. */
-export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed: boolean }) {
+export function Scheme({ planned }: { readonly planned: PartPlan }) {
+  const { part, paintAssumed: isAssumed } = planned;
   const { input, plan } = useScene();
   const fetcher = useFetcher<{ problems: readonly Problem[] }>();
   const [zone, choose] = useState<number | null>(null);
@@ -41,37 +31,12 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
   return (
     <div className="mt-2 grid gap-3">
       {isAssumed && <AssumedLine part={part} />}
-      <ZoneChoice part={part} zone={on} choose={choose} />
-      <PlainTable
-        label="Layers"
-        heads={[
-          "layer",
-          "with",
-          "how",
-          figures("coats"),
-          figures("of the surface"),
-          "takes",
-          buttons("change, move, remove"),
-        ]}
-      >
-        {rows.map((row, i) => (
-          <LayerLine
-            key={row.layer.id}
-            row={row}
-            first={i === 0}
-            last={i === rows.length - 1}
-            onChange={change}
-            onMove={(layerId, by) => send({ intent: "move-layer", layerId, by })}
-            onCoats={(layerId, coats) => send({ intent: "layer-coats", layerId, coats: String(coats) })}
-            onRemove={(layerId) => send({ intent: "remove-layer", layerId })}
-          />
-        ))}
-        {rows.length === 0 && (
-          <tr>
-            <td colSpan={7}>{on === null ? "No layers yet: add the primer first." : "No layers on it."}</td>
-          </tr>
-        )}
-      </PlainTable>
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <ZoneChoice part={part} zone={on} choose={choose} />
+        <SheenChoice plan={planned} zone={on} />
+      </div>
+      <SchemeGrid part={part} shownZone={on} running={changing} onChoose={change} />
+      <LayersTable rows={rows} isWhole={on === null} send={send} change={change} />
       {changed && (
         <ChangedLayer
           key={JSON.stringify(changed)}
@@ -83,10 +48,57 @@ export function Scheme({ part, isAssumed }: { part: PartPlan["part"]; isAssumed:
         />
       )}
       <NewLayer fetcher={fetcher} part={part} zone={on} changed={changed} />
+      <LadderForm part={part} zone={on} />
+      <Techniques plan={planned} zone={on} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>
   );
 }
+
+/** Each layer with what it takes, changed, moved and taken off. */
+const LayersTable = ({
+  rows,
+  isWhole,
+  send,
+  change,
+}: {
+  readonly rows: readonly LayerRow[];
+  /** Of all zones, not of one. */
+  readonly isWhole: boolean;
+  readonly send: (what: Record<string, string>) => void;
+  readonly change: (layerId: string) => void;
+}) => (
+  <PlainTable
+    label="Layers"
+    heads={[
+      "layer",
+      "with",
+      "how",
+      figures("coats"),
+      figures("of the surface"),
+      "takes",
+      buttons("change, move, remove"),
+    ]}
+  >
+    {rows.map((row, i) => (
+      <LayerLine
+        key={row.layer.id}
+        row={row}
+        first={i === 0}
+        last={i === rows.length - 1}
+        onChange={change}
+        onMove={(layerId, by) => send({ intent: "move-layer", layerId, by })}
+        onCoats={(layerId, coats) => send({ intent: "layer-coats", layerId, coats: String(coats) })}
+        onRemove={(layerId) => send({ intent: "remove-layer", layerId })}
+      />
+    ))}
+    {rows.length === 0 && (
+      <tr>
+        <td colSpan={7}>{isWhole ? "No layers yet: add the primer first." : "No layers on it."}</td>
+      </tr>
+    )}
+  </PlainTable>
+);
 
 /** The layers are the usual ones: a change makes them this part's own. */
 function AssumedLine({ part }: { readonly part: Part }) {
@@ -138,57 +150,6 @@ function ZoneChoice({
       ))}
       {zones}
     </div>
-  );
-}
-
-function NewLayer({
-  fetcher,
-  part,
-  zone,
-  changed,
-}: {
-  readonly zone: number | null;
-  readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
-  readonly part: Part;
-  readonly changed: SchemeLayer | undefined;
-}) {
-  return (
-    <details className="panel">
-      <summary className="font-head font-semibold">Add a layer</summary>
-      <fetcher.Form
-        key={schemeOf(part).length}
-        method="post"
-        className="mt-2 grid items-end gap-3 sm:grid-cols-4"
-      >
-        <LayerFields partId={part.id} zone={zone} problems={changed ? undefined : fetcher.data?.problems} />
-      </fetcher.Form>
-    </details>
-  );
-}
-
-function ChangedLayer({
-  fetcher,
-  changed,
-  part,
-  zone,
-  change,
-}: {
-  readonly zone: number | null;
-  readonly fetcher: FetcherWithComponents<{ problems: readonly Problem[] }>;
-  readonly changed: SchemeLayer;
-  readonly part: Part;
-  readonly change: (value: string | null) => void;
-}) {
-  return (
-    <fetcher.Form
-      method="post"
-      className="panel grid items-end gap-3 sm:grid-cols-4"
-      aria-label={`Change the ${changed.kind}`}
-    >
-      <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
-      <LayerFields partId={part.id} zone={zone} layer={changed} problems={fetcher.data?.problems} />
-      <Button onClick={() => change(null)}>Leave it</Button>
-    </fetcher.Form>
   );
 }
 
@@ -340,92 +301,5 @@ function LayerButtons({
         Remove
       </Button>
     </td>
-  );
-}
-
-function LayerFields({
-  partId,
-  zone,
-  layer,
-  problems,
-}: {
-  partId: string;
-  zone: number | null;
-  layer?: SchemeLayer;
-  problems: readonly Problem[] | undefined;
-}) {
-  const { recipes, paints } = useScene().input.workshop;
-  return (
-    <>
-      <Problems problems={problems} fields={["coats", "coverage"]} />
-      <input type="hidden" name="partId" value={partId} />
-      <input type="hidden" name="zone" value={zone ?? ""} />
-      {layer && <input type="hidden" name="layerId" value={layer.id} />}
-      <Choice label="Layer" name="kind" defaultValue={layer?.kind} options={asOptions(kinds)} />
-      <Choice
-        label="With"
-        name="what"
-        defaultValue={layer?.colour ? `${layer.colour.kind}:${layer.colour.id}` : ""}
-        options={[
-          ["", "the product alone"],
-          ...recipes.map((r) => [`recipe:${r.id}`, r.name] as const),
-          ...paints.map((p) => [`paint:${p.id}`, p.name] as const),
-        ]}
-      />
-      <Choice
-        label="Family"
-        name="product"
-        defaultValue={layer?.product ?? "acrylic"}
-        options={coatProducts.map((id) => [id, productName(id)] as const)}
-      />
-      <Choice
-        label="How"
-        name="method"
-        defaultValue={layer?.method}
-        options={asOptions(Object.keys(methods))}
-      />
-      <Choice label="Sheen" name="sheen" defaultValue={layer?.sheen} options={asOptions(sheens)} />
-      <Choice
-        label="Metal or texture"
-        name="effect"
-        defaultValue={layer?.effect ?? ""}
-        options={[["", "neither"], ...asOptions(finishEffects)]}
-      />
-      <AmountFields layer={layer} problems={problems} />
-    </>
-  );
-}
-
-function AmountFields({
-  layer,
-  problems,
-}: {
-  readonly layer: SchemeLayer | undefined;
-  readonly problems: readonly Problem[] | undefined;
-}) {
-  return (
-    <>
-      <Field
-        label="Coats"
-        name="coats"
-        type="number"
-        min={1}
-        max={20}
-        defaultValue={layer?.coats ?? 1}
-        problems={problems}
-      />
-      <Field
-        label="Of the surface, %"
-        name="coverage"
-        problems={problems}
-        type="number"
-        min={1}
-        max={100}
-        defaultValue={layer ? Math.round(100 * layer.coverage) : 100}
-      />
-      <Button kind="main" type="submit" name="intent" value="layer">
-        {layer ? "Set" : "Add it"}
-      </Button>
-    </>
   );
 }

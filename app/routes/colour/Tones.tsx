@@ -19,7 +19,7 @@ export function Tones() {
   const set = (patch: Partial<LadderSaid>) => setSaid((s) => ({ ...s, ...patch }));
   if (paints.length < 2) return null;
   return (
-    <fetcher.Form method="post" className="panel grid gap-3" aria-label="Tones from one base">
+    <fetcher.Form id="tones" method="post" className="panel grid gap-3" aria-label="Tones from one base">
       <h2>Tones from one base</h2>
       <Problems problems={fetcher.data?.problems} />
       <div className="grid items-end gap-3 sm:grid-cols-4">

@@ -9,6 +9,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { colourAction } from "./colourAction";
 import { Mixes, MixSlip } from "./Mixes";
 import { MixForm } from "./MixForm";
+import { Palette } from "./Palette";
 import { Pots } from "./Pots";
 import { Scheme } from "./Scheme";
 import { Tones } from "./Tones";
@@ -25,11 +26,13 @@ export default function Colour({ actionData }: Route.ComponentProps) {
   return (
     <div className="sheet grid content-start gap-6">
       <h1>Colour</h1>
+      <Jumps />
       <UsualPaint />
+      <Schemes />
+      <Palette />
       <Mixes selected={recipe?.id} />
       <MixForm key={recipe?.id ?? "new"} recipe={recipe} problems={actionData?.problems} />
       <Tones />
-      <Schemes />
       <Pots />
       {recipe ? (
         <MixSlip recipe={recipe} />
@@ -45,6 +48,17 @@ export default function Colour({ actionData }: Route.ComponentProps) {
   );
 }
 
+/** Where on this page what is. */
+const Jumps = () => (
+  <nav aria-label="On this page" className="flex flex-wrap gap-x-4 gap-y-1 text-[14px]">
+    {["Schemes", "Palette", "Mixes", "Tones", "Pots"].map((name) => (
+      <a key={name} href={`#${name.toLowerCase()}`} className="underline underline-offset-4">
+        {name}
+      </a>
+    ))}
+  </nav>
+);
+
 /** What each part is painted with, one part at a time. */
 function Schemes() {
   const { plan } = useScene();
@@ -52,7 +66,7 @@ function Schemes() {
   const mend = useMend();
   const shown = shownPart(plan.parts, search.get("part"));
   return (
-    <section>
+    <section id="schemes">
       <h2 className="mb-2">Schemes</h2>
       {shown && (
         <>
@@ -71,7 +85,7 @@ function Schemes() {
             findings={colourFindings(plan.findings, shown.part.id)}
             onMend={(f, m) => void mend(f, m)}
           />
-          <Scheme part={shown.part} isAssumed={shown.paintAssumed} />
+          <Scheme planned={shown} />
         </>
       )}
     </section>

@@ -2,6 +2,7 @@ import type { Problem } from "#core/outcome";
 import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { labOfHex } from "#core/paint/colour";
+import { ladderLayers, RUNGS } from "#core/paint/ladder";
 import type { Recipe } from "#core/paint/paint";
 import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
@@ -9,11 +10,12 @@ import { write } from "#data/journal";
 import { patchRow, putRow } from "#data/scenes";
 import { withUsualPaint } from "#core/plan/parts/assumed";
 import { type Part, printOf, schemeOf } from "#core/scene/part";
-import { layersOf, withLayer, withLayerMoved, withoutLayer, type Zone } from "#core/scene/zone";
+import { layersOf, sheenTargets, withLayer, withLayerMoved, withoutLayer, type Zone } from "#core/scene/zone";
 import type { Scene } from "#core/scene/scene";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
+import { handSaid } from "./layerAsks";
 import { layerForm, mixForm, partFields, tonesForm } from "./forms";
 import { MOST_POTS, toneRecipes } from "./toneLadder";
 
@@ -39,6 +41,8 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return keepLayer(form);
     case "layer-coats":
       return setCoats(form);
+    case "ladder":
+      return layLadder(form);
     case "move-layer":
       return moveLayer(form);
     case "copy-scheme":
@@ -49,6 +53,10 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return takeUsual(form);
     case "leave-bare":
       return leaveBare(form);
+    case "accent":
+      return nameAccent(form);
+    case "zone-sheen":
+      return setSheen(form);
     case "usual-paint":
       return setUsualPaint(form);
   }
@@ -109,10 +117,11 @@ async function keepLayer(form: SentForm): Promise<Said> {
   const changes = textOf(form, "layerId");
   const fields = await fieldsOf(form, layerForm);
   if (!fields.ok) return refuse(fields.problems);
-  const { coats, coverage } = fields.value;
+  const { coats, coverage, mostShare } = fields.value;
+  const kind = textOf(form, "kind") as SchemeLayer["kind"];
   const layer: SchemeLayer = {
     id: changes || freshId(),
-    kind: textOf(form, "kind") as SchemeLayer["kind"],
+    kind,
     product: textOf(form, "product") as ProductId,
     colour: colourOf(textOf(form, "what")),
     method: textOf(form, "method") as Method,
@@ -120,6 +129,7 @@ async function keepLayer(form: SentForm): Promise<Said> {
     coverage: coverage / 100,
     sheen: textOf(form, "sheen") as SchemeLayer["sheen"],
     ...effectOf(textOf(form, "effect")),
+    ...handSaid(form, kind, mostShare),
   };
   return answer(
     await patchRow(
@@ -136,6 +146,28 @@ const effectOf = (said: string): Pick<SchemeLayer, "effect"> => {
   const effect = finishEffects.find((e) => e === said);
   return effect ? { effect } : {};
 };
+
+/** Rungs from dark to light on top of what is there, in one. */
+async function layLadder(form: SentForm): Promise<Said> {
+  const part = await appDatabase().parts.get(textOf(form, "partId"));
+  if (!part) return refuse([{ code: "row/gone", path: [], message: "Choose a part first." }]);
+  const scene = await appDatabase().scenes.get(part.sceneId);
+  const count = Math.max(RUNGS.least, Math.min(RUNGS.most, Number(textOf(form, "rungs")) || RUNGS.most));
+  const colours = Array.from({ length: count }, (_, i) => colourOf(textOf(form, `rung${i}`)));
+  const rungs = ladderLayers(colours, freshId);
+  const on = zoneIn(form);
+  return answer(
+    await patchRow(
+      "parts",
+      part.id,
+      (now) => ({
+        zones: rungs.reduce((zones, rung) => withLayer(zones, rung, on, freshId()), zonesShown(now, scene)),
+      }),
+      `Lay a ladder of ${count} on ${part.name}`,
+      localNow().at,
+    ),
+  );
+}
 
 /** How many coats a layer takes, in every zone that has it or in one. */
 async function setCoats(form: SentForm): Promise<Said> {
@@ -235,6 +267,29 @@ async function setUsualPaint(form: SentForm): Promise<Said> {
   const usualPaint = textOf(form, "to") === "usual";
   const label = usualPaint ? "Plan what is unpainted the usual way" : "Leave what is unpainted bare";
   return answer(await patchRow("scenes", textOf(form, "sceneId"), { usualPaint }, label, localNow().at));
+}
+
+/** The one colour that may stand out, or none. */
+async function nameAccent(form: SentForm): Promise<Said> {
+  const accent = colourOf(textOf(form, "what"));
+  const label = accent ? "Name the accent" : "No colour stands out";
+  return answer(await patchRow("scenes", textOf(form, "sceneId"), { accent }, label, localNow().at));
+}
+
+/** How a zone is to end; as its material does where nothing is said. */
+async function setSheen(form: SentForm): Promise<Said> {
+  const part = await appDatabase().parts.get(textOf(form, "partId"));
+  if (!part) return { problems: [] };
+  const on = zoneIn(form);
+  const sheen = sheenTargets.find((t) => t === textOf(form, "sheen"));
+  const patch = (now: Part) => ({
+    zones: now.zones.map(({ sheen: _, ...z }) =>
+      on === null || z.number === on
+        ? { ...z, ...(sheen ? { sheen } : {}) }
+        : { ...z, ...(_ ? { sheen: _ } : {}) },
+    ),
+  });
+  return answer(await patchRow("parts", part.id, patch, `Say how ${part.name} ends`, localNow().at));
 }
 
 async function removeLayer(form: SentForm): Promise<Said> {

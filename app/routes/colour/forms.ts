@@ -2,9 +2,10 @@ import { TONES } from "#core/paint/tones";
 import type { FormShape } from "#app/readForm";
 
 /** How a layer of a scheme is laid. */
-export const layerForm: FormShape<{ coats: number; coverage: number }> = (joi) => ({
+export const layerForm: FormShape<{ coats: number; coverage: number; mostShare: number | null }> = (joi) => ({
   coats: joi.number().integer().min(1).max(20).default(1),
   coverage: joi.number().greater(0).max(100).default(100),
+  mostShare: joi.number().greater(0).max(100).allow(null).default(null).label("At most, %"),
 });
 
 /** Where the parts of a mix are typed, one for each of its pots. */

@@ -107,14 +107,19 @@ export function coverWords({ coats: typed }: Pick<SchemeLayer, "coats">, cover: 
   if (coats === typed) return null;
   if (coats === null)
     return { coats, words: `even ${MOST_COATS} coats do not hide what is below: lay an opaque one first` };
+  const by = differences.length > 0 ? "by how well its pots cover" : "as metals usually do";
   if (typed > coats)
     return {
       coats,
-      words: `${counted(coats, "coat hides", "coats hide")} what is below, by how well its pots cover`,
+      words: `${counted(coats, "coat hides", "coats hide")} what is below, ${by}`,
     };
+  const off = differences[typed - 1];
   return {
     coats,
-    words: `${counted(typed, "coat leaves", "coats leave")} it ${differences[typed - 1]!.toFixed(1)} off; ${coats} hide what is below, by how well its pots cover`,
+    words:
+      off === undefined
+        ? `${coats} coats hide what is below, ${by}`
+        : `${counted(typed, "coat leaves", "coats leave")} it ${off.toFixed(1)} off; ${coats} hide what is below, ${by}`,
   };
 }
 

@@ -118,7 +118,11 @@ export const paint: readonly OrderRule[] = [
     severity: "weakens",
     mend: "Move the drybrush last; where steps are plain, stipple or spray from above instead.",
     looksAt: (s) => s.action === "drybrush",
-    precedes: [order(["paint"], ["shade", "drybrush"], "recoat"), order(["shade"], ["drybrush"], "recoat")],
+    precedes: [
+      order(["paint"], ["shade", "drybrush"], "recoat", (a) => a.facts?.weathering === undefined),
+      // An undertone is drybrushed to be washed over, and lit again by the dry brush after it.
+      order(["shade"], ["drybrush"], "recoat", (a, b) => !b.facts?.undertone && !a.facts?.weathering),
+    ],
     check: (s) =>
       s.action === "drybrush" && s.facts?.plainSteps
         ? {

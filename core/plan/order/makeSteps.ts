@@ -5,6 +5,7 @@ import { type Care, withInspections } from "#core/order/makeInspections";
 import type { ThingWorkedOn } from "#core/order/ownSteps";
 import { type MixOf, paintSteps, type PaintWork, unmixed } from "#core/paint/paintSteps";
 import type { SchemeLayer } from "#core/paint/scheme";
+import { withSplatterTrial } from "#core/paint/splatterTrial";
 import { printSteps, type PrintWork } from "#core/print/printSteps";
 import type { Speed } from "#core/steps/draftStep";
 import { factsOf } from "#core/steps/factsOf";
@@ -54,7 +55,7 @@ export function makeSteps(
     ...groundSteps(grounds, onBoard, board, speed),
   ];
   const looked = parts.map((p) => ({ ...p, scheme: layersOfWork(p.zones) }));
-  return withInspections(steps, looked, care, speed);
+  return withInspections(withSplatterTrial(steps, speed), looked, care, speed);
 }
 
 /** Names the colours of a scheme. */

@@ -1,5 +1,5 @@
-import { productName, productOf } from "#core/materials/products";
-import { coatFilmMm } from "#core/paint/amount";
+import { productName } from "#core/materials/products";
+import { layerFilmMm } from "#core/paint/schemeFilm";
 import type { Finding } from "#core/plan/finding";
 import type { ZonePlan } from "#core/plan/parts/partPlan";
 import { type PartDraft, partFinding, partMend } from "#core/plan/parts/partFinding";
@@ -32,7 +32,7 @@ function filmsOn(draft: PartDraft, z: ZonePlan, scene: PartScene): readonly Film
   const ofScheme = z.zone.scheme.flatMap((l) =>
     Array<Film>(l.coats).fill({
       what: productName(l.product),
-      filmMm: coatFilmMm(productOf(l.product), l.method),
+      filmMm: layerFilmMm(l),
     }),
   );
   return [...treatmentFilms(treated), ...ofScheme];

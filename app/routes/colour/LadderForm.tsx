@@ -1,0 +1,56 @@
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import type { Problem } from "#core/outcome";
+import { RUNG_SHARES, RUNGS } from "#core/paint/ladder";
+import type { Part } from "#core/scene/part";
+import { useScene } from "#app/routes/scenes/useScene";
+import { Button } from "#ui/Button";
+import { Choice, Problems } from "#ui/Field";
+import { byLightness } from "./rungs";
+
+/** Drybrushed layers from dark to light, laid in one. */
+export function LadderForm({ part, zone }: { readonly part: Part; readonly zone: number | null }) {
+  const { workshop } = useScene().input;
+  const fetcher = useFetcher<{ problems: readonly Problem[] }>();
+  const [rungs, setRungs] = useState(RUNGS.most as number);
+  const options = [["", "not chosen yet"], ...byLightness(workshop)] as const;
+  return (
+    <details className="panel">
+      <summary className="font-head font-semibold">Lay a ladder from dark to light</summary>
+      <fetcher.Form method="post" className="mt-2 grid items-end gap-3 sm:grid-cols-4">
+        <div className="sm:col-span-4">
+          <Problems problems={fetcher.data?.problems} />
+          <p className="text-[14px] text-ink-2">
+            Each rung is drier and covers less than the one below: {shareWords(rungs)} of the surface, the
+            first two with a wide brush.
+          </p>
+        </div>
+        <input type="hidden" name="partId" value={part.id} />
+        <input type="hidden" name="zone" value={zone ?? ""} />
+        <Choice
+          label="Rungs"
+          name="rungs"
+          value={String(rungs)}
+          onChange={(e) => setRungs(Number(e.target.value))}
+          options={["2", "3", "4"].map((n) => [n, n] as const)}
+        />
+        {Array.from({ length: rungs }, (_, i) => (
+          <Choice
+            key={i}
+            label={`Rung ${i + 1}${i === 0 ? ", darkest" : i === rungs - 1 ? ", lightest" : ""}`}
+            name={`rung${i}`}
+            options={options}
+          />
+        ))}
+        <Button kind="main" type="submit" name="intent" value="ladder">
+          Lay the ladder
+        </Button>
+      </fetcher.Form>
+    </details>
+  );
+}
+
+const shareWords = (rungs: number): string =>
+  Array.from({ length: rungs }, (_, i) =>
+    Math.round(100 * RUNG_SHARES[Math.round((i * (RUNG_SHARES.length - 1)) / (rungs - 1))]!),
+  ).join(", ") + " %";

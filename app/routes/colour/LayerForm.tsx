@@ -1,0 +1,251 @@
+import { type ReactNode, useState } from "react";
+import type { FetcherWithComponents } from "react-router";
+import type { Problem } from "#core/outcome";
+import { productName } from "#core/materials/products";
+import { methods } from "#core/paint/amount";
+import { coatProducts } from "#core/paint/coatProducts";
+import { kindOf, layerKindNames, type LayerKind } from "#core/paint/layerKinds";
+import { loads } from "#core/paint/load";
+import { finishEffects, isTakenBack, metals, type SchemeLayer, strokes } from "#core/paint/scheme";
+import { schemeOf, type Part } from "#core/scene/part";
+import { Button } from "#ui/Button";
+import { Choice, Field, Problems, Tick } from "#ui/Field";
+import { useScene } from "#app/routes/scenes/useScene";
+import { asksOf } from "./layerAsks";
+
+type Fetcher = FetcherWithComponents<{ problems: readonly Problem[] }>;
+const sheens: readonly SchemeLayer["sheen"][] = ["matte", "satin", "gloss"];
+const asOptions = (names: readonly string[]) => names.map((name) => [name, name] as const);
+
+export function NewLayer({
+  fetcher,
+  part,
+  zone,
+  changed,
+}: {
+  readonly zone: number | null;
+  readonly fetcher: Fetcher;
+  readonly part: Part;
+  readonly changed: SchemeLayer | undefined;
+}) {
+  return (
+    <details className="panel">
+      <summary className="font-head font-semibold">Add a layer</summary>
+      <fetcher.Form
+        key={schemeOf(part).length}
+        method="post"
+        className="mt-2 grid items-end gap-3 sm:grid-cols-4"
+      >
+        <LayerFields partId={part.id} zone={zone} problems={changed ? undefined : fetcher.data?.problems} />
+      </fetcher.Form>
+    </details>
+  );
+}
+
+export function ChangedLayer({
+  fetcher,
+  changed,
+  part,
+  zone,
+  change,
+}: {
+  readonly zone: number | null;
+  readonly fetcher: Fetcher;
+  readonly changed: SchemeLayer;
+  readonly part: Part;
+  readonly change: (value: string | null) => void;
+}) {
+  return (
+    <fetcher.Form
+      method="post"
+      className="panel grid items-end gap-3 sm:grid-cols-4"
+      aria-label={`Change the ${changed.kind}`}
+    >
+      <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
+      <LayerFields partId={part.id} zone={zone} layer={changed} problems={fetcher.data?.problems} />
+      <Button onClick={() => change(null)}>Leave it</Button>
+    </fetcher.Form>
+  );
+}
+
+type Fields = {
+  readonly partId: string;
+  readonly zone: number | null;
+  readonly layer?: SchemeLayer;
+  readonly problems: readonly Problem[] | undefined;
+};
+
+/** All that can be said of a layer; what its kind never needs is not asked. */
+function LayerFields({ partId, zone, layer, problems }: Fields) {
+  const [kind, setKind] = useState<LayerKind>(layer?.kind ?? "primer");
+  return (
+    <>
+      <Problems problems={problems} fields={["coats", "coverage", "mostShare"]} />
+      <input type="hidden" name="partId" value={partId} />
+      <input type="hidden" name="zone" value={zone ?? ""} />
+      {layer && <input type="hidden" name="layerId" value={layer.id} />}
+      <Choice
+        label="Layer"
+        name="kind"
+        value={kind}
+        onChange={(e) => setKind(e.target.value as LayerKind)}
+        options={layerKindNames.map((k) => [k, kindOf(k).says] as const)}
+      />
+      <LaidWith layer={layer} />
+      <AmountFields kind={kind} layer={layer} problems={problems} />
+      <details className="sm:col-span-4">
+        <summary className="text-[14px]">Brush, strokes, and what it must bear</summary>
+        <div className="mt-2 grid items-end gap-3 sm:grid-cols-4">
+          <HandFields key={kind} kind={kind} layer={layer} problems={problems} />
+        </div>
+      </details>
+      <Button kind="main" type="submit" name="intent" value="layer">
+        {layer ? "Set" : "Add it"}
+      </Button>
+    </>
+  );
+}
+
+function LaidWith({ layer }: { readonly layer: SchemeLayer | undefined }) {
+  const { recipes, paints } = useScene().input.workshop;
+  return (
+    <>
+      <Choice
+        label="With"
+        name="what"
+        defaultValue={layer?.colour ? `${layer.colour.kind}:${layer.colour.id}` : ""}
+        options={[
+          ["", "the product alone"],
+          ...recipes.map((r) => [`recipe:${r.id}`, r.name] as const),
+          ...paints.map((p) => [`paint:${p.id}`, p.name] as const),
+        ]}
+      />
+      <Choice
+        label="Family"
+        name="product"
+        defaultValue={layer?.product ?? "acrylic"}
+        options={coatProducts.map((id) => [id, productName(id)] as const)}
+      />
+      <Choice
+        label="How"
+        name="method"
+        defaultValue={layer?.method}
+        options={asOptions(Object.keys(methods))}
+      />
+      <Choice label="Sheen" name="sheen" defaultValue={layer?.sheen} options={asOptions(sheens)} />
+      <Choice
+        label="Metal or texture"
+        name="effect"
+        defaultValue={layer?.effect ?? ""}
+        options={[["", "neither"], ...asOptions(finishEffects)]}
+      />
+    </>
+  );
+}
+
+function AmountFields({
+  kind,
+  layer,
+  problems,
+}: {
+  readonly kind: LayerKind;
+  readonly layer: SchemeLayer | undefined;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
+  return (
+    <>
+      <Field
+        label="Coats"
+        name="coats"
+        type="number"
+        min={1}
+        max={20}
+        defaultValue={layer?.coats ?? 1}
+        problems={problems}
+      />
+      <Field
+        key={kind}
+        label="Of the surface, %"
+        name="coverage"
+        problems={problems}
+        type="number"
+        min={1}
+        max={100}
+        defaultValue={Math.round(100 * usual)}
+      />
+    </>
+  );
+}
+
+/** What the hand does, and what the layer must bear or give back: only what its kind may need. */
+function HandFields({
+  kind,
+  layer,
+  problems,
+}: {
+  readonly kind: LayerKind;
+  readonly layer: SchemeLayer | undefined;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  const asks = asksOf(kind);
+  const tick = (name: keyof typeof asks, label: string, on: boolean | undefined): ReactNode =>
+    asks[name] ? <Tick label={label} name={name} value="on" defaultChecked={on === true} /> : null;
+  return (
+    <>
+      {asks.metal && (
+        <Choice
+          label="Metal"
+          name="metal"
+          defaultValue={layer?.metal ?? "iron"}
+          options={asOptions(metals)}
+        />
+      )}
+      <BrushFields layer={layer} />
+      {asks.mostShare && (
+        <Field
+          label="At most, %"
+          name="mostShare"
+          type="number"
+          min={1}
+          max={100}
+          defaultValue={layer?.mostShare ? Math.round(100 * layer.mostShare) : ""}
+          problems={problems}
+        />
+      )}
+      {tick("pinOnly", "Only in lines and round rivets", layer?.pinOnly)}
+      {tick("intoWet", "Into the wet of the one before", layer?.intoWet)}
+      {tick("mustStay", "Free-hand, must stay as it is", layer?.mustStay)}
+      {tick("takeBack", "I may want to take this back", layer ? isTakenBack(layer) : kindOf(kind).takenBack)}
+      {tick("trialFirst", "Try it on one field first", layer?.trialFirst)}
+    </>
+  );
+}
+
+/** How the brush goes over it. */
+const BrushFields = ({ layer }: { readonly layer: SchemeLayer | undefined }) => (
+  <>
+    <Choice
+      label="Brush loaded"
+      name="load"
+      defaultValue={layer?.load ?? ""}
+      options={[["", "as usual"], ...asOptions(loads)]}
+    />
+    <Choice
+      label="Brush"
+      name="brush"
+      defaultValue={layer?.brush ?? ""}
+      options={[
+        ["", "as usual"],
+        ["wide", "wide"],
+        ["small", "small"],
+      ]}
+    />
+    <Choice
+      label="Strokes"
+      name="stroke"
+      defaultValue={layer?.stroke ?? ""}
+      options={[["", "any way"], ...asOptions(strokes)]}
+    />
+  </>
+);

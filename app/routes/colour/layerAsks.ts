@@ -1,0 +1,58 @@
+import { loads } from "#core/paint/load";
+import { kindOf, type LayerKind } from "#core/paint/layerKinds";
+import { metals, type SchemeLayer, strokes } from "#core/paint/scheme";
+import { type SentForm, textOf } from "#app/readForm";
+
+/** What a form asks of a kind of layer beside what it asks of all. */
+export type LayerAsks = {
+  readonly metal: boolean;
+  readonly mostShare: boolean;
+  readonly pinOnly: boolean;
+  readonly intoWet: boolean;
+  readonly mustStay: boolean;
+  readonly takeBack: boolean;
+  readonly trialFirst: boolean;
+};
+
+/** Tints of which too much is easily laid. */
+const tints: readonly LayerKind[] = ["glaze", "filter", "dust", "shade", "streak"];
+
+export function asksOf(kind: LayerKind): LayerAsks {
+  const { action } = kindOf(kind);
+  const isColour = action === "paint" || action === "shade" || action === "drybrush";
+  return {
+    metal: kind === "metal",
+    mostShare: tints.includes(kind),
+    pinOnly: kind === "shade",
+    intoWet: action === "shade",
+    mustStay: action === "paint" || action === "shade",
+    takeBack: isColour || action === "pigment",
+    trialFirst: isColour || action === "mask",
+  };
+}
+
+const one = <T extends string>(of: readonly T[], said: string): T | undefined => of.find((v) => v === said);
+
+/** What was said of the hand and of what a layer must bear, without what was not. */
+export function handSaid(form: SentForm, kind: LayerKind, mostPercent: number | null): Partial<SchemeLayer> {
+  const asks = asksOf(kind);
+  const isOn = (name: keyof LayerAsks) => asks[name] && textOf(form, name) === "on";
+  const load = one(loads, textOf(form, "load"));
+  const brush = one(["wide", "small"], textOf(form, "brush"));
+  const stroke = one(strokes, textOf(form, "stroke"));
+  const metal = asks.metal ? one(metals, textOf(form, "metal")) : undefined;
+  const takesBack = isOn("takeBack");
+  const isUsual = takesBack === (kindOf(kind).takenBack === true);
+  return {
+    ...(load ? { load } : {}),
+    ...(brush ? { brush } : {}),
+    ...(stroke ? { stroke } : {}),
+    ...(metal ? { metal } : {}),
+    ...(asks.mostShare && mostPercent !== null ? { mostShare: mostPercent / 100 } : {}),
+    ...(isOn("pinOnly") ? { pinOnly: true } : {}),
+    ...(isOn("intoWet") ? { intoWet: true } : {}),
+    ...(isOn("mustStay") ? { mustStay: true } : {}),
+    ...(asks.takeBack && !isUsual ? { takeBack: takesBack } : {}),
+    ...(isOn("trialFirst") ? { trialFirst: true } : {}),
+  };
+}

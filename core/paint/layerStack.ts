@@ -1,0 +1,74 @@
+import { coatedWith } from "#core/paint/cover";
+import { labOfXyz, type LabD65, luminanceOf } from "#core/paint/lab";
+import { bodyOf, type LayerBody, type Shelf } from "#core/paint/layerBody";
+import { bareGround } from "#core/paint/layerCover";
+import { type Reflectance, xyzOfReflectance } from "#core/paint/reflectance";
+import type { SchemeLayer } from "#core/paint/scheme";
+
+/** What a zone looks like once one of its layers is laid. */
+export type AfterLayer = {
+  readonly layerId: string;
+  /** Where the layer lies, and all of the zone from afar, by shares. */
+  readonly lies: LabD65;
+  readonly mean: LabD65;
+  /** Nobody said in which colour it is laid: the zone is shown as it was before. */
+  readonly isUntold: boolean;
+};
+
+/** How much darker a seal leaves what it lies on, in L*: paint, and powder that is sealed (defaults). */
+export const SEALED_DARKER = { paint: 3, powder: 8 } as const;
+
+const labOf = (r: Reflectance) => labOfXyz(xyzOfReflectance(r));
+
+/** Two surfaces beside each other, seen from so far that they run together: by area, in light. */
+export const blended = (first: Reflectance, second: Reflectance, shareOfSecond: number): Reflectance =>
+  first.map((r, i) => r + shareOfSecond * (second[i]! - r));
+
+/** The same surface darker by so much of L*. */
+export function darkerBy(r: Reflectance, steps: number): Reflectance {
+  const { l } = labOf(r);
+  const share = luminanceOf(Math.max(0, l - steps)) / luminanceOf(Math.max(1e-3, l));
+  return r.map((v) => v * share);
+}
+
+/** How a wash lies: film to its mean, and on how much of a zone (films common practice, shares a default). */
+const WASH_LIES = [
+  { film: 3, share: 0.2 },
+  { film: 1, share: 0.3 },
+  { film: 0.2, share: 0.5 },
+] as const;
+
+/** A zone under a wash that runs together in recesses, as it looks from afar. */
+function washed({ full, power }: LayerBody, below: Reflectance, coats: number): Reflectance {
+  const mean = new Float64Array(below.length);
+  for (const { film, share } of WASH_LIES) {
+    const there = coatedWith(full, below, power * film, coats);
+    for (let i = 0; i < mean.length; i++) mean[i]! += share * there[i]!;
+  }
+  return mean;
+}
+
+/**
+ * What a zone looks like after each layer of its scheme, from the film of each over what lies below, over the share of
+ * the zone that it covers. Metals are outside this: they are shown as their pot.
+ * @source films by P. Kubelka 1948 (from memory); what a seal darkens is a default
+ */
+export function stackOf(scheme: readonly SchemeLayer[], shelf: Shelf): readonly AfterLayer[] {
+  let below = bareGround();
+  let powdered = 0;
+  return scheme.map((layer): AfterLayer => {
+    const body = bodyOf(layer, shelf);
+    const isSeal = layer.kind === "varnish";
+    let lies = below;
+    if (isSeal)
+      lies = darkerBy(below, SEALED_DARKER.paint + powdered * (SEALED_DARKER.powder - SEALED_DARKER.paint));
+    else if (body)
+      lies = body.runs
+        ? washed(body, below, layer.coats)
+        : coatedWith(body.full, below, body.power, layer.coats);
+    powdered = isSeal ? 0 : layer.kind === "pigment" ? Math.max(powdered, layer.coverage) : powdered;
+    below = blended(below, lies, layer.coverage);
+    const colourless = isSeal || ["resist", "decal", "gloss"].includes(layer.kind);
+    return { layerId: layer.id, lies: labOf(lies), mean: labOf(below), isUntold: !body && !colourless };
+  });
+}

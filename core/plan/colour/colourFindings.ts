@@ -1,0 +1,18 @@
+import { filmFindings } from "#core/plan/colour/filmFindings";
+import { paletteFindings } from "#core/plan/colour/scenePalette";
+import { sheenFindings } from "#core/plan/colour/sheenFindings";
+import { spareFindings } from "#core/plan/colour/spareFindings";
+import type { Finding } from "#core/plan/finding";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { PlanInput } from "#core/scene/planInput";
+
+/** What is found of the colours of a scene: how zones end, coats for nothing, too much film, what runs together. */
+export const colourFindings = (
+  parts: readonly PartPlan[],
+  { scene, workshop }: Pick<PlanInput, "scene" | "workshop">,
+): readonly Finding[] => [
+  ...sheenFindings(parts),
+  ...filmFindings(parts),
+  ...spareFindings(parts, workshop),
+  ...paletteFindings(parts, scene, workshop),
+];
