@@ -111,6 +111,7 @@ const kernels = [
 ];
 
 const testPackages = [
+  "ml-kmeans",
   "clipper2-ts",
   "d3-polygon",
   "vitest",

@@ -1,6 +1,9 @@
 import { bestMixes, type FoundMix } from "#core/paint/bestMixes";
 import type { LabD65 } from "#core/paint/lab";
 import type { Paint } from "#core/paint/paint";
+import { paletteOf, type PictureColour } from "#core/paint/picture/palette";
+import type { Card, Pixels } from "#core/paint/picture/picture";
+import { sharedPots } from "#core/paint/sharedPots";
 import { serve } from "#workers/serve";
 
 /** So many are offered. */
@@ -13,6 +16,19 @@ const api = {
     paints: readonly Paint[],
     progress: (share: number) => void,
   ): readonly FoundMix[] => bestMixes(target, paints, MOST, progress),
+  /** One mix for each of several colours, from few pots. */
+  mixesTogether: (
+    targets: readonly LabD65[],
+    paints: readonly Paint[],
+    progress: (share: number) => void,
+  ): readonly (FoundMix | null)[] =>
+    sharedPots(
+      targets.map((target, i) =>
+        bestMixes(target, paints, MOST, (share) => progress((i + share) / targets.length)),
+      ),
+    ),
+  /** The colours of a picture by their area. */
+  palette: (picture: Pixels, card: Card | null): readonly PictureColour[] => paletteOf(picture, card),
 };
 export type PaintApi = typeof api;
 serve(api);

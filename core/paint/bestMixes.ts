@@ -1,5 +1,5 @@
 import { ciede2000 } from "#core/paint/ciede2000";
-import { labOfXyz, type LabD65 } from "#core/paint/lab";
+import { labOfXyz, type LabD65, luminanceOf } from "#core/paint/lab";
 import { pigmentOf, reflection } from "#core/paint/mixing";
 import { BANDS, weights } from "#core/paint/observer";
 import { type Paint, pigmentOfPaint } from "#core/paint/paint";
@@ -134,9 +134,6 @@ function shares(size: number, left = TENTHS): number[][] {
     shares(size - 1, left - first).map((rest) => [first, ...rest]),
   );
 }
-
-/** Luminance at which a lightness lies, 0 to 1. @source CIE 1976 L* */
-const luminanceOf = (l: number) => (l > 8 ? ((l + 16) / 116) ** 3 : Math.max(0, l) / 903.2963);
 
 /**
  * Tries mixes against one target. Luminance bounds from both sides, since reflectance is convex in absorption over

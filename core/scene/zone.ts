@@ -1,3 +1,4 @@
+import type { LabD65 } from "#core/paint/lab";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { Grade, ResinColour } from "#core/surface/grades";
 import type { SurfaceSchool } from "#core/surface/treatments";
@@ -44,6 +45,8 @@ export type Zone = {
   readonly grade?: Grade;
   /** The light-cured resin that levels it; absent of clear. */
   readonly resin?: ResinColour;
+  /** The colour that it is to have, from a picture with a card in its light. */
+  readonly wanted?: LabD65;
   /** How it is to end; absent where what it is made of says enough. */
   readonly sheen?: SheenTarget;
 };

@@ -29,6 +29,7 @@ import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,
   id,
+  lab,
   material,
   moment,
   name,
@@ -163,6 +164,7 @@ const zone = shapeOf<Zone>({
   grade: Joi.string().valid(...grades),
   resin: Joi.string().valid(...resinColours),
   sheen: Joi.string().valid(...sheenTargets),
+  wanted: lab,
 });
 
 const lamp = Joi.object({

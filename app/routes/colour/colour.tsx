@@ -10,6 +10,7 @@ import { colourAction } from "./colourAction";
 import { Mixes, MixSlip } from "./Mixes";
 import { MixForm } from "./MixForm";
 import { Palette } from "./Palette";
+import { PictureCard } from "./PictureCard";
 import { Pots } from "./Pots";
 import { Scheme } from "./Scheme";
 import { Tones } from "./Tones";
@@ -30,6 +31,7 @@ export default function Colour({ actionData }: Route.ComponentProps) {
       <UsualPaint />
       <Schemes />
       <Palette />
+      <PictureCard />
       <Mixes selected={recipe?.id} />
       <MixForm key={recipe?.id ?? "new"} recipe={recipe} problems={actionData?.problems} />
       <Tones />
@@ -51,7 +53,7 @@ export default function Colour({ actionData }: Route.ComponentProps) {
 /** Where on this page what is. */
 const Jumps = () => (
   <nav aria-label="On this page" className="flex flex-wrap gap-x-4 gap-y-1 text-[14px]">
-    {["Schemes", "Palette", "Mixes", "Tones", "Pots"].map((name) => (
+    {["Schemes", "Palette", "Picture", "Mixes", "Tones", "Pots"].map((name) => (
       <a key={name} href={`#${name.toLowerCase()}`} className="underline underline-offset-4">
         {name}
       </a>

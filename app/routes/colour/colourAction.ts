@@ -3,6 +3,7 @@ import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { labOfHex } from "#core/paint/colour";
 import { ladderLayers, RUNGS } from "#core/paint/ladder";
+import type { LabD65 } from "#core/paint/lab";
 import type { Recipe } from "#core/paint/paint";
 import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
@@ -53,6 +54,10 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return takeUsual(form);
     case "leave-bare":
       return leaveBare(form);
+    case "picture-mixes":
+      return keepPictureMixes(form);
+    case "zone-wanted":
+      return tieZone(form);
     case "accent":
       return nameAccent(form);
     case "zone-sheen":
@@ -267,6 +272,27 @@ async function setUsualPaint(form: SentForm): Promise<Said> {
   const usualPaint = textOf(form, "to") === "usual";
   const label = usualPaint ? "Plan what is unpainted the usual way" : "Leave what is unpainted bare";
   return answer(await patchRow("scenes", textOf(form, "sceneId"), { usualPaint }, label, localNow().at));
+}
+
+/** What was found for the colours of a picture, all in one, each as a mix with its target. */
+async function keepPictureMixes(form: SentForm): Promise<Said> {
+  const mixes = JSON.parse(textOf(form, "mixes")) as readonly Pick<Recipe, "parts" | "target">[];
+  const had = await appDatabase().recipes.count();
+  const changes = mixes.map(({ parts, target }, i) => ({
+    table: "recipes" as const,
+    put: { id: crypto.randomUUID(), name: `From the picture ${had + i + 1}`, parts, thinnerShare: 0, target },
+  }));
+  return answer(await write(`Keep ${changes.length} mixes of a picture`, changes, localNow().at));
+}
+
+/** The colour of a picture that a zone is to have. */
+async function tieZone(form: SentForm): Promise<Said> {
+  const part = await appDatabase().parts.get(textOf(form, "partId"));
+  if (!part) return { problems: [] };
+  const on = zoneIn(form);
+  const wanted = JSON.parse(textOf(form, "lab")) as LabD65;
+  const patch = (now: Part) => ({ zones: now.zones.map((z) => (z.number === on ? { ...z, wanted } : z)) });
+  return answer(await patchRow("parts", part.id, patch, `Tie a colour to ${part.name}`, localNow().at));
 }
 
 /** The one colour that may stand out, or none. */

@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
+import { labOfHex } from "#core/paint/colour";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { testPaint } from "#core/plan/testing";
 import { partRef } from "#core/reference";
@@ -6,6 +7,7 @@ import { schemeOf } from "#core/scene/part";
 import { wholeZone, type Zone } from "#core/scene/zone";
 import type { Step } from "#core/steps/step";
 import { appDatabase } from "#data/db";
+import { undoLast } from "#data/journal";
 import { tableNames } from "#data/rows";
 import { getPlanInput } from "#data/workshop";
 import { testPart, testScene } from "#data/testing";
@@ -350,5 +352,48 @@ describe("C22: palette over the scene", () => {
     await send({ intent: "accent", sceneId: scene.id, what: "paint:door-red" });
     const found = (await planned()).findings.filter((f) => f.cause === "beside-accent");
     expect(found.map((f) => f.name)).toEqual(["sign-red"]);
+  });
+});
+
+describe("C10: references for colour", () => {
+  const lab = (hex: string) => {
+    const said = labOfHex(hex);
+    if (!said.ok) throw new Error(hex);
+    return said.value;
+  };
+  it("#2f5fa8 planned for #6f7f92: 15.7 off, and chroma 45 against 12, told before the step", async () => {
+    await db.paints.put({ ...testPaint("sign-blue", "#2f5fa8"), opacity: "opaque" });
+    await db.parts.put(hut([{}]));
+    await send({ kind: "colour", what: "paint:sign-blue" });
+    await send({ intent: "zone-wanted", zone: "0", lab: JSON.stringify(lab("#6f7f92")) });
+    const found = (await planned()).findings.find((f) => f.cause === "not-as-picture")!;
+    expect(found.sentence).toMatch(/15\.7 off the picture, and stronger: chroma 45 against 12/);
+    const edit = found.mends[0]!.edit as { patch: { zones: readonly Zone[] } };
+    expect(edit.patch.zones[0]!.wanted).toBeUndefined();
+  });
+  it("says nothing of what is near, and nothing where no zone is tied", async () => {
+    await db.parts.put(hut([{}]));
+    await send({ kind: "colour", what: "paint:mid" });
+    expect(causes(await planned())).not.toContain("not-as-picture");
+    await send({ intent: "zone-wanted", zone: "0", lab: JSON.stringify(lab("#6d5543")) });
+    expect(causes(await planned())).not.toContain("not-as-picture");
+  });
+  it("keeps what was found for a picture as mixes, in one act that is taken back", async () => {
+    const target = lab("#6f7f92");
+    const parts = [
+      { paintId: "blue", parts: 1 },
+      { paintId: "white", parts: 2 },
+    ];
+    await send({
+      intent: "picture-mixes",
+      mixes: JSON.stringify([
+        { parts, target },
+        { parts, target: null },
+      ]),
+    });
+    const recipes = await db.recipes.toArray();
+    expect(recipes.map((r) => r.name).sort()).toEqual(["From the picture 1", "From the picture 2"]);
+    await undoLast();
+    expect(await db.recipes.count()).toBe(0);
   });
 });

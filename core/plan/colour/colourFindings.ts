@@ -2,6 +2,7 @@ import { filmFindings } from "#core/plan/colour/filmFindings";
 import { paletteFindings } from "#core/plan/colour/scenePalette";
 import { sheenFindings } from "#core/plan/colour/sheenFindings";
 import { spareFindings } from "#core/plan/colour/spareFindings";
+import { wantedFindings } from "#core/plan/colour/wantedFindings";
 import type { Finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { PlanInput } from "#core/scene/planInput";
@@ -15,4 +16,5 @@ export const colourFindings = (
   ...filmFindings(parts),
   ...spareFindings(parts, workshop),
   ...paletteFindings(parts, scene, workshop),
+  ...wantedFindings(parts, workshop),
 ];

@@ -1,6 +1,7 @@
 import { ciede2000 } from "#core/paint/ciede2000";
 import type { LabD65 } from "#core/paint/lab";
 import type { Shelf } from "#core/paint/layerBody";
+import { kindOf } from "#core/paint/layerKinds";
 import { stackOf } from "#core/paint/layerStack";
 import { predictMix } from "#core/paint/paint";
 import type { SchemeLayer } from "#core/paint/scheme";
@@ -79,11 +80,17 @@ export function toldBy(colour: Colour, { paints, recipes }: Shelf): { name: stri
   return recipe && mix ? { name: recipe.name, lab: mix.lab } : null;
 }
 
+/** What a zone is mainly painted with. */
+export const mainColour = ({ scheme }: Pick<Zone, "scheme">): Colour | null =>
+  scheme.findLast((l) => l.colour && kindOf(l.kind).covers && l.coverage >= MAIN_SHARE)?.colour ??
+  scheme.findLast((l) => l.colour && l.coverage >= MAIN_SHARE)?.colour ??
+  null;
+
 /** Every painted place whose colour is told, as it looks when all its layers are laid. */
 function placesOf(parts: readonly PartPlan[], shelf: Shelf): readonly Place[] {
   return parts.filter(isThere).flatMap((plan) =>
     plan.part.zones.flatMap((zone): readonly Place[] => {
-      const main = zone.scheme.findLast((l) => l.colour && l.coverage >= MAIN_SHARE)?.colour ?? null;
+      const main = mainColour(zone);
       const last = stackOf(zone.scheme, shelf).at(-1);
       return main && last ? [{ plan, zone, name: placeName(plan.part, zone), lab: last.mean, main }] : [];
     }),

@@ -1,0 +1,38 @@
+import { expect, it } from "vitest";
+import type { Pixels } from "#core/paint/picture/picture";
+import { byArea, tapped } from "./pictureTaps";
+
+/** Left half a white card in warm light, right half a wall. */
+function picture(): Pixels {
+  const [width, height] = [80, 40];
+  const data = new Uint8ClampedArray(4 * width * height);
+  for (let i = 0; i < width * height; i++)
+    data.set(i % width < 40 ? [240, 210, 170, 255] : [140, 90, 60, 255], 4 * i);
+  return { data, width, height };
+}
+
+it("takes a card, then colours as in daylight, and says how sure they are", () => {
+  const card = tapped(picture(), 20, 20, "white card", null);
+  if (!("card" in card)) throw new Error("no card");
+  const bare = tapped(picture(), 60, 20, "colour", null);
+  const under = tapped(picture(), 60, 20, "colour", card.card);
+  if (!("colour" in bare) || !("colour" in under)) throw new Error("no colour");
+  expect(bare.colour.words).toBe("L 43 ± 10, tapped");
+  expect(under.colour.words).toMatch(/^L \d+ ± 3, tapped$/);
+  // Warm light taken out, it is less yellow.
+  expect(under.colour.lab.b).toBeLessThan(bare.colour.lab.b);
+});
+
+it("says why a tap takes nothing", () => {
+  const said = tapped(picture(), 40, 20, "white card", null);
+  expect(said).toEqual({ problem: expect.stringMatching(/shadow or an edge/) });
+  expect(tapped(picture(), 400, 20, "colour", null)).toEqual({ problem: "Tap inside the picture." });
+  const edge = tapped(picture(), 40, 20, "colour", null);
+  expect("colour" in edge && edge.colour.words).toMatch(/lit unevenly/);
+});
+
+it("tells a colour by its area, never less than one of a hundred", () => {
+  const lab = { l: 40, a: 0, b: 0 };
+  expect(byArea({ lab, share: 0.001 }, null).words).toBe("L 40 ± 10, 1 % of the picture");
+  expect(byArea({ lab, share: 0.42 }, null).words).toBe("L 40 ± 10, 42 % of the picture");
+});
