@@ -4,7 +4,7 @@ import { drawnSmall } from "#app/jobs/smallPicture";
 /** A picture that colours are taken from, small enough to keep and to read: its longest side, px. */
 const LONGEST_PX = 1600;
 
-/** A file's pixels, turned as it says, and the picture itself. @throws an Error with a sentence when it is no picture */
+/** A file's pixels, turned as it says, and the picture. @throws an Error with a sentence when it is no picture */
 export async function readPixels(file: File): Promise<{ readonly pixels: Pixels; readonly url: string }> {
   const canvas = await drawnSmall(file, LONGEST_PX);
   const { width, height } = canvas;

@@ -30,8 +30,8 @@ export function Palette() {
               {row.name}
             </th>
             <td>{row.on}</td>
-            <td className="figures text-right">{row.cm2}</td>
-            <td className="figures text-right">{row.ml}</td>
+            <td data-figures>{row.cm2}</td>
+            <td data-figures>{row.ml}</td>
             <td className="whitespace-nowrap">{row.firstOn}</td>
             <td>
               {row.isAccent ? (

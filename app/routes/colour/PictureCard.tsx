@@ -104,14 +104,13 @@ function TapPicture({
 }) {
   const [mode, setMode] = useState<TapMode>("white card");
   const [at, setAt] = useState<readonly [number, number]>([pixels.width / 2, pixels.height / 2]);
-  const place = useRef<HTMLButtonElement>(null);
   const tapAt = (x: number, y: number) => {
     setAt([x, y]);
     onTap(x, y, mode);
     if (mode !== "colour") setMode("colour");
   };
   return (
-    <div className="grid content-start gap-2">
+    <div className="grid content-start gap-2 lg:sticky lg:top-2 lg:self-start">
       <div className="flex flex-wrap gap-2" role="group" aria-label="A tap takes">
         {tapModes.map((m) => (
           <Button
@@ -124,42 +123,60 @@ function TapPicture({
           </Button>
         ))}
       </div>
-      <button
-        ref={place}
-        type="button"
-        className="relative block w-full cursor-crosshair"
-        aria-label={`${name}: arrows move the mark, Enter takes what is under it`}
-        onClick={(e) => {
-          const box = place.current!.getBoundingClientRect();
-          // A click by Enter has no place of its own.
-          if (e.detail === 0) return tapAt(at[0], at[1]);
-          tapAt(
-            ((e.clientX - box.left) / box.width) * pixels.width,
-            ((e.clientY - box.top) / box.height) * pixels.height,
-          );
-        }}
-        onKeyDown={(e) => {
-          const by = moves[e.key];
-          if (!by) return;
-          e.preventDefault();
-          setAt(([x, y]) => [
-            Math.min(pixels.width - 1, Math.max(0, x + by[0] * STEP_PX)),
-            Math.min(pixels.height - 1, Math.max(0, y + by[1] * STEP_PX)),
-          ]);
-        }}
-      >
-        <img src={url} alt="" className="block w-full" />
-        <span
-          aria-hidden
-          className="absolute size-5 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-[var(--tape)]"
-          style={{ left: `${(100 * at[0]) / pixels.width}%`, top: `${(100 * at[1]) / pixels.height}%` }}
-        />
-      </button>
+      <Marked open={{ pixels, url, name }} at={at} onMove={setAt} onTap={tapAt} />
       <p className="text-[13px] text-ink-2">
         {hasCard
           ? "The card is taken: colours are as in daylight, right to about 3."
           : "No card is tapped yet: colours are as the camera saw them, 10 off and more."}
       </p>
     </div>
+  );
+}
+
+/** The picture under its mark. */
+function Marked({
+  open: { pixels, url, name },
+  at,
+  onMove,
+  onTap,
+}: {
+  readonly open: Open;
+  readonly at: readonly [number, number];
+  readonly onMove: (at: readonly [number, number]) => void;
+  readonly onTap: (x: number, y: number) => void;
+}) {
+  const place = useRef<HTMLButtonElement>(null);
+  return (
+    <button
+      ref={place}
+      type="button"
+      className="relative block w-full cursor-crosshair"
+      aria-label={`${name}: arrows move the mark, Enter takes what is under it`}
+      onClick={(e) => {
+        const box = place.current!.getBoundingClientRect();
+        // A click by Enter has no place of its own.
+        if (e.detail === 0) return onTap(at[0], at[1]);
+        onTap(
+          ((e.clientX - box.left) / box.width) * pixels.width,
+          ((e.clientY - box.top) / box.height) * pixels.height,
+        );
+      }}
+      onKeyDown={(e) => {
+        const by = moves[e.key];
+        if (!by) return;
+        e.preventDefault();
+        onMove([
+          Math.min(pixels.width - 1, Math.max(0, at[0] + by[0] * STEP_PX)),
+          Math.min(pixels.height - 1, Math.max(0, at[1] + by[1] * STEP_PX)),
+        ]);
+      }}
+    >
+      <img src={url} alt="" className="block w-full" />
+      <span
+        aria-hidden
+        className="absolute size-5 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-[var(--tape)]"
+        style={{ left: `${(100 * at[0]) / pixels.width}%`, top: `${(100 * at[1]) / pixels.height}%` }}
+      />
+    </button>
   );
 }

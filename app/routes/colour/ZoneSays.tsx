@@ -55,7 +55,7 @@ export function Techniques({ plan, zone }: { readonly plan: PartPlan; readonly z
           {rows.map((row) => (
             <tr key={row.name}>
               <th scope="row">{row.name}</th>
-              <td className="figures text-right">
+              <td data-figures>
                 {row.minutes}
                 {row.sessions && <span className="block font-sans text-[13px]">{row.sessions}</span>}
               </td>
