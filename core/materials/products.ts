@@ -198,7 +198,6 @@ export const products = [
     chemistry: "lacquer",
     times: [15, 2 * H, D],
     ...can,
-    filmMm: 0.02,
     leaves: "matte",
     fromShelf: true,
     note: "attacks bare foam",

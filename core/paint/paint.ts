@@ -27,6 +27,8 @@ export type Recipe = {
   readonly parts: readonly { readonly paintId: string; readonly parts: number }[];
   readonly thinnerShare: number;
   readonly target: LabD65 | null;
+  /** Drops that were added at the cup until it was accepted, in their order. */
+  readonly additions?: readonly { readonly paintId: string; readonly drops: number }[];
 };
 
 /** What a recipe gives, how far that is from its target, and the darkest and lightest that it may come out. */

@@ -27,4 +27,7 @@ export const recipe = shapeOf<Recipe>({
     .required(),
   thinnerShare: Joi.number().min(0).max(20).required(),
   target: orNull(lab),
+  additions: Joi.array()
+    .max(400)
+    .items(Joi.object({ paintId: id, drops: Joi.number().greater(0).max(10_000).required() })),
 });

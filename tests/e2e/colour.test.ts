@@ -119,3 +119,37 @@ it("the accent is named by keys on a tablet upright", async () => {
   ).toBe(true);
   await closeApp(app);
 });
+
+it("a mix is put right drop by drop at the cup, accepted, and taken back; a pot is changed in its place", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/colour?recipe=wall-brown`);
+  const cup = page.getByRole("region", { name: "At the cup" });
+  await cup.getByText("2 : 2 : 1").waitFor();
+  await cup.getByRole("button", { name: "+ 1 drop of Peat" }).click();
+  await cup.getByRole("button", { name: "+ 1 drop of Peat" }).click();
+  await cup.getByText("2 : 2 : 3").waitFor();
+  await cup.getByRole("button", { name: "Not that drop" }).click();
+  await cup.getByText("1 : 1 : 1").waitFor();
+  await cup.getByRole("button", { name: "Accepted" }).click();
+  const brown = async () =>
+    ((await rowsOf(page, "recipes")) as { id: string; additions?: unknown[] }[]).find(
+      (r) => r.id === "wall-brown",
+    );
+  await soon(async () => (await brown())?.additions?.length).toBe(1);
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await soon(async () => (await brown())?.additions).toBeUndefined();
+  await page.goto(`${ORIGIN}/workshop/paints`);
+  await page.getByRole("button", { name: "Change Kiln Brick" }).click();
+  await page.getByRole("heading", { name: "Change Kiln Brick" }).waitFor();
+  await page.getByRole("slider", { name: "lightness of colour when dry" }).press("ArrowRight");
+  await page.getByRole("spinbutton", { name: "Millilitres" }).fill("3");
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await soon(
+    async () =>
+      ((await rowsOf(page, "paints")) as { name: string; millilitres: number }[]).find(
+        (p) => p.name === "Kiln Brick",
+      )?.millilitres,
+  ).toBe(3);
+  await closeApp(app);
+});

@@ -5,13 +5,14 @@ import type { FoundMix } from "#core/paint/bestMixes";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
 import type { MixPrediction, Paint, Recipe } from "#core/paint/paint";
 import { Button } from "#ui/Button";
+import { ColourField } from "#ui/ColourField";
 import { Field, Problems } from "#ui/Field";
 import { ProgressLine } from "#ui/States";
 import { findMixes } from "#workers/paint";
 import { useJob } from "#app/hooks/useJob";
 import { useScene } from "#app/routes/scenes/useScene";
 import { HalfCircles } from "./HalfCircles";
-import { differenceWords, type MixRow, mixRows, typedMix } from "./view";
+import { differenceWords, forgives, type MixRow, mixRows, typedMix } from "./view";
 
 /** A colour to begin with: a middling brown. */
 const FIRST_TARGET = "#6f4a33";
@@ -36,15 +37,8 @@ export function MixForm({
         <h2>{recipe ? `Change ${recipe.name}` : "A new mix"}</h2>
         <Problems problems={problems} fields={["name", "thinner"]} />
         <input type="hidden" name="id" value={recipe?.id ?? ""} />
-        <div className="grid grid-cols-3 gap-3">
+        <div className="grid grid-cols-2 gap-3">
           <Field label="Name" name="name" defaultValue={recipe?.name ?? ""} problems={problems} />
-          <Field
-            label="Wanted colour"
-            name="target"
-            type="color"
-            value={target}
-            onChange={(e) => setTarget(e.target.value)}
-          />
           <Field
             label="Thinner, %"
             name="thinner"
@@ -55,6 +49,7 @@ export function MixForm({
             defaultValue={Math.round((recipe?.thinnerShare ?? 0) * 100)}
           />
         </div>
+        <ColourField label="Wanted colour" name="target" value={target} onChange={setTarget} />
         {rows.map((row, i) => (
           <PotRow key={i} at={i} row={row} paints={paints} onChange={(next) => change(i, next)} />
         ))}
@@ -188,6 +183,7 @@ function FoundMixes({
               />
               <span className="text-[14px]">
                 {m.parts.map((p) => `${p.parts} ${nameOf(p.paintId)}`).join(" + ")}
+                <span className="block text-[13px] text-ink-2">{forgives(m.parts, paints)}</span>
               </span>
               <span className="figures ml-auto text-right text-[13px] text-ink-2">
                 ΔE {m.difference.toFixed(1)}

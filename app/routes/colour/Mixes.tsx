@@ -7,7 +7,8 @@ import { mixBlocks } from "#app/mixBlocks";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { HalfCircles } from "./HalfCircles";
-import { differenceWords, mixUse } from "./view";
+import { MixCup } from "./MixCup";
+import { differenceWords, enoughWords, mixUse } from "./view";
 
 /** Every mix of the workshop, beside what it was mixed for. */
 export function Mixes({ selected }: { selected: string | undefined }) {
@@ -71,6 +72,8 @@ export function MixSlip({ recipe }: { recipe: Recipe }) {
           ],
         ]}
       />
+      <p className="text-[14px]">{enoughWords(recipe, input.workshop)}</p>
+      <MixCup key={JSON.stringify(recipe.parts)} recipe={recipe} />
       <p className="text-[13px] text-ink-2">
         The prediction mixes as pigments mix, from the colour of each pot alone: right to about 4 units of
         difference; pots with a swatch do better. Gloss and metallic paint are outside it.

@@ -57,6 +57,38 @@ describe("tones from one base", () => {
   });
 });
 
+describe("a mix at the cup", () => {
+  const grey = {
+    ...{ id: "g", name: "Sky grey", thinnerShare: 0, target: null },
+    parts: [{ paintId: "grey", parts: 3 }],
+  };
+  const parts = JSON.stringify([
+    { paintId: "grey", parts: 3 },
+    { paintId: "white", parts: 2 },
+  ]);
+  const additions = JSON.stringify([
+    { paintId: "white", drops: 1 },
+    { paintId: "white", drops: 1 },
+  ]);
+  beforeEach(() => db.recipes.put(grey));
+  it("is kept with both additions when it is accepted, and is as before when that is taken back", async () => {
+    expect(problems(await colourAction({ intent: "cup", id: "g", parts, additions }))).toEqual([]);
+    expect((await db.recipes.get("g"))!.additions).toHaveLength(2);
+    expect((await db.recipes.get("g"))!.parts.map((p) => p.parts)).toEqual([3, 2]);
+    await undoLast();
+    expect(await db.recipes.get("g")).toEqual(grey);
+  });
+  it("is a variant beside the first where that is wanted; one that is gone is told", async () => {
+    await colourAction({ intent: "variant", id: "g", parts, additions });
+    expect((await db.recipes.toArray()).map((r) => r.name).sort()).toEqual([
+      "Sky grey",
+      "Sky grey, variant 2",
+    ]);
+    expect(await db.recipes.get("g")).toEqual(grey);
+    expect(problems(await colourAction({ intent: "cup", id: "no", parts, additions }))).toHaveLength(1);
+  });
+});
+
 describe("a scheme", () => {
   const three = async () => {
     for (const kind of ["primer", "colour", "varnish"]) await colourAction({ ...layer, kind, coats: "2" });

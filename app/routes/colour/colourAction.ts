@@ -2,6 +2,7 @@ import type { Problem } from "#core/outcome";
 import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { labOfHex } from "#core/paint/colour";
+import { variantName } from "#core/paint/cup";
 import { ladderLayers, RUNGS } from "#core/paint/ladder";
 import type { LabD65 } from "#core/paint/lab";
 import type { Recipe } from "#core/paint/paint";
@@ -36,6 +37,9 @@ export async function colourAction(form: SentForm): Promise<Said> {
   switch (textOf(form, "intent")) {
     case "recipe":
       return keepRecipe(form);
+    case "cup":
+    case "variant":
+      return keepCup(form);
     case "tones":
       return keepTones(form);
     case "layer":
@@ -87,6 +91,23 @@ async function keepRecipe(form: SentForm): Promise<Said> {
     target: target?.ok ? target.value : null,
   };
   return answer(await putRow("recipes", recipe, `Mix ${recipe.name}`, localNow().at));
+}
+
+/** What was mixed at the cup: the mix as it is from now on, or a variant of it beside it. */
+async function keepCup(form: SentForm): Promise<Said> {
+  const { recipes } = appDatabase();
+  const known = await recipes.get(textOf(form, "id"));
+  if (!known) return refuse([{ code: "row/gone", path: [], message: "That mix is gone. Begin another." }]);
+  const mixed = {
+    parts: JSON.parse(textOf(form, "parts")) as Recipe["parts"],
+    additions: JSON.parse(textOf(form, "additions")) as NonNullable<Recipe["additions"]>,
+  };
+  if (textOf(form, "intent") === "cup")
+    return answer(await putRow("recipes", { ...known, ...mixed }, `Accept ${known.name}`, localNow().at));
+  const names = (await recipes.toArray()).map((r) => r.name);
+  const name = variantName(known.name, names);
+  const variant: Recipe = { ...known, ...mixed, id: crypto.randomUUID(), name };
+  return answer(await putRow("recipes", variant, `Mix ${name}`, localNow().at));
 }
 
 /** The tones of a ladder, all in one, each as a mix of its own. */

@@ -3,12 +3,14 @@ import { retypedText } from "#core/plan/order/typedOrder";
 import { counted } from "#core/words";
 import { layerInRooms, NO_AIR } from "#core/plan/inRooms";
 import { partRef } from "#core/reference";
-import { productName } from "#core/materials/products";
+import { productName, productOf } from "#core/materials/products";
 import { dropsFor, neatMillilitres } from "#core/paint/amount";
+import { enoughForCm2, mixFromPots } from "#core/paint/enough";
 import { type Cover, MOST_COATS } from "#core/paint/cover";
 import { layerCovers } from "#core/paint/layerCover";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
 import { type MixPrediction, predictMix, type Paint, type Recipe } from "#core/paint/paint";
+import { robustnessOf } from "#core/paint/robustness";
 import { paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
 import type { Finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -56,6 +58,25 @@ export function mixUse(recipe: Recipe, steps: readonly Step[]): MixUse {
   const shares = recipe.parts.map((p) => p.parts);
   const drops = millilitres > 0 ? dropsFor(shares, neatMillilitres(millilitres, recipe.thinnerShare)) : [];
   return { steps: uses, millilitres, drops };
+}
+
+/** How much a mix forgives at the cup, in words; nothing of a pot alone. */
+export function forgives(parts: Recipe["parts"], paints: readonly Paint[]): string {
+  const by = robustnessOf(parts, new Map(paints.map((p) => [p.id, p])));
+  if (!by || parts.length < 2) return "";
+  const strength = by.strengthOff > 0 ? `, an unmeasured pot up to ${by.strengthOff.toFixed(1)}` : "";
+  return `a drop in ten missing shifts it by up to ${by.dropMissing.toFixed(1)}${strength}`;
+}
+
+/** What the pots of a mix are enough for, in one brushed coat. */
+export function enoughWords(recipe: Recipe, { paints }: Pick<Workshop, "paints">): string {
+  const byId = new Map(paints.map((p) => [p.id, p]));
+  const first = byId.get(recipe.parts[0]?.paintId ?? "");
+  if (!first) return "A pot of it is gone.";
+  const ml = mixFromPots(recipe, byId);
+  const coat = { coats: 1, method: "brush", product: productOf(first.product) } as const;
+  const cm2 = enoughForCm2(ml, { ...coat, thinnerShare: recipe.thinnerShare });
+  return `Its pots give ${ml.toFixed(1)} ml: enough for ${cm2.toFixed(0)} cm² in one brushed coat.`;
 }
 
 /** A paint of a mix as it is typed; no pot chosen is "". */

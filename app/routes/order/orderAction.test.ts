@@ -183,7 +183,7 @@ describe("what is told of a step", () => {
 
 it("layers typed the other way round than a rule wants are told, and kept as typed where that is asked", async () => {
   const partId = (await db.parts.toArray()).find((p) => schemeOf(p).length > 0)!.id;
-  for (const kind of ["drybrush", "shade", "drybrush"])
+  for (const kind of ["drybrush", "shade"])
     await colourAction({
       intent: "layer",
       partId,

@@ -1,6 +1,8 @@
+import { useState } from "react";
 import { plastics } from "#core/materials/printMaterials";
 import type { PrintMaterial } from "#core/print/printer";
 import { Button } from "#ui/Button";
+import { ColourField } from "#ui/ColourField";
 import { Choice, Field, Problems } from "#ui/Field";
 import { KeptForm } from "#route/KeptForm";
 import type { Workshop } from "#core/scene/workshop";
@@ -53,7 +55,7 @@ export function MaterialForm({
         defaultValue={edited ? (edited.pricePerKg / 100).toFixed(2) : "20"}
         problems={actionData?.problems}
       />
-      <ColourChoice edited={edited} />
+      <ColourChoice key={edited?.id ?? "new"} edited={edited} />
       <Button type="submit" kind="main" name="intent" value="material">
         {edited ? "Keep it" : "Add a material"}
       </Button>
@@ -62,18 +64,6 @@ export function MaterialForm({
 }
 
 function ColourChoice({ edited }: { readonly edited: PrintMaterial | null }) {
-  return (
-    <div className="grid gap-1">
-      <label className="text-[13px] text-ink-2" htmlFor="material-colour">
-        Colour
-      </label>
-      <input
-        id="material-colour"
-        type="color"
-        name="colour"
-        className="input !p-1"
-        defaultValue={edited?.colour ?? "#8d9296"}
-      />
-    </div>
-  );
+  const [hex, setHex] = useState(edited?.colour ?? "#8d9296");
+  return <ColourField label="Colour" name="colour" value={hex} onChange={setHex} />;
 }

@@ -1,7 +1,9 @@
+import { useState } from "react";
 import type { Problem } from "#core/outcome";
 import type { Paint } from "#core/paint/paint";
 import { Button } from "#ui/Button";
-import { Choice, Field } from "#ui/Field";
+import { ColourField } from "#ui/ColourField";
+import { Choice } from "#ui/Field";
 import { KeptForm } from "#route/KeptForm";
 
 /** From here a pot may be the white of a swatch, L*. */
@@ -15,6 +17,7 @@ export function SwatchForm({
   paints: readonly Paint[];
   problems: readonly Problem[] | undefined;
 }) {
+  const [swatch, setSwatch] = useState("#b0a698");
   const whites = paints.filter((p) => p.lab.l >= WHITE_L);
   const others = paints.filter((p) => p.lab.l < WHITE_L);
   if (whites.length === 0 || others.length === 0) return null;
@@ -33,11 +36,11 @@ export function SwatchForm({
         options={others.map((p) => [p.id, p.name] as const)}
         problems={problems}
       />
-      <Field
+      <ColourField
         label="The swatch when dry"
         name="swatch"
-        type="color"
-        defaultValue="#b0a698"
+        value={swatch}
+        onChange={setSwatch}
         problems={problems}
       />
       <Button type="submit" name="intent" value="swatch">

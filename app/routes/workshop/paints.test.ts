@@ -3,6 +3,7 @@ import { hexOfLab } from "#core/paint/colour";
 import { mixLab, pigmentOf } from "#core/paint/mixing";
 import { predictMix } from "#core/paint/paint";
 import { appDatabase } from "#data/db";
+import { undoLast } from "#data/journal";
 import { tableNames } from "#data/rows";
 import { sendForm } from "#app/testing";
 import { clientAction as paintsAction } from "#route/workshop/paints";
@@ -62,4 +63,33 @@ it("a swatch that no strength can give, or of a white with itself, is refused an
   expect((await swatch("#2040c0"))[0]).toMatch(/No strength of Rust gives that colour with Chalk/);
   expect((await swatch("#808080", "Chalk"))[0]).toMatch(/another pot/);
   expect((await pot("Rust")).strength).toBeNull();
+});
+
+const changed = (given: Readonly<Record<string, string>>) => ({
+  ...{ name: "Rust", hex: "#7a2b1e", product: "acrylic", thinner: "water", opacity: "opaque" },
+  ...{ sheen: "matte", millilitres: "9", ...given },
+});
+
+it("a pot is changed where it stands: its strength stays with its colour, and goes with another", async () => {
+  const [chalk, rust] = [await pot("Chalk"), await pot("Rust")];
+  await swatch(hexOfLab(mixLab([pigmentOf(chalk.lab, 1), pigmentOf(rust.lab, 0.6)], [1, 1])));
+  const { strength } = await pot("Rust");
+  expect(await sendForm(paintsAction, "", changed({ id: rust.id, sheen: "satin" }))).toEqual([]);
+  expect(await pot("Rust")).toMatchObject({ id: rust.id, millilitres: 9, sheen: "satin", strength });
+  await sendForm(paintsAction, "", changed({ id: rust.id, hex: "#8a3b2e" }));
+  expect((await pot("Rust")).strength).toBeNull();
+  expect(await db.paints.count()).toBe(2);
+});
+
+it("colours of a palette file come as pots in one act; names that are there are left alone", async () => {
+  const text = "GIMP Palette\nName: x\n10 20 30\tSlate\n200 190 170\tChalk\n90 60 40\tPeat\n90 60 40\tPeat\n";
+  expect(await sendForm(paintsAction, "", { intent: "palette", text, product: "acrylic" })).toEqual([]);
+  expect((await db.paints.toArray()).map((p) => p.name).sort()).toEqual(["Chalk", "Peat", "Rust", "Slate"]);
+  expect((await pot("Chalk")).hex).toBe("#f4f2ec");
+  const again = await sendForm(paintsAction, "", { intent: "palette", text, product: "acrylic" });
+  expect(again[0]).toMatch(/already/);
+  const broken = await sendForm(paintsAction, "", { intent: "palette", text: "GIMP Palette\nred\n" });
+  expect(broken[0]).toMatch(/^Line 2 of the palette/);
+  await undoLast();
+  expect(await db.paints.count()).toBe(2);
 });

@@ -1,20 +1,25 @@
 import { thinners } from "#core/materials/thinner";
+import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
 import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
 import type { Paint } from "#core/paint/paint";
 import { type ProductId, productName, products } from "#core/materials/products";
+import { appDatabase } from "#data/db";
 import { putRow } from "#data/scenes";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
+import { ColourField } from "#ui/ColourField";
 import { Choice, Field, Problems } from "#ui/Field";
 import { type Column, Table } from "#ui/Table";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
+import { keepPalette } from "./keepPalette";
 import { keepSwatch } from "./keepSwatch";
+import { PaletteFiles } from "./PaletteFiles";
 import { SwatchForm } from "./SwatchForm";
 import type { Workshop } from "#core/scene/workshop";
 import { potForm } from "./forms";
@@ -29,12 +34,14 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     return answer(await keep("Remove a pot", [{ table: "paints", remove: textOf(form, "id") }]));
   }
   if (textOf(form, "intent") === "swatch") return keepSwatch(form, at);
+  if (textOf(form, "intent") === "palette") return keepPalette(form, at);
   const lab = under("hex", labOfHex(textOf(form, "hex")));
   if (!lab.ok) return refuse(lab.problems);
   const fields = await fieldsOf(form, potForm);
   if (!fields.ok) return refuse(fields.problems);
+  const known = await appDatabase().paints.get(textOf(form, "id"));
   const paint: Paint = {
-    id: crypto.randomUUID(),
+    id: known?.id ?? crypto.randomUUID(),
     name: textOf(form, "name"),
     product: textOf(form, "product") as ProductId,
     thinner: thinners.find((t) => t.id === textOf(form, "thinner"))?.id ?? null,
@@ -43,10 +50,10 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     opacity: textOf(form, "opacity") as Paint["opacity"],
     sheen: textOf(form, "sheen") as Paint["sheen"],
     millilitres: fields.value.millilitres,
-    strength: null,
+    // A swatch tells the strength of what is in the pot: another colour is another pigment.
+    strength: known?.hex === textOf(form, "hex").toLowerCase() ? known.strength : null,
   };
-  const outcome = await putRow("paints", paint, `Pot ${paint.name}`, at);
-  return answer(outcome);
+  return answer(await putRow("paints", paint, known ? `Change ${paint.name}` : `Pot ${paint.name}`, at));
 }
 
 /** What a pot can be thinned with, beside what its product asks for. */
@@ -59,65 +66,81 @@ const thinnerOptions = [
 
 export default function Paints({ loaderData: { workshop }, actionData }: Route.ComponentProps) {
   const fetcher = useFetcher();
+  const [changing, change] = useState<string | null>(null);
+  const edited = workshop.paints.find((p) => p.id === changing) ?? null;
   const columns: Column<Paint>[] = [
-    {
-      id: "colour",
-      header: "dries to",
-      accessorFn: (p) => p.lab.l,
-      cell: ({ row }) => (
-        <span
-          className="block h-6 w-20 rounded-cut border border-primer-3"
-          style={{ background: row.original.hex }}
-        >
-          <span className="sr-only">{row.original.hex}</span>
-        </span>
-      ),
-    },
-    { id: "name", header: "name", accessorFn: (p) => p.name },
-    { id: "product", header: "family", accessorFn: (p) => productName(p.product) },
-    { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
-    {
-      id: "strength",
-      header: "strength",
-      accessorFn: (p) => p.strength ?? 0,
-      cell: ({ row: { original: p } }) =>
-        p.strength === null ? (
-          <span className="text-ink-2">guessed</span>
-        ) : (
-          `${p.strength.toFixed(2)} of white`
-        ),
-      meta: { figures: true },
-    },
-    { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
+    ...potColumns,
     {
       id: "remove",
-      header: "remove",
+      header: "change, remove",
       enableSorting: false,
-      cell: ({ row }) => (
-        <Button
-          kind="quiet"
-          onClick={() => void fetcher.submit({ intent: "remove", id: row.original.id }, { method: "post" })}
-        >
-          Remove
-        </Button>
+      cell: ({ row: { original: p } }) => (
+        <>
+          <Button kind="quiet" aria-label={`Change ${p.name}`} onClick={() => change(p.id)}>
+            Change
+          </Button>
+          <Button
+            kind="quiet"
+            onClick={() => void fetcher.submit({ intent: "remove", id: p.id }, { method: "post" })}
+          >
+            Remove
+          </Button>
+        </>
       ),
     },
   ];
   return (
     <div className="grid gap-5">
       <h1>Paints</h1>
-      <PaintForm workshop={workshop} actionData={actionData} />
+      <PaintForm
+        key={edited ? JSON.stringify(edited) : `new ${workshop.paints.length}`}
+        edited={edited}
+        onLeave={() => change(null)}
+        workshop={workshop}
+        actionData={actionData}
+      />
       <SwatchForm paints={workshop.paints} problems={actionData?.problems} />
+      <PaletteFiles paints={workshop.paints} />
       <Table rows={workshop.paints} columns={columns} idOf={(p) => p.id} caption="Paints in the workshop" />
     </div>
   );
 }
 
-const HowItCovers = () => (
+/** What is known of a pot. */
+const potColumns: Column<Paint>[] = [
+  {
+    id: "colour",
+    header: "dries to",
+    accessorFn: (p) => p.lab.l,
+    cell: ({ row }) => (
+      <span
+        className="block h-6 w-20 rounded-cut border border-primer-3"
+        style={{ background: row.original.hex }}
+      >
+        <span className="sr-only">{row.original.hex}</span>
+      </span>
+    ),
+  },
+  { id: "name", header: "name", accessorFn: (p) => p.name },
+  { id: "product", header: "family", accessorFn: (p) => productName(p.product) },
+  { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
+  {
+    id: "strength",
+    header: "strength",
+    accessorFn: (p) => p.strength ?? 0,
+    cell: ({ row: { original: p } }) =>
+      p.strength === null ? <span className="text-ink-2">guessed</span> : `${p.strength.toFixed(2)} of white`,
+    meta: { figures: true },
+  },
+  { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
+];
+
+const HowItCovers = ({ pot }: { readonly pot: Paint | null }) => (
   <>
     <Choice
       label="Covers"
       name="opacity"
+      defaultValue={pot?.opacity}
       options={[
         ["opaque", "opaque"],
         ["semi", "semi"],
@@ -127,6 +150,7 @@ const HowItCovers = () => (
     <Choice
       label="Sheen"
       name="sheen"
+      defaultValue={pot?.sheen}
       options={[
         ["matte", "matte"],
         ["satin", "satin"],
@@ -136,46 +160,74 @@ const HowItCovers = () => (
   </>
 );
 
-function PaintForm({ workshop, actionData }: { readonly workshop: Workshop; readonly actionData: Answered }) {
+/** A new pot, or one that is changed. */
+function PaintForm({
+  workshop,
+  edited,
+  onLeave,
+  actionData,
+}: {
+  readonly workshop: Workshop;
+  readonly edited: Paint | null;
+  readonly onLeave: () => void;
+  readonly actionData: Answered;
+}) {
+  const [hex, setHex] = useState(edited?.hex ?? "#8a6a4a");
   return (
     <KeptForm
-      className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-7"
-      version={workshop.paints.length}
+      className="panel grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-4"
+      version={`${workshop.paints.length} ${edited?.id ?? ""}`}
     >
-      <div className="sm:col-span-3 lg:col-span-7">
+      <div className="col-span-full">
+        {edited && <h2>Change {edited.name}</h2>}
         <Problems problems={actionData?.problems} fields={["name", "hex", "pot", "swatch", "millilitres"]} />
       </div>
-      <Field label="Name" name="name" problems={actionData?.problems} />
-      <Field
-        label="Colour when dry"
-        name="hex"
-        type="color"
-        defaultValue="#8a6a4a"
-        problems={actionData?.problems}
-      />
-      <div className="lg:col-span-2">
-        <Choice
-          label="Family"
-          name="product"
-          options={products
-            .filter((p) => ["water", "lacquer", "enamel or oil"].includes(p.chemistry))
-            .map((p) => [p.id, p.name] as const)}
+      <input type="hidden" name="id" value={edited?.id ?? ""} />
+      <Field label="Name" name="name" defaultValue={edited?.name ?? ""} problems={actionData?.problems} />
+      <div className="sm:col-span-2 lg:col-span-1 lg:row-span-2">
+        <ColourField
+          label="Colour when dry"
+          name="hex"
+          value={hex}
+          onChange={setHex}
+          problems={actionData?.problems}
         />
       </div>
-      <Choice label="Thinned with" name="thinner" options={thinnerOptions} />
-      <HowItCovers />
+      <PotMakeup edited={edited} />
+      <HowItCovers pot={edited} />
       <Field
         label="Millilitres"
         name="millilitres"
         type="number"
         min={0}
         step="0.5"
-        defaultValue={17}
+        defaultValue={edited?.millilitres ?? 17}
         problems={actionData?.problems}
       />
       <Button kind="main" type="submit" name="intent" value="add">
-        Add a pot
+        {edited ? "Keep it" : "Add a pot"}
       </Button>
+      {edited && <Button onClick={onLeave}>Leave it</Button>}
     </KeptForm>
   );
 }
+
+/** What is in the pot, and what thins it. */
+const PotMakeup = ({ edited }: { readonly edited: Paint | null }) => (
+  <>
+    <Choice
+      label="Family"
+      name="product"
+      defaultValue={edited?.product}
+      options={products
+        .filter((p) => ["water", "lacquer", "enamel or oil", "powder"].includes(p.chemistry))
+        .map((p) => [p.id, p.name] as const)}
+    />
+    <Choice
+      label="Thinned with"
+      name="thinner"
+      defaultValue={edited?.thinner ?? ""}
+      options={thinnerOptions}
+    />
+  </>
+);

@@ -18,7 +18,7 @@ const relief = (depth: number) => ({ depth, at: [0, 0, 0] as const, sunken: true
 describe("OR18: coats counted against a limit", () => {
   it("flags the fifth varnish coat on fine relief at 129 um: primer 20, paint 34, six coats of 15", () => {
     const scheme = [
-      layer("p", { kind: "primer", product: "primer can", method: "can" }),
+      layer("p", { kind: "primer", product: "brush primer" }),
       layer("c", { coats: 2 }),
       layer("v", { kind: "varnish", product: "varnish", coats: 6 }),
     ];

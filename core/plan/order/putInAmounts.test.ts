@@ -16,8 +16,8 @@ describe("what is put in takes its product from the shelf", () => {
     });
     const [sealed] = withAmounts([seal], board);
     expect(sealed!.areaCm2).toBeCloseTo(4980, 6);
-    // 4,980 cm2, two coats of 17 um dry at 35 % solids, 90 % of it on the board, half a ml in the brush, a fifth over.
-    expect(sealed!.mixMl!.value).toBeCloseTo(((498 * 2 * 0.017) / 0.35 / 0.9 + 0.5) * 1.2, 0);
+    // 4,980 cm2, two coats of 15 um dry at 35 % solids, 90 % of it on the board, half a ml in the brush, a fifth over.
+    expect(sealed!.mixMl!.value).toBeCloseTo(((498 * 2 * 0.015) / 0.35 / 0.9 + 0.5) * 1.2, 0);
     // Two coats at 20 min a square metre.
     expect(sealed!.handsMinutes.value).toBeCloseTo(2 * 0.498 * 20, 6);
     const thin = withAmounts([seal], { ...board, thickMm: null })[0]!;
@@ -32,7 +32,7 @@ describe("what is put in takes its product from the shelf", () => {
       areaCm2: 100,
     });
     const ml = (insertedBy: string) => withAmounts([{ ...seal, insertedBy }], board)[0]!.mixMl!.value;
-    expect(ml("O66")).toBeCloseTo(((10 * 2 * 0.017) / 0.35 / 0.9 + 0.5) * 1.2, 6);
+    expect(ml("O66")).toBeCloseTo(((10 * 2 * 0.015) / 0.35 / 0.9 + 0.5) * 1.2, 6);
     expect(ml("O67") - 0.6).toBeCloseTo((ml("O66") - 0.6) / 2, 6);
   });
   it("primes a whole face, and of filled spots a tenth of it", () => {
