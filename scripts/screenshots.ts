@@ -94,7 +94,14 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
     },
   ],
   ["surface", `${demo}/surface?part=withy-sluice-roof`],
-  ["colour", `${demo}/colour?recipe=wall-brown`],
+  [
+    "colour",
+    `${demo}/colour?recipe=wall-brown&part=withy-sluice-front`,
+    async (page) => {
+      await page.getByRole("table", { name: "What it looks like after each layer" }).waitFor();
+      await upTo(page, "Schemes");
+    },
+  ],
   ["ground", `${demo}/ground`],
   ["joints", `${demo}/joints`],
   ["order", `${demo}/order?step=part%3Awithy-sluice-front%2Fscheme-seal`],
