@@ -8,7 +8,8 @@ import type { SchemeLayer } from "#core/paint/scheme";
 /** What a zone looks like once one of its layers is laid. */
 export type AfterLayer = {
   readonly layerId: string;
-  /** Where the layer lies, and all of the zone from afar, by shares. */
+  /** All of the zone as it was, where the layer lies, and all of the zone after it: from afar, by shares. */
+  readonly before: LabD65;
   readonly lies: LabD65;
   readonly mean: LabD65;
   /** Nobody said in which colour it is laid: the zone is shown as it was before. */
@@ -59,6 +60,7 @@ export function stackOf(scheme: readonly SchemeLayer[], shelf: Shelf): readonly 
   return scheme.map((layer): AfterLayer => {
     const body = bodyOf(layer, shelf);
     const isSeal = layer.kind === "varnish";
+    const before = labOf(below);
     let lies = below;
     if (isSeal)
       lies = darkerBy(below, SEALED_DARKER.paint + powdered * (SEALED_DARKER.powder - SEALED_DARKER.paint));
@@ -69,6 +71,7 @@ export function stackOf(scheme: readonly SchemeLayer[], shelf: Shelf): readonly 
     powdered = isSeal ? 0 : layer.kind === "pigment" ? Math.max(powdered, layer.coverage) : powdered;
     below = blended(below, lies, layer.coverage);
     const colourless = isSeal || ["resist", "decal", "gloss"].includes(layer.kind);
-    return { layerId: layer.id, lies: labOf(lies), mean: labOf(below), isUntold: !body && !colourless };
+    const isUntold = !body && !colourless;
+    return { layerId: layer.id, before, lies: labOf(lies), mean: labOf(below), isUntold };
   });
 }

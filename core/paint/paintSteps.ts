@@ -366,8 +366,10 @@ function minutesOf({ layer, area, laid }: Coat): number {
 
 /** A film from a half-dry brush dries sooner than a whole coat (default: three quarters, and half). */
 const DRIES: Readonly<Record<Load, number>> = { wet: 1, damp: 0.75, dry: 0.5 };
-const waitAfter = ({ load }: SchemeLayer, { recoatMinutes }: Product): number =>
-  recoatMinutes * (load ? DRIES[load] : 1);
+/** Softened markings are left alone for a day (common practice). */
+const DECAL_MIN = 24 * 60;
+const waitAfter = ({ load, kind }: SchemeLayer, { recoatMinutes }: Product): number =>
+  kind === "decal" ? DECAL_MIN : recoatMinutes * (load ? DRIES[load] : 1);
 
 /** One field is done first where a layer asks for it: the rest waits for how it comes out. */
 const tryOneField = ({ laid, layer, add }: Coat): Step =>

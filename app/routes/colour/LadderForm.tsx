@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { Problem } from "#core/outcome";
-import { RUNG_SHARES, RUNGS } from "#core/paint/ladder";
+import { RUNGS, rungShares } from "#core/paint/ladder";
 import type { Part } from "#core/scene/part";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -51,6 +51,6 @@ export function LadderForm({ part, zone }: { readonly part: Part; readonly zone:
 }
 
 const shareWords = (rungs: number): string =>
-  Array.from({ length: rungs }, (_, i) =>
-    Math.round(100 * RUNG_SHARES[Math.round((i * (RUNG_SHARES.length - 1)) / (rungs - 1))]!),
-  ).join(", ") + " %";
+  `${rungShares(rungs)
+    .map((share) => Math.round(100 * share))
+    .join(", ")} %`;

@@ -329,12 +329,12 @@ async function setSheen(form: SentForm): Promise<Said> {
   if (!part) return { problems: [] };
   const on = zoneIn(form);
   const sheen = sheenTargets.find((t) => t === textOf(form, "sheen"));
+  const ending = (zone: Zone): Zone => {
+    const { sheen: _, ...others } = zone;
+    return sheen ? { ...others, sheen } : others;
+  };
   const patch = (now: Part) => ({
-    zones: now.zones.map(({ sheen: _, ...z }) =>
-      on === null || z.number === on
-        ? { ...z, ...(sheen ? { sheen } : {}) }
-        : { ...z, ...(_ ? { sheen: _ } : {}) },
-    ),
+    zones: now.zones.map((z) => (on === null || z.number === on ? ending(z) : z)),
   });
   return answer(await patchRow("parts", part.id, patch, `Say how ${part.name} ends`, localNow().at));
 }

@@ -1,8 +1,8 @@
 import { hexOfLab } from "#core/paint/colour";
+import { laidWith } from "#core/plan/colour/laidWith";
 import { areaOf, scenePalette } from "#core/plan/colour/scenePalette";
 import type { Plan } from "#core/plan/plan";
 import type { PlanInput } from "#core/scene/planInput";
-import type { Step } from "#core/steps/step";
 import { dayText } from "#app/clock";
 
 /** One colour of the scene as its table shows it. `key`: `recipe:` or `paint:` and its id. */
@@ -35,9 +35,7 @@ export function paletteRows(
   const slots = new Map(plan.work.schedule.slots.map((s) => [s.stepId, s] as const));
   return scenePalette(plan.parts, input.workshop).map((row): PaletteLine => {
     const { kind, id } = row.colour;
-    const laysIt = (s: Step) => (kind === "recipe" ? s.recipeId : s.paintId) === id;
-    const steps = plan.work.steps.filter(laysIt);
-    const ml = steps.reduce((sum, s) => sum + (s.mixMl?.value ?? 0), 0);
+    const { steps, millilitres: ml } = laidWith(row.colour, plan.work.steps);
     const starts = steps.flatMap((s) => slots.get(s.id)?.startsAt ?? []);
     return {
       key: `${kind}:${id}`,

@@ -11,7 +11,6 @@ export type GridCell = {
   readonly layerId: string;
   readonly before: string;
   readonly lies: string;
-  readonly after: string;
   readonly share: number;
   readonly lightness: number;
   /** How much lighter or darker the layer makes the zone; in L*. */
@@ -29,34 +28,27 @@ export type SchemeGridView = {
   }[];
 };
 
-/** L* of bare grey, from which the first layer steps. */
-const bareHex = "#898989";
-const BARE_L = 57;
-
 /** What every zone of a part looks like after each of its layers. */
 export function schemeGrid(part: Pick<Part, "zones">, shelf: Shelf): SchemeGridView {
   const laid = laidLayers(part.zones);
   const rows = part.zones
     .filter((z) => z.scheme.length > 0)
     .map((zone) => {
-      const stack = new Map(stackOf(zone.scheme, shelf).map((after, i) => [after.layerId, { after, i }]));
-      const means = [...stack.values()].map((s) => s.after.mean);
+      const stack = new Map(stackOf(zone.scheme, shelf).map((after) => [after.layerId, after]));
       return {
         number: zone.number,
         name: zone.name,
         cells: laid.map(({ layer, zones }): GridCell | null => {
           const at = zones.some((z) => z.number === zone.number) ? stack.get(layer.id) : undefined;
           if (!at) return null;
-          const before = at.i > 0 ? means[at.i - 1]! : null;
           return {
             layerId: layer.id,
-            before: before ? hexOfLab(before) : bareHex,
-            lies: hexOfLab(at.after.lies),
-            after: hexOfLab(at.after.mean),
+            before: hexOfLab(at.before),
+            lies: hexOfLab(at.lies),
             share: layer.coverage,
-            lightness: at.after.mean.l,
-            step: at.after.mean.l - (before?.l ?? BARE_L),
-            isUntold: at.after.isUntold,
+            lightness: at.mean.l,
+            step: at.mean.l - at.before.l,
+            isUntold: at.isUntold,
           };
         }),
       };

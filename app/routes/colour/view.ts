@@ -12,6 +12,7 @@ import { hexOfLab, labOfHex } from "#core/paint/colour";
 import { type MixPrediction, predictMix, type Paint, type Recipe } from "#core/paint/paint";
 import { robustnessOf } from "#core/paint/robustness";
 import { paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
+import { laidWith } from "#core/plan/colour/laidWith";
 import type { Finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
@@ -53,8 +54,7 @@ export type MixUse = {
 };
 
 export function mixUse(recipe: Recipe, steps: readonly Step[]): MixUse {
-  const uses = steps.filter((s) => s.recipeId === recipe.id && s.mixMl !== null);
-  const millilitres = uses.reduce((sum, s) => sum + s.mixMl!.value, 0);
+  const { steps: uses, millilitres } = laidWith({ kind: "recipe", id: recipe.id }, steps);
   const shares = recipe.parts.map((p) => p.parts);
   const drops = millilitres > 0 ? dropsFor(shares, neatMillilitres(millilitres, recipe.thinnerShare)) : [];
   return { steps: uses, millilitres, drops };

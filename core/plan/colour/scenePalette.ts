@@ -10,6 +10,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { partRef } from "#core/reference";
 import type { Scene } from "#core/scene/scene";
 import { placeName, type Zone } from "#core/scene/zone";
+import { counted } from "#core/words";
 
 /** Neighbours that differ by less run together (default: plainly different). */
 export const APART = 5;
@@ -35,10 +36,10 @@ type Place = {
   readonly name: string;
   readonly lab: LabD65;
   /** What it is mainly painted with: the last colour that covers most of it. */
-  readonly main: Colour | null;
+  readonly main: Colour;
 };
 
-const sameColour = (a: Colour | null, b: Colour | null) => a !== null && a.kind === b?.kind && a.id === b.id;
+const sameColour = (a: Colour, b: Colour) => a.kind === b.kind && a.id === b.id;
 export const chromaOf = ({ a, b }: LabD65): number => Math.hypot(a, b);
 /** What covers at least half of a zone is its colour (default). */
 const MAIN_SHARE = 0.5;
@@ -52,7 +53,7 @@ export function scenePalette(parts: readonly PartPlan[], shelf: Shelf): readonly
     for (const z of p.zones)
       for (const l of z.zone.scheme) {
         if (!l.colour) continue;
-        const key = `${l.colour.kind}:${l.colour.id}`;
+        const key = keyOf(l.colour);
         const row = rows.get(key) ?? { colour: l.colour, uses: new Map<string, number>() };
         rows.set(key, row);
         const place = placeName(p.part, z.zone);
@@ -129,29 +130,39 @@ export function paletteFindings(
   return [...tooAlike(places), ...(accent ? louder(parts, accent, shelf) : [])];
 }
 
+const keyOf = ({ kind, id }: Colour) => `${kind}:${id}`;
+
+/** Two colours that meet and run together: the pair of places where they do so most, and how many others there are. */
+type Alike = { readonly a: Place; readonly b: Place; readonly off: number; readonly more: number };
+
+/** Each pair of colours once, however many places they meet in: forty pieces are not a thousand findings. */
 function tooAlike(places: readonly Place[]): Finding[] {
-  const told: Finding[] = [];
+  const alike = new Map<string, Alike>();
   places.forEach((a, i) => {
     for (const b of places.slice(i + 1)) {
       if (sameColour(a.main, b.main) || !areNeighbours(a, b)) continue;
       const off = ciede2000(a.lab, b.lab);
       if (off >= APART) continue;
-      told.push(
-        finding(
-          "weakens",
-          "colour",
-          partRef(a.plan.part.id),
-          a.name,
-          "colours-alike",
-          `${a.name} and ${b.name} stand side by side and differ by ${off.toFixed(1)}: from ${APART} on they are told ` +
-            "apart. Make one of them lighter, darker or another hue, or paint both with one mix.",
-          [],
-          `${a.zone.number}-${b.plan.part.id}-${b.zone.number}`,
-        ),
-      );
+      const key = [keyOf(a.main), keyOf(b.main)].sort().join(" ");
+      const known = alike.get(key);
+      const worst = known && known.off <= off ? known : { a, b, off };
+      alike.set(key, { ...worst, more: known ? known.more + 1 : 0 });
     }
   });
-  return told;
+  return [...alike].map(([key, { a, b, off, more }]) =>
+    finding(
+      "weakens",
+      "colour",
+      partRef(a.plan.part.id),
+      a.name,
+      "colours-alike",
+      `${a.name} and ${b.name} stand side by side and differ by ${off.toFixed(1)}` +
+        `${more > 0 ? `, and so do ${counted(more, "other pair", "other pairs")}` : ""}: from ${APART} on they are ` +
+        "told apart. Make one of them lighter, darker or another hue, or paint both with one mix.",
+      [],
+      key,
+    ),
+  );
 }
 
 function louder(parts: readonly PartPlan[], accent: Colour, shelf: Shelf): Finding[] {
@@ -170,7 +181,7 @@ function louder(parts: readonly PartPlan[], accent: Colour, shelf: Shelf): Findi
         `${row.name} is as strong a colour as the accent ${named.name}: chroma ${chromaOf(row.lab).toFixed(0)} where ` +
           `${limit.toFixed(0)} is two thirds of it. It lies on ${row.uses[0]!.place}. Grey it, or name it the accent.`,
         [],
-        `${row.colour.kind}-${row.colour.id}`,
+        keyOf(row.colour),
       ),
     );
 }
