@@ -87,7 +87,7 @@ function Sliders({
             min={0}
             max={max}
             step={1}
-            className="min-w-0"
+            className="min-w-0 accent-[var(--ink)]"
             aria-label={`${what} of ${label.toLowerCase()}`}
             value={Math.round(lch[key])}
             onChange={(e) => onSet({ [key]: Number(e.target.value) })}

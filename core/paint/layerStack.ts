@@ -2,6 +2,7 @@ import { coatedWith } from "#core/paint/cover";
 import { labOfXyz, type LabD65, luminanceOf } from "#core/paint/lab";
 import { bodyOf, type LayerBody, type Shelf } from "#core/paint/layerBody";
 import { bareGround } from "#core/paint/layerCover";
+import { kindOf } from "#core/paint/layerKinds";
 import { type Reflectance, xyzOfReflectance } from "#core/paint/reflectance";
 import type { SchemeLayer } from "#core/paint/scheme";
 
@@ -32,6 +33,9 @@ export function darkerBy(r: Reflectance, steps: number): Reflectance {
   return r.map((v) => v * share);
 }
 
+/** Of what resist covered so much is rubbed open again (default: 25 % dabbed leave 20 % showing). */
+const RUBBED_OPEN = 0.8;
+
 /** How a wash lies: film to its mean, and on how much of a zone (films common practice, shares a default). */
 const WASH_LIES = [
   { film: 3, share: 0.2 },
@@ -57,6 +61,7 @@ function washed({ full, power }: LayerBody, below: Reflectance, coats: number): 
 export function stackOf(scheme: readonly SchemeLayer[], shelf: Shelf): readonly AfterLayer[] {
   let below = bareGround();
   let powdered = 0;
+  let resisted = 0;
   return scheme.map((layer): AfterLayer => {
     const body = bodyOf(layer, shelf);
     const isSeal = layer.kind === "varnish";
@@ -69,7 +74,10 @@ export function stackOf(scheme: readonly SchemeLayer[], shelf: Shelf): readonly 
         ? washed(body, below, layer.coats)
         : coatedWith(body.full, below, body.power, layer.coats);
     powdered = isSeal ? 0 : layer.kind === "pigment" ? Math.max(powdered, layer.coverage) : powdered;
-    below = blended(below, lies, layer.coverage);
+    if (layer.kind === "resist") resisted = layer.coverage * RUBBED_OPEN;
+    const isOver = kindOf(layer.kind).covers === true;
+    below = blended(below, lies, layer.coverage * (isOver ? 1 - resisted : 1));
+    if (isOver) resisted = 0;
     const colourless = isSeal || ["resist", "decal", "gloss"].includes(layer.kind);
     const isUntold = !body && !colourless;
     return { layerId: layer.id, before, lies: labOf(lies), mean: labOf(below), isUntold };

@@ -252,7 +252,6 @@ const toneOf = (lightness: number | null, { layer }: Coat) =>
 function layCoats(coat: Coat, mix: LayerMix, first: readonly string[], resist: Step | null): Step {
   const { laid, layer, last, add } = coat;
   const before = last.get(turnOf(layer)) ?? [];
-  const trial = layer.trialFirst ? [tryOneField(coat).id] : [];
   const shared = coatOf(coat, mix);
   const of = layer.coats;
   const key = `scheme-${laid.key}`;
@@ -266,11 +265,12 @@ function layCoats(coat: Coat, mix: LayerMix, first: readonly string[], resist: S
   let next = add({
     ...numbered(of),
     key,
-    after: [...before, ...first, ...trial],
+    after: [...before, ...first],
   });
   const made = next;
   for (let number = of - 1; number > 0; number--)
     next = add({ ...numbered(number), key: coatId(key, number), tied: { to: next.id, at: "before" } });
+  if (layer.trialFirst) tryOneField(coat, next);
   return made;
 }
 
@@ -372,13 +372,15 @@ const waitAfter = ({ load, kind }: SchemeLayer, { recoatMinutes }: Product): num
   kind === "decal" ? DECAL_MIN : recoatMinutes * (load ? DRIES[load] : 1);
 
 /** One field is done first where a layer asks for it: the rest waits for how it comes out. */
-const tryOneField = ({ laid, layer, add }: Coat): Step =>
+const tryOneField = ({ laid, layer, last, add }: Coat, first: Step): Step =>
   add({
     key: `trial-${laid.key}`,
     action: "test",
     title: `Try it on one field first: ${kindOf(layer.kind).title.toLowerCase()}${onZones(laid)}`,
     minutes: 6,
     tool: toolFor(layer),
+    after: [...last.values()].flat(),
+    tied: { to: first.id, at: "before" },
     notes: ["Go on only when it looks right. Where it does not, the other fields are still untouched."],
   });
 

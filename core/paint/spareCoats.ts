@@ -37,7 +37,10 @@ const holds = ({ kind }: SchemeLayer) => kind === "primer" || kind === "varnish"
 export function hiddenCoats(scheme: readonly SchemeLayer[], shelf: Shelf): readonly HiddenCoat[] {
   return scheme.flatMap((layer, i): readonly HiddenCoat[] => {
     if (holds(layer)) return [];
-    const under = scheme.slice(i + 1).find((later) => {
+    // What resist keeps open is seen through whatever comes over it.
+    const above = scheme.slice(i + 1);
+    const resist = above.findIndex((l) => l.kind === "resist");
+    const under = (resist < 0 ? above : above.slice(0, resist)).find((later) => {
       if (later.kind !== "colour" || later.coverage < LEAST_SHARE) return false;
       const body = bodyOf(later, shelf);
       return body !== null && contrastRatio(body, later.coats) >= HIDES;

@@ -30,7 +30,10 @@ export function staked(
   const of = stakesIn(planned);
   const worth = ({ handsMinutes, minor }: Stake) => (handsMinutes / 60) * hourWorthMinor + minor;
   return findings
-    .map((f): Finding => ({ ...f, stake: f.severity === "missing" ? null : of(f.about) }))
+    .map((f): Finding => ({
+      ...f,
+      stake: f.stake !== undefined ? f.stake : f.severity === "missing" ? null : of(f.about),
+    }))
     .sort(
       (a, b) =>
         findingSeverities.indexOf(a.severity) - findingSeverities.indexOf(b.severity) ||

@@ -6,10 +6,19 @@ import type { Part } from "#core/scene/part";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 import { Choice, Problems } from "#ui/Field";
+import { Afresh } from "./LayerForm";
 import { byLightness } from "./rungs";
 
 /** Drybrushed layers from dark to light, laid in one. */
-export function LadderForm({ part, zone }: { readonly part: Part; readonly zone: number | null }) {
+export function LadderForm({
+  part,
+  zone,
+  isAssumed,
+}: {
+  readonly part: Part;
+  readonly zone: number | null;
+  readonly isAssumed: boolean;
+}) {
   const { workshop } = useScene().input;
   const fetcher = useFetcher<{ problems: readonly Problem[] }>();
   const [rungs, setRungs] = useState(RUNGS.most as number);
@@ -25,6 +34,7 @@ export function LadderForm({ part, zone }: { readonly part: Part; readonly zone:
             first two with a wide brush.
           </p>
         </div>
+        {isAssumed && <Afresh />}
         <input type="hidden" name="partId" value={part.id} />
         <input type="hidden" name="zone" value={zone ?? ""} />
         <Choice

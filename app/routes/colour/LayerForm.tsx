@@ -22,11 +22,13 @@ export function NewLayer({
   part,
   zone,
   changed,
+  isAssumed,
 }: {
   readonly zone: number | null;
   readonly fetcher: Fetcher;
   readonly part: Part;
   readonly changed: SchemeLayer | undefined;
+  readonly isAssumed: boolean;
 }) {
   return (
     <details className="panel">
@@ -36,6 +38,7 @@ export function NewLayer({
         method="post"
         className="mt-2 grid items-end gap-3 sm:grid-cols-4"
       >
+        {isAssumed && <Afresh />}
         <LayerFields partId={part.id} zone={zone} problems={changed ? undefined : fetcher.data?.problems} />
       </fetcher.Form>
     </details>
@@ -67,6 +70,13 @@ export function ChangedLayer({
     </fetcher.Form>
   );
 }
+
+/** Whether the layers that were assumed go when the first own one comes. */
+export const Afresh = () => (
+  <div className="sm:col-span-4">
+    <Tick label="Without the layers that are assumed" name="afresh" value="on" />
+  </div>
+);
 
 type Fields = {
   readonly partId: string;

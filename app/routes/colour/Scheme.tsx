@@ -47,8 +47,8 @@ export function Scheme({ planned }: { readonly planned: PartPlan }) {
           change={change}
         />
       )}
-      <NewLayer fetcher={fetcher} part={part} zone={on} changed={changed} />
-      <LadderForm part={part} zone={on} />
+      <NewLayer fetcher={fetcher} part={part} zone={on} changed={changed} isAssumed={isAssumed} />
+      <LadderForm part={part} zone={on} isAssumed={isAssumed} />
       <Techniques plan={planned} zone={on} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>

@@ -105,6 +105,16 @@ describe("a scheme", () => {
     expect(problems(refused)[0]!.path).toEqual(["coats"]);
     expect((await schemeNow())[1]).toEqual(colour);
   });
+  it("begins without the assumed layers where that is ticked, and on top of them where it is not", async () => {
+    await db.scenes.put({ ...scene, usualPaint: true });
+    await colourAction({ ...layer, kind: "primer", afresh: "on" });
+    expect(await kinds()).toEqual(["primer"]);
+    await colourAction({ ...layer, partId: post.id, kind: "gloss" });
+    expect((await kinds(post.id)).length).toBeGreaterThan(3);
+    // What is there already stays.
+    await colourAction({ ...layer, kind: "colour", afresh: "on" });
+    expect(await kinds()).toEqual(["primer", "colour"]);
+  });
   it("keeps that a layer is metal or a texture, and that it is neither any more", async () => {
     await colourAction({ ...layer, kind: "colour", coats: "1", effect: "smooth metal" });
     const [made] = await schemeNow();

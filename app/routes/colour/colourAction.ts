@@ -25,6 +25,10 @@ import { MOST_POTS, toneRecipes } from "./toneLadder";
 const zonesShown = (part: Part, scene: Scene | undefined): readonly Zone[] =>
   scene ? withUsualPaint(part, scene).zones : part.zones;
 
+/** The same, or bare where the form begins without the layers that were assumed. */
+const zonesBegun = (part: Part, scene: Scene | undefined, form: SentForm): readonly Zone[] =>
+  textOf(form, "afresh") === "on" && schemeOf(part).length === 0 ? part.zones : zonesShown(part, scene);
+
 const freshId = () => crypto.randomUUID().slice(0, 8);
 /** The zone that a form is about; null for all of the part. */
 const zoneIn = (form: SentForm): number | null =>
@@ -161,7 +165,7 @@ async function keepLayer(form: SentForm): Promise<Said> {
     await patchRow(
       "parts",
       part.id,
-      (now) => ({ zones: withLayer(zonesShown(now, scene), layer, zoneIn(form), freshId()) }),
+      (now) => ({ zones: withLayer(zonesBegun(now, scene, form), layer, zoneIn(form), freshId()) }),
       changes === "" ? `Add a layer to ${part.name}` : `Change a layer of ${part.name}`,
       localNow().at,
     ),
@@ -187,7 +191,10 @@ async function layLadder(form: SentForm): Promise<Said> {
       "parts",
       part.id,
       (now) => ({
-        zones: rungs.reduce((zones, rung) => withLayer(zones, rung, on, freshId()), zonesShown(now, scene)),
+        zones: rungs.reduce(
+          (zones, rung) => withLayer(zones, rung, on, freshId()),
+          zonesBegun(now, scene, form),
+        ),
       }),
       `Lay a ladder of ${count} on ${part.name}`,
       localNow().at,

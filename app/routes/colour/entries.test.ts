@@ -44,6 +44,10 @@ const allSteps = ({ work }: Plan): readonly Step[] => {
   return work.sequence.order.map((id) => byId.get(id)!);
 };
 const stepsOf = (plan: Plan, id = "hut") => allSteps(plan).filter((s) => s.targets.includes(partRef(id)));
+const labOfHexL = (hex: string): number => {
+  const lab = labOfHex(hex);
+  return lab.ok ? lab.value.l : NaN;
+};
 const causes = (plan: Plan) => plan.findings.filter((f) => f.stage === "colour").map((f) => f.cause);
 const conflicts = (plan: Plan) => plan.work.conflicts.map((c) => c.ruleId);
 const titled = (steps: readonly Step[], title: RegExp) => steps.filter((s) => title.test(s.title));
@@ -249,6 +253,8 @@ describe("C19: resist between two colours", () => {
     const steps = stepsOf(await planned());
     const at = (title: RegExp) => steps.findIndex((s) => title.test(s.title));
     expect(at(/Try it on one field/)).toBeLessThan(at(/^Dab resist/));
+    expect(at(/Try it on one field/)).toBeGreaterThan(steps.findIndex((s) => s.paintId === "mid"));
+    expect(conflicts(await planned())).not.toContain("O64");
     const [rub] = titled(steps, /^Rub the resist off/);
     const upper = steps.findIndex((s) => s.paintId === "white");
     expect(steps.indexOf(rub!)).toBeGreaterThan(upper);
@@ -267,6 +273,19 @@ describe("C19: resist between two colours", () => {
 });
 
 describe("C14: coats that need not be laid", () => {
+  it("are none under a coat that resist opens again", async () => {
+    await db.parts.put(hut([{}]));
+    await send({ kind: "colour", what: "paint:mid", coats: "2" });
+    await send({ kind: "resist", coverage: "25", method: "sponge" });
+    await send({ kind: "colour", what: "paint:blue", coats: "2" });
+    expect(causes(await planned())).not.toContain("coat-hidden");
+    const [row] = schemeGrid((await db.parts.get("hut"))!, {
+      paints: await db.paints.toArray(),
+      recipes: [],
+    }).rows;
+    // A fifth of the lower colour shows, and the upper one is not all there is.
+    expect(row!.cells[2]!.lightness).toBeGreaterThan(labOfHexL(row!.cells[2]!.lies) + 0.5);
+  });
   it("are three passes of pale blue under dark blue: 40 cm2 are left, 2.2 min saved with their ml", async () => {
     await db.parts.put(hut([{}], 1, 100));
     await send({ kind: "colour", what: "paint:pale", coats: "3", method: "airbrush" });
@@ -327,6 +346,17 @@ describe("C15: sheen by zone, kept to the end", () => {
 });
 
 describe("C22: palette over the scene", () => {
+  it("tells two colours that run together once, however many pieces have them", async () => {
+    await db.paints.bulkPut([testPaint("oak", "#74543c"), testPaint("beam", "#6b4a32")]);
+    const zones = Array.from({ length: 12 }, (_, i) => ({ name: `board ${i}` }));
+    await db.parts.put(hut(zones));
+    for (let i = 0; i < zones.length; i++)
+      await send({ kind: "colour", what: `paint:${i % 2 ? "oak" : "beam"}`, coats: "12", zone: String(i) });
+    const found = (await planned()).findings.filter((f) => f.cause === "colours-alike");
+    expect(found.map((f) => [f.sentence.match(/and so do (\d+) other pairs/)?.[1], f.stake])).toEqual([
+      ["35", null],
+    ]);
+  });
   it("tells neighbours that differ by 3.4, and lets 6.4 pass", async () => {
     await db.paints.bulkPut([
       { ...testPaint("oak", "#74543c"), opacity: "opaque" },

@@ -744,6 +744,8 @@ export const paint: readonly OrderRule[] = [
     severity: "ruins",
     mend: "Take it off the same day; use tape or paper over what is delicate.",
     looksAt: (s) => s.action === "mask",
+    spacing: (a, b) =>
+      b.action === "mask" && b.facts?.liquid && isCoat(a) && chemistry(a) === "water" ? { atLeast: D } : null,
     check: (s, situation) => {
       if (s.action === "mask" && s.facts?.liquid) {
         const under = below(situation);

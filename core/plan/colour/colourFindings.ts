@@ -11,10 +11,12 @@ import type { PlanInput } from "#core/scene/planInput";
 export const colourFindings = (
   parts: readonly PartPlan[],
   { scene, workshop }: Pick<PlanInput, "scene" | "workshop">,
-): readonly Finding[] => [
-  ...sheenFindings(parts),
-  ...filmFindings(parts),
-  ...spareFindings(parts, workshop),
-  ...paletteFindings(parts, scene, workshop),
-  ...wantedFindings(parts, workshop),
-];
+): readonly Finding[] =>
+  // A coat more or less is all that hangs on them: nothing is printed again for a colour.
+  [
+    ...sheenFindings(parts),
+    ...filmFindings(parts),
+    ...spareFindings(parts, workshop),
+    ...paletteFindings(parts, scene, workshop),
+    ...wantedFindings(parts, workshop),
+  ].map((f) => ({ ...f, stake: null }));
