@@ -1,7 +1,7 @@
 import type { ProductId } from "#core/materials/products";
 import { describe, expect, it } from "vitest";
 import { exact } from "#core/figure";
-import { unmixed } from "#core/paint/paintSteps";
+import { unmixed } from "#core/paint/coat";
 import type { Clock } from "#core/steps/hours";
 import { applyChanges } from "#core/order/applyChanges";
 import type { Checked } from "#core/steps/facts";

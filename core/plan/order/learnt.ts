@@ -1,7 +1,7 @@
 import type { Figure } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
-import type { MixOf } from "#core/paint/paintSteps";
+import type { MixOf } from "#core/paint/coat";
 import { paintOf, recipeOf } from "#core/paint/scheme";
 import type { PlanInput } from "#core/scene/planInput";
 import type { Action } from "#core/steps/step";

@@ -3,7 +3,8 @@ import { groundSteps, type GroundWork, lampStep, placeStep, type WorkBoard } fro
 import { type JointWork, jointSteps, partsWithFitFaces } from "#core/joints/jointSteps";
 import { type Care, withInspections } from "#core/order/makeInspections";
 import type { ThingWorkedOn } from "#core/order/ownSteps";
-import { type MixOf, paintSteps, type PaintWork, unmixed } from "#core/paint/paintSteps";
+import { type MixOf, type PaintWork, unmixed } from "#core/paint/coat";
+import { paintSteps } from "#core/paint/paintSteps";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { withSplatterTrial } from "#core/paint/splatterTrial";
 import { printSteps, type PrintWork } from "#core/print/printSteps";

@@ -1,6 +1,6 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
-import type { LaidWork } from "#core/paint/paintSteps";
+import type { LaidWork } from "#core/paint/coat";
 import { type AfterPrimer, laidLayers, type Meaning, wholeZone, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
 

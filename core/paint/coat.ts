@@ -1,0 +1,123 @@
+import type { Figure } from "#core/figure";
+import type { MaterialId } from "#core/materials/materials";
+import type { Product } from "#core/materials/product";
+import type { ToolId } from "#core/materials/tools";
+import { kindOf } from "#core/paint/layerKinds";
+import type { SchemeLayer } from "#core/paint/scheme";
+import type { StepFacts } from "#core/steps/facts";
+import type { OrderSchools } from "#core/steps/orderSchools";
+import type { AddStep } from "#core/steps/partBase";
+import type { Action } from "#core/steps/step";
+
+/** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
+export type MixOf = (layer: SchemeLayer) => LayerMix;
+/** What a layer is laid with: its lightness, 0 to 100, where it is known, and the thinner in it, per paint. */
+export type LayerMix = { readonly lightness: number | null; readonly thinnerShare: number };
+export const unmixed: LayerMix = { lightness: null, thinnerShare: 0 };
+
+/** A layer as it is laid: on which zones, in words where they are not all, and their area together. */
+export type LaidWork = {
+  readonly layer: SchemeLayer;
+  /** What its steps are called by: its id, once. */
+  readonly key: string;
+  readonly zones: readonly number[];
+  readonly of: string | null;
+  readonly areaCm2: Figure;
+  /** All of it splashes, or shows every splash. */
+  readonly messy?: boolean;
+  readonly neat?: boolean;
+  /** Zones on which layers were still seen after the first primer, and their area. */
+  readonly again?: { readonly of: string; readonly areaCm2: Figure } | null;
+  /** Grooves in its zones: how many a copy has, and their length on all copies, mm. */
+  readonly grooves?: readonly Grooves[];
+};
+
+type Grooves = {
+  readonly zone: number;
+  readonly name: string;
+  readonly count: number;
+  readonly lengthMm: number;
+};
+
+/** What is painted on all copies of a part, and on what. */
+export type PaintWork = {
+  readonly id: string;
+  readonly count: number;
+  readonly process: "filament" | "resin" | null;
+  /** In the order in which they are laid. */
+  readonly layers: readonly LaidWork[];
+  readonly onBoard: boolean;
+  readonly bare: MaterialId | null;
+  readonly hollow: "drained" | "closed" | null;
+  /** Its layer steps are seen, and nothing is done about them. */
+  readonly showsSteps: boolean;
+  /** Faces of a fit that paint must not close. */
+  readonly fitFaces: boolean;
+};
+
+/** What a layer is made with, worked out once for all the steps that it leads to. */
+export type Coat = {
+  readonly p: PaintWork;
+  readonly laid: LaidWork;
+  readonly layer: SchemeLayer;
+  readonly product: Product;
+  readonly area: Figure;
+  readonly add: AddStep;
+  readonly schools: OrderSchools;
+  /** The last step of each action so far, of every zone that it lies on. */
+  readonly last: ReadonlyMap<Turn, readonly string[]>;
+};
+
+/** What keeps its typed order by itself: layers of one action; effects of weather only among their own kind. */
+export type Turn = Action | NonNullable<StepFacts["weathering"]>;
+export const turnOf = ({ kind }: Pick<SchemeLayer, "kind">): Turn =>
+  kindOf(kind).weathering ?? kindOf(kind).action;
+
+/**
+ * A window is not shut sooner than this after it opens, however long the laying on took: then it is done
+ * piece by piece.
+ */
+export const LEAST_OPEN = 15;
+
+export const methodTool: Record<SchemeLayer["method"], ToolId> = {
+  brush: "brush",
+  airbrush: "airbrush",
+  can: "spray can",
+  drybrush: "old brush",
+  wash: "soft brush",
+  sponge: "sponge",
+  powder: "soft brush",
+  flick: "short stiff brush",
+};
+/** What a layer is laid with: its own width of brush, or what its method takes. */
+export function toolFor({ brush, method, kind }: SchemeLayer): ToolId {
+  if (kind === "resist") return "sponge";
+  if (brush === "wide") return "broad brush";
+  if (brush === "small" || kind === "line in") return "fine brush";
+  return methodTool[method];
+}
+
+export const shareOf = (all: Figure, share: number): Figure => ({
+  ...all,
+  value: all.value * share,
+  low: all.low * share,
+  high: all.high * share,
+});
+
+/** The layers that share a zone with this one, before it or after it. */
+export function aroundIt({ p, laid }: Pick<Coat, "p" | "laid">) {
+  const at = p.layers.indexOf(laid);
+  const isOn = (l: LaidWork) => l.zones.some((z) => laid.zones.includes(z));
+  return { before: p.layers.slice(0, at).filter(isOn), after: p.layers.slice(at + 1).filter(isOn) };
+}
+
+/** A dry brush dulls the lines of a zone from this share of it on (a default). */
+const DULLS_FROM = 0.25;
+/** A line is drawn so fast, s/mm (common practice). */
+export const LINE_S_PER_MM = 0.5;
+
+export const dulls = ({ layer }: LaidWork): boolean =>
+  layer.kind === "drybrush" && layer.coverage > DULLS_FROM;
+
+/** Which zones it is on, at the end of a title; nothing where it is on all. */
+export const onZones = ({ of }: LaidWork): string => (of === null ? "" : `: ${of}`);

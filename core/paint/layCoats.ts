@@ -1,0 +1,184 @@
+import type { Product } from "#core/materials/product";
+import { productOf } from "#core/materials/products";
+import { coatMillilitres, methods } from "#core/paint/amount";
+import {
+  type LayerMix,
+  type Coat,
+  turnOf,
+  toolFor,
+  shareOf,
+  aroundIt,
+  dulls,
+  LINE_S_PER_MM,
+  onZones,
+} from "#core/paint/coat";
+import { kindOf } from "#core/paint/layerKinds";
+import { layerNotes } from "#core/paint/layerNotes";
+import type { Load } from "#core/paint/load";
+import { whileItHolds } from "#core/paint/resist";
+import { isTakenBack, paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
+import { partRef } from "#core/reference";
+import { coatId } from "#core/steps/coats";
+import type { StepFacts } from "#core/steps/facts";
+import { factsOf } from "#core/steps/factsOf";
+import type { Action, Step } from "#core/steps/step";
+
+/** Lightness from which a coat is light, and up to which it is dark. */
+const LIGHT_L = 70;
+const DARK_L = 35;
+
+/** They meet the ground where the part stands on it. */
+const meetGround: readonly Action[] = ["varnish", "pigment", "gloss effect"];
+
+/** There is enamel or oil below: a lacquer over it goes on in dust coats first. */
+const overEnamel = (coat: Coat) =>
+  coat.product.chemistry === "lacquer" &&
+  aroundIt(coat).before.some((l) => productOf(l.layer.product).chemistry === "enamel or oil");
+
+const toneOf = (lightness: number | null, { layer }: Coat) =>
+  lightness === null || kindOf(layer.kind).action === "shade"
+    ? undefined
+    : lightness > LIGHT_L
+      ? ("light" as const)
+      : lightness < DARK_L
+        ? ("dark" as const)
+        : undefined;
+
+/**
+ * The coats of a layer, each a step of its own that the work can go round with: the last has the layer's id, and
+ * those before it are tied in front of it one by one. @returns the last
+ */
+export function layCoats(coat: Coat, mix: LayerMix, first: readonly string[], resist: Step | null): Step {
+  const { laid, layer, last, add } = coat;
+  const before = last.get(turnOf(layer)) ?? [];
+  const shared = coatOf(coat, mix);
+  const of = layer.coats;
+  const key = `scheme-${laid.key}`;
+  const numbered = (number: number) => ({
+    ...shared,
+    title: `${titleOf(layer)}${of > 1 ? `, coat ${number} of ${of}` : ""}${onZones(laid)}`,
+    ...(of > 1 ? { coat: { number, of } } : {}),
+    ...(of > 1 && shared.recipeId !== null ? mixedOnce(shared, number, of) : {}),
+    ...(number === 1 && resist ? { window: whileItHolds(resist) } : {}),
+  });
+  let next = add({
+    ...numbered(of),
+    key,
+    after: [...before, ...first],
+  });
+  const made = next;
+  for (let number = of - 1; number > 0; number--)
+    next = add({ ...numbered(number), key: coatId(key, number), tied: { to: next.id, at: "before" } });
+  if (layer.trialFirst) tryOneField(coat, next);
+  return made;
+}
+
+/** A colour of one's own is mixed once for all coats of a layer: one that is mixed again does not match by eye. */
+const mixedOnce = ({ mixMl, notes }: ReturnType<typeof coatOf>, number: number, of: number) =>
+  number === 1
+    ? {
+        mixMl: mixMl && shareOf(mixMl, of),
+        notes: [...notes, `Mix for all ${of} coats at once, and keep what is left closed.`],
+      }
+    : { mixMl: null, notes: [...notes, "From the mix of the first coat."] };
+
+/** Layers that no paint goes into: what is dabbed on comes off again, markings are printed. */
+const isDry = ({ kind }: Pick<SchemeLayer, "kind">) => kind === "resist" || kind === "decal";
+
+/** What every coat of a layer is. */
+function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
+  const { p, layer, product, area } = coat;
+  const { action } = kindOf(layer.kind);
+  const dustCoats = overEnamel(coat);
+  const all = coatMillilitres({
+    ...{ areaCm2: area, coats: layer.coats, method: layer.method },
+    ...{ product, thinnerShare, load: layer.load },
+  });
+  return {
+    action,
+    product: isDry(layer) ? null : layer.product,
+    sheen: isDry(layer) ? null : layer.sheen,
+    recipeId: recipeOf(layer),
+    paintId: paintOf(layer),
+    minutes: minutesOf(coat),
+    mixMl: isDry(layer) ? null : shareOf(all, 1 / layer.coats),
+    areaCm2: area.value,
+    tool: toolFor(layer),
+    place: layer.method === "can" || layer.method === "airbrush" ? ("booth" as const) : ("bench" as const),
+    waitMinutes: waitAfter(layer, product),
+    partOf: { layerId: layer.id },
+    targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board" as const] : [partRef(p.id)],
+    notes: [
+      ...(dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : []),
+      ...layerNotes(layer, product),
+    ],
+    ...(lightness === null ? {} : { lightness }),
+    facts: layerFacts(coat, lightness, dustCoats),
+  };
+}
+
+/** What the rules of the order look at. */
+function layerFacts(coat: Coat, lightness: number | null, dustCoats: boolean): StepFacts {
+  const { p, layer, product, laid } = coat;
+  const { action, weathering } = kindOf(layer.kind);
+  const homemade = action === "shade" && recipeOf(layer) !== null && product.chemistry === "water";
+  const isPaint = layer.kind === "colour" || layer.kind === "metal";
+  const tick = (so: boolean | undefined) => (so ? (true as const) : undefined);
+  return factsOf({
+    bare: p.bare ?? undefined,
+    hollow: tick(p.hollow !== null),
+    tone: toneOf(lightness, coat),
+    dustCoats: tick(dustCoats),
+    plainSteps: tick(action === "drybrush" && p.showsSteps),
+    undertone: tick(action === "drybrush" && isUndertone(coat)),
+    homemade: tick(homemade),
+    fitFaces: tick(action === "prime" && p.fitFaces),
+    lines: tick(dulls(laid) && (laid.grooves ?? []).length > 0),
+    messy: tick(isPaint && laid.messy),
+    neat: tick(isPaint && laid.neat),
+    metal: layer.kind === "metal" ? (layer.metal ?? "iron") : undefined,
+    weathering,
+    mayCorrect: tick(isTakenBack(layer)),
+    freehand: layer.mustStay,
+    pin: layer.pinOnly,
+    wet: layer.intoWet,
+    liquid: tick(layer.kind === "resist"),
+  });
+}
+
+/** A wash comes over it, and a dry brush over that. */
+function isUndertone(coat: Coat): boolean {
+  const { after } = aroundIt(coat);
+  const wash = after.findIndex((l) => kindOf(l.layer.kind).action === "shade");
+  return wash >= 0 && after.slice(wash + 1).some((l) => l.layer.kind === "drybrush");
+}
+
+/** Hands for one coat: by area; lines by their length where they are measured. */
+function minutesOf({ layer, area, laid }: Coat): number {
+  const m = methods[layer.method];
+  const lines = layer.kind === "line in" ? (laid.grooves ?? []).reduce((sum, g) => sum + g.lengthMm, 0) : 0;
+  return m.fixedMinutes + (lines > 0 ? (lines * LINE_S_PER_MM) / 60 : m.minutesPerCm2 * area.value);
+}
+
+/** A film from a half-dry brush dries sooner than a whole coat (default: three quarters, and half). */
+const DRIES: Readonly<Record<Load, number>> = { wet: 1, damp: 0.75, dry: 0.5 };
+/** Softened markings are left alone for a day (common practice). */
+const DECAL_MIN = 24 * 60;
+const waitAfter = ({ load, kind }: SchemeLayer, { recoatMinutes }: Product): number =>
+  kind === "decal" ? DECAL_MIN : recoatMinutes * (load ? DRIES[load] : 1);
+
+/** One field is done first where a layer asks for it: the rest waits for how it comes out. */
+const tryOneField = ({ laid, layer, last, add }: Coat, first: Step): Step =>
+  add({
+    key: `trial-${laid.key}`,
+    action: "test",
+    title: `Try it on one field first: ${kindOf(layer.kind).title.toLowerCase()}${onZones(laid)}`,
+    minutes: 6,
+    tool: toolFor(layer),
+    after: [...last.values()].flat(),
+    tied: { to: first.id, at: "before" },
+    notes: ["Go on only when it looks right. Where it does not, the other fields are still untouched."],
+  });
+
+const titleOf = (layer: SchemeLayer): string =>
+  layer.kind === "varnish" ? `Seal ${layer.sheen}` : kindOf(layer.kind).title;
