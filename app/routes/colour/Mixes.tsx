@@ -53,7 +53,7 @@ export function MixSlip({ recipe }: { recipe: Recipe }) {
   const { steps, millilitres, drops } = mixUse(recipe, plan.work.steps);
   return (
     <Slip title={recipe.name} subtitle={`in ${input.scene.name}`}>
-      <MixParts parts={mixBlocks(recipe, input.workshop.paints)} drops={drops} />
+      <MixParts parts={mixBlocks(recipe, input.workshop.paints)} {...(drops.length > 0 ? { drops } : {})} />
       <SlipLines
         title="Needed"
         lines={[

@@ -1,49 +1,15 @@
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { useScene } from "#app/routes/scenes/useScene";
-import { useJob } from "#app/hooks/useJob";
-import { readPixels } from "#app/jobs/readPixels";
 import type { Card, Pixels } from "#core/paint/picture/picture";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
-import { findPalette } from "#workers/paint";
 import { PictureColours } from "./PictureColours";
-import { byArea, type TakenColour, tapModes, type TapMode, tapped } from "./pictureTaps";
-
-type Open = { readonly pixels: Pixels; readonly url: string; readonly name: string };
+import { coverageWords, type TakenColour, tapModes, type TapMode } from "./pictureTaps";
+import { type OpenPicture, usePicture } from "./usePicture";
 
 /** Colours from a picture: a card tapped in its light, then its palette by area and any place of it by a tap. */
 export function PictureCard() {
-  const [open, setOpen] = useState<Open | null>(null);
-  const [said, say] = useState("");
-  const [card, setCard] = useState<Card | null>(null);
-  const [taken, setTaken] = useState<readonly TakenColour[]>([]);
-  const { job, start, stop } = useJob<readonly TakenColour[]>();
-  const palette = (pixels: Pixels, withCard: Card | null) =>
-    start(async (_, signal) => (await findPalette(pixels, withCard, signal)).map((c) => byArea(c, withCard)));
-  const read = async (file: File | undefined) => {
-    if (!file) return;
-    say("");
-    try {
-      const read = await readPixels(file);
-      setOpen({ ...read, name: file.name });
-      setCard(null);
-      setTaken([]);
-      void palette(read.pixels, null);
-    } catch (e) {
-      say(e instanceof Error ? e.message : String(e));
-    }
-  };
-  const tap = (x: number, y: number, mode: TapMode) => {
-    if (!open) return;
-    const found = tapped(open.pixels, x, y, mode, card);
-    say("problem" in found ? found.problem : "");
-    if ("colour" in found) setTaken((all) => [found.colour, ...all].slice(0, 12));
-    if ("card" in found) {
-      setCard(found.card);
-      setTaken([]);
-      void palette(open.pixels, found.card);
-    }
-  };
+  const { open, said, card, taken, corners, job, stop, read, tap } = usePicture();
   return (
     <section id="picture" className="panel grid gap-3">
       <h2>Colours from a picture</h2>
@@ -63,6 +29,7 @@ export function PictureCard() {
             {job.state === "running" && (
               <ProgressLine what="Finding its colours" share={job.share} onCancel={stop} />
             )}
+            <Coverage pixels={open.pixels} corners={corners} taken={taken} card={card} />
             <PictureColours colours={[...taken, ...(job.value ?? [])]} hasCard={card !== null} />
           </div>
         </div>
@@ -72,17 +39,36 @@ export function PictureCard() {
   );
 }
 
+/** How far the upper of two colours covers a piece of the picture. */
+function Coverage({
+  pixels,
+  corners,
+  taken,
+  card,
+}: {
+  readonly pixels: Pixels;
+  readonly corners: readonly (readonly [number, number])[];
+  readonly taken: readonly TakenColour[];
+  readonly card: Card | null;
+}) {
+  const words = useMemo(() => coverageWords(pixels, corners, taken, card), [pixels, corners, taken, card]);
+  return <p aria-live="polite">{words}</p>;
+}
+
 /** What the stage does with a picture, before there is one. */
 function WithoutPicture() {
   const { paints } = useScene().input.workshop;
   return (
     <p className="text-[14px] text-ink-2">
       Tap the card, and its colours are right to about 3; without a card a picture is a picture and measures
-      nothing. Each colour can be mixed from {paints.length === 1 ? "your pot" : `your ${paints.length} pots`}{" "}
-      and tied to the zone that is to have it.
+      nothing. Each colour can be mixed from {potsText(paints.length)} and tied to the zone that is to have
+      it.
     </p>
   );
 }
+
+const potsText = (count: number): string =>
+  count === 0 ? "pots once you own some" : count === 1 ? "your pot" : `your ${count} pots`;
 
 const STEP_PX = 12;
 const moves: Readonly<Record<string, readonly [number, number]>> = {
@@ -98,7 +84,7 @@ function TapPicture({
   hasCard,
   onTap,
 }: {
-  readonly open: Open;
+  readonly open: OpenPicture;
   readonly hasCard: boolean;
   readonly onTap: (x: number, y: number, mode: TapMode) => void;
 }) {
@@ -107,7 +93,7 @@ function TapPicture({
   const tapAt = (x: number, y: number) => {
     setAt([x, y]);
     onTap(x, y, mode);
-    if (mode !== "colour") setMode("colour");
+    if (mode.endsWith("card")) setMode("colour");
   };
   return (
     <div className="grid content-start gap-2 lg:sticky lg:top-2 lg:self-start">
@@ -140,7 +126,7 @@ function Marked({
   onMove,
   onTap,
 }: {
-  readonly open: Open;
+  readonly open: OpenPicture;
   readonly at: readonly [number, number];
   readonly onMove: (at: readonly [number, number]) => void;
   readonly onTap: (x: number, y: number) => void;

@@ -135,6 +135,19 @@ describe("OR1: late and sharp kinds of layer", () => {
       ...["filter", "streak", "dust", "chip", "splatter"],
     ]);
   });
+  it("markings on matte are answered with gloss, are laid before any dirt, and left alone for a day", async () => {
+    await db.parts.put(hut([{}]));
+    await send({ kind: "primer", product: "brush primer" });
+    await send({ kind: "colour", what: "paint:mid" });
+    await send({ kind: "streak", product: "enamel wash", coverage: "20" });
+    await send({ kind: "decal", coverage: "5" });
+    const plan = await planned();
+    expect(plan.work.conflicts.map((c) => c.ruleId)).toContain("O18");
+    const steps = stepsOf(plan);
+    const decal = steps.findIndex((s) => s.action === "decal");
+    expect(decal).toBeLessThan(steps.findIndex((s) => s.facts?.weathering === "streak"));
+    expect([steps[decal]!.waitMinutes, steps[decal]!.mixMl]).toEqual([24 * 60, null]);
+  });
   it("splatter on three sub-assemblies lists three amounts and one trial, after dust (C23)", async () => {
     for (const id of ["hut", "shed", "pen"]) await db.parts.put({ ...hut([{}], 1, 100), id, name: id });
     for (const partId of ["hut", "shed", "pen"]) {

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import type { Pixels } from "#core/paint/picture/picture";
-import { byArea, tapped } from "./pictureTaps";
+import { byArea, coverageWords, type TakenColour, tapped } from "./pictureTaps";
 
 /** Left half a white card in warm light, right half a wall. */
 function picture(): Pixels {
@@ -35,4 +35,25 @@ it("tells a colour by its area, never less than one of a hundred", () => {
   const lab = { l: 40, a: 0, b: 0 };
   expect(byArea({ lab, share: 0.001 }, null).words).toBe("L 40 ± 10, 1 % of the picture");
   expect(byArea({ lab, share: 0.42 }, null).words).toBe("L 40 ± 10, 42 % of the picture");
+});
+
+it("C20: says how much of a piece has the upper colour, once both colours and both corners are there", () => {
+  const take = (x: number): TakenColour => {
+    const found = tapped(picture(), x, 20, "colour", null);
+    if (!("colour" in found)) throw new Error("no colour");
+    return found.colour;
+  };
+  const [upper, lower] = [take(20), take(60)];
+  const said = (corners: readonly (readonly [number, number])[], colours: readonly TakenColour[]) =>
+    coverageWords(picture(), corners, colours, null);
+  const piece = [
+    [18, 0],
+    [58, 40],
+  ] as const;
+  expect(said(piece, [upper, lower])).toMatch(/^55 % of the piece, 55 to 55, has the colour/);
+  expect(said(piece, [lower, upper])).toMatch(/^45 %/);
+  expect(said([piece[0]], [upper, lower])).toBe("");
+  expect(said(piece, [upper])).toMatch(/^Tap the lower colour first/);
+  expect(said([piece[0], piece[0]], [upper, lower])).toMatch(/empty/);
+  expect(tapped(picture(), 3, 4, "corner of a piece", null)).toEqual({ corner: [3, 4] });
 });

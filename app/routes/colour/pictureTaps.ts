@@ -4,6 +4,7 @@ import type { PictureColour } from "#core/paint/picture/palette";
 import {
   type Card,
   cardAt,
+  coverageIn,
   type CardKind,
   patchAt,
   PATCH_VARIES,
@@ -12,7 +13,7 @@ import {
 } from "#core/paint/picture/picture";
 
 /** What a tap on a picture does. */
-export const tapModes = ["white card", "grey card", "colour"] as const;
+export const tapModes = ["white card", "grey card", "colour", "corner of a piece"] as const;
 export type TapMode = (typeof tapModes)[number];
 
 /** A colour that was taken from a picture: by a tap, or found by its area. */
@@ -33,10 +34,14 @@ export const byArea = ({ lab, share }: PictureColour, card: Card | null): TakenC
 });
 
 export type Tapped =
-  { readonly card: Card } | { readonly colour: TakenColour } | { readonly problem: string };
+  | { readonly card: Card }
+  | { readonly colour: TakenColour }
+  | { readonly corner: readonly [number, number] }
+  | { readonly problem: string };
 
 /** What is under a tap at a point of the picture, px. */
 export function tapped(picture: Pixels, x: number, y: number, mode: TapMode, card: Card | null): Tapped {
+  if (mode === "corner of a piece") return { corner: [x, y] };
   if (mode !== "colour") {
     const kind: CardKind = mode === "grey card" ? "grey" : "white";
     const found = cardAt(picture, x, y, kind);
@@ -52,4 +57,28 @@ export function tapped(picture: Pixels, x: number, y: number, mode: TapMode, car
       words: `${lightness(patch.lab)} ${within(card)}, tapped${uneven}`,
     },
   };
+}
+
+/**
+ * How much of a piece of the picture has the upper of two colours, in words: the colour that was tapped last over the
+ * one before it.
+ * @param corners of the piece, px; nothing is said before there are two
+ */
+export function coverageWords(
+  picture: Pixels,
+  corners: readonly (readonly [number, number])[],
+  [upper, lower]: readonly TakenColour[],
+  card: Card | null,
+): string {
+  const [from, to] = corners;
+  if (!from || !to) return "";
+  if (!upper || !lower)
+    return "Tap the lower colour first, then the upper one, then two corners of the piece.";
+  const told = coverageIn(picture, from, to, lower.lab, upper.lab, card);
+  if (!told) return "The piece is empty: tap two corners that lie apart.";
+  const percent = (share: number) => Math.round(100 * share);
+  return (
+    `${percent(told.share)} % of the piece, ${percent(told.low)} to ${percent(told.high)}, has the colour that was ` +
+    "tapped last, over the one before it."
+  );
 }
