@@ -178,7 +178,7 @@ describe("an archive that says what it is", () => {
     [
       "of a newer version",
       { format: "inch-hollow", version: 99, tables: {}, meshes: [] },
-      /version 99; up to 10 is read here/,
+      /version 99; up to 11 is read here/,
     ],
     [
       "of something else",

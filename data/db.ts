@@ -20,6 +20,7 @@ import { from6 } from "#data/upgrades/6-to-7";
 import { from7 } from "#data/upgrades/7-to-8";
 import { from8 } from "#data/upgrades/8-to-9";
 import { from9 } from "#data/upgrades/9-to-10";
+import { from10 } from "#data/upgrades/10-to-11";
 import type { LeftOfVersion, Upgrade } from "#data/upgrades/upgrade";
 import { DATA_VERSION } from "#data/upgrades/upgraded";
 
@@ -76,11 +77,15 @@ export function openDatabase(name = "inch-hollow"): Database {
   db.version(8).stores(ofScenes("drawings")).upgrade(by(from7));
   // Zones of parts, and the maps of their meshes.
   db.version(9).stores(ofScenes("zoneMaps")).upgrade(by(from8));
-  // Pins on parts, and what was seen of layers. The newest version looks at every row.
+  // Pins on parts, and what was seen of layers.
   db.version(10)
     .stores({ ...ofScenes("pins"), looks: "id, at" })
+    .upgrade(by(from9));
+  // Sequences of layers. The newest version looks at every row.
+  db.version(11)
+    .stores(ids("sequences"))
     .upgrade(async (transaction) => {
-      await by(from9)(transaction);
+      await by(from10)(transaction);
       // The shapes are loaded when a database has to be upgraded, which keeps them out of every other start.
       const { settleRows } = await Dexie.waitFor(import("#data/settleRows"));
       await settleRows(transaction, tableNames, left, DATA_VERSION - 1);

@@ -3,6 +3,7 @@ import { writeZip } from "#core/formats/zip";
 import { insert, leaveOut, moveBefore, otherProduct, otherWay, waitBetween } from "#core/order/mends";
 import { mishapsFor } from "#core/order/mishaps";
 import { ownKinds } from "#core/steps/ownKinds";
+import type { Redo } from "#core/steps/step";
 import { orderSchools, schoolTopics } from "#core/steps/orderSchools";
 import { testStep } from "#core/order/testing";
 import type { Scene } from "#core/scene/scene";
@@ -19,6 +20,17 @@ const b = testStep({
   tool: "spray can",
   place: "booth",
 });
+const redo: Redo = {
+  stepId: "part:f/scheme-frame",
+  action: "paint",
+  title: "Paint the colour",
+  product: "acrylic",
+  sheen: "matte",
+  tool: "fine brush",
+  place: "bench",
+  waitMinutes: 30,
+  minutesEach: 2,
+};
 const changes: Scene["orderChanges"] = [
   insert("before", b, "seal", "Seal it", {
     product: "varnish",
@@ -30,7 +42,9 @@ const changes: Scene["orderChanges"] = [
   moveBefore(b, a),
   leaveOut(a, "less"),
   ...(["paint", "varnish", "glue", "lay ground", "shade", "pour water"] as const).flatMap((action) =>
-    mishapsFor({ ...a, action }).flatMap((m) => m.repair({ ...a, action }).map((change) => ({ change }))),
+    mishapsFor({ ...a, action }).flatMap((m) =>
+      m.repair({ ...a, action, redo: [redo] }, 2).map((change) => ({ change })),
+    ),
   ),
 ].map(({ change }) => ({ ruleId: "O14", note: "on purpose", change }));
 /** One of each kind of step of one's own, beside another and by itself. */

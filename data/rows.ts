@@ -1,5 +1,6 @@
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Paint, Recipe } from "#core/paint/paint";
+import type { PaintSequence } from "#core/paint/paintSequence";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { Coupon } from "#core/scene/coupon";
 import type { Drawing } from "#core/scene/drawing";
@@ -131,6 +132,7 @@ export type Rows = {
   zoneMaps: ZoneMap;
   pins: Pin;
   looks: Look;
+  sequences: PaintSequence;
 };
 export type TableName = keyof Rows;
 
@@ -177,4 +179,5 @@ export const tableNames = [
   "zoneMaps",
   "pins",
   "looks",
+  "sequences",
 ] as const satisfies readonly TableName[];

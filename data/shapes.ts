@@ -17,6 +17,7 @@ import { printMaterial } from "#data/shapes/printMaterial";
 import { printRecipe } from "#data/shapes/printRecipe";
 import { printer } from "#data/shapes/printer";
 import { scene } from "#data/shapes/scene";
+import { sequence } from "#data/shapes/sequence";
 import { setting } from "#data/shapes/setting";
 import { record } from "#data/shapes/stepRecord";
 import { stock } from "#data/shapes/stock";
@@ -55,4 +56,5 @@ export const shapes: { readonly [T in TableName]: Joi.Schema<Rows[T]> } = {
   zoneMaps: zoneMap,
   pins: pin,
   looks: look,
+  sequences: sequence,
 };

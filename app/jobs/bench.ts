@@ -164,15 +164,26 @@ function withRepairs(
   return { table: "scenes", id, patch };
 }
 
-/** What went wrong, with its repair put into the plan. */
-export function stepWentWrong(said: Said, mishap: Mishap): Kept {
+/** How many pieces it happened to, of those that were left to do, and how many were done before. */
+export type Hurt = { readonly pieces: number; readonly left: number; readonly before: number };
+
+/** What went wrong, with its repair put into the plan; the pieces that came out well are done. */
+export function stepWentWrong(
+  said: Said,
+  mishap: Mishap,
+  { pieces, left, before }: Hurt = { pieces: 1, left: 1, before: 0 },
+): Kept {
   const { at } = localNow();
   const { scene, step } = said;
   const withMishap = { ...said, note: `${mishap.seen}. ${said.note}`.trim() };
-  const repairs = mishap.repair(step).map((change) => ({ note: mishap.seen, change }));
+  const repairs = mishap.repair(step, pieces).map((change) => ({ note: mishap.seen, change }));
+  const well = mishap.again ? left - pieces : 0;
   return keep(`Went wrong: ${step.title}`, [
     ...planKept(said),
-    record(withMishap, mishap.again ? "went wrong" : "done", null, at),
+    well > 0
+      ? record(withMishap, "some", before + well, at)
+      : record(withMishap, mishap.again ? "went wrong" : "done", null, at),
+    ...(well > 0 ? (said.drawn?.(well / left) ?? []) : []),
     ...logged(withMishap, 1, false, at),
     ...(repairs.length > 0 ? [withRepairs(scene, repairs)] : []),
   ]);

@@ -1,4 +1,4 @@
-import { between, type Figure } from "#core/figure";
+import { between, type Figure, times } from "#core/figure";
 import type { KeptChange, OrderChange } from "#core/order/change";
 import { type ProductId, productOf } from "#core/materials/products";
 import { patchFacts } from "#core/steps/facts";
@@ -63,11 +63,19 @@ function leaveOut(byId: Map<string, Step>, gone: Step): void {
 
 type Insert = Extract<OrderChange, { kind: "insert" }>;
 
+/** What one coat of a step takes again for some of its pieces; the mix of several coats stands with the first. */
+function mixAgain(byId: ReadonlyMap<string, Step>, step: Step, pieces: number): Figure | null {
+  const first = byId.get(coatIds(step)[0]!);
+  const own = step.mixMl ?? (first?.mixMl ? times(first.mixMl, 1 / (step.coat?.of ?? 1)) : null);
+  return own && times(own, pieces / (step.pieces ?? 1));
+}
+
 /** A step that a rule or the builder put in beside another: like it, but for what the change says. */
 function insertStep(byId: Map<string, Step>, c: Insert, ruleId: string | null): void {
   const anchor = byId.get(c.stepId);
   if (!anchor || byId.has(c.id)) return;
-  const { window: _, ...like } = anchor;
+  const again = c.again && byId.get(c.again.stepId);
+  const { window: _, redo: _redo, ...like } = anchor;
   byId.set(c.id, {
     ...like,
     id: c.id,
@@ -79,9 +87,10 @@ function insertStep(byId: Map<string, Step>, c: Insert, ruleId: string | null): 
     place: c.place,
     waitMinutes: c.waitMinutes,
     facts: c.facts,
-    recipeId: null,
-    paintId: null,
-    mixMl: null,
+    recipeId: again?.recipeId ?? null,
+    paintId: again?.paintId ?? null,
+    mixMl: again ? mixAgain(byId, again, c.again!.pieces) : null,
+    ...(again ? { pieces: c.again!.pieces } : {}),
     alcohol: false,
     after: c.loose && c.at === "after" ? [c.stepId] : [],
     notes: [],

@@ -62,7 +62,7 @@ describe("what went wrong", () => {
       ).toBe(true);
       const steps = applyChanges(
         [before, { ...step, after: ["a"] }, after],
-        m.repair(step).map((change) => ({ ruleId: null, change })),
+        m.repair(step, 1).map((change) => ({ ruleId: null, change })),
       );
       const { order, constraints } = sequence(steps);
       const plan = schedule(steps, constraints, always, 0);

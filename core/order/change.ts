@@ -21,6 +21,8 @@ export type OrderChange =
       readonly waitMinutes: number;
       readonly facts: StepFacts;
       /** It finds its own place by the rules; otherwise it takes that of the other step. */ readonly loose: boolean;
+      /** The step that it does again, with the same mix, on so many pieces; absent where it is another work. */
+      readonly again?: { readonly stepId: string; readonly pieces: number };
     }
   | {
       readonly kind: "own";

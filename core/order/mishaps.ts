@@ -4,6 +4,7 @@ import { productOf } from "#core/materials/products";
 import { insert, otherProduct } from "#core/order/mends";
 import { chemistry, coats, isSprayed } from "#core/order/rules/ask";
 import type { Action, Step } from "#core/steps/step";
+import { counted } from "#core/words";
 
 /**
  * Something that goes wrong at a bench: what is seen, why, what mends it, and what is done otherwise next
@@ -16,8 +17,10 @@ export type Mishap = {
   readonly because: string;
   readonly nextTime: string;
   readonly again: boolean;
-  /** Steps of the repair, in the order in which they are done. */
-  readonly repair: (step: Step) => readonly OrderChange[];
+  /** It happens to single pieces: the others are good. */
+  readonly single?: true;
+  /** Steps of the repair, in the order in which they are done, for so many pieces. */
+  readonly repair: (step: Step, pieces: number) => readonly OrderChange[];
 };
 
 type Row = Mishap & { readonly actions: readonly Action[] | "any"; readonly when?: (step: Step) => boolean };
@@ -34,7 +37,33 @@ const coat = (s: Step) =>
   });
 const water = (s: Step) => chemistry(s) === "water";
 
+/** What lies below is done again on those pieces, each with its own mix. */
+const below = ({ redo = [], ...step }: Step, pieces: number): readonly OrderChange[] =>
+  redo.map(
+    ({ stepId, action, title, minutesEach, ...like }): OrderChange =>
+      ({
+        ...insert(
+          "before",
+          step,
+          action,
+          `Again on ${counted(pieces, "copy", "copies")}: ${title.toLowerCase()}`,
+        ).change,
+        ...({ ...like, minutes: minutesEach * pieces, again: { stepId, pieces } } as object),
+      }) as OrderChange,
+  );
+
 const rows: readonly Row[] = [
+  {
+    id: "slipped",
+    seen: "It went over its border",
+    because: "Too much on the brush, or the piece was turned by the hand that paints.",
+    nextTime: "Rest both hands on each other, and wipe the brush on its rim.",
+    again: true,
+    single: true,
+    actions: coats,
+    when: (s) => (s.redo ?? []).length > 0,
+    repair: below,
+  },
   {
     id: "dust",
     seen: "Dust or hairs in the film",

@@ -1,5 +1,5 @@
 import { hexOfLab } from "#core/paint/colour";
-import { POWER_PER_COAT } from "#core/paint/cover";
+import { powerOf } from "#core/paint/cover";
 import { labOfXyz, xyzOfLab } from "#core/paint/lab";
 import { filmOver } from "#core/paint/mixing";
 import { BANDS } from "#core/paint/observer";
@@ -10,7 +10,7 @@ import { type Reflectance, smoothestReflectance, xyzOfReflectance } from "#core/
 export const SWATCH_COATS = [2, 1.4, 1, 0.7, 0.5, 0.35, 0.25, 0.15, 0.08] as const;
 
 /** A card's stripes. */
-const BLACK = 0.03;
+export const BLACK_STRIPE = 0.03;
 const WHITE_CARD = 0.9;
 const even = (r: number): Reflectance => new Float64Array(BANDS).fill(r);
 
@@ -27,12 +27,12 @@ export function brushedOut(paint: Paint) {
   const known = drawn.get(paint);
   if (known) return known;
   const { reflectance } = smoothestReflectance(xyzOfLab(paint.lab));
-  const power = POWER_PER_COAT[paint.opacity];
+  const power = powerOf(paint);
   const over = (stripe: number) =>
     SWATCH_COATS.map((coats) =>
       hexOfLab(labOfXyz(xyzOfReflectance(filmOver(reflectance, even(stripe), power * coats)))),
     );
-  const swatch = { overBlack: over(BLACK), overWhite: over(WHITE_CARD) };
+  const swatch = { overBlack: over(BLACK_STRIPE), overWhite: over(WHITE_CARD) };
   drawn.set(paint, swatch);
   return swatch;
 }

@@ -2,6 +2,7 @@ import type { Figure } from "#core/figure";
 import type { MaterialId } from "#core/materials/materials";
 import type { Product } from "#core/materials/product";
 import type { ToolId } from "#core/materials/tools";
+import { copiesNamed } from "#core/paint/copies";
 import { kindOf } from "#core/paint/layerKinds";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { StepFacts } from "#core/steps/facts";
@@ -11,9 +12,16 @@ import type { Action } from "#core/steps/step";
 
 /** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
 export type MixOf = (layer: SchemeLayer) => LayerMix;
-/** What a layer is laid with: its lightness, 0 to 100, where it is known, and the thinner in it, per paint. */
-export type LayerMix = { readonly lightness: number | null; readonly thinnerShare: number };
-export const unmixed: LayerMix = { lightness: null, thinnerShare: 0 };
+/**
+ * What a layer is laid with: its lightness, 0 to 100, where it is known, the thinner in it, per paint, and the solids of
+ * its pots where one of them says so.
+ */
+export type LayerMix = {
+  readonly lightness: number | null;
+  readonly thinnerShare: number;
+  readonly solids: number | null;
+};
+export const unmixed: LayerMix = { lightness: null, thinnerShare: 0, solids: null };
 
 /** A layer as it is laid: on which zones, in words where they are not all, and their area together. */
 export type LaidWork = {
@@ -23,6 +31,8 @@ export type LaidWork = {
   readonly zones: readonly number[];
   readonly of: string | null;
   readonly areaCm2: Figure;
+  /** The copies that it is laid on, from 1; absent where it is on all. */
+  readonly copies?: readonly number[];
   /** All of it splashes, or shows every splash. */
   readonly messy?: boolean;
   readonly neat?: boolean;
@@ -119,5 +129,8 @@ export const LINE_S_PER_MM = 0.5;
 export const dulls = ({ layer }: LaidWork): boolean =>
   layer.kind === "drybrush" && layer.coverage > DULLS_FROM;
 
-/** Which zones it is on, at the end of a title; nothing where it is on all. */
-export const onZones = ({ of }: LaidWork): string => (of === null ? "" : `: ${of}`);
+/** Which zones and copies it is on, at the end of a title; nothing where it is on all. */
+export const onZones = ({ of, copies }: Pick<LaidWork, "of" | "copies">): string => {
+  const on = [...(of === null ? [] : [of]), ...(copies ? [copiesNamed(copies)] : [])];
+  return on.length === 0 ? "" : `: ${on.join(", ")}`;
+};

@@ -14,6 +14,10 @@ export const POWER_PER_COAT: Readonly<Record<Paint["opacity"], number>> = {
   translucent: 0.4,
 };
 
+/** Scattering of one brushed coat of a pot: from its stripe, or by its opacity. */
+export const powerOf = ({ power, opacity }: Pick<Paint, "power" | "opacity">): number =>
+  power ?? POWER_PER_COAT[opacity];
+
 /** From here on a coat more is not seen (common practice: a difference of 2 is close). */
 export const COVERED = 2;
 /** More coats than these nobody lays to cover (our choice). */

@@ -33,3 +33,44 @@ export function ladderLayers(
     colour,
   }));
 }
+
+/** Where a zone begins on a ladder, from 1, and how many tones it climbs from there. */
+export type Climb = { readonly zone: number; readonly start: number; readonly climbs: number };
+
+/**
+ * The tones of a ladder laid on several zones, each from its own start: its first tone as a full coat where the ladder
+ * is its base, and what several zones share laid in one go. Nothing below its start comes onto a zone.
+ * @param rungs from dark to light, as `ladderLayers` makes them
+ * @param base whether the first tone of a zone covers it
+ * @returns the layers of each zone, from its start up
+ */
+export function climbed(
+  rungs: readonly SchemeLayer[],
+  climbs: readonly Climb[],
+  base: boolean,
+  freshId: () => string,
+): ReadonlyMap<number, readonly SchemeLayer[]> {
+  const bases = new Map<number, SchemeLayer>();
+  const baseFrom = (at: number): SchemeLayer => {
+    const known = bases.get(at);
+    if (known) return known;
+    const { load: _, brush: _brush, ...rung } = rungs[at]!;
+    const full: SchemeLayer = {
+      ...rung,
+      id: freshId(),
+      kind: "colour",
+      method: "brush",
+      coats: 2,
+      coverage: 1,
+    };
+    bases.set(at, full);
+    return full;
+  };
+  return new Map(
+    climbs.map(({ zone, start, climbs: up }) => {
+      const from = Math.max(1, Math.min(rungs.length, start)) - 1;
+      const own = rungs.slice(from, from + Math.max(0, up) + 1);
+      return [zone, base && own.length > 0 ? [baseFrom(from), ...own.slice(1)] : own] as const;
+    }),
+  );
+}

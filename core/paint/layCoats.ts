@@ -1,6 +1,7 @@
+import type { Figure } from "#core/figure";
 import type { Product } from "#core/materials/product";
 import { productOf } from "#core/materials/products";
-import { coatMillilitres, methods } from "#core/paint/amount";
+import { coatMillilitres, type Method, methods } from "#core/paint/amount";
 import {
   type LayerMix,
   type Coat,
@@ -21,7 +22,7 @@ import { partRef } from "#core/reference";
 import { coatId } from "#core/steps/coats";
 import type { StepFacts } from "#core/steps/facts";
 import { factsOf } from "#core/steps/factsOf";
-import type { Action, Step } from "#core/steps/step";
+import type { Action, Redo, Step } from "#core/steps/step";
 
 /** Lightness from which a coat is light, and up to which it is dark. */
 const LIGHT_L = 70;
@@ -46,12 +47,20 @@ const toneOf = (lightness: number | null, { layer }: Coat) =>
 
 /**
  * The coats of a layer, each a step of its own that the work can go round with: the last has the layer's id, and
- * those before it are tied in front of it one by one. @returns the last
+ * those before it are tied in front of it one by one.
+ * @param redo what is done again on a copy where a coat slips
+ * @returns the last
  */
-export function layCoats(coat: Coat, mix: LayerMix, first: readonly string[], resist: Step | null): Step {
+export function layCoats(
+  coat: Coat,
+  mix: LayerMix,
+  first: readonly string[],
+  resist: Step | null,
+  redo: readonly Redo[] = [],
+): Step {
   const { laid, layer, last, add } = coat;
   const before = last.get(turnOf(layer)) ?? [];
-  const shared = coatOf(coat, mix);
+  const shared = { ...coatOf(coat, mix), ...(redo.length > 0 ? { redo } : {}) };
   const of = layer.coats;
   const key = `scheme-${laid.key}`;
   const numbered = (number: number) => ({
@@ -85,15 +94,27 @@ const mixedOnce = ({ mixMl, notes }: ReturnType<typeof coatOf>, number: number, 
 /** Layers that no paint goes into: what is dabbed on comes off again, markings are printed. */
 const isDry = ({ kind }: Pick<SchemeLayer, "kind">) => kind === "resist" || kind === "decal";
 
+/** The mix that all coats of a layer take together on so much of its surface; null where none goes into it. */
+export const mixOfLayer = (
+  layer: Pick<SchemeLayer, "kind" | "coats" | "method" | "load">,
+  product: Product,
+  areaCm2: Figure,
+  { thinnerShare, solids }: Omit<LayerMix, "lightness">,
+): Figure | null =>
+  isDry(layer)
+    ? null
+    : coatMillilitres({
+        ...{ areaCm2, coats: layer.coats, method: layer.method, thinnerShare, load: layer.load },
+        product: solids === null ? product : { ...product, solids },
+      });
+
 /** What every coat of a layer is. */
-function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
-  const { p, layer, product, area } = coat;
+function coatOf(coat: Coat, mix: LayerMix) {
+  const { lightness } = mix;
+  const { p, laid, layer, product, area } = coat;
   const { action } = kindOf(layer.kind);
   const dustCoats = overEnamel(coat);
-  const all = coatMillilitres({
-    ...{ areaCm2: area, coats: layer.coats, method: layer.method },
-    ...{ product, thinnerShare, load: layer.load },
-  });
+  const all = mixOfLayer(layer, product, area, mix);
   return {
     action,
     product: isDry(layer) ? null : layer.product,
@@ -101,12 +122,13 @@ function coatOf(coat: Coat, { lightness, thinnerShare }: LayerMix) {
     recipeId: recipeOf(layer),
     paintId: paintOf(layer),
     minutes: minutesOf(coat),
-    mixMl: isDry(layer) ? null : shareOf(all, 1 / layer.coats),
+    mixMl: all && shareOf(all, 1 / layer.coats),
     areaCm2: area.value,
     tool: toolFor(layer),
     place: layer.method === "can" || layer.method === "airbrush" ? ("booth" as const) : ("bench" as const),
     waitMinutes: waitAfter(layer, product),
     partOf: { layerId: layer.id },
+    ...(laid.copies ? { pieces: laid.copies.length } : {}),
     targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board" as const] : [partRef(p.id)],
     notes: [
       ...(dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : []),
@@ -155,10 +177,15 @@ function isUndertone(coat: Coat): boolean {
 
 /** Hands for one coat: by area; lines by their length where they are measured. */
 function minutesOf({ layer, area, laid }: Coat): number {
-  const m = methods[layer.method];
   const lines = layer.kind === "line in" ? (laid.grooves ?? []).reduce((sum, g) => sum + g.lengthMm, 0) : 0;
-  return m.fixedMinutes + (lines > 0 ? (lines * LINE_S_PER_MM) / 60 : m.minutesPerCm2 * area.value);
+  return lines > 0
+    ? methods[layer.method].fixedMinutes + (lines * LINE_S_PER_MM) / 60
+    : coatMinutes(layer.method, area.value);
 }
+
+/** Hands for one coat on so many cm2, without getting things out. */
+export const coatMinutes = (method: Method, cm2: number): number =>
+  methods[method].fixedMinutes + methods[method].minutesPerCm2 * cm2;
 
 /** A film from a half-dry brush dries sooner than a whole coat (default: three quarters, and half). */
 const DRIES: Readonly<Record<Load, number>> = { wet: 1, damp: 0.75, dry: 0.5 };

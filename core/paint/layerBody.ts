@@ -1,6 +1,6 @@
 import { productOf } from "#core/materials/products";
 import { coatFilmMm, WASH_WET_MM } from "#core/paint/amount";
-import { POWER_PER_COAT } from "#core/paint/cover";
+import { powerOf } from "#core/paint/cover";
 import { absorption, mixReflectance } from "#core/paint/mixing";
 import { type Paint, pigmentOfPaint, type Recipe } from "#core/paint/paint";
 import { type Reflectance, xyzOfReflectance } from "#core/paint/reflectance";
@@ -53,7 +53,7 @@ export function bodyOf(layer: SchemeLayer, shelf: Shelf): LayerBody | null {
   const product = productOf(layer.product);
   const runs = layer.method === "wash";
   const filmMm = runs ? WASH_WET_MM * product.solids : layerFilmMm(layer);
-  const ofPots = pots.reduce((sum, p) => sum + POWER_PER_COAT[p.paint.opacity] * p.parts, 0) / total;
+  const ofPots = pots.reduce((sum, p) => sum + powerOf(p.paint) * p.parts, 0) / total;
   const power = (ofPots * filmMm) / coatFilmMm(product, "brush");
   const full = mixReflectance(
     pots.map((p) => pigmentOfPaint(p.paint)),

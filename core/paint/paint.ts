@@ -4,6 +4,23 @@ import type { LabD65 } from "#core/paint/lab";
 import { mixLab, type Pigment, pigmentOf } from "#core/paint/mixing";
 import { ciede2000 } from "#core/paint/ciede2000";
 
+/** What a pot is meant for. */
+export const potKinds = [
+  "paint",
+  "ink",
+  "wash",
+  "metallic",
+  "transparent",
+  "powder",
+  "medium",
+  "varnish",
+] as const;
+export type PotKind = (typeof potKinds)[number];
+
+/** How it stands in the pot: thin runs, thick buries fine lines, coarse has grain or flakes in it. */
+export const potBodies = ["thin", "thick", "coarse"] as const;
+export type PotBody = (typeof potBodies)[number];
+
 /** A pot: its colour when dry, what kind of product it is, and how well it covers. */
 export type Paint = {
   readonly id: string;
@@ -18,7 +35,22 @@ export type Paint = {
   readonly millilitres: number;
   /** Scattering strength from a swatch; null while there is none. */
   readonly strength: number | null;
+  /** What it is meant for; a paint where nobody said. */
+  readonly kind?: PotKind;
+  readonly body?: PotBody;
+  /** Share of it that stays when it is dry, (0, 1]; that of its product where nobody said. */
+  readonly solids?: number;
+  /** Scattering of one brushed coat, from a stripe over black; by its opacity where there is none. */
+  readonly power?: number;
+  /** What a full pot holds, ml, and cost, minor units. */
+  readonly sizeMl?: number;
+  readonly priceMinor?: number;
+  /** The day on which it was opened. */
+  readonly openedOn?: string;
 };
+
+/** How a mix is counted out; in parts by volume where nobody said. */
+export const mixMeasures = ["parts", "drops", "grams"] as const;
 
 /** A mix in parts. `thinnerShare` is thinner per paint: 0.25 for 1 to 4. */
 export type Recipe = {
@@ -29,7 +61,16 @@ export type Recipe = {
   readonly target: LabD65 | null;
   /** Drops that were added at the cup until it was accepted, in their order. */
   readonly additions?: readonly { readonly paintId: string; readonly drops: number }[];
+  readonly measure?: (typeof mixMeasures)[number];
+  /** Nobody said yet how much thinner goes in: it is asked for before it is laid. */
+  readonly thinnerOpen?: true;
+  /** What it dried to when it was first used, from a picture with a card in its light. */
+  readonly swatch?: LabD65;
 };
+
+/** What a millilitre of a pot cost, minor units; 0 where its price is not told. */
+export const potPricePerMl = ({ priceMinor = 0, sizeMl }: Pick<Paint, "priceMinor" | "sizeMl">): number =>
+  sizeMl ? priceMinor / sizeMl : 0;
 
 /** What a recipe gives, how far that is from its target, and the darkest and lightest that it may come out. */
 export type MixPrediction = {

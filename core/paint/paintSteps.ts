@@ -8,17 +8,26 @@ import {
   dustToSeal,
   lookAtPlastic,
 } from "#core/paint/betweenCoats";
-import { type MixOf, type PaintWork, type Coat, type Turn, turnOf, shareOf } from "#core/paint/coat";
+import {
+  type MixOf,
+  type LaidWork,
+  type PaintWork,
+  type Coat,
+  type Turn,
+  turnOf,
+  shareOf,
+} from "#core/paint/coat";
 import { layCoats } from "#core/paint/layCoats";
 import { kindOf } from "#core/paint/layerKinds";
 import { resistUnder, rubOff } from "#core/paint/resist";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import type { AddStep } from "#core/steps/partBase";
-import type { Step } from "#core/steps/step";
+import type { Redo, Step } from "#core/steps/step";
 
 /** The steps of a part's scheme from primer to seal, with what the chosen schools put between its layers. */
 export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: OrderSchools): void {
-  const lastOn = new Map<number, Map<Turn, string>>();
+  const lastOn = lastSteps();
+  const madeOn = new Map<number, Step[]>();
   const between = new Map<string, string>();
   const resists = new Map<number, Step>();
   const raw = schools.primer === "dark plastic is the shadow" && p.process === "filament";
@@ -30,16 +39,16 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     }
     const area = shareOf(laid.areaCm2, layer.coverage);
     const product = productOf(layer.product);
-    const coat: Coat = { p, laid, layer, product, area, add, schools, last: lastOf(lastOn, laid.zones) };
+    const coat: Coat = { p, laid, layer, product, area, add, schools, last: lastOn.before(laid) };
     const powder = dustToSeal(coat);
     const first = between.get(laid.key);
     const before = [...(first === undefined ? [] : [first]), ...powder];
     const resist = kindOf(layer.kind).covers ? resistUnder(laid.zones, resists) : null;
-    const made = layCoats(coat, mixOf(layer), before, resist);
+    const made = layCoats(coat, mixOf(layer), before, resist, redoneFirst(coat, madeOn));
     drawBack(coat, made);
     const rubbed = resist && rubOff(coat, made);
-    for (const zone of laid.zones)
-      (lastOn.get(zone) ?? lastOn.set(zone, new Map()).get(zone)!).set(turnOf(layer), made.id);
+    lastOn.laid(laid, made.id);
+    for (const zone of laid.zones) (madeOn.get(zone) ?? madeOn.set(zone, []).get(zone)!).push(made);
     if (layer.kind === "resist") for (const zone of laid.zones) resists.set(zone, made);
     findFaults(coat, rubbed ?? made);
     if (laid === p.layers.find((l) => l.layer.kind === "primer")) secondRound(coat, made);
@@ -49,14 +58,51 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
   }
 }
 
-/** The last step of every action on any of these zones. */
-function lastOf(
-  lastOn: ReadonlyMap<number, ReadonlyMap<Turn, string>>,
-  zones: readonly number[],
-): ReadonlyMap<Turn, readonly string[]> {
-  const last = new Map<Turn, readonly string[]>();
+/** Layers below this one that are laid again on a copy where it slips, the lowest first. */
+const redoneFirst = ({ laid, layer }: Coat, madeOn: ReadonlyMap<number, readonly Step[]>): readonly Redo[] =>
+  layer.backTo === undefined
+    ? []
+    : (madeOn.get(laid.zones[0]!) ?? [])
+        .slice(-layer.backTo)
+        .map(({ id, action, title, product, sheen, tool, place, waitMinutes, handsMinutes, pieces = 1 }) => ({
+          ...{ stepId: id, action, title, product, sheen, tool, place, waitMinutes },
+          minutesEach: handsMinutes.value / pieces,
+        }));
+
+type Lasts = Map<number, Map<Turn, readonly string[]>>;
+
+/** The last steps of every action on each zone. Colours of one layer on other copies do not wait for each other. */
+function lastSteps() {
+  const now: Lasts = new Map();
+  let earlier: Lasts = new Map();
+  let layerId: string | null = null;
+  return {
+    /** What stands before a layer. */
+    before: ({ layer, zones, copies }: LaidWork): ReadonlyMap<Turn, readonly string[]> => {
+      if (layer.id !== layerId || !copies)
+        earlier = new Map([...now].map(([zone, lasts]) => [zone, new Map(lasts)]));
+      layerId = copies ? layer.id : null;
+      return together(earlier, zones);
+    },
+    /** A layer was laid by this step. */
+    laid: ({ layer, zones, copies }: LaidWork, id: string): void => {
+      const turn = turnOf(layer);
+      for (const zone of zones) {
+        const lasts = now.get(zone) ?? now.set(zone, new Map()).get(zone)!;
+        const was = earlier.get(zone)?.get(turn) ?? [];
+        const others = copies ? (lasts.get(turn) ?? []).filter((o) => !was.includes(o)) : [];
+        // Copies that go without it wait for what was before.
+        lasts.set(turn, copies ? [...new Set([...was, ...others, id])] : [id]);
+      }
+    },
+  };
+}
+
+/** The last steps of every action on any of these zones. */
+function together(lasts: Lasts, zones: readonly number[]): ReadonlyMap<Turn, readonly string[]> {
+  const all = new Map<Turn, readonly string[]>();
   for (const zone of zones)
-    for (const [action, id] of lastOn.get(zone) ?? [])
-      last.set(action, [...new Set([...(last.get(action) ?? []), id])]);
-  return last;
+    for (const [turn, ids] of lasts.get(zone) ?? [])
+      all.set(turn, [...new Set([...(all.get(turn) ?? []), ...ids])]);
+  return all;
 }

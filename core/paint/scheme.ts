@@ -11,7 +11,14 @@ export type FinishEffect = (typeof finishEffects)[number];
 export const strokes = ["along it", "across the last pass", "downward", "in circles", "from above"] as const;
 export type Stroke = (typeof strokes)[number];
 
+/** Colours that the copies of a part may take in one layer, and layers that a slip goes back (our choice). */
+export const MOST_COLOURS = 6;
+export const MOST_BACK = 3;
+
 export const metals = ["chrome", "iron"] as const;
+
+/** A mix or a pot. */
+export type Colour = { readonly kind: "recipe" | "paint"; readonly id: string };
 
 /** One layer of a scheme, from primer to seal, on a share of the part. */
 export type SchemeLayer = {
@@ -19,7 +26,7 @@ export type SchemeLayer = {
   readonly kind: LayerKind;
   readonly product: ProductId;
   /** The mix or the pot that it is laid with; null where that is not chosen yet or makes no odds. */
-  readonly colour: { readonly kind: "recipe" | "paint"; readonly id: string } | null;
+  readonly colour: Colour | null;
   readonly method: Method;
   readonly coats: number;
   /** Share of the painted surface it covers, 0 to 1. */
@@ -45,6 +52,14 @@ export type SchemeLayer = {
   readonly mostShare?: number;
   /** Tried on one field, and on the rest only when that is good. */
   readonly trialFirst?: true;
+  /** Other colours beside its own: each copy of the part takes one of them all. */
+  readonly among?: readonly Colour[];
+  /** Laid on this share of the copies only, 0 to 1. */
+  readonly onSome?: number;
+  /** What is drawn for the copies goes by it: another number, another draw. */
+  readonly seed?: number;
+  /** Where it slips, so many layers below it are laid again on that copy first. */
+  readonly backTo?: number;
 };
 
 /** Whether it is laid so that it can be taken back: as it says, or as is usual for its kind. */

@@ -1,6 +1,9 @@
 import { ciede2000 } from "#core/paint/ciede2000";
-import type { LabD65 } from "#core/paint/lab";
-import { mixLab, pigmentOf } from "#core/paint/mixing";
+import { BLACK_STRIPE } from "#core/paint/brushedOut";
+import { type LabD65, labOfXyz, xyzOfLab } from "#core/paint/lab";
+import { filmOver, mixLab, pigmentOf } from "#core/paint/mixing";
+import { BANDS } from "#core/paint/observer";
+import { smoothestReflectance, xyzOfReflectance } from "#core/paint/reflectance";
 
 /** Strength of a pot as its swatch tells it, and how far the mix with it is from the swatch. */
 export type SwatchStrength = { readonly strength: number; readonly residual: number };
@@ -31,6 +34,12 @@ export function strengthFromSwatch(
   const base = pigmentOf(white, whiteStrength);
   const { q } = pigmentOf(paint);
   const off = (x: number) => ciede2000(mixLab([base, { q, strength: Math.exp(x) }], [1, 1]), measured);
+  const x = least(off);
+  return { strength: Math.exp(x), residual: off(x) };
+}
+
+/** Where a curve over the logarithms of strengths is lowest: looked for all over, then closer and closer. */
+function least(off: (x: number) => number): number {
   const step = (MOST - LEAST) / (POINTS - 1);
   let best = LEAST;
   for (let i = 1; i < POINTS; i++) if (off(LEAST + i * step) < off(best)) best = LEAST + i * step;
@@ -40,6 +49,23 @@ export function strengthFromSwatch(
     if (off(c) < off(d)) b = d;
     else a = c;
   }
-  const x = (a + b) / 2;
-  return { strength: Math.exp(x), residual: off(x) };
+  return (a + b) / 2;
+}
+
+/** Covering power of a pot as its stripe tells it, and how far a film of it is from the stripe. */
+export type StripePower = { readonly power: number; readonly residual: number };
+
+/**
+ * How well a pot covers, from one brushed coat of it over a black stripe: the scattering whose film over black is
+ * nearest to it.
+ * @param paint what it dries to in a thick film; @param measured what one coat over black dried to
+ * @source P. Kubelka 1948, film over a ground (from memory)
+ */
+export function powerFromStripe(paint: LabD65, measured: LabD65): StripePower {
+  const { reflectance } = smoothestReflectance(xyzOfLab(paint));
+  const black = new Float64Array(BANDS).fill(BLACK_STRIPE);
+  const off = (x: number) =>
+    ciede2000(labOfXyz(xyzOfReflectance(filmOver(reflectance, black, Math.exp(x)))), measured);
+  const x = least(off);
+  return { power: Math.exp(x), residual: off(x) };
 }

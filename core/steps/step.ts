@@ -55,6 +55,19 @@ export type Place = (typeof places)[number];
 
 export type Sheen = "matte" | "satin" | "gloss";
 
+/** A step that is done again, as it was but for its minutes, which are those of one piece. */
+export type Redo = Pick<Step, "action" | "title" | "product" | "sheen" | "tool" | "place" | "waitMinutes"> & {
+  readonly stepId: string;
+  readonly minutesEach: number;
+};
+
+/** A mix that is made at once for later uses too. ml of the others and of this one without what is mixed over. */
+export type MixNow = {
+  readonly ml: Figure;
+  readonly hereMl: number;
+  readonly others: readonly { readonly called: string; readonly ml: number }[];
+};
+
 /** One action in the order of work. */
 export type Step = {
   /** Made from what it is about, so that it stays the same when the plan is made again. */
@@ -98,6 +111,10 @@ export type Step = {
   readonly grits?: readonly number[];
   /** Which coat of its layer it is, from 1; told where there are several. The last has the layer's own id. */
   readonly coat?: { readonly number: number; readonly of: number };
+  /** More than its own is mixed with it. */
+  readonly mixNow?: MixNow;
+  /** What below it is done again on a copy where it slips, the lowest first. */
+  readonly redo?: readonly Redo[];
   /** What of a part's own decisions it carries out: a layer of its scheme, or the treatment of its surface. */
   readonly partOf?: { readonly layerId: string } | "treatment";
   /** Zones that a treatment is on, by number. */

@@ -22,6 +22,8 @@ export type StockItem = {
   readonly unit: StockUnit;
   readonly left: number;
   readonly pricePerUnit: number;
+  /** Of a mix that stands ready: when it was made, how much, and for what. */
+  readonly batch?: { readonly madeOn: string; readonly madeMl: number; readonly forWhat: string };
 };
 
 /** One use of something, in the order of work. */

@@ -3,18 +3,27 @@ import Joi from "joi";
 import { methods } from "#core/paint/amount";
 import { layerKindNames } from "#core/paint/layerKinds";
 import { loads } from "#core/paint/load";
-import { finishEffects, metals, type SchemeLayer, strokes } from "#core/paint/scheme";
+import {
+  type Colour,
+  finishEffects,
+  metals,
+  MOST_BACK,
+  MOST_COLOURS,
+  type SchemeLayer,
+  strokes,
+} from "#core/paint/scheme";
 import { id, orNull, shapeOf, share } from "#data/shapes/common";
 
-export const layer = shapeOf<SchemeLayer>({
-  id,
+export const colour = Joi.object<Colour>({ kind: Joi.valid("recipe", "paint").required(), id });
+
+/** What a layer says beside its colours. */
+export const layerKeys = {
   kind: Joi.string()
     .valid(...layerKindNames)
     .required(),
   product: Joi.string()
     .valid(...coatProducts)
     .required(),
-  colour: orNull(Joi.object({ kind: Joi.valid("recipe", "paint").required(), id })),
   method: Joi.string()
     .valid(...Object.keys(methods))
     .required(),
@@ -32,4 +41,17 @@ export const layer = shapeOf<SchemeLayer>({
   intoWet: Joi.valid(true),
   mostShare: Joi.number().greater(0).max(1),
   trialFirst: Joi.valid(true),
+  onSome: Joi.number().greater(0).max(1),
+  seed: Joi.number().integer().min(0).max(1e9),
+  backTo: Joi.number().integer().min(1).max(MOST_BACK),
+};
+
+export const layer = shapeOf<SchemeLayer>({
+  id,
+  colour: orNull(colour),
+  among: Joi.array()
+    .min(1)
+    .max(MOST_COLOURS - 1)
+    .items(colour),
+  ...layerKeys,
 });

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { thinners } from "#core/materials/thinner";
-import type { Paint, Recipe } from "#core/paint/paint";
-import { atLeastZero, id, lab, name, orNull, product, shapeOf } from "#data/shapes/common";
+import { mixMeasures, type Paint, potBodies, potKinds, type Recipe } from "#core/paint/paint";
+import { atLeastZero, day, id, lab, name, orNull, product, shapeOf } from "#data/shapes/common";
 
 export const paint = shapeOf<Paint>({
   id,
@@ -17,6 +17,13 @@ export const paint = shapeOf<Paint>({
   sheen: Joi.string().valid("matte", "satin", "gloss").required(),
   millilitres: atLeastZero,
   strength: orNull(Joi.number().greater(0).max(50)),
+  kind: Joi.string().valid(...potKinds),
+  body: Joi.string().valid(...potBodies),
+  solids: Joi.number().greater(0).max(1),
+  power: Joi.number().greater(0).max(100),
+  sizeMl: Joi.number().greater(0).max(100_000),
+  priceMinor: Joi.number().min(0).max(1e9),
+  openedOn: day.optional(),
 });
 export const recipe = shapeOf<Recipe>({
   id,
@@ -30,4 +37,7 @@ export const recipe = shapeOf<Recipe>({
   additions: Joi.array()
     .max(400)
     .items(Joi.object({ paintId: id, drops: Joi.number().greater(0).max(10_000).required() })),
+  measure: Joi.string().valid(...mixMeasures),
+  thinnerOpen: Joi.valid(true),
+  swatch: lab,
 });

@@ -37,6 +37,7 @@ const orderChange = Joi.alternatives<OrderChange>().try(
     waitMinutes: minutes,
     facts: facts.required(),
     loose: Joi.boolean().required(),
+    again: Joi.object({ stepId: id, pieces: Joi.number().integer().min(1).max(1e4).required() }),
   }),
   of("own", {
     id,

@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { type StockItem, stockUnits } from "#core/stores/draw";
-import { atLeastZero, id, name, shapeOf } from "#data/shapes/common";
+import { atLeastZero, day, id, name, shapeOf, text } from "#data/shapes/common";
 
 export const stock = shapeOf<StockItem>({
   id,
@@ -11,4 +11,5 @@ export const stock = shapeOf<StockItem>({
     .required(),
   left: atLeastZero,
   pricePerUnit: atLeastZero,
+  batch: Joi.object({ madeOn: day, madeMl: atLeastZero, forWhat: text }),
 });

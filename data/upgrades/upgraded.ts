@@ -7,13 +7,25 @@ import { from6 } from "#data/upgrades/6-to-7";
 import { from7 } from "#data/upgrades/7-to-8";
 import { from8 } from "#data/upgrades/8-to-9";
 import { from9 } from "#data/upgrades/9-to-10";
+import { from10 } from "#data/upgrades/10-to-11";
 import type { LeftOfVersion, LooseTables, Upgrade } from "#data/upgrades/upgrade";
 
 /** Version of what is stored now, in the database and in archives. */
-export const DATA_VERSION = 10;
+export const DATA_VERSION = 11;
 
 /** Every step there is, in order: the first one leads from version 1. */
-export const upgrades: readonly Upgrade[] = [from1, from2, from3, from4, from5, from6, from7, from8, from9];
+export const upgrades: readonly Upgrade[] = [
+  from1,
+  from2,
+  from3,
+  from4,
+  from5,
+  from6,
+  from7,
+  from8,
+  from9,
+  from10,
+];
 
 export type Upgraded = { readonly tables: LooseTables; readonly left: readonly LeftOfVersion[] };
 

@@ -19,7 +19,7 @@ import type { LooseRow, LooseTables } from "#data/upgrades/upgrade";
 import { getPlanInput } from "#data/workshop";
 
 const AT = "2026-03-02T20:00";
-const samples = ["1", "2", "3-early", "3", "4-early", "4", "5", "6", "7", "8", "9", "10"] as const;
+const samples = ["1", "2", "3-early", "3", "4-early", "4", "5", "6", "7", "8", "9", "10", "11"] as const;
 type Json = { version: number; tables: Record<string, LooseRow[]> };
 
 const bytesOf = (name: string) => readFile(`tests/corpus/archives/version-${name}.zip`);
@@ -58,6 +58,7 @@ const stores: readonly Record<string, string>[] = [
   { drawings: "id, sceneId" },
   { zoneMaps: "id, sceneId" },
   { pins: "id, sceneId", looks: "id, at" },
+  { sequences: "id" },
 ];
 
 /** A database as a version left it, with a change that can be taken back. */
@@ -451,6 +452,7 @@ describe("upgrades", () => {
       "7-to-8": "70283d44b847",
       "8-to-9": "37fecdcd4a0a",
       "9-to-10": "167d4b8ac9a4",
+      "10-to-11": "b8ca37ce551b",
       upgrade: "5a44f9e8c32a",
     };
     for (const [file, sum] of Object.entries(frozen)) {

@@ -72,11 +72,14 @@ export function Asked({
   step,
   steps,
   pieces,
+  leftOf,
   acts,
 }: {
   step: Step;
   steps: readonly Step[];
   pieces: Pieces;
+  /** Pieces of one step of the session that are not done. */
+  leftOf: (step: Step) => number;
   acts: BenchActs;
 }) {
   const onClose = () => acts.ask(null);
@@ -91,7 +94,7 @@ export function Asked({
         />
       );
     case "wrong":
-      return <WrongDialog steps={steps} onClose={onClose} onWrong={acts.wentWrong} />;
+      return <WrongDialog steps={steps} leftOf={leftOf} onClose={onClose} onWrong={acts.wentWrong} />;
     case "skip":
       return <SkipDialog onClose={onClose} onSkip={acts.skip} />;
     case "note":

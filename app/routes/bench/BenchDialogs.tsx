@@ -61,15 +61,23 @@ export function SomeDialog({
 /** What happened, why, and what mends it; the repair goes into the plan. */
 export function WrongDialog({
   steps,
+  leftOf,
   onClose,
   onWrong,
-}: Base & { steps: readonly Step[]; onWrong: (mishap: Mishap, note: string, of: Step) => void }) {
+}: Base & {
+  steps: readonly Step[];
+  leftOf: (step: Step) => number;
+  onWrong: (mishap: Mishap, note: string, of: Step, on: number) => void;
+}) {
   const [on, setOn] = useState(steps[0]!.id);
   const step = steps.find((s) => s.id === on) ?? steps[0]!;
   const list = mishapsFor(step);
   const [id, setId] = useState(list[0]!.id);
   const chosen = mishapById(id)!;
-  const repairs = chosen.repair(step);
+  const left = leftOf(step);
+  const [hurt, setHurt] = useState<number | null>(null);
+  const pieces = Math.min(left, hurt ?? (chosen.single ? 1 : left));
+  const repairs = chosen.repair(step, pieces);
   return (
     <Dialog
       open
@@ -79,7 +87,7 @@ export function WrongDialog({
     >
       <form
         className="grid gap-3"
-        onSubmit={(e) => onWrong(chosen, String(fields(e).get("note") ?? ""), step)}
+        onSubmit={(e) => onWrong(chosen, String(fields(e).get("note") ?? ""), step, pieces)}
       >
         {steps.length > 1 && (
           <Choice
@@ -91,6 +99,15 @@ export function WrongDialog({
           />
         )}
         <Mistakes list={list} id={id} setId={setId} />
+        {left > 1 && chosen.again && (
+          <Choice
+            label={`On how many of the ${left}; the others are done`}
+            name="pieces"
+            value={String(pieces)}
+            onChange={(e) => setHurt(Number(e.target.value))}
+            options={Array.from({ length: left }, (_, i) => [String(i + 1), String(i + 1)] as const)}
+          />
+        )}
         <WhyAndNow chosen={chosen} repairs={repairs} />
         <Field label="In a few words" name="note" required={chosen.id === "other"} />
         <div className="flex gap-2">

@@ -110,7 +110,13 @@ function OnBench({
         <BenchSide step={step} evening={evening} />
       </div>
       <GreatButtons acts={acts} />
-      <Asked step={step} steps={session.steps} pieces={pieces} acts={acts} />
+      <Asked
+        step={step}
+        steps={session.steps}
+        pieces={pieces}
+        leftOf={(s) => piecesOf(s, view.plan.work.some).left}
+        acts={acts}
+      />
     </div>
   );
 }

@@ -150,9 +150,10 @@ function SheetCautions({ cautions }: { readonly cautions: Caution[] }) {
 }
 
 /** What is mixed for a step: the recipe by parts, the amount, and its drops or grams. */
-function mixWords({ recipeId, mixMl }: Step, { recipes, paints }: Workshop): string {
+function mixWords({ recipeId, mixMl: own, mixNow }: Step, { recipes, paints }: Workshop): string {
   const recipe = recipes.find((r) => r.id === recipeId);
   const named = (paintId: string) => paints.find((x) => x.id === paintId)?.name ?? "";
+  const mixMl = mixNow?.ml ?? own;
   const parts = recipe?.parts.map((p) => `${p.parts} ${named(p.paintId)}`).join(" + ");
   const words = recipe ? `, ${recipe.name} (${parts})` : "";
   if (!mixMl) return words;

@@ -138,10 +138,14 @@ export function useBench(view: SceneView, session: Session, step: Step, next: St
       );
     },
     /** @param of the step of a session that it happened to */
-    wentWrong: (mishap: Mishap, note: string, of: Step) => {
-      const repaired = mishap.repair(of).length > 0;
+    wentWrong: (mishap: Mishap, note: string, of: Step, on: number) => {
+      const repaired = mishap.repair(of, on).length > 0;
+      const { done, left } = piecesOf(of, some);
       const words = repaired ? "Its repair is in the plan." : "It is written down.";
-      void leave(`${of.title}: went wrong. ${words}`, stepWentWrong(said(note, of), mishap));
+      void leave(
+        `${of.title}: went wrong. ${words}`,
+        stepWentWrong(said(note, of), mishap, { pieces: on, left, before: done }),
+      );
     },
     skip: (note: string) => void leave(`${step.title}: skipped.`, sessionSkipped(saidOfAll(note), step)),
     failed: (points: readonly string[], of: Step) =>

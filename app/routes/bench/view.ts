@@ -102,7 +102,8 @@ export function mixOf(
   if ((!recipe && !pot) || (step.mixMl === null && !step.coat)) return null;
   const thinnerShare = recipe?.thinnerShare ?? 0;
   const shares = recipe ? recipe.parts.map((p) => p.parts) : [1];
-  const neat = step.mixMl && neatMillilitres(step.mixMl.value, thinnerShare);
+  const mixMl = step.mixNow?.ml ?? step.mixMl;
+  const neat = mixMl && neatMillilitres(mixMl.value, thinnerShare);
   return {
     blocks: recipe ? mixBlocks(recipe, paints) : [{ name: pot!.name, hex: pot!.hex, parts: 1 }],
     thinnerShare,
@@ -110,7 +111,7 @@ export function mixOf(
       neat === null
         ? null
         : {
-            millilitres: step.mixMl!.value,
+            millilitres: mixMl!.value,
             drops: dropsFor(shares, neat),
             grams: gramsFor(shares, neat),
           },

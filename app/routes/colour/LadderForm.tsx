@@ -5,7 +5,7 @@ import { RUNGS, rungShares } from "#core/paint/ladder";
 import type { Part } from "#core/scene/part";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
-import { Choice, Problems } from "#ui/Field";
+import { Choice, Problems, Tick } from "#ui/Field";
 import { Afresh } from "./LayerForm";
 import { byLightness } from "./rungs";
 
@@ -52,6 +52,10 @@ export function LadderForm({
             options={options}
           />
         ))}
+        <div className="sm:col-span-4">
+          <Tick label="Its first tone is the base: it covers all, in two coats" name="asBase" value="on" />
+        </div>
+        {zone === null && part.zones.length > 1 && <ZoneStarts part={part} rungs={rungs} />}
         <Button kind="main" type="submit" name="intent" value="ladder">
           Lay the ladder
         </Button>
@@ -59,6 +63,30 @@ export function LadderForm({
     </details>
   );
 }
+
+/** From which rung each zone begins, and how many it climbs: nothing below its start comes onto it. */
+const ZoneStarts = ({ part, rungs }: { readonly part: Part; readonly rungs: number }) => (
+  <fieldset className="grid gap-2 sm:col-span-4">
+    <legend className="text-[14px]">Where each zone begins</legend>
+    {part.zones.map(({ number, name }) => (
+      <div key={number} className="grid items-end gap-3 sm:grid-cols-4">
+        <Choice
+          label={`${name} begins with`}
+          name={`start${number}`}
+          options={Array.from({ length: rungs }, (_, i) => [String(i + 1), `rung ${i + 1}`] as const)}
+        />
+        <Choice
+          label={`${name} climbs`}
+          name={`climbs${number}`}
+          options={[
+            ["", "to the last"],
+            ...Array.from({ length: rungs }, (_, i) => [String(i), `${i}`] as const),
+          ]}
+        />
+      </div>
+    ))}
+  </fieldset>
+);
 
 const shareWords = (rungs: number): string =>
   `${rungShares(rungs)

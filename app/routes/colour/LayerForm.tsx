@@ -11,6 +11,7 @@ import { schemeOf, type Part } from "#core/scene/part";
 import { Button } from "#ui/Button";
 import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { useScene } from "#app/routes/scenes/useScene";
+import { CopiesFields } from "./CopiesFields";
 import { asksOf } from "./layerAsks";
 
 type Fetcher = FetcherWithComponents<{ problems: readonly Problem[] }>;
@@ -39,7 +40,7 @@ export function NewLayer({
         className="mt-2 grid items-end gap-3 sm:grid-cols-4"
       >
         {isAssumed && <Afresh />}
-        <LayerFields partId={part.id} zone={zone} problems={changed ? undefined : fetcher.data?.problems} />
+        <LayerFields part={part} zone={zone} problems={changed ? undefined : fetcher.data?.problems} />
       </fetcher.Form>
     </details>
   );
@@ -65,7 +66,7 @@ export function ChangedLayer({
       aria-label={`Change the ${changed.kind}`}
     >
       <h3 className="sm:col-span-4">Change the {changed.kind}</h3>
-      <LayerFields partId={part.id} zone={zone} layer={changed} problems={fetcher.data?.problems} />
+      <LayerFields part={part} zone={zone} layer={changed} problems={fetcher.data?.problems} />
       <Button onClick={() => change(null)}>Leave it</Button>
     </fetcher.Form>
   );
@@ -79,19 +80,19 @@ export const Afresh = () => (
 );
 
 type Fields = {
-  readonly partId: string;
+  readonly part: Part;
   readonly zone: number | null;
   readonly layer?: SchemeLayer;
   readonly problems: readonly Problem[] | undefined;
 };
 
 /** All that can be said of a layer; what its kind never needs is not asked. */
-function LayerFields({ partId, zone, layer, problems }: Fields) {
+function LayerFields({ part, zone, layer, problems }: Fields) {
   const [kind, setKind] = useState<LayerKind>(layer?.kind ?? "primer");
   return (
     <>
-      <Problems problems={problems} fields={["coats", "coverage", "mostShare"]} />
-      <input type="hidden" name="partId" value={partId} />
+      <Problems problems={problems} fields={["coats", "coverage", "mostShare", "onSome", "seed"]} />
+      <input type="hidden" name="partId" value={part.id} />
       <input type="hidden" name="zone" value={zone ?? ""} />
       {layer && <input type="hidden" name="layerId" value={layer.id} />}
       <Choice
@@ -109,6 +110,7 @@ function LayerFields({ partId, zone, layer, problems }: Fields) {
           <HandFields key={kind} kind={kind} layer={layer} problems={problems} />
         </div>
       </details>
+      {part.count > 1 && <CopiesFields part={part} layer={layer} problems={problems} />}
       <Button kind="main" type="submit" name="intent" value="layer">
         {layer ? "Set" : "Add it"}
       </Button>
@@ -228,9 +230,23 @@ function HandFields({
       {tick("mustStay", "Free-hand, must stay as it is", layer?.mustStay)}
       {tick("takeBack", "I may want to take this back", layer ? isTakenBack(layer) : kindOf(kind).takenBack)}
       {tick("trialFirst", "Try it on one field first", layer?.trialFirst)}
+      <Choice
+        label="Where it slips, lay again"
+        name="backTo"
+        defaultValue={String(layer?.backTo ?? "")}
+        options={backWords}
+      />
     </>
   );
 }
+
+/** How far a slip goes back. */
+const backWords = [
+  ["", "nothing but it"],
+  ["1", "the layer below it first"],
+  ["2", "two layers below it first"],
+  ["3", "three layers below it first"],
+] as const;
 
 /** How the brush goes over it. */
 const BrushFields = ({ layer }: { readonly layer: SchemeLayer | undefined }) => (

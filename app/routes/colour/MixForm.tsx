@@ -3,10 +3,10 @@ import { Form, Link } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { FoundMix } from "#core/paint/bestMixes";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
-import type { MixPrediction, Paint, Recipe } from "#core/paint/paint";
+import { mixMeasures, type MixPrediction, type Paint, type Recipe } from "#core/paint/paint";
 import { Button } from "#ui/Button";
 import { ColourField } from "#ui/ColourField";
-import { Field, Problems } from "#ui/Field";
+import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { ProgressLine } from "#ui/States";
 import { findMixes } from "#workers/paint";
 import { useJob } from "#app/hooks/useJob";
@@ -28,6 +28,9 @@ export function MixForm({
   const { paints } = useScene().input.workshop;
   const [rows, setRows] = useState(() => mixRows(recipe?.parts ?? []));
   const [target, setTarget] = useState(recipe?.target ? hexOfLab(recipe.target) : FIRST_TARGET);
+  const [unthinned, setUnthinned] = useState(
+    recipe !== null && recipe.thinnerShare === 0 && !recipe.thinnerOpen,
+  );
   const change = (i: number, next: Partial<MixRow>) =>
     setRows((all) => all.map((r, k) => (k === i ? { ...r, ...next } : r)));
   const form = useShown(recipe !== null);
@@ -46,10 +49,27 @@ export function MixForm({
             type="number"
             min={0}
             max={400}
-            defaultValue={Math.round((recipe?.thinnerShare ?? 0) * 100)}
+            disabled={unthinned}
+            defaultValue={!recipe || recipe.thinnerOpen ? "" : Math.round(recipe.thinnerShare * 100)}
+          />
+          <Tick
+            label="Laid unthinned"
+            name="unthinned"
+            value="on"
+            checked={unthinned}
+            onChange={(e) => setUnthinned(e.target.checked)}
+          />
+          <Choice
+            label="Counted in"
+            name="measure"
+            defaultValue={recipe?.measure ?? "parts"}
+            options={mixMeasures.map((m) => [m, m] as const)}
           />
         </div>
         <ColourField label="Wanted colour" name="target" value={target} onChange={setTarget} />
+        {recipe?.swatch && (
+          <Button onClick={() => setTarget(hexOfLab(recipe.swatch!))}>Want what it dried to</Button>
+        )}
         {rows.map((row, i) => (
           <PotRow key={i} at={i} row={row} paints={paints} onChange={(next) => change(i, next)} />
         ))}

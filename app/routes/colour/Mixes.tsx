@@ -7,7 +7,9 @@ import { mixBlocks } from "#app/mixBlocks";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { useScene } from "#app/routes/scenes/useScene";
 import { HalfCircles } from "./HalfCircles";
+import { MixBatches } from "./MixBatches";
 import { MixCup } from "./MixCup";
+import { MixSwatch } from "./MixSwatch";
 import { differenceWords, enoughWords, mixUse } from "./view";
 
 /** Every mix of the workshop, beside what it was mixed for. */
@@ -74,6 +76,8 @@ export function MixSlip({ recipe }: { recipe: Recipe }) {
       />
       <p className="text-[14px]">{enoughWords(recipe, input.workshop)}</p>
       <MixCup key={JSON.stringify(recipe.parts)} recipe={recipe} />
+      <MixBatches recipe={recipe} />
+      <MixSwatch key={`${recipe.id} swatch`} recipe={recipe} />
       <p className="text-[13px] text-ink-2">
         The prediction mixes as pigments mix, from the colour of each pot alone: right to about 4 units of
         difference; pots with a swatch do better. Gloss and metallic paint are outside it.

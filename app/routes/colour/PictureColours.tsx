@@ -114,9 +114,10 @@ function MixedOf({ mix }: { readonly mix: FoundMix }) {
 
 /** Which zone is to have it: told only of a colour that a card makes a measured one. */
 function Tie({ colour, hasCard }: { readonly colour: TakenColour; readonly hasCard: boolean }) {
-  const { plan } = useScene();
+  const { plan, input } = useScene();
   const fetcher = useFetcher();
   if (!hasCard) return null;
+  const { recipes } = input.workshop;
   const places = schemeParts(plan.parts).flatMap(({ part }) =>
     part.zones.map((z) => [`${part.id}/${z.number}`, placeName(part, z)] as const),
   );
@@ -126,9 +127,7 @@ function Tie({ colour, hasCard }: { readonly colour: TakenColour; readonly hasCa
       aria-label={`${colour.hex} is to be the colour of`}
       value=""
       onChange={(e) => {
-        const [partId, zone] = e.target.value.split("/");
-        const lab = JSON.stringify(colour.lab);
-        void fetcher.submit({ intent: "zone-wanted", partId: partId!, zone: zone!, lab }, { method: "post" });
+        void fetcher.submit(tied(e.target.value, colour), { method: "post" });
       }}
     >
       <option value="">Tie it to a zone</option>
@@ -137,6 +136,23 @@ function Tie({ colour, hasCard }: { readonly colour: TakenColour; readonly hasCa
           {name}
         </option>
       ))}
+      {recipes.length > 0 && (
+        <optgroup label="It is how a mix dried">
+          {recipes.map((r) => (
+            <option key={r.id} value={`recipe:${r.id}`}>
+              {r.name}
+            </option>
+          ))}
+        </optgroup>
+      )}
     </select>
   );
+}
+
+/** What a choice sends: a colour that a zone is to have, or what a mix dried to. */
+function tied(to: string, { lab, hex }: TakenColour): Record<string, string> {
+  const mix = /^recipe:(.+)$/.exec(to)?.[1];
+  if (mix !== undefined) return { intent: "mix-swatch", id: mix, swatch: hex };
+  const [partId, zone] = to.split("/");
+  return { intent: "zone-wanted", partId: partId!, zone: zone!, lab: JSON.stringify(lab) };
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { Problem } from "#core/outcome";
+import type { PaintSequence } from "#core/paint/paintSequence";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf, type Part } from "#core/scene/part";
@@ -12,12 +13,19 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { ChangedLayer, NewLayer } from "./LayerForm";
 import { LadderForm } from "./LadderForm";
 import { SchemeGrid } from "./SchemeGrid";
+import { Sequences } from "./Sequences";
 import { type LayerRow, layerRows } from "./view";
 import { SheenChoice, Techniques } from "./ZoneSays";
 import { buttons, figures, PlainTable } from "#ui/PlainTable";
 
 /** The layers of one part from primer to seal, with what each takes. */
-export function Scheme({ planned }: { readonly planned: PartPlan }) {
+export function Scheme({
+  planned,
+  sequences,
+}: {
+  readonly planned: PartPlan;
+  readonly sequences: readonly PaintSequence[];
+}) {
   const { part, paintAssumed: isAssumed } = planned;
   const { input, plan } = useScene();
   const fetcher = useFetcher<{ problems: readonly Problem[] }>();
@@ -49,6 +57,7 @@ export function Scheme({ planned }: { readonly planned: PartPlan }) {
       )}
       <NewLayer fetcher={fetcher} part={part} zone={on} changed={changed} isAssumed={isAssumed} />
       <LadderForm part={part} zone={on} isAssumed={isAssumed} />
+      <Sequences key={part.id} plan={planned} zone={on} kept={sequences} />
       <Techniques plan={planned} zone={on} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>

@@ -1,5 +1,7 @@
 import { useSearchParams } from "react-router";
 import type { Route } from "./+types/colour";
+import type { PaintSequence } from "#core/paint/paintSequence";
+import { appDatabase } from "#data/db";
 import { Choice } from "#ui/Field";
 import { FindingList } from "#ui/FindingList";
 import { readForm } from "#app/readForm";
@@ -17,10 +19,12 @@ import { Tones } from "./Tones";
 import { UsualPaint } from "./UsualPaint";
 import { colourFindings, schemeParts, shownPart } from "./view";
 
+export const clientLoader = async () => ({ sequences: await appDatabase().sequences.toArray() });
+
 export const clientAction = async ({ request }: Route.ClientActionArgs) =>
   colourAction(await readForm(request));
 
-export default function Colour({ actionData }: Route.ComponentProps) {
+export default function Colour({ loaderData, actionData }: Route.ComponentProps) {
   const { workshop } = useScene().input;
   const [search] = useSearchParams();
   const recipe = workshop.recipes.find((r) => r.id === search.get("recipe")) ?? null;
@@ -29,7 +33,7 @@ export default function Colour({ actionData }: Route.ComponentProps) {
       <h1>Colour</h1>
       <Jumps />
       <UsualPaint />
-      <Schemes />
+      <Schemes sequences={loaderData.sequences} />
       <Palette />
       <PictureCard />
       <Mixes selected={recipe?.id} />
@@ -62,7 +66,7 @@ const Jumps = () => (
 );
 
 /** What each part is painted with, one part at a time. */
-function Schemes() {
+function Schemes({ sequences }: { readonly sequences: readonly PaintSequence[] }) {
   const { plan } = useScene();
   const [search, setSearch] = useSearchParams();
   const mend = useMend();
@@ -87,7 +91,7 @@ function Schemes() {
             findings={colourFindings(plan.findings, shown.part.id)}
             onMend={(f, m) => void mend(f, m)}
           />
-          <Scheme planned={shown} />
+          <Scheme planned={shown} sequences={sequences} />
         </>
       )}
     </section>

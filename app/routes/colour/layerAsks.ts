@@ -1,7 +1,8 @@
 import { loads } from "#core/paint/load";
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
-import { metals, type SchemeLayer, strokes } from "#core/paint/scheme";
+import { metals, MOST_BACK, MOST_COLOURS, type SchemeLayer, strokes } from "#core/paint/scheme";
 import { type SentForm, textOf } from "#app/readForm";
+import { colourOf } from "./saidOfColour";
 
 /** What a form asks of a kind of layer beside what it asks of all. */
 export type LayerAsks = {
@@ -54,5 +55,23 @@ export function handSaid(form: SentForm, kind: LayerKind, mostPercent: number | 
     ...(isOn("mustStay") ? { mustStay: true } : {}),
     ...(asks.takeBack && !isUsual ? { takeBack: takesBack } : {}),
     ...(isOn("trialFirst") ? { trialFirst: true } : {}),
+  };
+}
+
+/** What was said of copies that differ, and of what is laid again where it slips. */
+export function copiesSaid(
+  form: SentForm,
+  { onSome, seed }: { readonly onSome: number | null; readonly seed: number },
+): Partial<SchemeLayer> {
+  const among = Array.from({ length: MOST_COLOURS - 1 }, (_, i) =>
+    colourOf(textOf(form, `among${i}`)),
+  ).filter((c) => c !== null);
+  const back = Number(textOf(form, "backTo"));
+  const isDrawn = among.length > 0 || (onSome !== null && onSome < 100);
+  return {
+    ...(among.length > 0 ? { among } : {}),
+    ...(onSome !== null && onSome < 100 ? { onSome: onSome / 100 } : {}),
+    ...(isDrawn ? { seed } : {}),
+    ...(back >= 1 && back <= MOST_BACK ? { backTo: Math.round(back) } : {}),
   };
 }

@@ -8,7 +8,12 @@ import { dropsFor, neatMillilitres } from "#core/paint/amount";
 import { enoughForCm2, mixFromPots } from "#core/paint/enough";
 import { type Cover, MOST_COATS } from "#core/paint/cover";
 import { layerCovers } from "#core/paint/layerCover";
+import { ciede2000 } from "#core/paint/ciede2000";
 import { hexOfLab, labOfHex } from "#core/paint/colour";
+import type { LabD65 } from "#core/paint/lab";
+import { daysBetween } from "#core/plan/calendarDay";
+import { MIX_KEEPS_DAYS } from "#core/plan/order/mixOnce";
+import { amountText, type StockItem } from "#core/stores/draw";
 import { type MixPrediction, predictMix, type Paint, type Recipe } from "#core/paint/paint";
 import { robustnessOf } from "#core/paint/robustness";
 import { paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
@@ -17,6 +22,7 @@ import type { Finding } from "#core/plan/finding";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
 import { laidLayers } from "#core/scene/zone";
+import { colourName } from "./copyLines";
 import { printOf, schemeOf } from "#core/scene/part";
 import type { Workshop } from "#core/scene/workshop";
 import type { Step } from "#core/steps/step";
@@ -172,7 +178,10 @@ export function layerRows(
         laid === layer
           ? null
           : `${productName(laid.product)}, ${counted(laid.coats, "coat", "coats")} by ${laid.method}: ${NO_AIR}`,
-      with: recipe?.name ?? paint?.name ?? productName(layer.product),
+      with: [
+        recipe?.name ?? paint?.name ?? productName(layer.product),
+        ...(part.count > 1 ? (layer.among ?? []).map((c) => colourName(c, { recipes, paints })) : []),
+      ].join(" or "),
       cover: coverWords(layer, covers.get(layer.id)),
       hex: mix ? hexOfLab(mix.lab) : (paint?.hex ?? null),
       amount: mixed.length === 0 ? null : sum(mixed, "ml", "shared"),
@@ -180,3 +189,44 @@ export function layerRows(
     };
   });
 }
+
+/** Jars of a mix that stand ready, the oldest first. */
+export const batchesOf = ({ id }: Pick<Recipe, "id">, { stock }: Pick<Workshop, "stock">) =>
+  stock
+    .filter((s) => s.needKey === `recipe:${id}`)
+    .sort((a, b) => ((a.batch?.madeOn ?? "") < (b.batch?.madeOn ?? "") ? -1 : 1));
+
+/** When a batch was made, of how much and for what, and whether it still keeps. */
+export function batchWords({ left, batch }: StockItem, today: string): string {
+  if (!batch) return `${amountText(left, "ml")} stand ready.`;
+  const days = -daysBetween(today, batch.madeOn);
+  const age = days <= 0 ? "today" : counted(days, "day ago", "days ago");
+  const old =
+    days > MIX_KEEPS_DAYS ? `; older than the ${MIX_KEEPS_DAYS} days a mix keeps, try it first` : "";
+  const forWhat = batch.forWhat === "" ? "" : ` for ${batch.forWhat}`;
+  return `${amountText(batch.madeMl, "ml")}${forWhat}, mixed ${age}${old}.`;
+}
+
+/** What is said of a swatch: beside the first one where there is one, else beside what was foreseen. */
+export function swatchSaid(
+  { name, swatch }: Pick<Recipe, "name" | "swatch">,
+  foreseen: LabD65 | null,
+  hex: string,
+): { readonly words: string; readonly isOther: boolean } {
+  const lab = labOfHex(hex);
+  if (!lab.ok) return { words: "", isOther: false };
+  if (swatch) {
+    const difference = ciede2000(lab.value, swatch);
+    const isOther = difference >= SEEN;
+    return {
+      words: isOther
+        ? `${difference.toFixed(1)} from the first ${name}: ${differenceWords(difference)}. Adjust it at the cup, or keep it as a variant.`
+        : `As the first ${name}: ${difference.toFixed(1)} is not seen.`,
+      isOther,
+    };
+  }
+  if (!foreseen) return { words: "", isOther: false };
+  return { words: `${ciede2000(lab.value, foreseen).toFixed(1)} from what was foreseen.`, isOther: false };
+}
+/** A difference from here on is seen (common practice). */
+const SEEN = 1;

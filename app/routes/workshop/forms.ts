@@ -61,9 +61,17 @@ export const timesForm: FormShape<{ recoat: number; handle: number; cure: number
   };
 };
 
-/** What is in a pot, ml. */
-export const potForm: FormShape<{ millilitres: number }> = (joi) => ({
+/** What a pot says in numbers: ml in it and when full, per cent of solids, what it cost. */
+export const potForm: FormShape<{
+  millilitres: number;
+  sizeMl: number | null;
+  solids: number | null;
+  price: number | null;
+}> = (joi) => ({
   millilitres: joi.number().min(0).max(100_000).default(0).label("What is in it"),
+  sizeMl: joi.number().greater(0).max(100_000).allow(null).default(null).label("What a full pot holds"),
+  solids: joi.number().greater(0).max(100).allow(null).default(null).label("Solids, %"),
+  price: joi.number().min(0).max(1e7).allow(null).default(null).label("What a full pot costs"),
 });
 
 /** The width of the socket that fitted, mm: the strip's own, so that a choice is all that is typed. */

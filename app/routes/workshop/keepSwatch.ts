@@ -1,6 +1,6 @@
 import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
-import { strengthFromSwatch, SWATCH_FITS } from "#core/paint/swatch";
+import { powerFromStripe, strengthFromSwatch, SWATCH_FITS } from "#core/paint/swatch";
 import { answer, refuse, type SentForm, textOf } from "#app/readForm";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
@@ -37,4 +37,23 @@ export async function keepSwatch(form: SentForm, at: string) {
   return answer(
     await patchRow("paints", pot.id, { strength }, `Strength of ${pot.name} from its swatch`, at),
   );
+}
+
+/** How well a pot covers, from one brushed coat of it over a black stripe. */
+export async function keepStripe(form: SentForm, at: string) {
+  const pot = await appDatabase().paints.get(textOf(form, "striped"));
+  const measured = under("stripe", labOfHex(textOf(form, "stripe")));
+  if (!measured.ok) return refuse(measured.problems);
+  const no = (message: string) => refuse([{ code: "stripe/off", path: ["stripe"], message }]);
+  if (!pot)
+    return refuse([
+      { code: "stripe/pot", path: ["striped"], message: "Choose the pot that was brushed out." },
+    ]);
+  const { power, residual } = powerFromStripe(pot.lab, measured.value);
+  if (residual > SWATCH_FITS)
+    return no(
+      `No film of ${pot.name} over black looks like that: it stays ${residual.toFixed(1)} away. Its own colour, or ` +
+        "that of the stripe, is off: take both from one photo with a card.",
+    );
+  return answer(await patchRow("paints", pot.id, { power }, `How ${pot.name} covers, from its stripe`, at));
 }

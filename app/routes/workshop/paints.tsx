@@ -2,12 +2,10 @@ import { thinners } from "#core/materials/thinner";
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/paints";
-import { under } from "#core/outcome";
-import { labOfHex } from "#core/paint/colour";
-import type { Paint } from "#core/paint/paint";
-import { type ProductId, productName, products } from "#core/materials/products";
-import { appDatabase } from "#data/db";
-import { putRow } from "#data/scenes";
+import type { Problem } from "#core/outcome";
+import { powerOf } from "#core/paint/cover";
+import { type Paint, potBodies, potKinds } from "#core/paint/paint";
+import { productName, products } from "#core/materials/products";
 import { getWorkshop } from "#data/workshop";
 import { Button } from "#ui/Button";
 import { ColourField } from "#ui/ColourField";
@@ -15,14 +13,15 @@ import { Choice, Field, Problems } from "#ui/Field";
 import { type Column, Table } from "#ui/Table";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
-import { answer, fieldsOf, readForm, refuse, textOf } from "#app/readForm";
+import { answer, readForm, textOf } from "#app/readForm";
 import { KeptForm } from "#route/KeptForm";
 import { keepPalette } from "./keepPalette";
-import { keepSwatch } from "./keepSwatch";
+import { keepPot } from "./keepPot";
+import { keepStripe, keepSwatch } from "./keepSwatch";
 import { PaletteFiles } from "./PaletteFiles";
+import { StripeForm } from "./StripeForm";
 import { SwatchForm } from "./SwatchForm";
 import type { Workshop } from "#core/scene/workshop";
-import { potForm } from "./forms";
 import type { Answered } from "#app/readForm";
 
 export const clientLoader = async () => ({ workshop: await getWorkshop() });
@@ -34,26 +33,9 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
     return answer(await keep("Remove a pot", [{ table: "paints", remove: textOf(form, "id") }]));
   }
   if (textOf(form, "intent") === "swatch") return keepSwatch(form, at);
+  if (textOf(form, "intent") === "stripe") return keepStripe(form, at);
   if (textOf(form, "intent") === "palette") return keepPalette(form, at);
-  const lab = under("hex", labOfHex(textOf(form, "hex")));
-  if (!lab.ok) return refuse(lab.problems);
-  const fields = await fieldsOf(form, potForm);
-  if (!fields.ok) return refuse(fields.problems);
-  const known = await appDatabase().paints.get(textOf(form, "id"));
-  const paint: Paint = {
-    id: known?.id ?? crypto.randomUUID(),
-    name: textOf(form, "name"),
-    product: textOf(form, "product") as ProductId,
-    thinner: thinners.find((t) => t.id === textOf(form, "thinner"))?.id ?? null,
-    hex: textOf(form, "hex").toLowerCase(),
-    lab: lab.value,
-    opacity: textOf(form, "opacity") as Paint["opacity"],
-    sheen: textOf(form, "sheen") as Paint["sheen"],
-    millilitres: fields.value.millilitres,
-    // A swatch tells the strength of what is in the pot: another colour is another pigment.
-    strength: known?.hex === textOf(form, "hex").toLowerCase() ? known.strength : null,
-  };
-  return answer(await putRow("paints", paint, known ? `Change ${paint.name}` : `Pot ${paint.name}`, at));
+  return keepPot(form, at);
 }
 
 /** What a pot can be thinned with, beside what its product asks for. */
@@ -100,11 +82,22 @@ export default function Paints({ loaderData: { workshop }, actionData }: Route.C
         actionData={actionData}
       />
       <SwatchForm paints={workshop.paints} problems={actionData?.problems} />
+      <StripeForm paints={workshop.paints} problems={actionData?.problems} />
       <PaletteFiles paints={workshop.paints} />
       <Table rows={workshop.paints} columns={columns} idOf={(p) => p.id} caption="Paints in the workshop" />
     </div>
   );
 }
+
+/** Fields that say for themselves what is wrong with them. */
+const potFields = [
+  ...["name", "hex", "pot", "swatch", "millilitres", "sizeMl", "solids", "price", "openedOn"],
+  ...["stripe", "striped"],
+];
+
+/** How a pot covers, in words: by its stripe, or as it was said. */
+const coverWordsOf = (p: Paint): string =>
+  p.power === undefined ? p.opacity : `${p.opacity}, by its stripe ${p.power.toFixed(1)} a coat`;
 
 /** What is known of a pot. */
 const potColumns: Column<Paint>[] = [
@@ -123,7 +116,17 @@ const potColumns: Column<Paint>[] = [
   },
   { id: "name", header: "name", accessorFn: (p) => p.name },
   { id: "product", header: "family", accessorFn: (p) => productName(p.product) },
-  { id: "opacity", header: "covers", accessorFn: (p) => p.opacity },
+  {
+    id: "kind",
+    header: "meant as",
+    accessorFn: (p) => [p.kind ?? "paint", p.body].filter(Boolean).join(", "),
+  },
+  {
+    id: "opacity",
+    header: "covers",
+    accessorFn: (p) => powerOf(p),
+    cell: ({ row: { original: p } }) => coverWordsOf(p),
+  },
   {
     id: "strength",
     header: "strength",
@@ -160,6 +163,58 @@ const HowItCovers = ({ pot }: { readonly pot: Paint | null }) => (
   </>
 );
 
+/** What it is meant for, how it stands in the pot, and what a full one holds and costs. */
+const WhatItIs = ({
+  pot,
+  problems,
+}: {
+  readonly pot: Paint | null;
+  readonly problems: readonly Problem[] | undefined;
+}) => (
+  <>
+    <Choice
+      label="Meant as"
+      name="kind"
+      defaultValue={pot?.kind ?? "paint"}
+      options={potKinds.map((k) => [k, k] as const)}
+    />
+    <Choice
+      label="In the pot it is"
+      name="body"
+      defaultValue={pot?.body ?? ""}
+      options={[["", "as its family"], ...potBodies.map((b) => [b, b] as const)]}
+    />
+    <Field
+      label="Solids, %"
+      name="solids"
+      inputMode="decimal"
+      defaultValue={pot?.solids === undefined ? "" : Number((100 * pot.solids).toFixed(1))}
+      problems={problems}
+    />
+    <Field
+      label="A full pot, ml"
+      name="sizeMl"
+      inputMode="decimal"
+      defaultValue={pot?.sizeMl ?? ""}
+      problems={problems}
+    />
+    <Field
+      label="A full pot costs"
+      name="price"
+      inputMode="decimal"
+      defaultValue={pot?.priceMinor === undefined ? "" : pot.priceMinor / 100}
+      problems={problems}
+    />
+    <Field
+      label="Opened on"
+      name="openedOn"
+      type="date"
+      defaultValue={pot?.openedOn ?? ""}
+      problems={problems}
+    />
+  </>
+);
+
 /** A new pot, or one that is changed. */
 function PaintForm({
   workshop,
@@ -180,7 +235,7 @@ function PaintForm({
     >
       <div className="col-span-full">
         {edited && <h2>Change {edited.name}</h2>}
-        <Problems problems={actionData?.problems} fields={["name", "hex", "pot", "swatch", "millilitres"]} />
+        <Problems problems={actionData?.problems} fields={potFields} />
       </div>
       <input type="hidden" name="id" value={edited?.id ?? ""} />
       <Field label="Name" name="name" defaultValue={edited?.name ?? ""} problems={actionData?.problems} />
@@ -195,6 +250,7 @@ function PaintForm({
       </div>
       <PotMakeup edited={edited} />
       <HowItCovers pot={edited} />
+      <WhatItIs pot={edited} problems={actionData?.problems} />
       <Field
         label="Millilitres"
         name="millilitres"

@@ -1,5 +1,6 @@
 import { filmFindings } from "#core/plan/colour/filmFindings";
 import { paletteFindings } from "#core/plan/colour/scenePalette";
+import { potFindings } from "#core/plan/colour/potFindings";
 import { sheenFindings } from "#core/plan/colour/sheenFindings";
 import { spareFindings } from "#core/plan/colour/spareFindings";
 import { wantedFindings } from "#core/plan/colour/wantedFindings";
@@ -19,4 +20,5 @@ export const colourFindings = (
     ...spareFindings(parts, workshop),
     ...paletteFindings(parts, scene, workshop),
     ...wantedFindings(parts, workshop),
+    ...potFindings(parts, workshop),
   ].map((f) => ({ ...f, stake: null }));

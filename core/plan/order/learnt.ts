@@ -2,8 +2,11 @@ import type { Figure } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import type { MixOf } from "#core/paint/coat";
+import { potsOf } from "#core/paint/layerBody";
 import { paintOf, recipeOf } from "#core/paint/scheme";
+import { solidsOf } from "#core/paint/solids";
 import type { PlanInput } from "#core/scene/planInput";
+import type { Workshop } from "#core/scene/workshop";
 import type { Action } from "#core/steps/step";
 
 /** The builder's own speed by kind of step, from the log. */
@@ -23,13 +26,15 @@ export function speedOf({ workshop }: PlanInput): (action: Action) => number {
 }
 
 /** What each layer is laid with, as far as its mix or its pot is known. */
-export function mixOf({ workshop }: PlanInput): MixOf {
+export function mixOf({ workshop }: { readonly workshop: Pick<Workshop, "paints" | "recipes"> }): MixOf {
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
   const mixes = new Map<string, MixPrediction | null>();
   return (layer) => {
     const recipe = workshop.recipes.find((r) => r.id === recipeOf(layer));
-    if (!recipe) return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0 };
+    const solids = solidsOf(potsOf(layer, workshop));
+    if (!recipe)
+      return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0, solids };
     if (!mixes.has(recipe.id)) mixes.set(recipe.id, predictMix(recipe, paints) ?? null);
-    return { lightness: mixes.get(recipe.id)?.lab.l ?? null, thinnerShare: recipe.thinnerShare };
+    return { lightness: mixes.get(recipe.id)?.lab.l ?? null, thinnerShare: recipe.thinnerShare, solids };
   };
 }

@@ -102,7 +102,7 @@ function partSteps(
   pinSteps(p.pins ?? [], add);
   if (p.lamp) lampStep(add);
   const showsSteps = treated.some((w) => w.depthMm !== null && w.treatment?.school === "live with it");
-  paintSteps({ ...p, layers: laidWork(p.zones), showsSteps }, add, mixOf, schools);
+  paintSteps({ ...p, layers: laidWork(p.zones, p.count), showsSteps }, add, mixOf, schools);
   if (p.onBoard && hasGround) placeStep(p.id, p.count, add);
   return steps;
 }

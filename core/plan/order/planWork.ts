@@ -5,7 +5,8 @@ import { type Sequence, wishesOf } from "#core/order/sequence";
 import type { OrderConflict } from "#core/order/conflict";
 import { weatherBar } from "#core/materials/weather";
 import { LAMP_PIECES } from "#core/order/places";
-import type { Step } from "#core/steps/step";
+import { mixNowText, mixOnce, type MixUse } from "#core/plan/order/mixOnce";
+import type { MixNow, Step } from "#core/steps/step";
 import type { Clock } from "#core/steps/hours";
 import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
 import type { SceneParts } from "#core/plan/plates/printing";
@@ -163,8 +164,9 @@ export function planWork(
     ...planned.slots.map((s) => [s.stepId, { startsAt: s.startsAt, endsAt: s.endsAt }] as const),
   ]);
   const { monday, weekOf } = weeksFrom(own.now.today);
+  const mixes = mixedForAll(drafts, joint);
   return {
-    steps,
+    steps: mixes.size === 0 ? steps : steps.map((s) => withMixNow(s, mixes.get(nameIn(mine)(s.id)))),
     sequence: ordered,
     schedule: planned,
     otherSlots: joint.slots.filter((s) => !s.stepId.startsWith(nameIn(mine)(""))),
@@ -181,6 +183,27 @@ export function planWork(
     done: new Set(doneAt.keys()),
   };
 }
+
+/** What is mixed at once for several things, of all open scenes; by the step's name among them all. */
+function mixedForAll(drafts: readonly WorkDraft[], joint: Schedule): ReadonlyMap<string, MixNow> {
+  const startsAt = new Map(joint.slots.map((s) => [s.stepId, s.startsAt]));
+  const { own } = drafts[0]!;
+  const ready = new Set(own.workshop.stock.map((s) => s.needKey.replace(/^recipe:/, "")));
+  const uses = drafts.flatMap((d) =>
+    d.open.flatMap((step): readonly MixUse[] => {
+      const id = nameIn(d)(step.id);
+      const at = startsAt.get(id);
+      const elsewhere = d.own.scene.id === own.scene.id ? "" : ` in ${d.own.scene.name}`;
+      return at === undefined
+        ? []
+        : [{ step: { ...step, id }, startsAt: at, called: `${step.onWhat}${elsewhere}` }];
+    }),
+  );
+  return mixOnce(uses, ready);
+}
+
+const withMixNow = (step: Step, mixNow: MixNow | undefined): Step =>
+  mixNow ? { ...step, mixNow, notes: [mixNowText(mixNow), ...step.notes] } : step;
 
 /** The plan that was accepted, in minutes of today's plan. */
 function acceptedSpans({ accepted, now }: PlanInput): ReadonlyMap<string, Span> {

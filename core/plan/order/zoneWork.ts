@@ -1,6 +1,7 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
-import type { LaidWork } from "#core/paint/coat";
+import { type LaidWork, shareOf } from "#core/paint/coat";
+import { type CopyShare, sharesOfCopies } from "#core/paint/copies";
 import { type AfterPrimer, laidLayers, type Meaning, wholeZone, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
 
@@ -60,8 +61,41 @@ function shallowest(zones: readonly ZoneWork[]): number | null {
   return depths.length > 0 ? Math.min(...depths) : null;
 }
 
-/** The layers of all zones as they are laid, each with its area and its zones. */
-export function laidWork(zones: readonly ZoneWork[]): readonly LaidWork[] {
+/**
+ * The layers of all zones as they are laid, each with its area and its zones; one whose copies take several colours
+ * comes once for each of them.
+ * @param count copies of the part
+ */
+export function laidWork(zones: readonly ZoneWork[], count: number): readonly LaidWork[] {
+  const laid = laidOnAll(zones);
+  const shares = sharesOfCopies(
+    laid.map((l) => l.layer),
+    count,
+  );
+  return laid.flatMap((work) => byCopies(work, shares.get(work.layer.id), count));
+}
+
+/** A layer once for each of its colours, on the copies that take it. */
+function byCopies(
+  work: LaidWork,
+  shares: readonly CopyShare[] | undefined,
+  count: number,
+): readonly LaidWork[] {
+  if (!shares || count < 2) return [work];
+  return shares.map(({ colour, copies }, i): LaidWork => {
+    const share = copies.length / count;
+    return {
+      ...work,
+      layer: { ...work.layer, colour },
+      key: i === 0 ? work.key : `${work.key}~${i + 1}`,
+      areaCm2: shareOf(work.areaCm2, share),
+      ...(work.grooves ? { grooves: work.grooves.map((g) => ({ ...g, lengthMm: g.lengthMm * share })) } : {}),
+      ...(copies.length === count ? {} : { copies }),
+    };
+  });
+}
+
+function laidOnAll(zones: readonly ZoneWork[]): readonly LaidWork[] {
   const byNumber = new Map(zones.map((z) => [z.number, z]));
   const painted = zones.filter((z) => z.scheme.length > 0);
   const asZones = zones.map(({ number, name, scheme }) => ({ ...wholeZone, number, name, scheme }));

@@ -1,4 +1,5 @@
 import { repeated } from "#core/figure";
+import { potPricePerMl } from "#core/paint/paint";
 import { boardOf } from "#core/plan/lay/boardWeight";
 import { isGroundStep, needsOfGround } from "#core/plan/stores/groundNeeds";
 import { needsOfCovers } from "#core/plan/stores/coverNeeds";
@@ -55,7 +56,7 @@ export function planStores(
       name: p.name,
       unit: "ml" as const,
       left: p.millilitres,
-      pricePerUnit: 0,
+      pricePerUnit: potPricePerMl(p),
     }));
   return drawStores([...workshop.stock, ...pots], needs);
 }

@@ -2,6 +2,7 @@ import { between, exact, type Figure, times } from "#core/figure";
 import { productOf } from "#core/materials/products";
 import type { Board, GroundLayer } from "#core/ground/groundLayer";
 import { groundOfStep, isGroundStep, needsOfGround } from "#core/plan/stores/groundNeeds";
+import type { Paint, Recipe } from "#core/paint/paint";
 import type { Workshop } from "#core/scene/workshop";
 import { gritClass, gritsOf } from "#core/steps/inHand";
 import type { Step } from "#core/steps/step";
@@ -89,6 +90,20 @@ export type Draw = {
   readonly unit: Need["unit"];
   readonly amount: number;
 };
+
+/** What a batch of a mix takes out of its pots, ml of paint without its thinner. */
+export const mixDraws = (
+  { parts, thinnerShare }: Pick<Recipe, "parts" | "thinnerShare">,
+  millilitres: number,
+  paints: readonly Pick<Paint, "id" | "name">[],
+): readonly Draw[] =>
+  potsOf(
+    parts,
+    exact(millilitres, "ml", "yours"),
+    thinnerShare,
+    (id) => paints.find((p) => p.id === id)?.name ?? id,
+    "",
+  ).map(({ needKey, name, unit, amount }) => ({ needKey, name, unit, amount: amount.value }));
 
 /** The board and its layers, so that a step that lays one draws it. */
 export type Laid = { readonly board: Board; readonly grounds: readonly GroundLayer[] };
