@@ -1,5 +1,6 @@
 import { proxy } from "comlink";
 import type { LabD65 } from "#core/paint/lab";
+import type { Offered } from "#core/paint/bestBuy";
 import type { Paint } from "#core/paint/paint";
 import type { Card, Pixels } from "#core/paint/picture/picture";
 import { openWorker } from "#workers/openWorker";
@@ -24,6 +25,15 @@ export const findMixesTogether = (
   tell: (share: number) => void,
   signal: AbortSignal,
 ) => run((api) => api.mixesTogether(targets, paints, proxy(tell)), signal);
+
+/** Which pot on offer would bring some colours nearest, searched away from the page. */
+export const findBuys = (
+  targets: readonly LabD65[],
+  owned: readonly Paint[],
+  offers: readonly Offered[],
+  tell: (share: number) => void,
+  signal: AbortSignal,
+) => run((api) => api.bestBuys(targets, owned, offers, proxy(tell)), signal);
 
 /** The colours of a picture by their area, found away from the page. */
 export const findPalette = (picture: Pixels, card: Card | null, signal: AbortSignal) =>

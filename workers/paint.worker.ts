@@ -1,3 +1,4 @@
+import { bestBuys, type Gain, type Offered } from "#core/paint/bestBuy";
 import { bestMixes, type FoundMix } from "#core/paint/bestMixes";
 import type { LabD65 } from "#core/paint/lab";
 import type { Paint } from "#core/paint/paint";
@@ -27,6 +28,13 @@ const api = {
         bestMixes(target, paints, MOST, (share) => progress((i + share) / targets.length)),
       ),
     ),
+  /** Which pot on offer would bring some colours nearest. */
+  bestBuys: (
+    targets: readonly LabD65[],
+    owned: readonly Paint[],
+    offers: readonly Offered[],
+    progress: (share: number) => void,
+  ): readonly Gain[] => bestBuys(targets, owned, offers, progress),
   /** The colours of a picture by their area. */
   palette: (picture: Pixels, card: Card | null): readonly PictureColour[] => paletteOf(picture, card),
 };

@@ -4,6 +4,8 @@ import type { Mishap } from "#core/order/mishaps";
 import type { KeptChange, OrderChange } from "#core/order/change";
 import type { Step } from "#core/steps/step";
 import { newLogEntry } from "#core/plan/log/newLogEntry";
+import { powerOf } from "#core/paint/cover";
+import type { Paint } from "#core/paint/paint";
 import type { AcceptedPlan } from "#core/scene/acceptedPlan";
 import type { Scene } from "#core/scene/scene";
 import type { StepRecord } from "#core/scene/stepRecord";
@@ -25,6 +27,8 @@ type Said = {
   readonly keep: AcceptedPlan | null;
   /** What it drew, as shares of it are done; nothing where the shelf is not known. */
   readonly drawn?: (share: number) => readonly Change[];
+  /** The pots that a step is laid with; nothing where the shelf is not known. */
+  readonly pots?: (step: Step) => readonly string[];
 };
 type Kept = Promise<Outcome<Written>>;
 
@@ -186,8 +190,18 @@ export function stepWentWrong(
     ...(well > 0 ? (said.drawn?.(well / left) ?? []) : []),
     ...logged(withMishap, 1, false, at),
     ...(repairs.length > 0 ? [withRepairs(scene, repairs)] : []),
+    ...(mishap.id === "thin" ? (said.pots?.(step).map(coversLess(step)) ?? []) : []),
   ]);
 }
+
+/** A pot whose coats did not hide what they were to: each of them covers by so much less. */
+const coversLess =
+  ({ coat }: Step) =>
+  (paintId: string): Change => {
+    const laid = coat?.of ?? 1;
+    const patch = (pot: Paint) => ({ power: (powerOf(pot) * laid) / (laid + 1) });
+    return { table: "paints", id: paintId, patch, ifThere: true };
+  };
 
 /** Points of a look that failed: each goes back into the order, for that spot only. */
 export function pointsFailed(

@@ -1,4 +1,7 @@
-import { printOf } from "#core/scene/part";
+import { type Part, printOf } from "#core/scene/part";
+import type { Workshop } from "#core/scene/workshop";
+import { bookOfMixes, bookOfParts, labelsOf } from "#core/plan/colour/bookEntries";
+import { schemeBook, swatchLabels } from "#core/plan/colour/schemeBook";
 import { billCsv, billOfParts } from "#core/plan/stores/bill";
 import { daysBetween } from "#core/plan/calendarDay";
 import type { Plan } from "#core/plan/plan";
@@ -47,6 +50,19 @@ const drawingsOf = (plan: Plan) => {
 };
 export const platesPdf = (plan: Plan, sceneName: string) =>
   pdfOf(`Plates of ${sceneName}`, plateSheets(drawingsOf(plan)));
+/** Schemes of the scene and the mixes of the workshop as sheets with swatches; of one part where it is named. */
+export const schemeBookPdf = (
+  parts: readonly Part[],
+  { recipes, paints }: Pick<Workshop, "recipes" | "paints">,
+  title: string,
+) =>
+  pdfOf(
+    title,
+    schemeBook(title, [...bookOfParts(parts, { recipes, paints }), bookOfMixes({ recipes, paints })]),
+  );
+/** Labels of mixes and pots at true size. */
+export const labelsPdf = (shelf: Pick<Workshop, "recipes" | "paints">) =>
+  pdfOf("Swatch labels", swatchLabels(labelsOf(shelf)));
 export const plateSvg = (plan: Plan, plateId: string) =>
   drawingSvg(drawingsOf(plan)[plan.plates.findIndex((p) => p.id === plateId)]!);
 export const planCsv = (plan: Plan, today: string) =>

@@ -6,7 +6,8 @@ export type PdfPage = {
   readonly heightMm: number;
   readonly areas: readonly {
     readonly lines: readonly (readonly number[])[];
-    readonly fill: number | null;
+    /** A grey from 0 to 1, a colour as `#rrggbb`, or nothing. */
+    readonly fill: number | string | null;
     readonly strokeMm: number;
     readonly dashMm?: number;
   }[];
@@ -26,7 +27,7 @@ export type PdfPage = {
 
 const PT = 72 / 25.4;
 
-/** Pages as a PDF, black on white. Letters that the built-in faces lack become a question mark. */
+/** Pages as a PDF, black and swatches on white. Letters that the built-in faces lack become a question mark. */
 export async function writePdf(title: string, pages: readonly PdfPage[]): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(title);
@@ -39,6 +40,11 @@ export async function writePdf(title: string, pages: readonly PdfPage[]): Promis
   for (const p of pages) drawPage(pdf.addPage([p.widthMm * PT, p.heightMm * PT]), p, plain, bold);
   return pdf.save();
 }
+
+const inkOf = (fill: number | string) =>
+  typeof fill === "number"
+    ? rgb(fill, fill, fill)
+    : rgb(...([1, 3, 5].map((at) => parseInt(fill.slice(at, at + 2), 16) / 255) as [number, number, number]));
 
 function drawPage(page: PDFPage, p: PdfPage, plain: PDFFont, bold: PDFFont): void {
   for (const { lines, fill, strokeMm, dashMm } of p.areas) {
@@ -56,7 +62,7 @@ function drawPage(page: PDFPage, p: PdfPage, plain: PDFFont, bold: PDFFont): voi
       y: p.heightMm * PT,
       borderWidth: strokeMm * PT,
       borderColor: rgb(0, 0, 0),
-      ...(fill === null ? {} : { color: rgb(fill, fill, fill) }),
+      ...(fill === null ? {} : { color: inkOf(fill) }),
       ...(dashMm ? { borderDashArray: [dashMm * PT, dashMm * PT] } : {}),
     });
   }

@@ -70,6 +70,18 @@ function mixAgain(byId: ReadonlyMap<string, Step>, step: Step, pieces: number): 
   return own && times(own, pieces / (step.pieces ?? 1));
 }
 
+/** What a step that was put in is mixed of, within a third either way (common practice). */
+const mixWith = ({ with: what }: Insert): Figure | null =>
+  what
+    ? between(
+        what.millilitres * (1 - SPREAD),
+        what.millilitres,
+        what.millilitres * (1 + SPREAD),
+        "ml",
+        "practice",
+      )
+    : null;
+
 /** A step that a rule or the builder put in beside another: like it, but for what the change says. */
 function insertStep(byId: Map<string, Step>, c: Insert, ruleId: string | null): void {
   const anchor = byId.get(c.stepId);
@@ -87,9 +99,9 @@ function insertStep(byId: Map<string, Step>, c: Insert, ruleId: string | null): 
     place: c.place,
     waitMinutes: c.waitMinutes,
     facts: c.facts,
-    recipeId: again?.recipeId ?? null,
-    paintId: again?.paintId ?? null,
-    mixMl: again ? mixAgain(byId, again, c.again!.pieces) : null,
+    recipeId: again?.recipeId ?? c.with?.recipeId ?? null,
+    paintId: again?.paintId ?? c.with?.paintId ?? null,
+    mixMl: again ? mixAgain(byId, again, c.again!.pieces) : mixWith(c),
     ...(again ? { pieces: c.again!.pieces } : {}),
     alcohol: false,
     after: c.loose && c.at === "after" ? [c.stepId] : [],

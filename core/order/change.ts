@@ -22,6 +22,12 @@ export type OrderChange =
       readonly facts: StepFacts;
       /** It finds its own place by the rules; otherwise it takes that of the other step. */ readonly loose: boolean;
       /** The step that it does again, with the same mix, on so many pieces; absent where it is another work. */
+      /** What it is laid with, where that is a mix or a pot. */
+      readonly with?: {
+        readonly recipeId: string | null;
+        readonly paintId: string | null;
+        readonly millilitres: number;
+      };
       readonly again?: { readonly stepId: string; readonly pieces: number };
     }
   | {

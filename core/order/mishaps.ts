@@ -93,6 +93,22 @@ const rows: readonly Row[] = [
     repair: (s) => before(s, sandOff(s)),
   },
   {
+    id: "thin",
+    seen: "What lies below still shows through",
+    because: "The pot covers less well than it says, or it was thinned more.",
+    nextTime: "Its pots are told to cover less: coats to cover are more from now on.",
+    again: false,
+    actions: ["prime", "paint"],
+    repair: (s, pieces) => [
+      {
+        ...insert("after", s, s.action, "Another coat of the same").change,
+        ...{ product: s.product, sheen: s.sheen, tool: s.tool, place: s.place },
+        ...{ minutes: s.handsMinutes.value, waitMinutes: s.waitMinutes },
+        again: { stepId: s.id, pieces: Math.max(pieces, s.pieces ?? 1) },
+      } as OrderChange,
+    ],
+  },
+  {
     id: "white",
     seen: "White bloom or frost on the varnish",
     because: "Damp air, a cold can, or alcohol that reached it (O31).",

@@ -19,6 +19,10 @@ export const methods = {
 } as const;
 export type Method = keyof typeof methods;
 
+/** Hands for one coat on so many cm2, without getting things out. */
+export const coatMinutes = (method: Method, cm2: number): number =>
+  methods[method].fixedMinutes + methods[method].minutesPerCm2 * cm2;
+
 /** Drops from a bottle tip in a millilitre; calibrate by filling one (common practice). */
 export const DROPS_PER_ML = 28;
 /** A can loses more of itself on small targets. */

@@ -1,7 +1,7 @@
 import type { Figure } from "#core/figure";
 import type { Product } from "#core/materials/product";
 import { productOf } from "#core/materials/products";
-import { coatMillilitres, type Method, methods } from "#core/paint/amount";
+import { coatMillilitres, coatMinutes, methods } from "#core/paint/amount";
 import {
   type LayerMix,
   type Coat,
@@ -182,10 +182,6 @@ function minutesOf({ layer, area, laid }: Coat): number {
     ? methods[layer.method].fixedMinutes + (lines * LINE_S_PER_MM) / 60
     : coatMinutes(layer.method, area.value);
 }
-
-/** Hands for one coat on so many cm2, without getting things out. */
-export const coatMinutes = (method: Method, cm2: number): number =>
-  methods[method].fixedMinutes + methods[method].minutesPerCm2 * cm2;
 
 /** A film from a half-dry brush dries sooner than a whole coat (default: three quarters, and half). */
 const DRIES: Readonly<Record<Load, number>> = { wet: 1, damp: 0.75, dry: 0.5 };

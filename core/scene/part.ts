@@ -3,6 +3,7 @@ import type { FitKind } from "#core/joints/clearance";
 import type { Use } from "#core/materials/material";
 import type { MaterialId } from "#core/materials/materials";
 import type { Pose, Vec3 } from "#core/mesh/pose";
+import type { LabD65 } from "#core/paint/lab";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { InfillBand } from "#core/print/filamentWork";
 import type { Process } from "#core/print/printer";
@@ -20,6 +21,16 @@ export type KnownFeature = {
   readonly realMm: number;
   readonly fileSize: number;
 };
+
+/** A small place with a colour of its own, ticked once it is painted. */
+export type ColourSpot = {
+  readonly id: string;
+  readonly name: string;
+  readonly lab: LabD65;
+  readonly done: boolean;
+};
+/** More than these nobody ticks off (our choice). */
+export const MOST_SPOTS = 40;
 
 /** How far a copy has come. A copy that is not told is to be made. */
 export const copyStates = ["to make", "printed", "spoilt", "finished", "in place"] as const;
@@ -196,6 +207,8 @@ export type PartCommon = {
   readonly zones: readonly Zone[];
   readonly place: PartPlace;
   readonly history: PartHistory;
+  /** Colours of it that are seen in the picture and easily forgotten: patches, linings, tears. */
+  readonly spots?: readonly ColourSpot[];
   /** Set where it is one body of a drawing with several ways to print it. */
   readonly set?: PartSet | null;
   /** Set where it is printed for the bench: it is not painted and stands nowhere in the scene. */

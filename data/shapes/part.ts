@@ -5,6 +5,7 @@ import { cellKinds } from "#core/ground/resistor";
 import { fits } from "#core/joints/clearance";
 import { uses } from "#core/materials/material";
 import {
+  type ColourSpot,
   type CutPiece,
   type FileVersion,
   type Listing,
@@ -20,6 +21,7 @@ import {
   type PartPrint,
   type PartSet,
   type PartTool,
+  MOST_SPOTS,
   toolKinds,
   type PartSize,
 } from "#core/scene/part";
@@ -260,6 +262,9 @@ export const part = shapeOf<AnyPart>({
   place: place.required(),
   history: history.required(),
   set: partSet.allow(null),
+  spots: Joi.array()
+    .max(MOST_SPOTS)
+    .items(shapeOf<ColourSpot>({ id, name, lab: lab.required(), done: Joi.boolean().required() })),
   tool: tool.allow(null),
   made: Joi.string().valid("printed", "from pieces", "bought", "by hand").required(),
   print: where(["printed", "from pieces"], print),

@@ -37,6 +37,11 @@ const orderChange = Joi.alternatives<OrderChange>().try(
     waitMinutes: minutes,
     facts: facts.required(),
     loose: Joi.boolean().required(),
+    with: Joi.object({
+      recipeId: orNull(Joi.string().max(200)),
+      paintId: orNull(Joi.string().max(200)),
+      millilitres: Joi.number().min(0).max(1e6).required(),
+    }),
     again: Joi.object({ stepId: id, pieces: Joi.number().integer().min(1).max(1e4).required() }),
   }),
   of("own", {

@@ -4,6 +4,7 @@ import type { Step } from "#core/steps/step";
 import { dayText, momentText } from "#app/clock";
 import { useScene } from "#app/routes/scenes/useScene";
 import { BenchTimers } from "./BenchTimers";
+import { KeepInView } from "./KeepInView";
 import { Notice } from "./Notices";
 import { type Evening, softNow } from "./view";
 
@@ -17,6 +18,7 @@ export function BenchSide({ step, evening }: { step: Step; evening: Evening }) {
   return (
     <div className="grid content-start gap-4">
       <BenchTimers timers={timers} />
+      <KeepInView step={step} />
       {hold && (
         <Notice kind="plain">
           <b className="font-head">Hold it.</b> {hold}

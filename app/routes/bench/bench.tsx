@@ -18,6 +18,7 @@ import { InOneGo } from "./InOneGo";
 import { Notices } from "./Notices";
 import { PinsLeft } from "./PinsLeft";
 import { Points } from "./Points";
+import { ZoneLooks } from "./ZoneLooks";
 import { StepHead, StepMix, StepParts } from "./StepHead";
 import { type BenchActs, useBench } from "./useBench";
 import { useConfirm } from "./useConfirm";
@@ -151,6 +152,7 @@ function StepCard({
       {session.steps.length > 1 && <InOneGo steps={session.steps} acts={acts} />}
       <StepMix step={step} />
       <StepParts step={step} />
+      <ZoneLooks step={step} />
       {step.facts?.checks && (
         <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />
       )}

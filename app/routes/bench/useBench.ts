@@ -75,6 +75,10 @@ function useSaying(
     step: of,
     minutes: spent(of),
     note,
+    pots: ({ recipeId, paintId }: Step) =>
+      paintId !== null
+        ? [paintId]
+        : (workshop.recipes.find((r) => r.id === recipeId)?.parts.map((p) => p.paintId) ?? []),
     keep: accepted ? null : keptPlan(scene.id, now.today, work.schedule.slots),
     drawn: (share: number) => [
       ...drawChanges(drawsFor(of, share), workshop),

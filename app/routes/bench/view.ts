@@ -12,7 +12,9 @@ import type { Plan } from "#core/plan/plan";
 import type { CautionId } from "#core/safety/cautions";
 import { airOf } from "#core/scene/rooms";
 import type { PlanInput } from "#core/scene/planInput";
+import type { Part } from "#core/scene/part";
 import type { Workshop } from "#core/scene/workshop";
+import { placeName } from "#core/scene/zone";
 import type { Action, Step } from "#core/steps/step";
 import { type MixBlock, mixBlocks } from "#app/mixBlocks";
 
@@ -150,3 +152,19 @@ export function spentMinutes(step: Step, openedAtMs: number, nowMs: number): num
  */
 export const toConfirm = (steps: readonly Step[]): CautionId | null =>
   steps.some((s) => s.process === "resin" && makesDust(s)) ? "C2" : null;
+
+/** Whether colours are looked at while it is done. */
+export const isPainting = ({ action }: Pick<Step, "action">): boolean => painting.includes(action);
+
+/** Colours that the zones of a step are to have, and spots of its parts that are still to do. */
+export function spotsOf(step: Step, parts: readonly Part[]) {
+  const on = parts.filter((p) => step.targets.includes(partRef(p.id)));
+  return {
+    wanted: on.flatMap((part) =>
+      part.zones.flatMap((zone) => (zone.wanted ? [{ name: placeName(part, zone), lab: zone.wanted }] : [])),
+    ),
+    spots: on.flatMap((part) =>
+      (part.spots ?? []).filter((s) => !s.done).map((s) => ({ ...s, partName: part.name })),
+    ),
+  };
+}

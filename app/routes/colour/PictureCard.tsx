@@ -1,10 +1,10 @@
-import { useMemo, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { useScene } from "#app/routes/scenes/useScene";
-import type { Card, Pixels } from "#core/paint/picture/picture";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
 import { PictureColours } from "./PictureColours";
-import { coverageWords, type TakenColour, tapModes, type TapMode } from "./pictureTaps";
+import { PictureCoverage } from "./PictureCoverage";
+import { tapModes, type TapMode } from "./pictureTaps";
 import { type OpenPicture, usePicture } from "./usePicture";
 
 /** Colours from a picture: a card tapped in its light, then its palette by area and any place of it by a tap. */
@@ -29,7 +29,7 @@ export function PictureCard() {
             {job.state === "running" && (
               <ProgressLine what="Finding its colours" share={job.share} onCancel={stop} />
             )}
-            <Coverage pixels={open.pixels} corners={corners} taken={taken} card={card} />
+            <PictureCoverage pixels={open.pixels} corners={corners} taken={taken} card={card} />
             <PictureColours colours={[...taken, ...(job.value ?? [])]} hasCard={card !== null} />
           </div>
         </div>
@@ -37,22 +37,6 @@ export function PictureCard() {
       {!open && <WithoutPicture />}
     </section>
   );
-}
-
-/** How far the upper of two colours covers a piece of the picture. */
-function Coverage({
-  pixels,
-  corners,
-  taken,
-  card,
-}: {
-  readonly pixels: Pixels;
-  readonly corners: readonly (readonly [number, number])[];
-  readonly taken: readonly TakenColour[];
-  readonly card: Card | null;
-}) {
-  const words = useMemo(() => coverageWords(pixels, corners, taken, card), [pixels, corners, taken, card]);
-  return <p aria-live="polite">{words}</p>;
 }
 
 /** What the stage does with a picture, before there is one. */

@@ -136,6 +136,13 @@ function Tie({ colour, hasCard }: { readonly colour: TakenColour; readonly hasCa
           {name}
         </option>
       ))}
+      <optgroup label="It is a spot of">
+        {schemeParts(plan.parts).map(({ part }) => (
+          <option key={part.id} value={`spot:${part.id}`}>
+            {part.name}
+          </option>
+        ))}
+      </optgroup>
       {recipes.length > 0 && (
         <optgroup label="It is how a mix dried">
           {recipes.map((r) => (
@@ -153,6 +160,8 @@ function Tie({ colour, hasCard }: { readonly colour: TakenColour; readonly hasCa
 function tied(to: string, { lab, hex }: TakenColour): Record<string, string> {
   const mix = /^recipe:(.+)$/.exec(to)?.[1];
   if (mix !== undefined) return { intent: "mix-swatch", id: mix, swatch: hex };
+  const spotOf = /^spot:(.+)$/.exec(to)?.[1];
+  if (spotOf !== undefined) return { intent: "spot", partId: spotOf, spotName: `spot ${hex}`, spotHex: hex };
   const [partId, zone] = to.split("/");
   return { intent: "zone-wanted", partId: partId!, zone: zone!, lab: JSON.stringify(lab) };
 }

@@ -13,6 +13,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { ChangedLayer, NewLayer } from "./LayerForm";
 import { LadderForm } from "./LadderForm";
 import { SchemeGrid } from "./SchemeGrid";
+import { Spots } from "./Spots";
 import { Sequences } from "./Sequences";
 import { type LayerRow, layerRows } from "./view";
 import { SheenChoice, Techniques } from "./ZoneSays";
@@ -58,6 +59,7 @@ export function Scheme({
       <NewLayer fetcher={fetcher} part={part} zone={on} changed={changed} isAssumed={isAssumed} />
       <LadderForm part={part} zone={on} isAssumed={isAssumed} />
       <Sequences key={part.id} plan={planned} zone={on} kept={sequences} />
+      <Spots part={part} />
       <Techniques plan={planned} zone={on} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>

@@ -9,6 +9,8 @@ import { Slip } from "#route/scenes/Slip";
 import { useMend } from "#app/routes/scenes/useMend";
 import { useScene } from "#app/routes/scenes/useScene";
 import { colourAction } from "./colourAction";
+import { BestBuy } from "./BestBuy";
+import { BookButtons } from "./BookButtons";
 import { Mixes, MixSlip } from "./Mixes";
 import { MixForm } from "./MixForm";
 import { Palette } from "./Palette";
@@ -40,6 +42,7 @@ export default function Colour({ loaderData, actionData }: Route.ComponentProps)
       <MixForm key={recipe?.id ?? "new"} recipe={recipe} problems={actionData?.problems} />
       <Tones />
       <Pots />
+      <BestBuy />
       {recipe ? (
         <MixSlip recipe={recipe} />
       ) : (
@@ -92,6 +95,7 @@ function Schemes({ sequences }: { readonly sequences: readonly PaintSequence[] }
             onMend={(f, m) => void mend(f, m)}
           />
           <Scheme planned={shown} sequences={sequences} />
+          <BookButtons part={shown.part} />
         </>
       )}
     </section>

@@ -21,6 +21,7 @@ import {
   keepTones,
   removeBatch,
 } from "./recipeAction";
+import { keepSpot, putBack } from "./spotAction";
 import { keepSequence, laySequence, removeSequence } from "./sequenceAction";
 import { layerForm } from "./forms";
 
@@ -39,6 +40,12 @@ export async function colourAction(form: SentForm): Promise<Said> {
     case "mix-swatch":
     case "swatch-variant":
       return keepMixSwatch(form);
+    case "spot":
+    case "spot-done":
+    case "spot-remove":
+      return keepSpot(form);
+    case "put-back":
+      return putBack(form);
     case "tones":
       return keepTones(form);
     case "layer":

@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 import type { Pixels } from "#core/paint/picture/picture";
-import { byArea, coverageWords, type TakenColour, tapped } from "./pictureTaps";
+import { byArea, coverageTold, type TakenColour, tapped } from "./pictureTaps";
 
 /** Left half a white card in warm light, right half a wall. */
 function picture(): Pixels {
@@ -45,7 +45,7 @@ it("C20: says how much of a piece has the upper colour, once both colours and bo
   };
   const [upper, lower] = [take(20), take(60)];
   const said = (corners: readonly (readonly [number, number])[], colours: readonly TakenColour[]) =>
-    coverageWords(picture(), corners, colours, null);
+    coverageTold(picture(), corners, colours, null).words;
   const piece = [
     [18, 0],
     [58, 40],

@@ -3,6 +3,7 @@ import type { LabD65 } from "#core/paint/lab";
 import type { PictureColour } from "#core/paint/picture/palette";
 import {
   type Card,
+  type Coverage,
   cardAt,
   coverageIn,
   type CardKind,
@@ -60,25 +61,28 @@ export function tapped(picture: Pixels, x: number, y: number, mode: TapMode, car
 }
 
 /**
- * How much of a piece of the picture has the upper of two colours, in words: the colour that was tapped last over the
- * one before it.
+ * How much of a piece of the picture has the upper of two colours, in figures and in words: the colour that was tapped
+ * last over the one before it.
  * @param corners of the piece, px; nothing is said before there are two
  */
-export function coverageWords(
+export function coverageTold(
   picture: Pixels,
   corners: readonly (readonly [number, number])[],
   [upper, lower]: readonly TakenColour[],
   card: Card | null,
-): string {
+): { readonly told: Coverage | null; readonly words: string } {
   const [from, to] = corners;
-  if (!from || !to) return "";
+  if (!from || !to) return { told: null, words: "" };
   if (!upper || !lower)
-    return "Tap the lower colour first, then the upper one, then two corners of the piece.";
+    return {
+      told: null,
+      words: "Tap the lower colour first, then the upper one, then two corners of the piece.",
+    };
   const told = coverageIn(picture, from, to, lower.lab, upper.lab, card);
-  if (!told) return "The piece is empty: tap two corners that lie apart.";
+  if (!told) return { told, words: "The piece is empty: tap two corners that lie apart." };
   const percent = (share: number) => Math.round(100 * share);
-  return (
+  const words =
     `${percent(told.share)} % of the piece, ${percent(told.low)} to ${percent(told.high)}, has the colour that was ` +
-    "tapped last, over the one before it."
-  );
+    "tapped last, over the one before it.";
+  return { told, words };
 }

@@ -1,6 +1,7 @@
 import { type Figure, sum } from "#core/figure";
 import { type ProductId, productOf } from "#core/materials/products";
-import { coatMinutes, mixOfLayer } from "#core/paint/layCoats";
+import { coatMinutes } from "#core/paint/amount";
+import { mixOfLayer } from "#core/paint/layCoats";
 import { type MixOf, shareOf } from "#core/paint/coat";
 import type { Colour, SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";

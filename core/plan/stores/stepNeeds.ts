@@ -42,7 +42,32 @@ export function needsOfStep(step: Step, shelf: Shelf, share = 1): readonly Need[
       forWhat,
     })),
     ...(step.mixMl === null ? [] : mixNeeds(step, times(step.mixMl, share), shelf, forWhat)),
+    ...dryNeeds(step, share, forWhat),
   ];
+}
+
+/** Wet films of what is no paint, mm, with half of it lost in sponge and brush (common practice). */
+const RESIST_MM = 0.1;
+const SOFTENER_MM = 0.05;
+const REACHES = 0.5;
+
+/** What resist and markings take beside paint: latex or liquid mask, and what softens a film. */
+function dryNeeds(step: Step, share: number, forWhat: string): readonly Need[] {
+  const films =
+    step.facts?.liquid === true && typeof step.partOf === "object"
+      ? ([["goods:resist", "liquid mask", RESIST_MM]] as const)
+      : step.action === "decal"
+        ? ([["goods:softener", "softener for markings", SOFTENER_MM]] as const)
+        : [];
+  return films.map(([needKey, name, mm]): Need => {
+    const ml = ((step.areaCm2 ?? 0) * share * mm) / 10 / REACHES;
+    return {
+      ...{ needKey, name, unit: "ml", forWhat },
+      amount: between(ml / 2, ml, 2 * ml, "ml", "practice", [
+        { text: `a wet film of ${mm} mm, half of it lost in sponge and brush`, basis: "practice" },
+      ]),
+    };
+  });
 }
 
 function mixNeeds(
