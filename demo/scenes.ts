@@ -144,6 +144,11 @@ export function withySluice(today: string): DemoScene {
       scheme: [
         primed,
         layer("iron", "colour", "acrylic", "brush", { colour: pot("lamp-soot") }),
+        layer("rust", "chip", "acrylic", "brush", {
+          colour: pot("kiln-brick"),
+          coverage: 0.05,
+          brush: "small",
+        }),
         sealed,
         dusted,
       ],
@@ -157,7 +162,15 @@ export function withySluice(today: string): DemoScene {
     }),
     part("punt", "Punt", "punt", {
       size: { source: { kind: "ratio", denominator: 56 } },
-      scheme: [primed, colour("tarred-wood"), sealed],
+      scheme: [
+        primed,
+        colour("tarred-wood"),
+        // The line that the water leaves.
+        layer("water-line", "glaze", "acrylic wash", "wash", {
+          ...{ colour: pot("reed-straw"), coverage: 0.3, mostShare: 0.4, stroke: "along it" },
+        }),
+        sealed,
+      ],
       place: { placements: [at(330, 118, 12)] },
     }),
     part("willow-large", "Willow, large", "willow", {
@@ -342,10 +355,12 @@ export function withySluice(today: string): DemoScene {
 export function osierCarr(today: string): DemoScene {
   const sceneId = "osier-carr";
   const part = withPart(sceneId);
-  const quick = (recipeId: string) => [
+  // One cheap sequence over forty pieces, no two clumps in a row alike.
+  const quick = (recipeId: string, others: readonly string[], seed: number) => [
     layer("primer", "primer", "brush primer", "brush"),
-    colour(recipeId, 1),
+    { ...colour(recipeId, 1), among: others.map(pot), seed },
     shade,
+    { ...edges("bone-lime"), onSome: 0.4, seed: seed + 1 },
     layer("seal", "varnish", "varnish", "brush"),
   ];
   const source = { kind: "ratio", denominator: 60 } as const;
@@ -371,7 +386,7 @@ export function osierCarr(today: string): DemoScene {
       part("reeds", "Reed clump", "reeds", {
         size: { source },
         count: 20,
-        scheme: quick("reed-green"),
+        scheme: quick("reed-green", ["reed-straw", "ferry-rope"], 1),
         place: {
           placements: Array.from({ length: 20 }, (_, i) =>
             at(60 + (i % 5) * 120, 70 + Math.floor(i / 5) * 150, i * 40),
@@ -381,7 +396,7 @@ export function osierCarr(today: string): DemoScene {
       part("stiles", "Stile", "stile", {
         size: { source },
         count: 8,
-        scheme: quick("tarred-wood"),
+        scheme: quick("tarred-wood", ["peat"], 3),
         place: {
           placements: Array.from({ length: 8 }, (_, i) =>
             at(120 + (i % 4) * 120, 145 + Math.floor(i / 4) * 300),
@@ -391,7 +406,7 @@ export function osierCarr(today: string): DemoScene {
       part("hurdles", "Hurdle", "hurdle", {
         size: { source },
         count: 12,
-        scheme: quick("tarred-wood"),
+        scheme: quick("tarred-wood", ["ferry-rope"], 5),
         place: {
           placements: Array.from({ length: 12 }, (_, i) =>
             at(60 + (i % 6) * 98, 300 + Math.floor(i / 6) * 40, i * 15),

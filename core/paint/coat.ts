@@ -13,8 +13,8 @@ import type { Action } from "#core/steps/step";
 /** Lightness of what a layer is painted with, 0 to 100; null when that is not known. */
 export type MixOf = (layer: SchemeLayer) => LayerMix;
 /**
- * What a layer is laid with: its lightness, 0 to 100, where it is known, the thinner in it, per paint, and the solids of
- * its pots where one of them says so.
+ * What a layer is laid with: its lightness, 0 to 100, where it is known, the thinner in it, per paint, and the solids
+ * of its pots where one of them says so.
  */
 export type LayerMix = {
   readonly lightness: number | null;

@@ -99,15 +99,7 @@ export function WrongDialog({
           />
         )}
         <Mistakes list={list} id={id} setId={setId} />
-        {left > 1 && chosen.again && (
-          <Choice
-            label={`On how many of the ${left}; the others are done`}
-            name="pieces"
-            value={String(pieces)}
-            onChange={(e) => setHurt(Number(e.target.value))}
-            options={Array.from({ length: left }, (_, i) => [String(i + 1), String(i + 1)] as const)}
-          />
-        )}
+        {chosen.again && <OnHowMany left={left} pieces={pieces} setHurt={setHurt} />}
         <WhyAndNow chosen={chosen} repairs={repairs} />
         <Field label="In a few words" name="note" required={chosen.id === "other"} />
         <div className="flex gap-2">
@@ -122,6 +114,26 @@ export function WrongDialog({
     </Dialog>
   );
 }
+
+/** How many of the pieces it happened to: asked only where there are several. */
+const OnHowMany = ({
+  left,
+  pieces,
+  setHurt,
+}: {
+  readonly left: number;
+  readonly pieces: number;
+  readonly setHurt: (pieces: number) => void;
+}) =>
+  left < 2 ? null : (
+    <Choice
+      label={`On how many of the ${left}; the others are done`}
+      name="pieces"
+      value={String(pieces)}
+      onChange={(e) => setHurt(Number(e.target.value))}
+      options={Array.from({ length: left }, (_, i) => [String(i + 1), String(i + 1)] as const)}
+    />
+  );
 
 /** Why it went wrong, and what happens to the plan. */
 function WhyAndNow({

@@ -19,10 +19,10 @@ export function ZoneLooks({ step }: { readonly step: Step }) {
           <li key={z.name} className="flex items-center gap-3 text-[18px]">
             <Patch hex={z.before} />
             <span aria-hidden>to</span>
-            <Patch hex={z.after} />
+            <Patch hex={z.lies} />
             <span>
-              {z.name}: L {z.beforeL.toFixed(0)} before, {z.afterL.toFixed(0)} after
-              {z.share < 1 && `, over ${Math.round(100 * z.share)} % of it`}
+              {z.name}: {z.share < 1 ? `${Math.round(100 * z.share)} % of it in this` : "all of it in this"};
+              from afar L {z.beforeL.toFixed(0)} before, {z.afterL.toFixed(0)} after
               {z.isUndertone && ". Looks wrong until the wash."}
             </span>
           </li>

@@ -84,7 +84,8 @@ function OnBench({
   };
   const notes = useNotes(input.scene.id, step.id);
   const evening = eveningOf(plan.work.schedule.slots, slot);
-  const pieces = session.steps.length === 1 ? piecesOf(step, plan.work.some) : { done: 0, left: 1 };
+  const piecesLeft = (s: Step) => piecesOf(s, plan.work.some);
+  const pieces = session.steps.length === 1 ? piecesLeft(step) : { done: 0, left: 1 };
   useKeys({
     space: acts.done,
     t: acts.startTimer,
@@ -111,13 +112,7 @@ function OnBench({
         <BenchSide step={step} evening={evening} />
       </div>
       <GreatButtons acts={acts} />
-      <Asked
-        step={step}
-        steps={session.steps}
-        pieces={pieces}
-        leftOf={(s) => piecesOf(s, view.plan.work.some).left}
-        acts={acts}
-      />
+      <Asked {...{ step, pieces, acts }} steps={session.steps} leftOf={(of) => piecesLeft(of).left} />
     </div>
   );
 }

@@ -16,7 +16,7 @@ export function BookButtons({ part }: { readonly part: Part | null }) {
       .catch((e: unknown) => say(e instanceof Error ? e.message : "It could not be written. Try again."));
   const parts = plan.parts.filter((p) => !p.paintAssumed).map((p) => p.part);
   return (
-    <div className="flex flex-wrap gap-2" role="group" aria-label="On paper">
+    <div className="mt-4 flex flex-wrap gap-2" role="group" aria-label="On paper">
       <Button
         onClick={() => save("schemes.pdf", () => schemeBookPdf(parts, workshop, `Schemes of ${scene.name}`))}
       >

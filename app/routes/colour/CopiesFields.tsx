@@ -50,25 +50,7 @@ export function CopiesFields({
             options={[["", "no other"], ...colourOptions(workshop)]}
           />
         ))}
-        <Field
-          label="On so many of the copies, %"
-          name="onSome"
-          type="number"
-          min={1}
-          max={100}
-          value={onSome}
-          onChange={(e) => setOnSome(e.target.value)}
-          problems={problems}
-        />
-        <Field
-          label="Draw"
-          name="seed"
-          type="number"
-          min={0}
-          value={seed}
-          onChange={(e) => setSeed(e.target.value)}
-          problems={problems}
-        />
+        <SomeAndDraw {...{ onSome, setOnSome, seed, setSeed, problems }} />
       </div>
       <ul className="mt-2 text-[14px]" aria-live="polite" aria-label="Which copy takes what">
         {lines.map(({ name, copies }) => (
@@ -80,3 +62,40 @@ export function CopiesFields({
     </details>
   );
 }
+
+/** On how many of the copies, and which draw of them. */
+const SomeAndDraw = ({
+  onSome,
+  setOnSome,
+  seed,
+  setSeed,
+  problems,
+}: {
+  readonly onSome: string;
+  readonly setOnSome: (value: string) => void;
+  readonly seed: string;
+  readonly setSeed: (value: string) => void;
+  readonly problems: readonly Problem[] | undefined;
+}) => (
+  <>
+    <Field
+      label="On so many of the copies, %"
+      name="onSome"
+      type="number"
+      min={1}
+      max={100}
+      value={onSome}
+      onChange={(e) => setOnSome(e.target.value)}
+      problems={problems}
+    />
+    <Field
+      label="Draw"
+      name="seed"
+      type="number"
+      min={0}
+      value={seed}
+      onChange={(e) => setSeed(e.target.value)}
+      problems={problems}
+    />
+  </>
+);

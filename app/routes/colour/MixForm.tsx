@@ -28,9 +28,6 @@ export function MixForm({
   const { paints } = useScene().input.workshop;
   const [rows, setRows] = useState(() => mixRows(recipe?.parts ?? []));
   const [target, setTarget] = useState(recipe?.target ? hexOfLab(recipe.target) : FIRST_TARGET);
-  const [unthinned, setUnthinned] = useState(
-    recipe !== null && recipe.thinnerShare === 0 && !recipe.thinnerOpen,
-  );
   const change = (i: number, next: Partial<MixRow>) =>
     setRows((all) => all.map((r, k) => (k === i ? { ...r, ...next } : r)));
   const form = useShown(recipe !== null);
@@ -40,31 +37,9 @@ export function MixForm({
         <h2>{recipe ? `Change ${recipe.name}` : "A new mix"}</h2>
         <Problems problems={problems} fields={["name", "thinner"]} />
         <input type="hidden" name="id" value={recipe?.id ?? ""} />
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-2 items-start gap-3">
           <Field label="Name" name="name" defaultValue={recipe?.name ?? ""} problems={problems} />
-          <Field
-            label="Thinner, %"
-            name="thinner"
-            problems={problems}
-            type="number"
-            min={0}
-            max={400}
-            disabled={unthinned}
-            defaultValue={!recipe || recipe.thinnerOpen ? "" : Math.round(recipe.thinnerShare * 100)}
-          />
-          <Tick
-            label="Laid unthinned"
-            name="unthinned"
-            value="on"
-            checked={unthinned}
-            onChange={(e) => setUnthinned(e.target.checked)}
-          />
-          <Choice
-            label="Counted in"
-            name="measure"
-            defaultValue={recipe?.measure ?? "parts"}
-            options={mixMeasures.map((m) => [m, m] as const)}
-          />
+          <ThinnerFields recipe={recipe} problems={problems} />
         </div>
         <ColourField label="Wanted colour" name="target" value={target} onChange={setTarget} />
         {recipe?.swatch && (
@@ -87,6 +62,46 @@ export function MixForm({
       <Predicted mix={typedMix(rows, target, paints)} target={target} />
       <FoundMixes target={target} paints={paints} onTake={(parts) => setRows(mixRows(parts))} />
     </Form>
+  );
+}
+
+/** How thin it is laid, which has to be said, and what it is counted in. */
+function ThinnerFields({
+  recipe,
+  problems,
+}: {
+  readonly recipe: Recipe | null;
+  readonly problems: readonly Problem[] | undefined;
+}) {
+  const [unthinned, setUnthinned] = useState(
+    recipe !== null && recipe.thinnerShare === 0 && !recipe.thinnerOpen,
+  );
+  return (
+    <>
+      <Field
+        label="Thinner, %"
+        name="thinner"
+        problems={problems}
+        type="number"
+        min={0}
+        max={400}
+        disabled={unthinned}
+        defaultValue={!recipe || recipe.thinnerOpen ? "" : Math.round(recipe.thinnerShare * 100)}
+      />
+      <Tick
+        label="Laid unthinned"
+        name="unthinned"
+        value="on"
+        checked={unthinned}
+        onChange={(e) => setUnthinned(e.target.checked)}
+      />
+      <Choice
+        label="Counted in"
+        name="measure"
+        defaultValue={recipe?.measure ?? "parts"}
+        options={mixMeasures.map((m) => [m, m] as const)}
+      />
+    </>
   );
 }
 

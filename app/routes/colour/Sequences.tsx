@@ -33,7 +33,6 @@ export function Sequences(shown: Shown) {
 }
 
 function LaySequence({ plan, zone, kept }: Shown) {
-  const { workshop } = useScene().input;
   const { plan: all } = useScene();
   const fetcher = useFetcher<Said>();
   const [id, setId] = useState(kept[0]?.id ?? shippedSequences[0]!.id);
@@ -62,18 +61,7 @@ function LaySequence({ plan, zone, kept }: Shown) {
           }}
           options={sequenceOptions(kept)}
         />
-        {sequence.slots.map((slot, i) => (
-          <Choice
-            key={`${sequence.id} ${i}`}
-            label={slot}
-            name={`slot${i}`}
-            value={slots[i] ?? ""}
-            onChange={(e) =>
-              setSlots(sequence.slots.map((_, k) => (k === i ? e.target.value : (slots[k] ?? ""))))
-            }
-            options={[["", "not chosen yet"], ...colourOptions(workshop)]}
-          />
-        ))}
+        <SlotColours sequence={sequence} slots={slots} setSlots={setSlots} />
       </div>
       <ol className="list-decimal pl-6 text-[14px]" aria-label="Its layers">
         {sequence.layers.map((layer, i) => (
@@ -94,6 +82,35 @@ function LaySequence({ plan, zone, kept }: Shown) {
         )}
       </div>
     </fetcher.Form>
+  );
+}
+
+/** What each slot of a sequence is laid with here. */
+function SlotColours({
+  sequence,
+  slots,
+  setSlots,
+}: {
+  readonly sequence: PaintSequence;
+  readonly slots: readonly string[];
+  readonly setSlots: (slots: readonly string[]) => void;
+}) {
+  const { workshop } = useScene().input;
+  return (
+    <>
+      {sequence.slots.map((slot, i) => (
+        <Choice
+          key={`${sequence.id} ${i}`}
+          label={slot}
+          name={`slot${i}`}
+          value={slots[i] ?? ""}
+          onChange={(e) =>
+            setSlots(sequence.slots.map((_, k) => (k === i ? e.target.value : (slots[k] ?? ""))))
+          }
+          options={[["", "not chosen yet"], ...colourOptions(workshop)]}
+        />
+      ))}
+    </>
   );
 }
 

@@ -171,48 +171,51 @@ const WhatItIs = ({
   readonly pot: Paint | null;
   readonly problems: readonly Problem[] | undefined;
 }) => (
-  <>
-    <Choice
-      label="Meant as"
-      name="kind"
-      defaultValue={pot?.kind ?? "paint"}
-      options={potKinds.map((k) => [k, k] as const)}
-    />
-    <Choice
-      label="In the pot it is"
-      name="body"
-      defaultValue={pot?.body ?? ""}
-      options={[["", "as its family"], ...potBodies.map((b) => [b, b] as const)]}
-    />
-    <Field
-      label="Solids, %"
-      name="solids"
-      inputMode="decimal"
-      defaultValue={pot?.solids === undefined ? "" : Number((100 * pot.solids).toFixed(1))}
-      problems={problems}
-    />
-    <Field
-      label="A full pot, ml"
-      name="sizeMl"
-      inputMode="decimal"
-      defaultValue={pot?.sizeMl ?? ""}
-      problems={problems}
-    />
-    <Field
-      label="A full pot costs"
-      name="price"
-      inputMode="decimal"
-      defaultValue={pot?.priceMinor === undefined ? "" : pot.priceMinor / 100}
-      problems={problems}
-    />
-    <Field
-      label="Opened on"
-      name="openedOn"
-      type="date"
-      defaultValue={pot?.openedOn ?? ""}
-      problems={problems}
-    />
-  </>
+  <details className="col-span-full" open={pot !== null}>
+    <summary className="text-[14px]">Kind, body, solids, size, price</summary>
+    <div className="mt-2 grid items-end gap-3 sm:grid-cols-3 lg:grid-cols-6">
+      <Choice
+        label="Meant as"
+        name="kind"
+        defaultValue={pot?.kind ?? "paint"}
+        options={potKinds.map((k) => [k, k] as const)}
+      />
+      <Choice
+        label="In the pot it is"
+        name="body"
+        defaultValue={pot?.body ?? ""}
+        options={[["", "as its family"], ...potBodies.map((b) => [b, b] as const)]}
+      />
+      <Field
+        label="Solids, %"
+        name="solids"
+        inputMode="decimal"
+        defaultValue={pot?.solids === undefined ? "" : Number((100 * pot.solids).toFixed(1))}
+        problems={problems}
+      />
+      <Field
+        label="A full pot, ml"
+        name="sizeMl"
+        inputMode="decimal"
+        defaultValue={pot?.sizeMl ?? ""}
+        problems={problems}
+      />
+      <Field
+        label="A full pot costs"
+        name="price"
+        inputMode="decimal"
+        defaultValue={pot?.priceMinor === undefined ? "" : pot.priceMinor / 100}
+        problems={problems}
+      />
+      <Field
+        label="Opened on"
+        name="openedOn"
+        type="date"
+        defaultValue={pot?.openedOn ?? ""}
+        problems={problems}
+      />
+    </div>
+  </details>
 );
 
 /** A new pot, or one that is changed. */
@@ -250,7 +253,6 @@ function PaintForm({
       </div>
       <PotMakeup edited={edited} />
       <HowItCovers pot={edited} />
-      <WhatItIs pot={edited} problems={actionData?.problems} />
       <Field
         label="Millilitres"
         name="millilitres"
@@ -260,6 +262,7 @@ function PaintForm({
         defaultValue={edited?.millilitres ?? 17}
         problems={actionData?.problems}
       />
+      <WhatItIs pot={edited} problems={actionData?.problems} />
       <Button kind="main" type="submit" name="intent" value="add">
         {edited ? "Keep it" : "Add a pot"}
       </Button>

@@ -11,7 +11,6 @@ export type ZoneLook = {
   readonly name: string;
   readonly before: string;
   readonly lies: string;
-  readonly after: string;
   readonly beforeL: number;
   readonly afterL: number;
   readonly share: number;
@@ -36,7 +35,6 @@ export function zoneLooks(step: Step, parts: readonly Part[], shelf: Shelf): rea
             name: placeName(part, zone),
             before: hexOfLab(after.before),
             lies: hexOfLab(after.lies),
-            after: hexOfLab(after.mean),
             beforeL: after.before.l,
             afterL: after.mean.l,
             share: layer.coverage,
