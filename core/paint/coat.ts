@@ -20,8 +20,18 @@ export type LayerMix = {
   readonly lightness: number | null;
   readonly thinnerShare: number;
   readonly solids: number | null;
+  /** Dry film of a coat where its pots say otherwise than its product, mm. */
+  readonly filmMm: number | null;
+  /** What its recipe says of laying it. */
+  readonly notes: readonly string[];
 };
-export const unmixed: LayerMix = { lightness: null, thinnerShare: 0, solids: null };
+export const unmixed: LayerMix = {
+  lightness: null,
+  thinnerShare: 0,
+  solids: null,
+  filmMm: null,
+  notes: [],
+};
 
 /** A layer as it is laid: on which zones, in words where they are not all, and their area together. */
 export type LaidWork = {
@@ -33,6 +43,8 @@ export type LaidWork = {
   readonly areaCm2: Figure;
   /** The copies that it is laid on, from 1; absent where it is on all. */
   readonly copies?: readonly number[];
+  /** Panels of all copies that it is laid on, one by one, and how they lie, as letters; of one that is so laid. */
+  readonly panels?: { readonly count: number; readonly letter: string; readonly maps: readonly string[] };
   /** All of it splashes, or shows every splash. */
   readonly messy?: boolean;
   readonly neat?: boolean;
@@ -130,7 +142,11 @@ export const dulls = ({ layer }: LaidWork): boolean =>
   layer.kind === "drybrush" && layer.coverage > DULLS_FROM;
 
 /** Which zones and copies it is on, at the end of a title; nothing where it is on all. */
-export const onZones = ({ of, copies }: Pick<LaidWork, "of" | "copies">): string => {
-  const on = [...(of === null ? [] : [of]), ...(copies ? [copiesNamed(copies)] : [])];
+export const onZones = ({ of, copies, panels }: Pick<LaidWork, "of" | "copies" | "panels">): string => {
+  const on = [
+    ...(of === null ? [] : [of]),
+    ...(copies ? [copiesNamed(copies)] : []),
+    ...(panels ? [`${panels.count} panels, ${panels.letter}`] : []),
+  ];
   return on.length === 0 ? "" : `: ${on.join(", ")}`;
 };

@@ -5,8 +5,12 @@ import { chanceOf } from "#core/random";
 export type CopyShare = { readonly colour: Colour | null; readonly copies: readonly number[] };
 
 /** A layer that is not the same on all copies. */
-export const differs = ({ among, onSome }: Pick<SchemeLayer, "among" | "onSome">): boolean =>
-  among !== undefined || onSome !== undefined;
+export const differs = ({
+  among,
+  onSome,
+  panels,
+}: Pick<SchemeLayer, "among" | "onSome" | "panels">): boolean =>
+  panels === undefined && (among !== undefined || onSome !== undefined);
 
 /** How many of so many copies each of some choices gets: as even as can be, the first ones take what is over. */
 const evenly = (count: number, choices: number): readonly number[] =>

@@ -5,6 +5,7 @@ import { coatMillilitres, coatMinutes, methods } from "#core/paint/amount";
 import {
   type LayerMix,
   type Coat,
+  type LaidWork,
   turnOf,
   toolFor,
   shareOf,
@@ -15,6 +16,7 @@ import {
 } from "#core/paint/coat";
 import { kindOf } from "#core/paint/layerKinds";
 import { layerNotes } from "#core/paint/layerNotes";
+import { PANEL_S } from "#core/paint/panels";
 import type { Load } from "#core/paint/load";
 import { whileItHolds } from "#core/paint/resist";
 import { isTakenBack, paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
@@ -99,13 +101,17 @@ export const mixOfLayer = (
   layer: Pick<SchemeLayer, "kind" | "coats" | "method" | "load">,
   product: Product,
   areaCm2: Figure,
-  { thinnerShare, solids }: Omit<LayerMix, "lightness">,
+  { thinnerShare, solids, filmMm }: Pick<LayerMix, "thinnerShare" | "solids" | "filmMm">,
 ): Figure | null =>
   isDry(layer)
     ? null
     : coatMillilitres({
         ...{ areaCm2, coats: layer.coats, method: layer.method, thinnerShare, load: layer.load },
-        product: solids === null ? product : { ...product, solids },
+        product: {
+          ...product,
+          ...(solids === null ? {} : { solids }),
+          ...(filmMm === null ? {} : { filmMm }),
+        },
       });
 
 /** What every coat of a layer is. */
@@ -133,11 +139,25 @@ function coatOf(coat: Coat, mix: LayerMix) {
     notes: [
       ...(dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : []),
       ...layerNotes(layer, product),
+      ...mix.notes,
+      ...panelNotes(laid),
     ],
     ...(lightness === null ? {} : { lightness }),
     facts: layerFacts(coat, lightness, dustCoats),
   };
 }
+
+/** So many copies are drawn at the bench; the others go on in the same way. */
+const MOST_MAPS = 6;
+const panelNotes = ({ panels }: LaidWork): readonly string[] =>
+  panels
+    ? [
+        `This colour is ${panels.letter}. ${panels.maps
+          .slice(0, MOST_MAPS)
+          .map((map, i) => `Copy ${i + 1}: ${map}`)
+          .join("; ")}.`,
+      ]
+    : [];
 
 /** What the rules of the order look at. */
 function layerFacts(coat: Coat, lightness: number | null, dustCoats: boolean): StepFacts {
@@ -178,6 +198,7 @@ function isUndertone(coat: Coat): boolean {
 /** Hands for one coat: by area; lines by their length where they are measured. */
 function minutesOf({ layer, area, laid }: Coat): number {
   const lines = layer.kind === "line in" ? (laid.grooves ?? []).reduce((sum, g) => sum + g.lengthMm, 0) : 0;
+  if (laid.panels) return methods[layer.method].fixedMinutes + (laid.panels.count * PANEL_S) / 60;
   return lines > 0
     ? methods[layer.method].fixedMinutes + (lines * LINE_S_PER_MM) / 60
     : coatMinutes(layer.method, area.value);

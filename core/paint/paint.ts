@@ -14,6 +14,7 @@ export const potKinds = [
   "powder",
   "medium",
   "varnish",
+  "glue",
 ] as const;
 export type PotKind = (typeof potKinds)[number];
 
@@ -64,6 +65,13 @@ export type Recipe = {
   readonly measure?: (typeof mixMeasures)[number];
   /** Nobody said yet how much thinner goes in: it is asked for before it is laid. */
   readonly thinnerOpen?: true;
+  /** How it is sprayed, where somebody said: nozzle mm, pressure bar, distance cm; and passes with blotting between. */
+  readonly laid?: {
+    readonly nozzleMm?: number;
+    readonly bar?: number;
+    readonly distanceCm?: number;
+    readonly passes?: number;
+  };
   /** What it dried to when it was first used, from a picture with a card in its light. */
   readonly swatch?: LabD65;
 };

@@ -78,21 +78,23 @@ function lastSteps() {
   let layerId: string | null = null;
   return {
     /** What stands before a layer. */
-    before: ({ layer, zones, copies }: LaidWork): ReadonlyMap<Turn, readonly string[]> => {
-      if (layer.id !== layerId || !copies)
+    before: ({ layer, zones, copies, panels }: LaidWork): ReadonlyMap<Turn, readonly string[]> => {
+      const isOneOf = copies !== undefined || panels !== undefined;
+      if (layer.id !== layerId || !isOneOf)
         earlier = new Map([...now].map(([zone, lasts]) => [zone, new Map(lasts)]));
-      layerId = copies ? layer.id : null;
+      layerId = isOneOf ? layer.id : null;
       return together(earlier, zones);
     },
     /** A layer was laid by this step. */
-    laid: ({ layer, zones, copies }: LaidWork, id: string): void => {
+    laid: ({ layer, zones, copies, panels }: LaidWork, id: string): void => {
       const turn = turnOf(layer);
       for (const zone of zones) {
         const lasts = now.get(zone) ?? now.set(zone, new Map()).get(zone)!;
         const was = earlier.get(zone)?.get(turn) ?? [];
-        const others = copies ? (lasts.get(turn) ?? []).filter((o) => !was.includes(o)) : [];
+        const isOneOf = copies !== undefined || panels !== undefined;
+        const others = isOneOf ? (lasts.get(turn) ?? []).filter((o) => !was.includes(o)) : [];
         // Copies that go without it wait for what was before.
-        lasts.set(turn, copies ? [...new Set([...was, ...others, id])] : [id]);
+        lasts.set(turn, isOneOf ? [...new Set([...(copies ? was : []), ...others, id])] : [id]);
       }
     },
   };

@@ -2,6 +2,7 @@ import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
 import type { Load } from "#core/paint/load";
+import type { PanelGrid } from "#core/paint/panels";
 
 /** What makes a layer more than colour: how it changes what is seen of what lies below it. */
 export const finishEffects = ["smooth metal", "textured metal", "fine texture", "coarse texture"] as const;
@@ -56,6 +57,8 @@ export type SchemeLayer = {
   readonly among?: readonly Colour[];
   /** Laid on this share of the copies only, 0 to 1. */
   readonly onSome?: number;
+  /** Panels of one copy, each in one of all these colours and no two neighbours alike. */
+  readonly panels?: PanelGrid;
   /** What is drawn for the copies goes by it: another number, another draw. */
   readonly seed?: number;
   /** Where it slips, so many layers below it are laid again on that copy first. */

@@ -12,6 +12,7 @@ import {
   type SchemeLayer,
   strokes,
 } from "#core/paint/scheme";
+import { MOST_PANELS } from "#core/paint/panels";
 import { id, orNull, shapeOf, share } from "#data/shapes/common";
 
 export const colour = Joi.object<Colour>({ kind: Joi.valid("recipe", "paint").required(), id });
@@ -43,6 +44,10 @@ export const layerKeys = {
   trialFirst: Joi.valid(true),
   onSome: Joi.number().greater(0).max(1),
   seed: Joi.number().integer().min(0).max(1e9),
+  panels: Joi.object({
+    across: Joi.number().integer().min(1).max(MOST_PANELS).required(),
+    down: Joi.number().integer().min(1).max(MOST_PANELS).required(),
+  }),
   backTo: Joi.number().integer().min(1).max(MOST_BACK),
 };
 

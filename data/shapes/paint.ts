@@ -39,5 +39,11 @@ export const recipe = shapeOf<Recipe>({
     .items(Joi.object({ paintId: id, drops: Joi.number().greater(0).max(10_000).required() })),
   measure: Joi.string().valid(...mixMeasures),
   thinnerOpen: Joi.valid(true),
+  laid: Joi.object({
+    nozzleMm: Joi.number().greater(0).max(5),
+    bar: Joi.number().greater(0).max(20),
+    distanceCm: Joi.number().greater(0).max(300),
+    passes: Joi.number().integer().min(1).max(50),
+  }),
   swatch: lab,
 });

@@ -38,7 +38,7 @@ export function CopiesFields({
   );
   return (
     <details className="sm:col-span-4" open={layer?.among !== undefined || layer?.onSome !== undefined}>
-      <summary className="text-[14px]">Copies that differ</summary>
+      <summary className="text-[14px]">Copies and panels that differ</summary>
       <div className="mt-2 grid items-end gap-3 sm:grid-cols-5">
         {among.map((value, i) => (
           <Choice
@@ -52,6 +52,7 @@ export function CopiesFields({
         ))}
         <SomeAndDraw {...{ onSome, setOnSome, seed, setSeed, problems }} />
       </div>
+      <PanelFields layer={layer} problems={problems} />
       <ul className="mt-2 text-[14px]" aria-live="polite" aria-label="Which copy takes what">
         {lines.map(({ name, copies }) => (
           <li key={name}>
@@ -62,6 +63,34 @@ export function CopiesFields({
     </details>
   );
 }
+
+/** Panels, bricks or boards of one copy that take the colours one by one; empty where a copy has one colour. */
+const PanelFields = ({
+  layer,
+  problems,
+}: {
+  readonly layer: SchemeLayer | undefined;
+  readonly problems: readonly Problem[] | undefined;
+}) => (
+  <div className="mt-2 grid items-end gap-3 sm:grid-cols-5">
+    <Field
+      label="Or by panels: across"
+      name="panelsAcross"
+      type="number"
+      min={1}
+      defaultValue={layer?.panels?.across ?? ""}
+      problems={problems}
+    />
+    <Field
+      label="Panels down"
+      name="panelsDown"
+      type="number"
+      min={1}
+      defaultValue={layer?.panels?.down ?? ""}
+      problems={problems}
+    />
+  </div>
+);
 
 /** On how many of the copies, and which draw of them. */
 const SomeAndDraw = ({

@@ -91,7 +91,10 @@ function LayerFields({ part, zone, layer, problems }: Fields) {
   const [kind, setKind] = useState<LayerKind>(layer?.kind ?? "primer");
   return (
     <>
-      <Problems problems={problems} fields={["coats", "coverage", "mostShare", "onSome", "seed"]} />
+      <Problems
+        problems={problems}
+        fields={["coats", "coverage", "mostShare", "onSome", "seed", "panelsAcross", "panelsDown"]}
+      />
       <input type="hidden" name="partId" value={part.id} />
       <input type="hidden" name="zone" value={zone ?? ""} />
       {layer && <input type="hidden" name="layerId" value={layer.id} />}
@@ -110,7 +113,7 @@ function LayerFields({ part, zone, layer, problems }: Fields) {
           <HandFields key={kind} kind={kind} layer={layer} problems={problems} />
         </div>
       </details>
-      {part.count > 1 && <CopiesFields part={part} layer={layer} problems={problems} />}
+      <CopiesFields part={part} layer={layer} problems={problems} />
       <Button kind="main" type="submit" name="intent" value="layer">
         {layer ? "Set" : "Add it"}
       </Button>

@@ -11,6 +11,7 @@ import { ProgressLine } from "#ui/States";
 import { findMixes } from "#workers/paint";
 import { useJob } from "#app/hooks/useJob";
 import { useScene } from "#app/routes/scenes/useScene";
+import { laidFields } from "./forms";
 import { HalfCircles } from "./HalfCircles";
 import { differenceWords, forgives, type MixRow, mixRows, typedMix } from "./view";
 
@@ -35,12 +36,13 @@ export function MixForm({
     <Form ref={form} method="post" className="panel grid gap-4 lg:grid-cols-[1.3fr_auto_1fr]">
       <div className="grid content-start gap-3">
         <h2>{recipe ? `Change ${recipe.name}` : "A new mix"}</h2>
-        <Problems problems={problems} fields={["name", "thinner"]} />
+        <Problems problems={problems} fields={["name", "thinner", ...laidFields]} />
         <input type="hidden" name="id" value={recipe?.id ?? ""} />
         <div className="grid grid-cols-2 items-start gap-3">
           <Field label="Name" name="name" defaultValue={recipe?.name ?? ""} problems={problems} />
           <ThinnerFields recipe={recipe} problems={problems} />
         </div>
+        <LaidFields recipe={recipe} problems={problems} />
         <ColourField label="Wanted colour" name="target" value={target} onChange={setTarget} />
         {recipe?.swatch && (
           <Button onClick={() => setTarget(hexOfLab(recipe.swatch!))}>Want what it dried to</Button>
@@ -104,6 +106,38 @@ function ThinnerFields({
     </>
   );
 }
+
+const laidLabels = {
+  nozzleMm: "Nozzle, mm",
+  bar: "Pressure, bar",
+  distanceCm: "From, cm",
+  passes: "Passes",
+} as const;
+
+/** How it is sprayed, and in how many passes with blotting between: said where it matters. */
+const LaidFields = ({
+  recipe,
+  problems,
+}: {
+  readonly recipe: Recipe | null;
+  readonly problems: readonly Problem[] | undefined;
+}) => (
+  <details open={recipe?.laid !== undefined}>
+    <summary className="text-[14px]">How it is sprayed</summary>
+    <div className="mt-2 grid grid-cols-2 items-end gap-3">
+      {laidFields.map((name) => (
+        <Field
+          key={name}
+          label={laidLabels[name]}
+          name={name}
+          inputMode="decimal"
+          defaultValue={recipe?.laid?.[name] ?? ""}
+          problems={problems}
+        />
+      ))}
+    </div>
+  </details>
+);
 
 /** Brings a form into sight when it is opened on something. */
 function useShown(isChosen: boolean) {

@@ -200,6 +200,49 @@ describe("C1: what a recipe card asks for", () => {
     expect(await send({ ...mix, thinner: "1000" })).toEqual([expect.stringContaining("400")]);
     expect(await db.recipes.get("wall")).toMatchObject({ thinnerShare: 0 });
   });
+  it("a glue and paint first coat of 40 to 60 over 150 cm2 is a film of 0.1 mm: 5.6 ml, 2.2 of glue and 3.4 of paint", async () => {
+    await db.parts.put(house("mill", 150));
+    await db.paints.bulkPut([
+      { ...testPaint("bone glue", "#e8e0c8"), kind: "glue", solids: 0.4, millilitres: 100 },
+      { ...testPaint("sand", "#b59a6a"), solids: 0.4 },
+    ]);
+    const first = {
+      intent: "recipe",
+      id: "first",
+      name: "first coat",
+      paint0: "bone glue",
+      parts0: "40",
+      paint1: "sand",
+      parts1: "60",
+    };
+    expect(await send({ ...first, unthinned: "on" })).toEqual([]);
+    await send({ ...wallOf("mill"), what: "recipe:first" });
+    const { work, stores } = await planned();
+    const step = work.steps.find((s) => s.recipeId === "first")!;
+    expect(step.mixMl!.value).toBeCloseTo(5.6, 2);
+    const drawn = (id: string) => stores.find((l) => l.needKey === `paint:${id}`)!.needed;
+    expect(drawn("bone glue")).toBeCloseTo(2.24, 2);
+    expect(drawn("sand")).toBeCloseTo(3.36, 2);
+    expect(step.notes).toContain("Glue in it: a thick film that fills fine lines.");
+  });
+  it("says at the bench how it is sprayed, and that from more than 25 cm it frosts", async () => {
+    await db.parts.put(house("mill", 100));
+    await send({ ...mix, unthinned: "on", nozzleMm: "0,3", bar: "1.2", distanceCm: "30", passes: "3" });
+    expect((await db.recipes.get("wall"))!.laid).toEqual({
+      nozzleMm: 0.3,
+      bar: 1.2,
+      distanceCm: 30,
+      passes: 3,
+    });
+    await send({ ...wallOf("mill"), method: "airbrush" });
+    const frosts = async () => (await planned()).findings.some((f) => f.cause === "frosts");
+    const step = (await planned()).work.steps.find((s) => s.recipeId === "wall")!;
+    expect(step.notes).toContain("Spray with a 0.3 mm nozzle, 1.2 bar, from 30 cm.");
+    expect(step.notes).toContain("3 passes, blotted between.");
+    expect(await frosts()).toBe(true);
+    await send({ ...mix, unthinned: "on", distanceCm: "12" });
+    expect(await frosts()).toBe(false);
+  });
   it("mixes that were found and not typed are told before they are laid, until somebody says", async () => {
     await db.parts.put(house("mill", 100));
     await send({

@@ -61,16 +61,31 @@ export function handSaid(form: SentForm, kind: LayerKind, mostPercent: number | 
 /** What was said of copies that differ, and of what is laid again where it slips. */
 export function copiesSaid(
   form: SentForm,
-  { onSome, seed }: { readonly onSome: number | null; readonly seed: number },
+  {
+    onSome,
+    seed,
+    panelsAcross,
+    panelsDown,
+  }: {
+    readonly onSome: number | null;
+    readonly seed: number;
+    readonly panelsAcross: number | null;
+    readonly panelsDown: number | null;
+  },
 ): Partial<SchemeLayer> {
   const among = Array.from({ length: MOST_COLOURS - 1 }, (_, i) =>
     colourOf(textOf(form, `among${i}`)),
   ).filter((c) => c !== null);
   const back = Number(textOf(form, "backTo"));
+  const panels =
+    among.length > 0 && (panelsAcross !== null || panelsDown !== null)
+      ? { across: panelsAcross ?? 1, down: panelsDown ?? 1 }
+      : null;
   const isDrawn = among.length > 0 || (onSome !== null && onSome < 100);
   return {
     ...(among.length > 0 ? { among } : {}),
     ...(onSome !== null && onSome < 100 ? { onSome: onSome / 100 } : {}),
+    ...(panels ? { panels } : {}),
     ...(isDrawn ? { seed } : {}),
     ...(back >= 1 && back <= MOST_BACK ? { backTo: Math.round(back) } : {}),
   };

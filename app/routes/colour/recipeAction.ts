@@ -10,7 +10,7 @@ import { localNow } from "#app/clock";
 import { drawChanges } from "#app/jobs/drawShelf";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
-import { batchForm, mixForm, partFields, tonesForm } from "./forms";
+import { batchForm, laidFields, mixForm, partFields, tonesForm } from "./forms";
 import type { Said } from "./saidOfColour";
 import { MOST_POTS, toneRecipes } from "./toneLadder";
 
@@ -49,10 +49,17 @@ export async function keepRecipe(form: SentForm): Promise<Said> {
     thinnerShare: isUnthinned ? 0 : (fields.value.thinner ?? 0) / 100,
     target: target?.ok ? target.value : null,
     ...(measure ? { measure } : {}),
+    ...laidSaid(fields.value),
     // What it dried to is of what was in it.
     ...(known?.swatch && sameParts(known.parts, parts) ? { swatch: known.swatch } : {}),
   };
   return answer(await putRow("recipes", recipe, `Mix ${recipe.name}`, localNow().at));
+}
+
+/** What was said of spraying it; nothing where nothing was. */
+function laidSaid(said: Readonly<Record<(typeof laidFields)[number], number | null>>): Pick<Recipe, "laid"> {
+  const told = laidFields.flatMap((name) => (said[name] === null ? [] : [[name, said[name]] as const]));
+  return told.length > 0 ? { laid: Object.fromEntries(told) } : {};
 }
 
 const sameParts = (a: Recipe["parts"], b: Recipe["parts"]): boolean =>

@@ -351,6 +351,41 @@ describe("C13: copies that differ on purpose", () => {
   });
 });
 
+describe("C6: panels of one range", () => {
+  it("eight wings of six framed panels in three browns are 48 panels and 60 min, no two neighbours alike", async () => {
+    await db.parts.put(thing("wing", 8, 40));
+    await send({
+      ...{ intent: "layer", partId: "wing", zone: "", kind: "colour", product: "acrylic", method: "brush" },
+      ...{
+        sheen: "matte",
+        coats: "1",
+        coverage: "100",
+        what: "paint:dark",
+        among0: "paint:ochre",
+        among1: "paint:skin",
+      },
+      ...{ panelsAcross: "2", panelsDown: "3", seed: "7" },
+    });
+    const steps = stepsOf(await planned(), "wing").filter(isLaid);
+    expect(steps.map((s) => s.paintId).sort()).toEqual(["dark", "ochre", "skin"]);
+    const panels = steps.map((s) => Number(/(\d+) panels/.exec(s.title)![1]));
+    expect(panels.reduce((a, b) => a + b)).toBe(48);
+    // A minute to take the part up for each colour, and 75 s a panel.
+    expect(steps.reduce((sum, s) => sum + s.handsMinutes.value, 0)).toBeCloseTo(60 + 3, 6);
+    const maps = /Copy 1: (.*?); Copy 2/
+      .exec(steps[0]!.notes.find((n) => n.startsWith("This colour is"))!)![1]!
+      .split(" / ");
+    maps.forEach((row, y) =>
+      [...row].forEach((c, x) => {
+        if (x > 0) expect(c).not.toBe(row[x - 1]);
+        if (y > 0) expect(c).not.toBe(maps[y - 1]![x]);
+      }),
+    );
+    const kept = (await db.parts.get("wing"))!;
+    expect(check(shapes.parts, kept)).toMatchObject({ ok: true });
+  });
+});
+
 describe("C12: tones laid on zones from their own starts", () => {
   it("four tones on two panels with starts 1 and 2 never put a lighter tone below its own start", async () => {
     await db.parts.put(

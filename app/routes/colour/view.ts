@@ -180,7 +180,9 @@ export function layerRows(
           : `${productName(laid.product)}, ${counted(laid.coats, "coat", "coats")} by ${laid.method}: ${NO_AIR}`,
       with: [
         recipe?.name ?? paint?.name ?? productName(layer.product),
-        ...(part.count > 1 ? (layer.among ?? []).map((c) => colourName(c, { recipes, paints })) : []),
+        ...(part.count > 1 || layer.panels
+          ? (layer.among ?? []).map((c) => colourName(c, { recipes, paints }))
+          : []),
       ].join(" or "),
       cover: coverWords(layer, covers.get(layer.id)),
       hex: mix ? hexOfLab(mix.lab) : (paint?.hex ?? null),

@@ -1,5 +1,6 @@
 import { potsOf, type Shelf } from "#core/paint/layerBody";
 import type { Paint } from "#core/paint/paint";
+import { FROSTS_FROM_CM } from "#core/paint/mixNotes";
 import { recipeOf, type SchemeLayer } from "#core/paint/scheme";
 import type { Finding } from "#core/plan/finding";
 import { partFinding, partMend } from "#core/plan/parts/partFinding";
@@ -21,6 +22,7 @@ export const potFindings = (parts: readonly PartPlan[], shelf: Shelf): readonly 
       const layers = layersOf(part.zones);
       return [
         ...layers.flatMap((layer) => sprayed(part, layer, shelf) ?? []),
+        ...layers.flatMap((layer) => frosts(part, layer, shelf) ?? []),
         ...thinnerOpen(layers, shelf).map((name) =>
           partFinding(
             ...([part, "missing", "colour", "thinner-open"] as const),
@@ -67,6 +69,20 @@ function sprayed(part: Part, layer: SchemeLayer, shelf: Shelf): Finding | null {
         : []),
       otherwise("Lay it by brush", { method: "brush" }),
     ],
+    layer.id,
+  );
+}
+
+/** A mix that is sprayed from so far that it dries on the way; null of any other. */
+function frosts(part: Part, layer: SchemeLayer, { recipes }: Shelf): Finding | null {
+  const recipe = recipes.find((r) => r.id === recipeOf(layer));
+  const far = recipe?.laid?.distanceCm ?? 0;
+  if (!recipe || layer.method !== "airbrush" || far <= FROSTS_FROM_CM) return null;
+  return partFinding(
+    ...([part, "weakens", "colour", "frosts"] as const),
+    `${recipe.name} is sprayed from ${far} cm: over ${FROSTS_FROM_CM} cm it dries on the way and frosts (default). ` +
+      "Come nearer, or try it on scrap first.",
+    [],
     layer.id,
   );
 }

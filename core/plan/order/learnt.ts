@@ -3,6 +3,7 @@ import { learnedFactor } from "#core/log/corrections";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
 import type { MixOf } from "#core/paint/coat";
 import { potsOf } from "#core/paint/layerBody";
+import { glueFilmMm, mixNotes } from "#core/paint/mixNotes";
 import { paintOf, recipeOf } from "#core/paint/scheme";
 import { solidsOf } from "#core/paint/solids";
 import type { PlanInput } from "#core/scene/planInput";
@@ -31,10 +32,15 @@ export function mixOf({ workshop }: { readonly workshop: Pick<Workshop, "paints"
   const mixes = new Map<string, MixPrediction | null>();
   return (layer) => {
     const recipe = workshop.recipes.find((r) => r.id === recipeOf(layer));
-    const solids = solidsOf(potsOf(layer, workshop));
+    const pots = potsOf(layer, workshop);
+    const shared = { solids: solidsOf(pots), filmMm: glueFilmMm(pots), notes: mixNotes(recipe ?? {}, pots) };
     if (!recipe)
-      return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0, solids };
+      return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0, ...shared };
     if (!mixes.has(recipe.id)) mixes.set(recipe.id, predictMix(recipe, paints) ?? null);
-    return { lightness: mixes.get(recipe.id)?.lab.l ?? null, thinnerShare: recipe.thinnerShare, solids };
+    return {
+      lightness: mixes.get(recipe.id)?.lab.l ?? null,
+      thinnerShare: recipe.thinnerShare,
+      ...shared,
+    };
   };
 }

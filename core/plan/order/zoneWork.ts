@@ -1,6 +1,7 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { type LaidWork, shareOf } from "#core/paint/coat";
+import { panelCounts, panelMaps, panelText } from "#core/paint/panels";
 import { type CopyShare, sharesOfCopies } from "#core/paint/copies";
 import { type AfterPrimer, laidLayers, type Meaning, wholeZone, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
@@ -72,7 +73,33 @@ export function laidWork(zones: readonly ZoneWork[], count: number): readonly La
     laid.map((l) => l.layer),
     count,
   );
-  return laid.flatMap((work) => byCopies(work, shares.get(work.layer.id), count));
+  return laid.flatMap((work) =>
+    work.layer.panels ? byPanels(work, count) : byCopies(work, shares.get(work.layer.id), count),
+  );
+}
+
+/** A layer once for each of its colours, on the panels that have it. */
+function byPanels(work: LaidWork, count: number): readonly LaidWork[] {
+  const { panels, among = [], colour, seed } = work.layer;
+  const colours = [colour, ...among];
+  if (colours.length < 2) return [work];
+  const maps = panelMaps(panels!, count, colours.length, seed ?? 1);
+  const counts = panelCounts(maps, colours.length);
+  const all = counts.reduce((sum, n) => sum + n, 0);
+  const texts = maps.map(panelText);
+  return colours.flatMap((own, i): readonly LaidWork[] =>
+    counts[i] === 0
+      ? []
+      : [
+          {
+            ...work,
+            layer: { ...work.layer, colour: own },
+            key: i === 0 ? work.key : `${work.key}~${i + 1}`,
+            areaCm2: shareOf(work.areaCm2, counts[i]! / all),
+            panels: { count: counts[i]!, letter: String.fromCharCode(65 + i), maps: texts },
+          },
+        ],
+  );
 }
 
 /** A layer once for each of its colours, on the copies that take it. */
