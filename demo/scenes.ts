@@ -110,13 +110,18 @@ export function withySluice(today: string): DemoScene {
   });
   const parts: Part[] = [
     part("front", "Cottage, front wall", "front", {
+      note: "Brick washed brown by the fen: a shade for the courses, dust where it dries last.",
       size: {
         features: [{ featureId: "door-height", name: "door leaf, height", realMm: 1981, fileSize: 1981 }],
       },
       scheme: stone,
       place: { placements: [at(112, 186)] },
     }),
-    part("back", "Cottage, back wall", "back", { scheme: stone, place: { placements: [at(112, 233, 180)] } }),
+    part("back", "Cottage, back wall", "back", {
+      note: "As the front wall, so that one mix does for both.",
+      scheme: stone,
+      place: { placements: [at(112, 233, 180)] },
+    }),
     part("gables", "Cottage, gable", "gable", {
       count: 2,
       scheme: stone,
@@ -134,11 +139,13 @@ export function withySluice(today: string): DemoScene {
       place: { placements: [at(138, 209)] },
     }),
     part("gate", "Sluice gate", "gate", {
+      note: "Tarred oak: nearly black, the grain catches the rope colour, rain draws it down.",
       size: { unitMm: MM_PER_INCH },
       scheme: [primed, colour("tarred-wood"), edges("ferry-rope"), streaks, sealed],
       place: { placements: [at(262, 150)] },
     }),
     part("rack", "Rack gear", "rack", {
+      note: "Cast iron, greased and handled: soot black, rust only where hands and pins meet it.",
       size: { unitMm: MM_PER_INCH },
       count: 2,
       scheme: [
@@ -155,12 +162,14 @@ export function withySluice(today: string): DemoScene {
       place: { placements: [at(248, 158), at(276, 158)] },
     }),
     part("footbridge", "Footbridge", "footbridge", {
+      note: "Tarred like the gate, from the same mix.",
       size: { source: { kind: "ratio", denominator: 48 } },
       print: { spans: true },
       scheme: [primed, colour("tarred-wood"), sealed],
       place: { placements: [at(262, 205)] },
     }),
     part("punt", "Punt", "punt", {
+      note: "Tarred; the reed colour stays as a line where the water stands.",
       size: { source: { kind: "ratio", denominator: 56 } },
       scheme: [
         primed,
@@ -174,6 +183,7 @@ export function withySluice(today: string): DemoScene {
       place: { placements: [at(330, 118, 12)] },
     }),
     part("willow-large", "Willow, large", "willow", {
+      note: "Bark grey-brown, one coat and a shade: the cut crowns stay lighter.",
       size: { source: { kind: "figure", figureMm: 28, convention: "eye" } },
       count: 2,
       print: { process: "resin", hollow: { wallMm: 1.5, drains: 0, holes: [] } },
@@ -181,18 +191,21 @@ export function withySluice(today: string): DemoScene {
       place: { placements: [at(46, 92), at(388, 250)] },
     }),
     part("willow-middle", "Willow, middle", "willow", {
+      note: "Bark as the large willow.",
       size: { source: { kind: "ratio", denominator: 48 } },
       count: 2,
       scheme: [primed, colour("willow-bark", 1), shade, sealed],
       place: { placements: [at(86, 58), at(362, 214)] },
     }),
     part("willow-small", "Willow, small", "willow", {
+      note: "Bark as the large willow.",
       size: { source: { kind: "ratio", denominator: 38 } },
       count: 2,
       scheme: [primed, colour("willow-bark", 1), shade, sealed],
       place: { placements: [at(30, 140), at(396, 190)] },
     }),
     part("eel-traps", "Eel trap", "eelTrap", {
+      note: "Peeled withies gone grey; a shade makes the weave.",
       size: { source: { kind: "ratio", denominator: 87 } },
       count: 8,
       scheme: [
@@ -215,6 +228,7 @@ export function withySluice(today: string): DemoScene {
       },
     }),
     part("lamp", "Lamp post", "lamp", {
+      note: "Iron post in soot black; the lantern stays clear for the light.",
       size: {
         source: { kind: "ratio", denominator: 72 },
         features: [{ featureId: "lantern-door", name: "lantern door", realMm: 430, fileSize: 5.9 }],
@@ -223,10 +237,12 @@ export function withySluice(today: string): DemoScene {
       place: { lamp: { supplyV: 3, lampV: 2, wantedMa: 5, cellMah: 225 }, placements: [at(228, 170)] },
     }),
     part("quay", "Quay, long block", "quay", {
+      note: "Limestone under mud: a shade holds the joints together.",
       scheme: [primed, colour("quay-stone"), shade, sealed],
       place: { placements: [at(210, 100)] },
     }),
     part("tiles", "Quay tile", "tile", {
+      note: "From the mix of the quay, edges bright where boots go.",
       count: 6,
       scheme: [primed, colour("quay-stone"), edges("bone-lime"), sealed],
       place: {
@@ -234,12 +250,14 @@ export function withySluice(today: string): DemoScene {
       },
     }),
     part("posts", "Mooring post", "post", {
+      note: "Tar alone: they stand in the water.",
       size: { source: { kind: "figure", figureMm: 15, convention: "crown" } },
       count: 12,
       scheme: [primed, layer("tar", "colour", "acrylic", "brush", { colour: pot("tarred-post") }), sealed],
       place: { placements: Array.from({ length: 12 }, (_, i) => at(40 + i * 31, 82)) },
     }),
     part("keeper", "Keeper", "figure", {
+      note: "A blue coat is the one strong colour of the scene.",
       size: {
         source: { kind: "figure", figureMm: 28, convention: "eye" },
         features: [{ featureId: "adult", name: "adult, to the crown", realMm: 1750, fileSize: 1770 / 58.5 }],
@@ -254,6 +272,7 @@ export function withySluice(today: string): DemoScene {
       place: { placements: [at(180, 160)] },
     }),
     part("windows", "Window", "window", {
+      note: "White lead, two coats over grey.",
       count: 6,
       scheme: [primed, layer("white", "colour", "acrylic", "brush", { colour: pot("chalk-pit"), coats: 2 })],
     }),

@@ -14,8 +14,15 @@ import { runsOf } from "#core/zones/zoneRuns";
 
 /** A face of a demo mesh: where it looks and how high it lies, both as drawn; height as a share of the whole. */
 type Face = { readonly x: number; readonly y: number; readonly z: number; readonly height: number };
-/** What is noted of a zone beyond what its part has: `damp` gives it one wash more, `none` no layer at all. */
-type Noted = { readonly name: string; readonly meaning: Meaning | null; readonly paint?: "damp" | "none" };
+/**
+ * What is noted of a zone beyond what its part has: `damp` gives it one wash more, `none` no layer at all, `by hand`
+ * soot black by brush, since nothing is sprayed beside what is clear.
+ */
+type Noted = {
+  readonly name: string;
+  readonly meaning: Meaning | null;
+  readonly paint?: "damp" | "none" | "by hand";
+};
 type Zoned = {
   readonly zones: readonly Noted[];
   /** Height of a line round the part, mm on the bench; null where none is drawn. */
@@ -66,8 +73,8 @@ const zonedMeshes: Readonly<Record<string, Zoned>> = {
   },
   lamp: {
     zones: [
-      { name: "post", meaning: "metal" },
-      { name: "lantern", meaning: "clear" },
+      { name: "post", meaning: "metal", paint: "by hand" },
+      { name: "lantern", meaning: "clear", paint: "none" },
     ],
     lineMm: null,
     zoneOf: ({ height }) => (height > 0.75 ? 1 : 0),
@@ -78,6 +85,24 @@ const damp: SchemeLayer = {
   ...{ id: "damp", kind: "shade", product: "acrylic wash", colour: null, method: "wash", coats: 1 },
   ...{ coverage: 1, sheen: "matte" },
 };
+
+const brushed = (
+  given: Pick<SchemeLayer, "id" | "kind" | "product"> & Partial<SchemeLayer>,
+): SchemeLayer => ({
+  ...{ colour: null, method: "brush", coats: 1, coverage: 1, sheen: "matte" },
+  ...given,
+});
+const byHand: readonly SchemeLayer[] = [
+  brushed({ id: "primer", kind: "primer", product: "brush primer" }),
+  brushed({
+    id: "post",
+    kind: "colour",
+    product: "acrylic",
+    colour: { kind: "paint", id: "lamp-soot" },
+    coats: 2,
+  }),
+  brushed({ id: "seal", kind: "varnish", product: "varnish" }),
+];
 
 /** The map of a demo mesh, and the zones of a part of it; null of one that is worked as a whole. */
 export function demoZones(
@@ -114,7 +139,8 @@ export function demoZones(
       const seal = layers.findIndex((l) => l.kind === "varnish");
       const at = seal < 0 ? layers.length : seal;
       const withDamp = layers.length > 0 ? [...layers.slice(0, at), damp, ...layers.slice(at)] : [];
-      const scheme = paint === "none" ? [] : paint === "damp" ? withDamp : layers;
+      const painted = paint === "by hand" ? byHand : layers;
+      const scheme = paint === "none" ? [] : paint === "damp" ? withDamp : painted;
       return { ...part.zones[0]!, number, name, meaning, scheme };
     });
   return { map, zonesOf };

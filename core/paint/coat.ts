@@ -45,6 +45,8 @@ export type LaidWork = {
   readonly copies?: readonly number[];
   /** Panels of all copies that it is laid on, one by one, and how they lie, as letters; of one that is so laid. */
   readonly panels?: { readonly count: number; readonly letter: string; readonly maps: readonly string[] };
+  /** The clear zone of its part is another one: laid by hand it does not come near. */
+  readonly offClear?: boolean;
   /** All of it splashes, or shows every splash. */
   readonly messy?: boolean;
   readonly neat?: boolean;

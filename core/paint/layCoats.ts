@@ -132,6 +132,7 @@ function coatOf(coat: Coat, mix: LayerMix) {
     areaCm2: area.value,
     tool: toolFor(layer),
     place: layer.method === "can" || layer.method === "airbrush" ? ("booth" as const) : ("bench" as const),
+    ...(laid.offClear && layer.method !== "can" && layer.method !== "airbrush" ? { clear: false } : {}),
     waitMinutes: waitAfter(layer, product),
     partOf: { layerId: layer.id },
     ...(laid.copies ? { pieces: laid.copies.length } : {}),

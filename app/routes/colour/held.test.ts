@@ -10,6 +10,7 @@ import { schemeBook, swatchLabels } from "#core/plan/colour/schemeBook";
 import { zoneLooks } from "#core/plan/bench/zoneLooks";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { testPaint, testRecipe } from "#core/plan/testing";
+import { newPart } from "#core/scene/part";
 import { wholeZone } from "#core/scene/zone";
 import { stepWentWrong } from "#app/jobs/bench";
 import { spotsOf } from "#app/routes/bench/view";
@@ -186,6 +187,29 @@ describe("Stores of what is no paint", () => {
     // 25 cm2 under 0.1 mm, half of it lost: 0.5 ml. 10 cm2 under 0.05 mm, half of it lost: 0.1 ml.
     expect(stores.find((l) => l.needKey === "goods:resist")!.needed).toBeCloseTo(0.5, 6);
     expect(stores.find((l) => l.needKey === "goods:softener")!.needed).toBeCloseTo(0.1, 6);
+  });
+});
+
+describe("O25: a part with a clear place", () => {
+  it("is painted beside it by hand without a word; what is sprayed, or lies on it, is told", async () => {
+    const tug = (await db.parts.get("tug"))!;
+    await db.parts.put({
+      ...tug,
+      ...{ made: "printed", print: { ...newPart({ id: "x", sceneId: "s", name: "x" }).print, clear: true } },
+      zones: [
+        { ...wholeZone, number: 0, name: "post", areaCm2: 20 },
+        { ...wholeZone, number: 1, name: "lantern", meaning: "clear", areaCm2: 5 },
+      ],
+    } as never);
+    const told = async () => (await planned()).work.conflicts.some((c) => c.ruleId === "O25");
+    await send({ ...layer, kind: "colour", what: "paint:black", zone: "0" });
+    expect(await told()).toBe(false);
+    const { id: layerId } = (await db.parts.get("tug"))!.zones[0]!.scheme[0]!;
+    await send({ ...layer, kind: "colour", what: "paint:black", zone: "0", method: "airbrush", layerId });
+    expect(await told()).toBe(true);
+    await send({ ...layer, kind: "colour", what: "paint:black", zone: "0", layerId });
+    await send({ ...layer, kind: "colour", what: "paint:white", zone: "1" });
+    expect(await told()).toBe(true);
   });
 });
 

@@ -136,6 +136,7 @@ function laidOnAll(zones: readonly ZoneWork[]): readonly LaidWork[] {
       key: times === 1 ? layer.id : `${layer.id}-${on[0]!.number}`,
       zones: on.map((z) => z.number),
       of: ofZones(on, painted),
+      offClear: zones.some((z) => z.meaning === "clear") && works.every((z) => z.meaning !== "clear"),
       messy: isAll(works, messy),
       neat: isAll(works, neat),
       grooves: works.flatMap(({ number, name, grooves }) =>
