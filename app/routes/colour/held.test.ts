@@ -10,7 +10,7 @@ import { schemeBook, swatchLabels } from "#core/plan/colour/schemeBook";
 import { zoneLooks } from "#core/plan/bench/zoneLooks";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { testPaint, testRecipe } from "#core/plan/testing";
-import { newPart } from "#core/scene/part";
+import { patchedPart } from "#core/scene/part";
 import { wholeZone } from "#core/scene/zone";
 import { stepWentWrong } from "#app/jobs/bench";
 import { spotsOf } from "#app/routes/bench/view";
@@ -193,14 +193,11 @@ describe("Stores of what is no paint", () => {
 describe("O25: a part with a clear place", () => {
   it("is painted beside it by hand without a word; what is sprayed, or lies on it, is told", async () => {
     const tug = (await db.parts.get("tug"))!;
-    await db.parts.put({
-      ...tug,
-      ...{ made: "printed", print: { ...newPart({ id: "x", sceneId: "s", name: "x" }).print, clear: true } },
-      zones: [
-        { ...wholeZone, number: 0, name: "post", areaCm2: 20 },
-        { ...wholeZone, number: 1, name: "lantern", meaning: "clear", areaCm2: 5 },
-      ],
-    } as never);
+    const zones = [
+      { ...wholeZone, number: 0, name: "post", areaCm2: 20 },
+      { ...wholeZone, number: 1, name: "lantern", meaning: "clear" as const, areaCm2: 5 },
+    ];
+    await db.parts.put(patchedPart(tug, { made: "printed", print: { clear: true }, zones }));
     const told = async () => (await planned()).work.conflicts.some((c) => c.ruleId === "O25");
     await send({ ...layer, kind: "colour", what: "paint:black", zone: "0" });
     expect(await told()).toBe(false);
