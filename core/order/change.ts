@@ -4,6 +4,16 @@ import type { ToolId } from "#core/materials/tools";
 import type { FactsPatch, StepFacts } from "#core/steps/facts";
 import type { Action, Place, Sheen } from "#core/steps/step";
 
+/** The step that one that was put in does again, with the same mix, on so many pieces. */
+export type DoneAgain = { readonly stepId: string; readonly pieces: number };
+
+/** The mix or the pot that a step that was put in is laid with, and how much of it. */
+export type LaidWith = {
+  readonly recipeId: string | null;
+  readonly paintId: string | null;
+  readonly millilitres: number;
+};
+
 /** What a builder decides about the order beyond what the stages say. Stored; names steps by their ids. */
 export type OrderChange =
   | {
@@ -21,14 +31,8 @@ export type OrderChange =
       readonly waitMinutes: number;
       readonly facts: StepFacts;
       /** It finds its own place by the rules; otherwise it takes that of the other step. */ readonly loose: boolean;
-      /** The step that it does again, with the same mix, on so many pieces; absent where it is another work. */
-      /** What it is laid with, where that is a mix or a pot. */
-      readonly with?: {
-        readonly recipeId: string | null;
-        readonly paintId: string | null;
-        readonly millilitres: number;
-      };
-      readonly again?: { readonly stepId: string; readonly pieces: number };
+      readonly again?: DoneAgain;
+      readonly with?: LaidWith;
     }
   | {
       readonly kind: "own";

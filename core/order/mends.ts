@@ -1,5 +1,5 @@
 import type { ToolId } from "#core/materials/tools";
-import type { RuleMend } from "#core/order/change";
+import type { DoneAgain, LaidWith, RuleMend } from "#core/order/change";
 import { type ProductId, productName, productOf } from "#core/materials/products";
 import type { FactsPatch, StepFacts } from "#core/steps/facts";
 import type { Action, Place, Sheen, Step } from "#core/steps/step";
@@ -14,6 +14,8 @@ type Inserted = {
   facts?: StepFacts;
   looks?: string;
   loose?: boolean;
+  again?: DoneAgain;
+  with?: LaidWith;
 };
 
 /** Put a step in right before or after another, on what that one is done to. */
@@ -41,6 +43,8 @@ export function insert(
     waitMinutes,
     facts: given.facts ?? {},
     loose: given.loose ?? false,
+    ...(given.again ? { again: given.again } : {}),
+    ...(given.with ? { with: given.with } : {}),
   } as const;
   return {
     label: `Put in: ${title.toLowerCase()}`,

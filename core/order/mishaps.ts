@@ -3,7 +3,7 @@ import type { OrderChange } from "#core/order/change";
 import { productOf } from "#core/materials/products";
 import { insert, otherProduct } from "#core/order/mends";
 import { chemistry, coats, isSprayed } from "#core/order/rules/ask";
-import type { Action, Step } from "#core/steps/step";
+import type { Action, Redo, Step } from "#core/steps/step";
 import { counted } from "#core/words";
 
 /**
@@ -37,20 +37,23 @@ const coat = (s: Step) =>
   });
 const water = (s: Step) => chemistry(s) === "water";
 
+/** What a step that is done again takes over from the one that it repeats. */
+const alike = ({ product, sheen, tool, place, waitMinutes }: Omit<Redo, "stepId" | "minutesEach">) => ({
+  ...{ tool, place, waitMinutes },
+  ...(product === null ? {} : { product }),
+  ...(sheen === null ? {} : { sheen }),
+});
+
 /** What lies below is done again on those pieces, each with its own mix. */
 const below = ({ redo = [], ...step }: Step, pieces: number): readonly OrderChange[] =>
-  redo.map(
-    ({ stepId, action, title, minutesEach, ...like }): OrderChange =>
-      ({
-        ...insert(
-          "before",
-          step,
-          action,
-          `Again on ${counted(pieces, "copy", "copies")}: ${title.toLowerCase()}`,
-        ).change,
-        ...({ ...like, minutes: minutesEach * pieces, again: { stepId, pieces } } as object),
-      }) as OrderChange,
-  );
+  redo.map(({ stepId, minutesEach, ...like }) => {
+    const title = `Again on ${counted(pieces, "copy", "copies")}: ${like.title.toLowerCase()}`;
+    return insert("before", step, like.action, title, {
+      ...alike(like),
+      minutes: minutesEach * pieces,
+      again: { stepId, pieces },
+    }).change;
+  });
 
 const rows: readonly Row[] = [
   {
@@ -100,12 +103,11 @@ const rows: readonly Row[] = [
     again: false,
     actions: ["prime", "paint"],
     repair: (s, pieces) => [
-      {
-        ...insert("after", s, s.action, "Another coat of the same").change,
-        ...{ product: s.product, sheen: s.sheen, tool: s.tool, place: s.place },
-        ...{ minutes: s.handsMinutes.value, waitMinutes: s.waitMinutes },
+      insert("after", s, s.action, "Another coat of the same", {
+        ...alike(s),
+        minutes: s.handsMinutes.value,
         again: { stepId: s.id, pieces: Math.max(pieces, s.pieces ?? 1) },
-      } as OrderChange,
+      }).change,
     ],
   },
   {

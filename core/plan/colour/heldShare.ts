@@ -79,16 +79,13 @@ export function glazeBack(
   { below }: HeldLayer,
   glaze: NonNullable<HeldShare["glaze"]>,
 ): OrderChange {
-  const { change } = insert("after", step, "shade", `Glaze the colour below thinly over it`, {
+  return insert("after", step, "shade", "Glaze the colour below thinly over it", {
     ...{ product: GLAZED_WITH, tool: "soft brush", minutes: Math.round(10 * glaze.minutes) / 10 },
     waitMinutes: productOf(GLAZED_WITH).recoatMinutes,
-  });
-  return {
-    ...change,
     with: {
       recipeId: below?.kind === "recipe" ? below.id : null,
       paintId: below?.kind === "paint" ? below.id : null,
       millilitres: glaze.ml.value,
     },
-  } as OrderChange;
+  }).change;
 }
