@@ -126,10 +126,14 @@ describe("scenes", () => {
   });
   it("are duplicated with parts of their own", async () => {
     const db = await filled();
+    const spot = { id: "lining", name: "lining", lab: { l: 40, a: 40, b: 20 }, done: true };
+    await db.parts.update("part-1", { spots: [spot] });
     const copy = await duplicateScene("scene-1", AT, db);
     const rows = (await getSceneRows(copy.ok ? copy.value.id : "", db))!;
     expect(rows.parts.map((p) => p.name).sort()).toEqual(["gate", "wall"]);
     expect(rows.parts.every((p) => p.id !== "part-1" && p.id !== "part-2")).toBe(true);
+    // A copy is not painted yet.
+    expect(rows.parts.flatMap((p) => p.spots ?? [])).toEqual([{ ...spot, done: false }]);
   });
   it("refuse a patch of the wrong shape, and write nothing", async () => {
     const db = await filled();

@@ -146,6 +146,7 @@ export async function duplicateScene(
       id: renamed(p.id),
       sceneId,
       history: { copies: [] },
+      ...(p.spots ? { spots: p.spots.map((s) => ({ ...s, done: false })) } : {}),
       print: { pieceOf: pieceOf && { ...pieceOf, partId: renamed(pieceOf.partId) } },
     });
   };
