@@ -197,9 +197,9 @@ it("a database of the version before is brought along in the browser, whole and 
   expect(await rowsOf(page, "grounds")).toMatchObject([{ id: "g1", flock: "sprinkled" }]);
   // It is written into as any other, and opened again it is as it was left.
   await page.goto(`${HERE}/workshop/paints`);
-  await page.getByText("Kiln brick").first().waitFor();
+  await page.getByRole("cell", { name: "Kiln brick" }).first().waitFor();
   await page.getByRole("cell", { name: "water acrylic, brushed" }).first().waitFor();
   await page.reload();
-  await page.getByText("Kiln brick").first().waitFor();
+  await page.getByRole("cell", { name: "Kiln brick" }).first().waitFor();
   expect(await rowsOf(page, "paints")).toEqual(paints);
 });
