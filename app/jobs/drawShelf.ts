@@ -1,5 +1,5 @@
 import type { Draw, Shelf } from "#core/plan/stores/stepNeeds";
-import { amountText } from "#core/stores/draw";
+import { amountText, type LeftOf, type StockItem, takenFrom } from "#core/stores/draw";
 import type { Change } from "#data/journal";
 
 const less = (left: number, amount: number) => Math.max(0, Number((left - amount).toFixed(4)));
@@ -14,14 +14,27 @@ const merged = (draws: readonly Draw[]): readonly Draw[] => {
   return [...byKey.values()];
 };
 
+/** Rows of the shelf that have another amount left. */
+const stockChanges = (items: readonly StockItem[], now: LeftOf): readonly Change[] =>
+  items.flatMap(({ id, left }): readonly Change[] =>
+    now.get(id) === left
+      ? []
+      : [
+          {
+            table: "stock",
+            id,
+            // By how much it changes: another tab may have taken of it meanwhile.
+            patch: (row) => ({ left: less(row.left, left - now.get(id)!) }),
+            ifThere: true,
+          },
+        ],
+  );
+
 /** Draws taken off what stands on the shelf: of the stock that was written down, else of the pot itself. */
 export function drawChanges(draws: readonly Draw[], { stock, paints }: Shelf): readonly Change[] {
   return merged(draws).flatMap(({ needKey, amount }): readonly Change[] => {
-    const item = stock.find((s) => s.needKey === needKey);
-    if (item)
-      return [
-        { table: "stock", id: item.id, patch: ({ left }) => ({ left: less(left, amount) }), ifThere: true },
-      ];
+    const items = stock.filter((s) => s.needKey === needKey);
+    if (items.length > 0) return stockChanges(items, takenFrom(items, amount));
     const pot = paints.find((p) => `paint:${p.id}` === needKey);
     return pot
       ? [

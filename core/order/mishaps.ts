@@ -102,6 +102,7 @@ const rows: readonly Row[] = [
     nextTime: "Its pots are told to cover less: coats to cover are more from now on.",
     again: false,
     actions: ["prime", "paint"],
+    when: (s) => s.recipeId !== null || s.paintId !== null,
     repair: (s, pieces) => [
       insert("after", s, s.action, "Another coat of the same", {
         ...alike(s),

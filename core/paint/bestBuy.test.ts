@@ -51,6 +51,14 @@ describe("one pot more", () => {
     );
     expect(found.reduce((sum, d) => sum + d, 0)).toBeCloseTo(best!.with, 1);
   });
+  it("is found beside no medium, varnish or glue: these are no colours to mix with", () => {
+    const medium = { ...testPaint("medium", "#a03020"), kind: "medium" as const };
+    const target = [lab("#a03020")];
+    expect(bestBuys(target, [...grey, medium], [offer("red", "#a03020")])[0]!.with).toBeLessThan(0.01);
+    expect(
+      bestMixes(target[0]!, [...grey, medium]).some((m) => m.parts.some((p) => p.paintId === "medium")),
+    ).toBe(false);
+  });
   it("is found for an empty shelf too", () => {
     const [first] = bestBuys([lab("#a03020")], [], [offer("red", "#a03020"), offer("sand", "#c8b48c")]);
     expect(first!.offered.name).toBe("red");

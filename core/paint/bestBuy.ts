@@ -1,7 +1,7 @@
 import { ciede2000 } from "#core/paint/ciede2000";
 import type { LabD65 } from "#core/paint/lab";
 import { mixLab, type Pigment, pigmentOf } from "#core/paint/mixing";
-import { type Paint, pigmentOfPaint } from "#core/paint/paint";
+import { isMixedWith, type Paint, pigmentOfPaint } from "#core/paint/paint";
 
 /** A pot that could be bought, as a palette file tells of it. */
 export type Offered = { readonly name: string; readonly hex: string; readonly lab: LabD65 };
@@ -33,7 +33,7 @@ function bestWith(own: Pigment, others: readonly Pigment[], target: LabD65): num
 
 /**
  * Which of some pots on offer would bring the colours that are wanted nearest, if it alone were bought: the sum over
- * all targets of the best single or pair, in tenths. Mixes of more pots would help all of them alike.
+ * all targets of the best single or pair, in tenths. Mixes of three pots and more are not tried.
  * @param onShare told the share done
  * @returns those that help, the best first
  */
@@ -43,7 +43,7 @@ export function bestBuys(
   offers: readonly Offered[],
   onShare?: (share: number) => void,
 ): readonly Gain[] {
-  const pots = owned.map(pigmentOfPaint);
+  const pots = owned.filter(isMixedWith).map(pigmentOfPaint);
   const now = targets.map((t) =>
     Math.min(Infinity, ...pots.map((p, i) => bestWith(p, pots.slice(i + 1), t))),
   );

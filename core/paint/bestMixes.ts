@@ -2,7 +2,7 @@ import { ciede2000 } from "#core/paint/ciede2000";
 import { labOfXyz, type LabD65, luminanceOf } from "#core/paint/lab";
 import { pigmentOf, reflection } from "#core/paint/mixing";
 import { BANDS, weights } from "#core/paint/observer";
-import { type Paint, pigmentOfPaint } from "#core/paint/paint";
+import { isMixedWith, type Paint, pigmentOfPaint } from "#core/paint/paint";
 
 /**
  * A mix from pots that are owned: parts of ten, fewest pots first. `isBest`: every mix of as few pots was tried;
@@ -51,9 +51,7 @@ export function bestMixes(
   most = 6,
   onShare?: (share: number) => void,
 ): readonly FoundMix[] {
-  const usable = [...paints]
-    .filter((p) => p.opacity !== "translucent")
-    .sort((a, b) => (a.id < b.id ? -1 : 1));
+  const usable = [...paints].filter(isMixedWith).sort((a, b) => (a.id < b.id ? -1 : 1));
   const judge = judgeOf(target, usable);
   const few = [...sets(usable.length, 1), ...sets(usable.length, 2)].flatMap(
     (pots) => judge.best(pots) ?? [],

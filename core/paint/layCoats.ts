@@ -197,7 +197,7 @@ function isUndertone(coat: Coat): boolean {
 }
 
 /** Hands for one coat: by area; lines by their length where they are measured. */
-function minutesOf({ layer, area, laid }: Coat): number {
+export function minutesOf({ layer, area, laid }: Pick<Coat, "layer" | "area" | "laid">): number {
   const lines = layer.kind === "line in" ? (laid.grooves ?? []).reduce((sum, g) => sum + g.lengthMm, 0) : 0;
   if (laid.panels) return methods[layer.method].fixedMinutes + (laid.panels.count * PANEL_S) / 60;
   return lines > 0

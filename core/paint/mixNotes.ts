@@ -7,7 +7,7 @@ const GLUE_FROM = 0.3;
 /** Sprayed from farther it dries on the way and frosts, cm (default). */
 export const FROSTS_FROM_CM = 25;
 
-type Pots = readonly { readonly paint: Pick<Paint, "kind">; readonly parts: number }[];
+type Pots = readonly { readonly paint: Pick<Paint, "kind" | "body">; readonly parts: number }[];
 
 /** Dry film of a coat that is part glue, mm; null of any other. */
 export function glueFilmMm(pots: Pots): number | null {
@@ -32,8 +32,25 @@ export function mixNotes(
     ...(spray.length > 0 ? [`Spray with ${spray.join(", ")}.`] : []),
     ...(passes === undefined || passes < 2 ? [] : [`${passes} passes, blotted between.`]),
     ...(glueFilmMm(pots) === null ? [] : ["Glue in it: a thick film that fills fine lines."]),
+    ...(pots.some((p) => p.paint.body === "thick")
+      ? ["Thick from the pot: it softens fine lines; thin it where detail must stay."]
+      : []),
     ...(pots.some((p) => p.paint.kind === "medium")
       ? ["Medium in it: glossy where it pools; a matte coat after it where it is to be flat."]
       : []),
   ];
+}
+
+/** How a mix is counted out and how thin it is laid, in words. */
+export function laidWords({
+  measure,
+  thinnerShare,
+  thinnerOpen,
+}: Pick<Recipe, "measure" | "thinnerShare" | "thinnerOpen">): string {
+  const thin = thinnerOpen
+    ? "thinner not told"
+    : thinnerShare > 0
+      ? `thinned ${Math.round(100 * thinnerShare)} %`
+      : "unthinned";
+  return `in ${measure ?? "parts"}, ${thin}`;
 }

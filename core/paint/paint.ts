@@ -76,6 +76,13 @@ export type Recipe = {
   readonly swatch?: LabD65;
 };
 
+/** Kinds that are no colour to mix with: what binds, seals or glues, what lies on dry, and flakes. */
+const unmixedKinds: readonly (PotKind | undefined)[] = ["medium", "varnish", "glue", "powder", "metallic"];
+
+/** Whether a pot is tried where mixes are searched: it covers, and mixes as pigments do. */
+export const isMixedWith = ({ opacity, kind }: Pick<Paint, "opacity" | "kind">): boolean =>
+  opacity !== "translucent" && !unmixedKinds.includes(kind);
+
 /** What a millilitre of a pot cost, minor units; 0 where its price is not told. */
 export const potPricePerMl = ({ priceMinor = 0, sizeMl }: Pick<Paint, "priceMinor" | "sizeMl">): number =>
   sizeMl ? priceMinor / sizeMl : 0;

@@ -108,7 +108,7 @@ export const layersOf = (zones: readonly Zone[]): readonly SchemeLayer[] =>
   laidLayers(zones).map((l) => l.layer);
 
 /** Zones that are painted where nobody says on which: all but those that stay bare. */
-const painted = (zones: readonly Zone[]): readonly Zone[] => {
+export const painted = (zones: readonly Zone[]): readonly Zone[] => {
   const some = zones.filter((z) => !staysBare(z));
   return some.length > 0 ? some : zones;
 };

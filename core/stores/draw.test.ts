@@ -1,6 +1,14 @@
 import { expect, it } from "vitest";
 import { between } from "#core/figure";
-import { amountText, drawStores, type Need, type StockItem, toBuy } from "#core/stores/draw";
+import {
+  amountText,
+  countedAs,
+  drawStores,
+  type Need,
+  type StockItem,
+  takenFrom,
+  toBuy,
+} from "#core/stores/draw";
 
 const stock: StockItem[] = [
   { id: "s1", needKey: "varnish", name: "Still Water", unit: "ml", left: 20, pricePerUnit: 10 },
@@ -39,4 +47,20 @@ it("counts sheets whole, one that is begun as one, and everything else as it is"
     "2 sheets",
   ]);
   expect([amountText(24.3, "ml"), amountText(820, "g")]).toEqual(["24.3 ml", "820 g"]);
+});
+
+it("takes from the oldest of several first, and counts what is more into the newest", () => {
+  const jar = (id: string, left: number, madeOn: string): StockItem => ({
+    ...{ id, needKey: "recipe:r", name: "wall", unit: "ml", left, pricePerUnit: 0 },
+    batch: { madeOn, madeMl: 20, forWhat: "" },
+  });
+  const jars = [jar("new", 6, "2026-02-01"), jar("old", 5, "2026-01-01")];
+  const left = (now: ReadonlyMap<string, number>) => [now.get("old"), now.get("new")];
+  expect(left(takenFrom(jars, 3))).toEqual([2, 6]);
+  expect(left(takenFrom(jars, 7))).toEqual([0, 4]);
+  expect(left(takenFrom(jars, 50))).toEqual([0, 0]);
+  expect(left(countedAs(jars, 8))).toEqual([2, 6]);
+  expect(left(countedAs(jars, 13))).toEqual([5, 8]);
+  expect(left(countedAs(jars, 11))).toEqual([5, 6]);
+  expect(countedAs([], 4).size).toBe(0);
 });

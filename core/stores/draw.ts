@@ -93,6 +93,38 @@ export function drawStores(stock: readonly StockItem[], needs: readonly Need[]):
   });
 }
 
+/** What is left of each of several jars or rolls of one thing, by its id, once so much more or less of it is there. */
+export type LeftOf = ReadonlyMap<string, number>;
+
+const neat = (left: number) => Math.max(0, Number(left.toFixed(4)));
+/** The oldest first: what was begun is used up. */
+const byAge = (items: readonly StockItem[]): readonly StockItem[] =>
+  [...items].sort((a, b) => ((a.batch?.madeOn ?? "") < (b.batch?.madeOn ?? "") ? -1 : 1));
+
+/** So much taken, from the oldest first; no more than there is. */
+export function takenFrom(items: readonly StockItem[], amount: number): LeftOf {
+  let open = amount;
+  return new Map(
+    byAge(items).map(({ id, left }) => {
+      const taken = Math.min(left, open);
+      open -= taken;
+      return [id, neat(left - taken)] as const;
+    }),
+  );
+}
+
+/** So much counted of all of them together: what is missing is off the oldest, what is more is in the newest. */
+export function countedAs(items: readonly StockItem[], left: number): LeftOf {
+  const all = items.reduce((sum, s) => sum + s.left, 0);
+  if (left <= all) return takenFrom(items, all - left);
+  const newest = byAge(items).at(-1);
+  return new Map(items.map((s) => [s.id, neat(s === newest ? s.left + left - all : s.left)]));
+}
+
+/** Whether any of a mix stands ready in a jar. */
+export const standsReady = (recipeId: string, stock: readonly StockItem[]): boolean =>
+  stock.some((s) => s.needKey === `recipe:${recipeId}` && s.left > 0);
+
 /** What to buy: the shortfall at the 90 % amount. */
 export const toBuy = (lines: readonly StockLine[]) =>
   lines.filter((l) => l.state !== "enough").map((l) => ({ ...l, buy: Math.max(0, l.neededHigh - l.left) }));

@@ -3,6 +3,7 @@ import { useFetcher } from "react-router";
 import type { Problem } from "#core/outcome";
 import { RUNGS, rungShares } from "#core/paint/ladder";
 import type { Part } from "#core/scene/part";
+import { painted } from "#core/scene/zone";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 import { Choice, Problems, Tick } from "#ui/Field";
@@ -68,7 +69,7 @@ export function LadderForm({
 const ZoneStarts = ({ part, rungs }: { readonly part: Part; readonly rungs: number }) => (
   <fieldset className="grid gap-2 sm:col-span-4">
     <legend className="text-[14px]">Where each zone begins</legend>
-    {part.zones.map(({ number, name }) => (
+    {painted(part.zones).map(({ number, name }) => (
       <div key={number} className="grid items-end gap-3 sm:grid-cols-4">
         <Choice
           label={`${name} begins with`}

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Recipe } from "#core/paint/paint";
+import { laidWords } from "#core/paint/mixNotes";
 import { hexOfLab } from "#core/paint/colour";
 import { FigureView } from "#ui/FigureView";
 import { MixParts } from "#ui/MixParts";
@@ -32,6 +33,7 @@ export function Mixes({ selected }: { selected: string | undefined }) {
                   )}
                   <div className="text-[14px]">
                     <MixParts parts={mixBlocks(r, paints)} size={16} />
+                    <p className="text-ink-2">{laidWords(r)}</p>
                     {mix && mix.difference !== null && (
                       <p className="mt-1">
                         {differenceWords(mix.difference)}{" "}

@@ -98,6 +98,7 @@ function Verdict({ held, verdict }: { readonly held: HeldLayer; readonly verdict
         <p className="text-[14px]">
           Glaze {colourName(held.below, input.workshop)} over it:{" "}
           <FigureView figure={glaze.ml} label="Glaze" />
+          {held.plan.part.count > 1 && ` for all ${held.plan.part.count} copies`}
         </p>
       )}
       {glaze && step && <Button onClick={putBack}>Put the glaze into the plan</Button>}

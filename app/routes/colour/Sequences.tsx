@@ -3,6 +3,7 @@ import { useFetcher } from "react-router";
 import type { Problem } from "#core/outcome";
 import type { PaintSequence } from "#core/paint/paintSequence";
 import { shippedSequences } from "#core/paint/shippedSequences";
+import type { LaidOn } from "#core/plan/colour/sequenceTakes";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -38,6 +39,7 @@ function LaySequence({ plan, zone, kept }: Shown) {
   const [id, setId] = useState(kept[0]?.id ?? shippedSequences[0]!.id);
   const sequence = [...kept, ...shippedSequences].find((s) => s.id === id) ?? shippedSequences[0]!;
   const [slots, setSlots] = useState<readonly string[]>([]);
+  const [isInstead, setInstead] = useState(false);
   const [alsoOn, setAlsoOn] = useState<readonly string[]>([]);
   const others = otherParts(all.parts, plan.part.id);
   const on = [
@@ -68,9 +70,15 @@ function LaySequence({ plan, zone, kept }: Shown) {
           <li key={i}>{layerLine(sequence, layer)}</li>
         ))}
       </ol>
-      <Tick label="In the place of the layers that are there" name="instead" value="on" />
+      <Tick
+        label="In the place of the layers that are there"
+        name="instead"
+        value="on"
+        checked={isInstead}
+        onChange={(e) => setInstead(e.target.checked)}
+      />
       <AlsoOn others={others} chosen={alsoOn} choose={setAlsoOn} />
-      <Takes sequence={sequence} slots={slots} on={on} />
+      <Takes {...{ sequence, slots, on, isInstead }} />
       <div className="flex flex-wrap gap-2">
         <Button kind="main" type="submit" name="intent" value="lay-sequence">
           Lay it
@@ -149,13 +157,14 @@ function Takes({
   sequence,
   slots,
   on,
+  isInstead,
 }: {
   readonly sequence: PaintSequence;
   readonly slots: readonly string[];
-  readonly on: readonly { readonly plan: PartPlan; readonly zone: number | null }[];
+  readonly on: readonly LaidOn[];
+  readonly isInstead: boolean;
 }) {
-  const { workshop } = useScene().input;
-  const { words, pots } = takesOf(sequence, slots, on, workshop);
+  const { words, pots } = takesOf(sequence, slots, on, isInstead, useScene().input);
   return (
     <div
       aria-live="polite"

@@ -13,6 +13,8 @@ import { tableNames } from "#data/rows";
 import { getPlanInput, getPlanInputs } from "#data/workshop";
 import { testPart, testScene } from "#data/testing";
 import { undoLast } from "#data/journal";
+import { drawChanges } from "#app/jobs/drawShelf";
+import { keep } from "#app/jobs/keep";
 import { colourAction } from "#app/routes/colour/colourAction";
 import { batchesOf, batchWords, swatchSaid } from "#app/routes/colour/view";
 import { keepPot } from "#app/routes/workshop/keepPot";
@@ -169,6 +171,39 @@ describe("C7: the same colour again in three weeks", () => {
     expect(await db.stock.count()).toBe(0);
     await undoLast();
     expect(await db.stock.count()).toBe(1);
+  });
+  it("an empty jar is none: the pots are drawn again; of two jars the older is used up first", async () => {
+    await db.parts.bulkPut([house("shed", cm2For12Ml())]);
+    await send({ ...mix, unthinned: "on" });
+    await send(wallOf("shed"));
+    const jar = (made: string, left: string, madeOn: string) =>
+      send({ intent: "batch", id: "wall", made, left, madeOn, forWhat: "" });
+    await jar("20", "0", "2026-01-02");
+    expect((await planned()).stores.some((l) => l.needKey === "paint:white")).toBe(true);
+    await db.stock.clear();
+    await jar("20", "6", "2026-01-09");
+    await jar("20", "5", "2026-01-02");
+    const { workshop } = (await getPlanInput(scene.id, today, db))!;
+    const [first, second] = batchesOf((await db.recipes.get("wall"))!, workshop);
+    const draw = { needKey: "recipe:wall", name: "wall", unit: "ml", amount: 7 } as const;
+    await keep("draw", drawChanges([draw], workshop));
+    expect((await db.stock.bulkGet([first!.id, second!.id])).map((s) => s!.left)).toEqual([0, 4]);
+    await undoLast();
+    expect((await db.stock.bulkGet([first!.id, second!.id])).map((s) => s!.left)).toEqual([5, 6]);
+  });
+  it("what was laid of a batch already is not taken out of the pots once more", async () => {
+    await send({ ...mix, unthinned: "on" });
+    await send({
+      intent: "batch",
+      id: "wall",
+      made: "10",
+      left: "4",
+      madeOn: "",
+      forWhat: "",
+      fromPots: "on",
+    });
+    const left = (await db.paints.bulkGet(["white", "dark"])).map((p) => p!.millilitres);
+    expect(left).toEqual([17 - 2.4, 17 - 1.6]);
   });
   it("a remix with a swatch shows its difference, and is adjusted or kept as variant 2", async () => {
     await send({ ...mix, unthinned: "on" });
@@ -331,6 +366,17 @@ describe("pots", () => {
 });
 
 describe("C8: pigment and tool together", () => {
+  it("a varnish of a pale pot is sprayed without a word", async () => {
+    await db.parts.put(house("mill", 200));
+    await send({
+      ...wallOf("mill"),
+      kind: "varnish",
+      product: "varnish",
+      what: "paint:white",
+      method: "airbrush",
+    });
+    expect((await planned()).findings.map((f) => f.cause)).not.toContain("pale-spray");
+  });
   it("a white acrylic through an airbrush offers the ink that is owned; a coarse pot clogs; a tap mends", async () => {
     await db.parts.put(house("mill", 200));
     await send({ ...wallOf("mill"), what: "paint:white", method: "airbrush" });

@@ -155,6 +155,26 @@ describe("C3 and C21: how it should look at the bench", () => {
     expect(zoneLooks(step(plan, "pale blue"), parts, workshop)[0]!.isUndertone).toBe(false);
     expect(zoneLooks({ ...step(plan, "white"), partOf: "treatment" }, parts, workshop)).toEqual([]);
   });
+  it("copies in other colours are shown in theirs", async () => {
+    await db.parts.update("tug", { count: 2 });
+    await send({
+      ...layer,
+      kind: "colour",
+      what: "paint:black",
+      coats: "2",
+      among0: "paint:white",
+      seed: "1",
+    });
+    const plan = await planned();
+    const { workshop } = (await getPlanInput(scene.id, { today: scene.startOn, minute: 0, ms: 0 }, db))!;
+    const afterL = (id: string) =>
+      zoneLooks(
+        step(plan, id),
+        plan.parts.map((p) => p.part),
+        workshop,
+      )[0]!.afterL;
+    expect(afterL("white")).toBeGreaterThan(afterL("black") + 40);
+  });
 });
 
 describe("C10: colour spots", () => {

@@ -1,6 +1,6 @@
 import { climbed, type Climb, ladderLayers, RUNGS } from "#core/paint/ladder";
 import type { SchemeLayer } from "#core/paint/scheme";
-import { withLayer, type Zone } from "#core/scene/zone";
+import { painted, withLayer, type Zone } from "#core/scene/zone";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
 import { localNow } from "#app/clock";
@@ -17,9 +17,9 @@ export async function layLadder(form: SentForm): Promise<Said> {
   const rungs = ladderLayers(colours, freshId);
   const isBase = textOf(form, "asBase") === "on";
   const on = zoneIn(form);
-  const climbs = part.zones
-    .filter((z) => on === null || z.number === on)
-    .map(({ number }) => climbOf(form, number, count));
+  const climbs = (on === null ? painted(part.zones) : part.zones.filter((z) => z.number === on)).map(
+    ({ number }) => climbOf(form, number, count),
+  );
   const laid = climbed(rungs, climbs, isBase, freshId);
   return answer(
     await patchRow(

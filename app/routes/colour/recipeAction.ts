@@ -152,11 +152,12 @@ export async function keepBatch(form: SentForm): Promise<Said> {
     pricePerUnit: 0,
     batch,
   };
+  // What was laid of it already was drawn with its step.
   const takesPots = !known && textOf(form, "fromPots") === "on";
   return answer(
     await keep(`${known ? "Change a batch" : "A batch"} of ${recipe.name}`, [
       { table: "stock", put: row },
-      ...(takesPots ? drawChanges(mixDraws(recipe, made, workshop.paints), workshop) : []),
+      ...(takesPots ? drawChanges(mixDraws(recipe, left, workshop.paints), workshop) : []),
     ]),
   );
 }

@@ -1,9 +1,9 @@
 import { layersOfSequence, type PaintSequence, sequenceOf } from "#core/paint/paintSequence";
 import { shippedSequences } from "#core/paint/shippedSequences";
-import type { Colour, SchemeLayer } from "#core/paint/scheme";
-import { type Part, schemeOf } from "#core/scene/part";
-import type { Scene } from "#core/scene/scene";
-import { layersOf, withLayer, type Zone } from "#core/scene/zone";
+import type { Colour } from "#core/paint/scheme";
+import { withSequence } from "#core/plan/colour/withSequence";
+import type { Part } from "#core/scene/part";
+import { layersOf } from "#core/scene/zone";
 import { appDatabase } from "#data/db";
 import { putRow } from "#data/scenes";
 import { localNow } from "#app/clock";
@@ -54,7 +54,6 @@ export async function laySequence(form: SentForm): Promise<Said> {
   if (!sequence) return gone();
   const part = await db.parts.get(textOf(form, "partId"));
   if (!part) return noPart();
-  const scene = await db.scenes.get(part.sceneId);
   const colours = sequence.slots.map((_, i) => colourOf(textOf(form, `slot${i}`)));
   const others = textOf(form, "alsoOn").split(" ").filter(Boolean);
   const isInstead = textOf(form, "instead") === "on";
@@ -62,7 +61,12 @@ export async function laySequence(form: SentForm): Promise<Said> {
     table: "parts" as const,
     id,
     patch: (now: Part) => ({
-      zones: withSequence(now, scene, layersOfSequence(sequence, colours, freshId), zone, isInstead),
+      zones: withSequence(
+        now.zones,
+        layersOfSequence(sequence, colours, freshId),
+        { zone, isInstead },
+        freshId,
+      ),
     }),
   });
   return answer(
@@ -71,20 +75,4 @@ export async function laySequence(form: SentForm): Promise<Said> {
       ...others.map((id) => laidOn(id, null)),
     ]),
   );
-}
-
-/** The zones of a part with more layers on top, or with these alone. Layers that were only assumed give way. */
-function withSequence(
-  part: Part,
-  scene: Scene | undefined,
-  layers: readonly SchemeLayer[],
-  on: number | null,
-  isInstead: boolean,
-): readonly Zone[] {
-  const isAssumed = schemeOf(part).length === 0;
-  const begun = isAssumed ? part.zones : zonesShown(part, scene);
-  const cleared = isInstead
-    ? begun.map((z) => (on === null || z.number === on ? { ...z, scheme: [] } : z))
-    : begun;
-  return layers.reduce<readonly Zone[]>((zones, layer) => withLayer(zones, layer, on, freshId()), cleared);
 }

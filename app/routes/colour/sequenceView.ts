@@ -2,11 +2,10 @@ import { layersOfSequence, type PaintSequence } from "#core/paint/paintSequence"
 import { kindOf } from "#core/paint/layerKinds";
 import { shippedSequences } from "#core/paint/shippedSequences";
 import { productName } from "#core/materials/products";
-import { sequenceTakes } from "#core/plan/colour/sequenceTakes";
-import { mixOf } from "#core/plan/order/learnt";
+import { type LaidOn, sequenceTakes } from "#core/plan/colour/sequenceTakes";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { printOf } from "#core/scene/part";
-import type { Workshop } from "#core/scene/workshop";
+import type { PlanInput } from "#core/scene/planInput";
 import { counted } from "#core/words";
 import { colourName } from "./copyLines";
 import { colourOf } from "./saidOfColour";
@@ -35,8 +34,9 @@ export const otherParts = (parts: readonly PartPlan[], shown: string): readonly 
 export function takesOf(
   sequence: PaintSequence,
   slots: readonly string[],
-  on: readonly { readonly plan: PartPlan; readonly zone: number | null }[],
-  shelf: Pick<Workshop, "recipes" | "paints">,
+  on: readonly LaidOn[],
+  isInstead: boolean,
+  own: PlanInput,
 ) {
   let next = 0;
   const layers = layersOfSequence(
@@ -44,7 +44,7 @@ export function takesOf(
     sequence.slots.map((_, i) => colourOf(slots[i] ?? "")),
     () => `${next++}`,
   );
-  const takes = sequenceTakes(layers, on, mixOf({ workshop: shelf }));
+  const takes = sequenceTakes(layers, on, isInstead, own);
   const copies = on.reduce((n, { plan }) => n + plan.part.count, 0);
   return {
     words: `${Math.round(takes.minutes)} min of hands on ${counted(copies, "copy", "copies")}, ${counted(
@@ -53,7 +53,7 @@ export function takesOf(
       "rounds",
     )}: each goes over all of them before the next.`,
     pots: takes.pots.map(({ colour, product, ml }) => ({
-      name: colour ? colourName(colour, shelf) : productName(product),
+      name: colour ? colourName(colour, own.workshop) : productName(product),
       ml,
     })),
   };

@@ -1,8 +1,9 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { mishapsFor } from "#core/order/mishaps";
 import { sessionsOf } from "#core/order/sessions";
+import { layersOfSequence } from "#core/paint/paintSequence";
+import { newLogEntry } from "#core/plan/log/newLogEntry";
 import { shippedSequences } from "#core/paint/shippedSequences";
-import { unmixed } from "#core/paint/coat";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { sequenceTakes } from "#core/plan/colour/sequenceTakes";
 import { testPaint } from "#core/plan/testing";
@@ -54,6 +55,9 @@ const inColours = {
   slot4: "paint:skin",
 };
 
+const layEye = (partId: string, alsoOn = "") =>
+  send({ intent: "lay-sequence", partId, zone: "", alsoOn, sequence: eye.id, ...inColours });
+
 beforeEach(async () => {
   for (const t of [...tableNames, "journal"] as const) await db.table(t).clear();
   await db.scenes.put(scene);
@@ -70,14 +74,7 @@ beforeEach(async () => {
 describe("C4: sequences kept by name", () => {
   it("an eye on four figures is six batches and not 24 steps, as copies of one part and as four parts", async () => {
     await db.parts.put(thing("figure", 4));
-    await send({
-      intent: "lay-sequence",
-      partId: "figure",
-      zone: "",
-      alsoOn: "",
-      sequence: eye.id,
-      ...inColours,
-    });
+    await layEye("figure");
     const own = stepsOf(await planned(), "figure");
     expect(own.filter(isLaid)).toHaveLength(6);
     expect(own.every((s) => s.pieces === 4 || s.action === "inspect")).toBe(true);
@@ -87,14 +84,7 @@ describe("C4: sequences kept by name", () => {
     await db.settings.put({ id: "hours", hours: days });
     await db.parts.clear();
     await db.parts.bulkPut(["a", "b", "c", "d"].map((id) => thing(id)));
-    await send({
-      intent: "lay-sequence",
-      partId: "a",
-      zone: "",
-      alsoOn: "b c d",
-      sequence: eye.id,
-      ...inColours,
-    });
+    await layEye("a", "b c d");
     const plan = await planned();
     const laying = sessionsOf(plan.work.schedule.slots, plan.work.steps).filter((s) => s.steps.some(isLaid));
     // What is ready goes on while the rest still dries: not six, but far from one by one.
@@ -103,14 +93,7 @@ describe("C4: sequences kept by name", () => {
   });
   it("a slip at the off-white of one figure brings back frame and off-white for that one alone", async () => {
     await db.parts.put(thing("figure", 4));
-    await send({
-      intent: "lay-sequence",
-      partId: "figure",
-      zone: "",
-      alsoOn: "",
-      sequence: eye.id,
-      ...inColours,
-    });
+    await layEye("figure");
     const [frame, white] = stepsOf(await planned(), "figure").filter(isLaid);
     const said = (step: Step) => ({ scene, step, minutes: 4, note: "", keep: null });
     await stepDone(said(frame!));
@@ -175,53 +158,74 @@ describe("C4: sequences kept by name", () => {
       expect(s.mixMl!.value - stays).toBeCloseTo((large[i]!.mixMl!.value - stays) / 4, 6);
     });
   });
-  it("says minutes and pots of the whole set before it is laid, the same that its steps have", async () => {
-    await db.parts.bulkPut([thing("a", 3, 40), thing("b", 1, 90)]);
-    const before = await planned();
-    const layers = [
-      { ...{ id: "1", kind: "primer", product: "brush primer", colour: null, method: "brush" } },
-      {
-        ...{
-          id: "2",
-          kind: "colour",
-          product: "acrylic",
-          colour: { kind: "paint", id: "ochre" },
-          method: "brush",
-        },
-      },
-    ].map((l) => ({ ...l, coats: 2, coverage: 0.6, sheen: "matte" })) as never;
-    const takes = sequenceTakes(
-      layers,
-      before.parts.map((plan) => ({ plan, zone: null })),
-      () => unmixed,
-    );
-    for (const part of await db.parts.toArray())
-      await db.parts.put({ ...part, zones: [{ ...part.zones[0]!, scheme: layers }] });
-    const steps = (await planned()).work.steps.filter(isLaid);
-    expect(takes.rounds).toBe(4);
-    expect(takes.minutes).toBeCloseTo(
-      steps.reduce((sum, s) => sum + s.handsMinutes.value, 0),
-      6,
-    );
-    const ochre = steps.filter((s) => s.paintId === "ochre");
-    expect(takes.pots[1]!.ml.value).toBeCloseTo(
-      ochre.reduce((sum, s) => sum + s.mixMl!.value, 0),
-      6,
-    );
-  });
+  it.each(shippedSequences.slice(0, 6))(
+    "says minutes and pots of $name before it is laid, the same that its steps have",
+    async (sequence) => {
+      const zones = [
+        { name: "front", areaCm2: 60 },
+        { name: "back", areaCm2: 40, meaning: "never seen" as const },
+      ];
+      await db.parts.bulkPut([thing("a", 3, 40), thing("b", 1, 100, zones)]);
+      // Two of three copies take another colour than their first; painting takes twice as long as foreseen.
+      await db.sequences.put({
+        ...{ id: "own", name: "own", slots: [...sequence.slots, "other"] },
+        layers: sequence.layers.map((l) =>
+          l.kind === "colour" ? { ...l, amongSlots: [sequence.slots.length] } : l,
+        ),
+      });
+      const entry = {
+        kind: "step",
+        key: "paint",
+        what: "x",
+        estimatedMinutes: 10,
+        actualMinutes: 20,
+        outcome: "good",
+      } as const;
+      await db.log.bulkPut(
+        [1, 2, 3, 4].map((n) => newLogEntry({ ...entry, id: `${n}`, at: `2026-01-0${n}T10:00` })),
+      );
+      const pots = ["dark", "white", "blue", "skin", "ochre", "yellow"];
+      const slots = Object.fromEntries(
+        [...sequence.slots, "other"].map((_, i) => [`slot${i}`, `paint:${pots[i]!}`]),
+      );
+      const own = await input();
+      const on = makePlan(own).parts.map((plan) => ({ plan, zone: null }));
+      const [kept] = await db.sequences.toArray();
+      const colours = kept!.slots.map((_, i) => ({ kind: "paint" as const, id: pots[i]! }));
+      let n = 0;
+      const takes = sequenceTakes(
+        layersOfSequence(kept!, colours, () => `${n++}`),
+        on,
+        false,
+        own,
+      );
+      await send({ intent: "lay-sequence", partId: "a", zone: "", alsoOn: "b", sequence: "own", ...slots });
+      expect((await db.parts.get("b"))!.zones[1]!.scheme).toEqual([]);
+      const steps = (await planned()).work.steps.filter(
+        (s) => isLaid(s) && /scheme-[^/]*(\/coat-\d+)?$/.test(s.id),
+      );
+      const sumOf = (of: (s: Step) => number) => steps.reduce((sum, s) => sum + of(s), 0);
+      expect(takes.minutes).toBeCloseTo(
+        sumOf((s) => s.handsMinutes.value),
+        6,
+      );
+      expect(takes.pots.reduce((sum, p) => sum + p.ml.value, 0)).toBeCloseTo(
+        sumOf((s) => s.mixMl?.value ?? 0),
+        6,
+      );
+      const dark = takes.pots.find((p) => p.colour?.id === "dark")!;
+      expect(dark.ml.value).toBeCloseTo(
+        steps.filter((s) => s.paintId === "dark").reduce((sum, s) => sum + s.mixMl!.value, 0),
+        6,
+      );
+    },
+  );
   it("can be forgotten, taken back, kept anew under its name, and are refused without a name or a layer", async () => {
     await db.parts.put(thing("bare"));
     expect(await send({ intent: "keep-sequence", partId: "bare", zone: "", sequenceName: "x" })).toEqual([
       "There are no layers here yet. Lay one first.",
     ]);
-    await send({
-      intent: "lay-sequence",
-      partId: "bare",
-      zone: "",
-      alsoOn: "",
-      sequence: eye.id,
-      ...inColours,
-    });
+    await layEye("bare");
     expect(await send({ intent: "keep-sequence", partId: "bare", zone: "", sequenceName: "" })).toEqual([
       "Give the sequence a name, so that it is found again.",
     ]);
@@ -413,6 +417,16 @@ describe("C12: tones laid on zones from their own starts", () => {
     const at = (id: string) => steps.findIndex((s) => s.paintId === id);
     expect(at("dark")).toBeLessThan(at("skin"));
     expect(at("skin")).toBeLessThan(at("white"));
+  });
+  it("a place that no eye meets gets no tone", async () => {
+    const zones = [
+      { name: "top", areaCm2: 50 },
+      { name: "below", areaCm2: 50, meaning: "never seen" as const },
+    ];
+    await db.parts.put(thing("deck", 1, 100, zones));
+    const ladder = { intent: "ladder", partId: "deck", zone: "", rungs: "2", asBase: "on" };
+    await send({ ...ladder, rung0: "paint:dark", rung1: "paint:skin" });
+    expect((await db.parts.get("deck"))!.zones.map((z) => z.scheme.length)).toEqual([2, 0]);
   });
   it("a zone that climbs one tone stops there; two ladders end in the same mix", async () => {
     await db.parts.put(

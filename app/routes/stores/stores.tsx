@@ -1,9 +1,9 @@
 import { useSelected } from "#app/hooks/useSelected";
 import { useFetcher } from "react-router";
 import type { Route } from "./+types/stores";
-import { amountText, type StockLine, type StockUnit, toBuy } from "#core/stores/draw";
+import { amountText, countedAs, type StockLine, type StockUnit, toBuy } from "#core/stores/draw";
 import { appDatabase } from "#data/db";
-import { putRow } from "#data/scenes";
+import { write } from "#data/journal";
 import { Button } from "#ui/Button";
 import { Problems } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
@@ -22,21 +22,21 @@ export async function clientAction({ request }: Route.ClientActionArgs) {
   const form = await readForm(request);
   const { at } = localNow();
   const needKey = textOf(form, "needKey");
-  const known = (await appDatabase().stock.toArray()).find((s) => s.needKey === needKey);
+  const known = (await appDatabase().stock.toArray()).filter((s) => s.needKey === needKey);
   const fields = await fieldsOf(form, countForm);
   if (!fields.ok) return refuse(fields.problems);
   const { left, price } = fields.value;
-  const outcome = await putRow(
-    "stock",
-    {
-      id: known?.id ?? crypto.randomUUID(),
-      needKey,
-      name: textOf(form, "name"),
-      unit: textOf(form, "unit") as StockUnit,
-      left,
-      pricePerUnit: price === null ? (known?.pricePerUnit ?? 0) : price * 100,
-    },
-    `Count ${textOf(form, "name")}`,
+  const name = textOf(form, "name");
+  const priced = price === null ? {} : { pricePerUnit: price * 100 };
+  const fresh = {
+    ...{ id: crypto.randomUUID(), needKey, name, unit: textOf(form, "unit") as StockUnit, left },
+    ...{ pricePerUnit: 0, ...priced },
+  };
+  const now = countedAs(known, left);
+  const rows = known.length > 0 ? known.map((s) => ({ ...s, left: now.get(s.id)!, ...priced })) : [fresh];
+  const outcome = await write(
+    `Count ${name}`,
+    rows.map((put) => ({ table: "stock" as const, put })),
     at,
   );
   return outcome.ok ? { problems: [] } : refuse(outcome.problems);

@@ -135,6 +135,7 @@ const potColumns: Column<Paint>[] = [
       p.strength === null ? <span className="text-ink-2">guessed</span> : `${p.strength.toFixed(2)} of white`,
     meta: { figures: true },
   },
+  { id: "opened", header: "opened", accessorFn: (p) => p.openedOn ?? "" },
   { id: "ml", header: "left, ml", accessorFn: (p) => p.millilitres, meta: { figures: true } },
 ];
 

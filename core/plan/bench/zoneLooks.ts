@@ -1,6 +1,7 @@
 import { hexOfLab } from "#core/paint/colour";
 import type { Shelf } from "#core/paint/layerBody";
 import { stackOf } from "#core/paint/layerStack";
+import type { Colour } from "#core/paint/scheme";
 import { partRef } from "#core/reference";
 import type { Part } from "#core/scene/part";
 import { placeName } from "#core/scene/zone";
@@ -18,17 +19,27 @@ export type ZoneLook = {
   readonly isUndertone: boolean;
 };
 
+const colourOf = ({ recipeId, paintId }: Step): Colour | null =>
+  recipeId !== null
+    ? { kind: "recipe", id: recipeId }
+    : paintId === null
+      ? null
+      : { kind: "paint", id: paintId };
+
 /** What the zones that a step lays a layer on look like before it and after it, where its colour is told. */
 export function zoneLooks(step: Step, parts: readonly Part[], shelf: Shelf): readonly ZoneLook[] {
   if (typeof step.partOf !== "object") return [];
   const { layerId } = step.partOf;
+  const colour = colourOf(step);
   const isUndertone = step.facts?.undertone === true;
   return parts
     .filter((p) => step.targets.includes(partRef(p.id)))
     .flatMap((part) =>
       part.zones.flatMap((zone): readonly ZoneLook[] => {
         const layer = zone.scheme.find((l) => l.id === layerId);
-        const after = layer && stackOf(zone.scheme, shelf).find((a) => a.layerId === layerId);
+        // Where copies or panels differ, the step has one of the colours of its layer.
+        const scheme = zone.scheme.map((l) => (l.id === layerId && colour ? { ...l, colour } : l));
+        const after = layer && stackOf(scheme, shelf).find((a) => a.layerId === layerId);
         if (!after || after.isUntold) return [];
         return [
           {

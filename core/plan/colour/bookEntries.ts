@@ -3,6 +3,7 @@ import { hexOfLab } from "#core/paint/colour";
 import type { Shelf } from "#core/paint/layerBody";
 import { kindOf } from "#core/paint/layerKinds";
 import { stackOf } from "#core/paint/layerStack";
+import { laidWords } from "#core/paint/mixNotes";
 import { layerNotes } from "#core/paint/layerNotes";
 import { productOf } from "#core/materials/products";
 import { predictMix, type Recipe } from "#core/paint/paint";
@@ -49,18 +50,11 @@ export const bookOfParts = (parts: readonly Part[], shelf: Shelf): readonly Book
       }),
   );
 
-/** What a mix is, in a line: `3 chalk + 2 umber, unthinned`. */
-function mixWords({ parts, thinnerShare, thinnerOpen, measure }: Recipe, { paints }: Shelf): string {
-  const of = parts.map(
-    (p) => `${p.parts} ${paints.find((q) => q.id === p.paintId)?.name ?? "a pot that is gone"}`,
-  );
-  const thin = thinnerOpen
-    ? "thinner not told"
-    : thinnerShare > 0
-      ? `thinned ${Math.round(100 * thinnerShare)} %`
-      : "unthinned";
-  return `${of.join(" + ")}${measure ? ` in ${measure}` : ""}, ${thin}`;
-}
+/** What a mix is, in a line: `3 chalk + 2 umber, in parts, unthinned`. */
+const mixWords = (recipe: Recipe, { paints }: Shelf): string => {
+  const nameOf = (id: string) => paints.find((q) => q.id === id)?.name ?? "a pot that is gone";
+  return `${recipe.parts.map((p) => `${p.parts} ${nameOf(p.paintId)}`).join(" + ")}, ${laidWords(recipe)}`;
+};
 
 const hexOfMix = (recipe: Recipe, { paints }: Shelf): string | null => {
   if (recipe.swatch) return hexOfLab(recipe.swatch);

@@ -1,4 +1,5 @@
 import { potsOf, type Shelf } from "#core/paint/layerBody";
+import { kindOf } from "#core/paint/layerKinds";
 import type { Paint } from "#core/paint/paint";
 import { FROSTS_FROM_CM } from "#core/paint/mixNotes";
 import { recipeOf, type SchemeLayer } from "#core/paint/scheme";
@@ -55,7 +56,8 @@ function sprayed(part: Part, layer: SchemeLayer, shelf: Shelf): Finding | null {
       layer.id,
     );
   const [only, ...more] = pots;
-  if (!only || more.length > 0 || only.lab.l < PALE_L || isThinBodied(only)) return null;
+  const isPaint = kindOf(layer.kind).action === "paint";
+  if (!isPaint || !only || more.length > 0 || only.lab.l < PALE_L || isThinBodied(only)) return null;
   const ink = shelf.paints.find((p) => isThinBodied(p) && p.lab.l >= PALE_L);
   const instead = ink
     ? `spray ${ink.name} instead, which you own`

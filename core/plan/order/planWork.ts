@@ -9,6 +9,7 @@ import { mixNowText, mixOnce, type MixUse } from "#core/plan/order/mixOnce";
 import type { MixNow, Step } from "#core/steps/step";
 import type { Clock } from "#core/steps/hours";
 import { daysBetween, weekdayOf } from "#core/plan/calendarDay";
+import { standsReady } from "#core/stores/draw";
 import type { SceneParts } from "#core/plan/plates/printing";
 import type { PlanInput } from "#core/scene/planInput";
 import { airOf } from "#core/scene/rooms";
@@ -188,7 +189,8 @@ export function planWork(
 function mixedForAll(drafts: readonly WorkDraft[], joint: Schedule): ReadonlyMap<string, MixNow> {
   const startsAt = new Map(joint.slots.map((s) => [s.stepId, s.startsAt]));
   const { own } = drafts[0]!;
-  const ready = new Set(own.workshop.stock.map((s) => s.needKey.replace(/^recipe:/, "")));
+  const { recipes, stock } = own.workshop;
+  const ready = new Set(recipes.filter((r) => standsReady(r.id, stock)).map((r) => r.id));
   const uses = drafts.flatMap((d) =>
     d.open.flatMap((step): readonly MixUse[] => {
       const id = nameIn(d)(step.id);

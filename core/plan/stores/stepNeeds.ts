@@ -6,7 +6,7 @@ import type { Paint, Recipe } from "#core/paint/paint";
 import type { Workshop } from "#core/scene/workshop";
 import { gritClass, gritsOf } from "#core/steps/inHand";
 import type { Step } from "#core/steps/step";
-import type { Need } from "#core/stores/draw";
+import { type Need, standsReady } from "#core/stores/draw";
 
 /** Area that a sheet of abrasive takes down before it is blunt, cm2, least to most (common practice). */
 const SHEET_CM2 = [300, 600, 1200] as const;
@@ -79,8 +79,7 @@ function mixNeeds(
   const ml = (needKey: string, name: string): Need => ({ needKey, name, unit: "ml", amount: mix, forWhat });
   const nameOf = (id: string) => paints.find((p) => p.id === id)?.name ?? id;
   const recipe = recipes.find((r) => r.id === step.recipeId);
-  if (recipe && stock.some((s) => s.needKey === `recipe:${recipe.id}`))
-    return [ml(`recipe:${recipe.id}`, recipe.name)];
+  if (recipe && standsReady(recipe.id, stock)) return [ml(`recipe:${recipe.id}`, recipe.name)];
   if (recipe) return potsOf(recipe.parts, mix, recipe.thinnerShare, nameOf, forWhat);
   if (step.paintId) return [ml(`paint:${step.paintId}`, nameOf(step.paintId))];
   // Ground is drawn by its layer.
