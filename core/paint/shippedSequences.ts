@@ -14,6 +14,7 @@ const wash = (slot: number, coverage = 1) =>
   laid({ kind: "shade", slot, coverage, product: "acrylic wash", method: "wash" });
 const dry = (slot: number, coverage: number) =>
   laid({ kind: "drybrush", slot, coverage, method: "drybrush", load: "dry" });
+const glaze = (slot: number, coverage: number) => laid({ kind: "glaze", slot, coverage, brush: "small" });
 const line = (slot: number, coverage: number) =>
   laid({ kind: "line in", slot, coverage, product: "acrylic wash", brush: "small" });
 const dabbed = (slot: number, coverage: number) => laid({ kind: "colour", slot, coverage, method: "sponge" });
@@ -42,7 +43,7 @@ export const shippedSequences: readonly PaintSequence[] = [
   shipped(
     "Background figure",
     ["cloth", "skin", "leather", "light cloth", "wash"],
-    [primer, base(0, 1), patch(1, 0.15), patch(2, 0.1), dry(3, 0.3), wash(4), seal()],
+    [primer, base(0, 1), patch(1, 0.15), patch(2, 0.1), wash(4), dry(3, 0.3), seal()],
   ),
   shipped(
     "Eye, from the dark frame to the shine",
@@ -86,7 +87,7 @@ export const shippedSequences: readonly PaintSequence[] = [
   shipped(
     "Mossy stone",
     ["dark stone", "stone", "pale stone", "moss", "brown wash"],
-    [primer, base(0, 1), dry(1, 0.7), wash(4), dry(2, 0.3), dabbed(3, 0.15), seal()],
+    [primer, base(0, 1), dry(1, 0.7), dabbed(3, 0.15), wash(4), dry(2, 0.3), seal()],
   ),
   shipped(
     "Brick with mortar",
@@ -126,7 +127,7 @@ export const shippedSequences: readonly PaintSequence[] = [
   shipped(
     "Face",
     ["skin", "skin shade", "light skin", "lip and cheek"],
-    [base(0), wash(1), patch(2, 0.4), patch(3, 0.05), seal({ sheen: "satin" })],
+    [base(0), wash(1), glaze(2, 0.4), glaze(3, 0.05), seal({ sheen: "satin" })],
   ),
   shipped(
     "Foliage",
@@ -141,7 +142,7 @@ export const shippedSequences: readonly PaintSequence[] = [
   shipped(
     "Road",
     ["dark grey", "grey", "dust"],
-    [primer, base(0, 1), dabbed(1, 0.5), powder(2, 0.3), line(0, 0.05), seal()],
+    [primer, base(0, 1), dabbed(1, 0.5), line(0, 0.05), powder(2, 0.3), seal()],
   ),
   shipped(
     "Lying snow",

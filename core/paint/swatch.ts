@@ -55,6 +55,9 @@ function least(off: (x: number) => number): number {
 /** Covering power of a pot as its stripe tells it, and how far a film of it is from the stripe. */
 export type StripePower = { readonly power: number; readonly residual: number };
 
+/** A thin film is tinted by the size of its grains, which the film model leaves out: so far a stripe may be off. */
+export const STRIPE_FITS = 8;
+
 /**
  * How well a pot covers, from one brushed coat of it over a black stripe: the scattering whose film over black is
  * nearest to it.

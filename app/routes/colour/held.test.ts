@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import { PDFDocument } from "pdf-lib";
+import { PDFDocument, StandardFonts } from "pdf-lib";
 import { writePdf } from "#core/formats/pdf";
 import { mishapsFor } from "#core/order/mishaps";
 import { powerOf } from "#core/paint/cover";
@@ -260,6 +260,18 @@ describe("on paper", () => {
     const read = await PDFDocument.load(await writePdf("Schemes of the yard", pages));
     expect(read.getPageCount()).toBe(pages.length);
     expect(read.getTitle()).toBe("Schemes of the yard");
+  });
+  it("keeps its words on the sheet, however long they are", async () => {
+    const long = "Whitewashed weatherboarding of the northern gable wall ".repeat(9);
+    const font = await (await PDFDocument.create()).embedFont(StandardFonts.HelveticaBold);
+    const pages = [
+      ...schemeBook("x", [{ title: "a", note: "b", lines: [{ hex: null, title: long, words: long }] }]),
+      ...swatchLabels([{ hex: "#123456", name: long, words: long }]),
+    ];
+    const PT = 72 / 25.4;
+    for (const page of pages)
+      for (const { at, sizeMm, text } of page.words)
+        expect(at[0] + font.widthOfTextAtSize(text, sizeMm * PT) / PT).toBeLessThan(page.widthMm - 4);
   });
   it("labels are 60 x 24 mm, side by side without touching the edge of the sheet, one for each mix and pot", () => {
     const labels = labelsOf(shelf);

@@ -53,6 +53,7 @@ it("C20: says how much of a piece has the upper colour, once both colours and bo
   expect(said(piece, [upper, lower])).toMatch(/^55 % of the piece, 55 to 55, has the colour/);
   expect(said(piece, [lower, upper])).toMatch(/^45 %/);
   expect(said([piece[0]], [upper, lower])).toBe("");
+  expect(said(piece, [upper, upper])).toMatch(/^The two colours that were tapped are too alike/);
   expect(said(piece, [upper])).toMatch(/^Tap the lower colour first/);
   expect(said([piece[0], piece[0]], [upper, lower])).toMatch(/empty/);
   expect(tapped(picture(), 3, 4, "corner of a piece", null)).toEqual({ corner: [3, 4] });

@@ -1,3 +1,4 @@
+import { ciede2000 } from "#core/paint/ciede2000";
 import { hexOfLab } from "#core/paint/colour";
 import type { LabD65 } from "#core/paint/lab";
 import type { PictureColour } from "#core/paint/picture/palette";
@@ -60,6 +61,9 @@ export function tapped(picture: Pixels, x: number, y: number, mode: TapMode, car
   };
 }
 
+/** Two colours nearer than this are not told apart in a picture (default: plainly different). */
+const TOO_ALIKE = 5;
+
 /**
  * How much of a piece of the picture has the upper of two colours, in figures and in words: the colour that was tapped
  * last over the one before it.
@@ -77,6 +81,11 @@ export function coverageTold(
     return {
       told: null,
       words: "Tap the lower colour first, then the upper one, then two corners of the piece.",
+    };
+  if (ciede2000(upper.lab, lower.lab) < TOO_ALIKE)
+    return {
+      told: null,
+      words: "The two colours that were tapped are too alike to be told apart: tap another place.",
     };
   const told = coverageIn(picture, from, to, lower.lab, upper.lab, card);
   if (!told) return { told, words: "The piece is empty: tap two corners that lie apart." };

@@ -259,6 +259,8 @@ describe("C4: sequences kept by name", () => {
       const plan = await planned();
       expect(schemeOf((await db.parts.get("piece"))!)).toHaveLength(sequence.layers.length);
       expect(plan.work.conflicts.map((c) => c.ruleId)).toEqual([]);
+      // As it is written it is laid: no rule moves a layer of it.
+      expect(plan.work.sequence.retyped).toEqual([]);
       expect(check(shapes.sequences, sequence)).toMatchObject({ ok: true });
     },
   );

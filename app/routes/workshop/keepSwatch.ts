@@ -1,6 +1,6 @@
 import { under } from "#core/outcome";
 import { labOfHex } from "#core/paint/colour";
-import { powerFromStripe, strengthFromSwatch, SWATCH_FITS } from "#core/paint/swatch";
+import { powerFromStripe, strengthFromSwatch, STRIPE_FITS, SWATCH_FITS } from "#core/paint/swatch";
 import { answer, refuse, type SentForm, textOf } from "#app/readForm";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
@@ -50,7 +50,7 @@ export async function keepStripe(form: SentForm, at: string) {
       { code: "stripe/pot", path: ["striped"], message: "Choose the pot that was brushed out." },
     ]);
   const { power, residual } = powerFromStripe(pot.lab, measured.value);
-  if (residual > SWATCH_FITS)
+  if (residual > STRIPE_FITS)
     return no(
       `No film of ${pot.name} over black looks like that: it stays ${residual.toFixed(1)} away. Its own colour, or ` +
         "that of the stripe, is off: take both from one photo with a card.",

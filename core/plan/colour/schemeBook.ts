@@ -16,6 +16,8 @@ const EDGE_MM = 14;
 const SWATCH_MM = 9;
 const LINE_MM = 11;
 const HEAD_MM = 14;
+/** As many letters go on a line beside a swatch. */
+const MOST_LETTERS = { title: 76, words: 96 } as const;
 /** Labels at true size. */
 export const LABEL_MM = { wide: 60, high: 24 } as const;
 
@@ -71,8 +73,8 @@ function draw(page: Draft, { hex, title, words }: BookLine, y: number): void {
     strokeMm: 0.2,
   });
   const x = EDGE_MM + 2 * SWATCH_MM + 4;
-  page.words.push({ at: [x, y - 4], sizeMm: 3.4, text: title, bold: true });
-  page.words.push({ at: [x, y - 8.2], sizeMm: 3, text: words });
+  page.words.push({ at: [x, y - 4], sizeMm: 3.4, text: cut(title, MOST_LETTERS.title), bold: true });
+  page.words.push({ at: [x, y - 8.2], sizeMm: 3, text: cut(words, MOST_LETTERS.words) });
 }
 
 /** Labels at true size in a grid, each with its swatch, its name and what it is mixed of; to be cut out. */
