@@ -125,7 +125,7 @@ export const lampStep = (add: AddStep): Step =>
   add({ action: "wire", title: "Solder the resistor, test the lamp", minutes: 20, tool: "soldering iron" });
 
 /** A part is set on the board where there is ground to set it in. */
-export const placeStep = (id: string, count: number, add: AddStep): Step =>
+export const placeStep = (id: string, count: number, add: AddStep, notes: readonly string[]): Step =>
   add({
     action: "place",
     title: "Set it on the board",
@@ -133,4 +133,5 @@ export const placeStep = (id: string, count: number, add: AddStep): Step =>
     minutes: 2 + 1.5 * count,
     product: "PVA",
     tool: "glue",
+    notes,
   });

@@ -87,7 +87,7 @@ export const shippedSequences: readonly PaintSequence[] = [
   shipped(
     "Mossy stone",
     ["dark stone", "stone", "pale stone", "moss", "brown wash"],
-    [primer, base(0, 1), dry(1, 0.7), dabbed(3, 0.15), wash(4), dry(2, 0.3), seal()],
+    [primer, base(0, 1), dry(1, 0.7), wash(4), dry(2, 0.3), seal(), powder(3, 0.15)],
   ),
   shipped(
     "Brick with mortar",
@@ -142,7 +142,7 @@ export const shippedSequences: readonly PaintSequence[] = [
   shipped(
     "Road",
     ["dark grey", "grey", "dust"],
-    [primer, base(0, 1), dabbed(1, 0.5), line(0, 0.05), powder(2, 0.3), seal()],
+    [primer, base(0, 1), dabbed(1, 0.5), line(0, 0.05), seal(), powder(2, 0.3)],
   ),
   shipped(
     "Lying snow",

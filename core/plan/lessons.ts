@@ -133,10 +133,9 @@ const surface: Of = ({ scene }, { parts: all }) => {
   };
 };
 
-const filmOf = ({ part }: PartPlan) => thickestFilmMm(part);
-
 /** Coats fill relief. */
-const colour: Of = ({ scene }, { parts: all }) => {
+const colour: Of = ({ scene, workshop }, { parts: all }) => {
+  const filmOf = ({ part }: PartPlan) => thickestFilmMm(part, workshop);
   const thick = largest(
     all.filter((p) => p.held === null && schemeOf(p.part).length > 0),
     filmOf,

@@ -9,6 +9,7 @@ import type { InfillBand } from "#core/print/filamentWork";
 import type { Process } from "#core/print/printer";
 import type { Hollow } from "#core/print/resinEstimate";
 import type { SourceScale } from "#core/scale/rescale";
+import type { Leaf } from "#core/scene/leaf";
 import type { Tier } from "#core/scene/scene";
 import { layersOf, wholeZone, type Zone } from "#core/scene/zone";
 
@@ -140,7 +141,12 @@ export type PartFinish = {
 };
 
 /** Where its copies stand in the scene, and what is built in there. */
-export type PartPlace = { readonly placements: readonly Placement[]; readonly lamp: LampCircuit | null };
+export type PartPlace = {
+  readonly placements: readonly Placement[];
+  readonly lamp: LampCircuit | null;
+  /** Set where it is hung on one edge and opens. */
+  readonly leaf?: Leaf | null;
+};
 
 /** What became of it so far. */
 export type PartHistory = {

@@ -27,6 +27,7 @@ import {
 } from "#core/scene/part";
 import { grades, resinColours } from "#core/surface/grades";
 import { afterPrimer, meanings, MOST_ZONES, sheenTargets, type Zone } from "#core/scene/zone";
+import { type Leaf, leafHinges, leafStands, leafWays } from "#core/scene/leaf";
 import { tiers } from "#core/scene/scene";
 import {
   atLeastZero,
@@ -184,7 +185,23 @@ const placed = Joi.object({
   yMm: Joi.number().required(),
   turnDeg: Joi.number().required(),
 });
-const place = shapeOf<PartPlace>({ placements: Joi.array().items(placed).required(), lamp: orNull(lamp) });
+const leaf = shapeOf<Leaf>({
+  hinge: Joi.string()
+    .valid(...leafHinges)
+    .required(),
+  way: Joi.string()
+    .valid(...leafWays)
+    .required(),
+  stand: Joi.string()
+    .valid(...leafStands)
+    .required(),
+  seed: Joi.number().integer().min(0).required(),
+});
+const place = shapeOf<PartPlace>({
+  placements: Joi.array().items(placed).required(),
+  lamp: orNull(lamp),
+  leaf: leaf.allow(null),
+});
 
 /** As many states as there are copies, and no more. */
 function noMoreThanCopies(copies: readonly unknown[], helpers: Joi.CustomHelpers) {

@@ -4,9 +4,11 @@ import type { SchemeLayer } from "#core/paint/scheme";
 import type { Part } from "#core/scene/part";
 import { Choice, Field } from "#ui/Field";
 import { useScene } from "#app/routes/scenes/useScene";
-import { colourOptions, copyLines } from "./copyLines";
+import { colourOptions, copyLines, panelsTyped } from "./copyLines";
 import { colourOf } from "./saidOfColour";
 
+/** Copies whose panels are drawn in the form; the bench has them all. */
+const MAPS_SHOWN = 8;
 /** Other colours that a form asks for at once: three beside its own are usual. */
 const ASKED = 3;
 
@@ -30,10 +32,15 @@ export function CopiesFields({
   const [among, setAmong] = useState(() => saidOf(layer));
   const [onSome, setOnSome] = useState(layer?.onSome ? String(Math.round(100 * layer.onSome)) : "");
   const [seed, setSeed] = useState(String(layer?.seed ?? 1));
+  const [across, setAcross] = useState(String(layer?.panels?.across ?? ""));
+  const [down, setDown] = useState(String(layer?.panels?.down ?? ""));
   const colours = among.map(colourOf).filter((c) => c !== null);
   const lines = copyLines(
     part,
-    { layer, colours, onSome: Number(onSome) / 100, seed: Number(seed) },
+    {
+      ...{ layer, colours, onSome: Number(onSome) / 100, seed: Number(seed) },
+      panels: panelsTyped(across, down),
+    },
     workshop,
   );
   return (
@@ -52,7 +59,7 @@ export function CopiesFields({
         ))}
         <SomeAndDraw {...{ onSome, setOnSome, seed, setSeed, problems }} />
       </div>
-      <PanelFields layer={layer} problems={problems} />
+      <PanelFields {...{ across, setAcross, down, setDown, problems }} />
       <ul className="mt-2 text-[14px]" aria-live="polite" aria-label="Which copy takes what">
         {lines.map(({ name, copies }) => (
           <li key={name}>
@@ -60,16 +67,36 @@ export function CopiesFields({
           </li>
         ))}
       </ul>
+      {lines[0]?.maps && <PanelMaps maps={lines[0].maps} />}
     </details>
   );
 }
 
+/** How the panels of the first copies are drawn, each as its grid of letters. */
+const PanelMaps = ({ maps }: { readonly maps: readonly string[] }) => (
+  <div className="mt-2 flex flex-wrap gap-4 text-[13px]">
+    {maps.slice(0, MAPS_SHOWN).map((map, i) => (
+      <figure key={i}>
+        <figcaption className="text-ink-2">copy {i + 1}</figcaption>
+        <pre className="figures leading-tight">{map.replaceAll(" / ", "\n")}</pre>
+      </figure>
+    ))}
+    {maps.length > MAPS_SHOWN && <p className="self-end text-ink-2">and {maps.length - MAPS_SHOWN} more</p>}
+  </div>
+);
+
 /** Panels, bricks or boards of one copy that take the colours one by one; empty where a copy has one colour. */
 const PanelFields = ({
-  layer,
+  across,
+  setAcross,
+  down,
+  setDown,
   problems,
 }: {
-  readonly layer: SchemeLayer | undefined;
+  readonly across: string;
+  readonly setAcross: (value: string) => void;
+  readonly down: string;
+  readonly setDown: (value: string) => void;
   readonly problems: readonly Problem[] | undefined;
 }) => (
   <div className="mt-2 grid items-end gap-3 sm:grid-cols-5">
@@ -78,7 +105,8 @@ const PanelFields = ({
       name="panelsAcross"
       type="number"
       min={1}
-      defaultValue={layer?.panels?.across ?? ""}
+      value={across}
+      onChange={(e) => setAcross(e.target.value)}
       problems={problems}
     />
     <Field
@@ -86,7 +114,8 @@ const PanelFields = ({
       name="panelsDown"
       type="number"
       min={1}
-      defaultValue={layer?.panels?.down ?? ""}
+      value={down}
+      onChange={(e) => setDown(e.target.value)}
       problems={problems}
     />
   </div>

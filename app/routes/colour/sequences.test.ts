@@ -20,7 +20,7 @@ import { testPart, testScene } from "#data/testing";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
 import { colourAction } from "#app/routes/colour/colourAction";
-import { copyLines } from "#app/routes/colour/copyLines";
+import { copyLines, panelsTyped } from "#app/routes/colour/copyLines";
 
 // What the forms of sequences, copies and ladders send, planned.
 const db = appDatabase();
@@ -346,6 +346,7 @@ describe("C13: copies that differ on purpose", () => {
       colours: [{ kind: "paint", id: "ochre" }] as const,
       onSome: 0,
       seed: 3,
+      panels: null,
     };
     const lines = copyLines(part, typed, workshop);
     expect(lines.map((l) => l.name)).toEqual(["its own colour", "ochre"]);
@@ -387,7 +388,14 @@ describe("C6: panels of one range", () => {
         if (y > 0) expect(c).not.toBe(maps[y - 1]![x]);
       }),
     );
+    // The form draws the same before it is laid.
     const kept = (await db.parts.get("wing"))!;
+    const layer = schemeOf(kept)[0]!;
+    const typed = { layer, colours: layer.among!, onSome: 0, seed: 7, panels: panelsTyped("2", "3") };
+    const lines = copyLines(kept, typed, (await input()).workshop);
+    expect(lines[0]!.maps![0]!.split(" / ")).toEqual(maps);
+    expect(lines.map((l) => Number.parseInt(l.copies))).toEqual([16, 16, 16]);
+    expect(panelsTyped("2", "") ?? panelsTyped("20", "20")).toBeNull();
     expect(check(shapes.parts, kept)).toMatchObject({ ok: true });
   });
 });

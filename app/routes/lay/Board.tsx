@@ -1,4 +1,6 @@
-import { memo, type RefObject, useLayoutEffect, useRef } from "react";
+import { memo, type RefObject, useLayoutEffect, useMemo, useRef } from "react";
+import { leafCopies } from "#core/plan/lay/leafCopies";
+import { type Leaf, LEAF_DEG } from "#core/scene/leaf";
 import type { Plan } from "#core/plan/plan";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Placement } from "#core/scene/part";
@@ -29,7 +31,7 @@ export function Board({
   useLayoutEffect(() => {
     latest.current = placing;
   });
-  const standing = plan.parts.filter((p) => p.held === null);
+  const standing = useMemo(() => plan.parts.filter((p) => p.held === null), [plan.parts]);
   const copies = standing.reduce((n, p) => n + p.part.place.placements.length, 0);
   return (
     <Mat
@@ -48,6 +50,7 @@ export function Board({
             asOne={copies > MANY_COPIES}
             placing={placing}
             latest={latest}
+            standing={standing}
           />
         ))}
       </g>
@@ -63,13 +66,17 @@ function PlacedPart({
   asOne,
   placing,
   latest,
+  standing,
 }: {
   readonly p: PartPlan;
+  /** All that stands on the board. */
+  readonly standing: readonly PartPlan[];
   readonly chosen: boolean;
   readonly asOne: boolean;
   readonly placing: Placing;
   readonly latest: RefObject<Placing>;
 }) {
+  const leaves = useMemo(() => (p.part.place.leaf ? leafCopies(p, standing) : []), [p, standing]);
   return (
     <g>
       {asOne && p.sizeMm && <CopiesAsOne p={p} chosen={chosen} placing={latest} />}
@@ -79,6 +86,7 @@ function PlacedPart({
           return (
             <PlacedCopy
               key={index}
+              openDeg={LEAF_DEG[leaves[index]?.stands ?? "closed"]}
               p={p}
               index={index}
               at={at}
@@ -148,8 +156,11 @@ const PlacedCopy = memo(function PlacedCopy({
   isSaved,
   chosen,
   placing,
+  openDeg,
 }: {
   readonly p: PartPlan;
+  /** How far it is turned on its hinge, where it opens. */
+  readonly openDeg: number;
   readonly index: number;
   readonly at: Placement;
   readonly isSaved: boolean;
@@ -166,7 +177,7 @@ const PlacedCopy = memo(function PlacedCopy({
       aria-pressed={chosen}
       aria-busy={isSaved ? undefined : true}
       aria-label={`${p.part.name}${number}, at ${at.xMm.toFixed(0)}, ${at.yMm.toFixed(0)} mm. Arrow keys move it, comma and full stop turn it.`}
-      {...shapeOf(p, p.sizeMm, at)}
+      {...shapeOf(p, p.sizeMm, at, openDeg)}
       fill="var(--chalk)"
       fillOpacity={chosen ? 0.34 : 0.16}
       stroke={chosen ? "var(--tape)" : "var(--chalk)"}
@@ -182,13 +193,22 @@ const PlacedCopy = memo(function PlacedCopy({
   );
 });
 
+/** A leaf turned on its hinge, as a transform of a drawing. The front of the board is below. */
+function swing({ hinge, way }: Leaf, width: number, openDeg: number): string {
+  const x = hinge === "left" ? -width / 2 : width / 2;
+  const turn = (hinge === "left") === (way === "front") ? openDeg : -openDeg;
+  return `rotate(${turn} ${x} 0)`;
+}
+
 /** The outline of a part where it stands: as it was measured, or its box where nothing more is known. */
 function shapeOf(
-  { measurement: m, rescale: { factor } }: PartPlan,
+  { part, measurement: m, rescale: { factor } }: PartPlan,
   [width, depth]: readonly [number, number, number],
   at: Placement,
+  openDeg: number,
 ) {
-  const stands = `translate(${at.xMm} ${at.yMm}) rotate(${at.turnDeg})`;
+  const { leaf } = part.place;
+  const stands = `translate(${at.xMm} ${at.yMm}) rotate(${at.turnDeg})${leaf ? ` ${swing(leaf, width, openDeg)}` : ""}`;
   if (!m)
     return {
       d: `M${-width / 2} ${-depth / 2}h${width}v${depth}h${-width}Z`,

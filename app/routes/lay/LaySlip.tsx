@@ -4,6 +4,7 @@ import { FigureView } from "#ui/FigureView";
 import { FindingList } from "#ui/FindingList";
 import { Length } from "#ui/Length";
 import { dateText, dayText } from "#app/clock";
+import { LeafForm } from "./LeafForm";
 import { Slip, SlipLines } from "#route/scenes/Slip";
 import { totalLines } from "#route/scenes/totalLines";
 import type { Finding, Mend } from "#core/plan/finding";
@@ -37,6 +38,7 @@ export function PlacedSlip({
         title="Place"
         lines={[["copies placed", `${part.part.place.placements.length} of ${part.part.count}`]]}
       />
+      <LeafForm part={part} />
       <FindingList findings={saidOf(part)} onMend={(f, m) => void mend(f, m)} />
       <Link to={`/scenes/${scene.id}/parts/${part.part.id}`} className="button justify-self-start">
         Open the part

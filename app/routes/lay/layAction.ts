@@ -3,6 +3,7 @@ import { type LaySchool, laySchools } from "#core/print/wayUp";
 import { type Outcome, refused, success, under } from "#core/outcome";
 import { parseLength } from "#core/scale/lengthText";
 import { type Theme, themes, type Tier, tiers } from "#core/scene/scene";
+import { type Leaf, leafHinges, leafStands, leafWays } from "#core/scene/leaf";
 import { patchRow } from "#data/scenes";
 import { localNow } from "#app/clock";
 import { answer, refuse, type SentForm, textOf } from "#app/readForm";
@@ -11,7 +12,9 @@ type Placement = { readonly xMm: number; readonly yMm: number; readonly turnDeg:
 
 /** What the lay sends: copies moved on the board, or the board and its dates. */
 export async function layAction(form: SentForm, sceneId: string) {
-  return textOf(form, "intent") === "place" ? placed(form) : boardSet(form, sceneId);
+  const intent = textOf(form, "intent");
+  if (intent === "place") return placed(form);
+  return intent === "leaf" ? leafSet(form) : boardSet(form, sceneId);
 }
 
 async function placed(form: SentForm) {
@@ -19,6 +22,21 @@ async function placed(form: SentForm) {
   const label = `Move ${textOf(form, "name")}`;
   return answer(
     await patchRow("parts", textOf(form, "partId"), { place: { placements } }, label, localNow().at),
+  );
+}
+
+/** How a part opens, or that it does not. */
+async function leafSet(form: SentForm) {
+  const hinge = one(leafHinges, textOf(form, "hinge"));
+  const leaf: Leaf | null = hinge && {
+    hinge,
+    way: one(leafWays, textOf(form, "way")) ?? "front",
+    stand: one(leafStands, textOf(form, "stand")) ?? "closed",
+    seed: Math.max(0, Math.trunc(Number(textOf(form, "seed"))) || 0),
+  };
+  const label = leaf ? "Set how it opens" : "It does not open";
+  return answer(
+    await patchRow("parts", textOf(form, "partId"), { place: { leaf } }, label, localNow().at),
   );
 }
 

@@ -3,7 +3,8 @@ import { measureMesh } from "#core/mesh/measure";
 import { box, sphere } from "#core/mesh/testing";
 import { soupOf } from "#core/mesh/triangleMesh";
 import { areaOf } from "#core/print/nest";
-import { boardOutline, boardPath, boardShare, nearestCopy, readinessText, standingPath } from "./view";
+import { boardOutline } from "#core/plan/lay/standing";
+import { boardPath, boardShare, nearestCopy, readinessText, standingPath } from "./view";
 
 const measured = (mesh: Parameters<typeof soupOf>[0]) => measureMesh(soupOf(mesh)).measurement;
 const areas = (lines: readonly (readonly number[])[]) => lines.reduce((sum, l) => sum + areaOf(l), 0);

@@ -1,19 +1,9 @@
+import { boardOutline, standingLines } from "#core/plan/lay/standing";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Readiness } from "#core/plan/readiness";
 import type { MeshMeasurement } from "#core/mesh/measure";
 import type { Placement } from "#core/scene/part";
-import { straightened } from "#core/mesh/silhouette";
 import { outlinePath } from "#ui/Mat";
-
-/** What of an outline is too fine to be drawn on a board, mm: less than half a pixel on most screens. */
-const DRAWN_MM = 0.3;
-
-/**
- * A part's outline from above for the board, in its file's units, without what is too fine to be seen.
- * @param factor model mm of one unit of the file
- */
-export const boardOutline = (m: MeshMeasurement, factor: number): readonly number[][] =>
-  m.plan.map((line) => [...straightened(line, DRAWN_MM / factor)]).filter((line) => line.length >= 6);
 
 /** Share of the board that what stands on it covers, by the boxes of its parts. */
 export const boardShare = (
@@ -56,27 +46,10 @@ export const MANY_COPIES = 600;
  * its box where nothing was measured.
  */
 export function standingPath(
-  { measurement: m, rescale: { factor }, sizeMm }: Pick<PartPlan, "measurement" | "rescale" | "sizeMm">,
+  p: Pick<PartPlan, "measurement" | "rescale" | "sizeMm">,
   placements: readonly Placement[],
 ): string {
-  if (!sizeMm) return "";
-  const [cx, cy] = m ? [(m.box.min[0] + m.box.max[0]) / 2, (m.box.min[1] + m.box.max[1]) / 2] : [0, 0];
-  const [halfW, halfD] = [sizeMm[0] / 2, sizeMm[1] / 2];
-  const scale = m ? factor : 1;
-  const lines = m ? boardOutline(m, factor) : [[-halfW, -halfD, halfW, -halfD, halfW, halfD, -halfW, halfD]];
-  return placements
-    .map(({ xMm, yMm, turnDeg }) => {
-      const cos = Math.cos((turnDeg * Math.PI) / 180) * scale;
-      const sin = Math.sin((turnDeg * Math.PI) / 180) * scale;
-      const put = (line: readonly number[]) =>
-        line.map((_, i) => {
-          const x = line[i - (i % 2)]! - cx;
-          const y = line[i - (i % 2) + 1]! - cy;
-          return i % 2 === 0 ? xMm + x * cos - y * sin : yMm + x * sin + y * cos;
-        });
-      return outlinePath(lines.map(put));
-    })
-    .join("");
+  return standingLines(p, placements).map(outlinePath).join("");
 }
 
 /** Which of the copies is nearest to a point of the board. @returns its index, -1 when there is none */

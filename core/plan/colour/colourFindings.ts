@@ -16,7 +16,7 @@ export const colourFindings = (
   // A coat more or less is all that hangs on them: nothing is printed again for a colour.
   [
     ...sheenFindings(parts),
-    ...filmFindings(parts),
+    ...filmFindings(parts, workshop),
     ...spareFindings(parts, workshop),
     ...paletteFindings(parts, scene, workshop),
     ...wantedFindings(parts, workshop),

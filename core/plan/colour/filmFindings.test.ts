@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { SchemeLayer } from "#core/paint/scheme";
+import { testPaint, testRecipe } from "#core/plan/testing";
 import { coatOver, filmLimit } from "#core/plan/colour/filmFindings";
 import type { ZoneMeasure } from "#core/zones/zoneMeasure";
 
@@ -15,6 +16,8 @@ const measure = (given: Partial<ZoneMeasure>): ZoneMeasure => ({
 });
 const relief = (depth: number) => ({ depth, at: [0, 0, 0] as const, sunken: true });
 
+const none = { paints: [], recipes: [] };
+
 describe("OR18: coats counted against a limit", () => {
   it("flags the fifth varnish coat on fine relief at 129 um: primer 20, paint 34, six coats of 15", () => {
     const scheme = [
@@ -24,10 +27,19 @@ describe("OR18: coats counted against a limit", () => {
     ];
     const limit = filmLimit({ measure: measure({ relief: relief(0.3) }) }, 1)!;
     expect(limit.mm).toBeCloseTo(0.12, 9);
-    const over = coatOver(scheme, limit.mm)!;
+    const over = coatOver(scheme, limit.mm, none)!;
     expect([over.layer.id, over.number]).toEqual(["v", 5]);
     expect(over.filmMm).toBeCloseTo(0.129, 6);
-    expect(coatOver(scheme.slice(0, 2), limit.mm)).toBeNull();
+    expect(coatOver(scheme.slice(0, 2), limit.mm, none)).toBeNull();
+  });
+  it("counts a coat that is part glue as the thick film it leaves", () => {
+    const glue = { ...testPaint("glue", "#ffffff"), kind: "glue" as const };
+    const recipe = { ...testRecipe, id: "size", parts: [{ paintId: "glue", parts: 2 }, { paintId: "ochre", parts: 3 }] };
+    const shelf = { paints: [glue, testPaint("ochre", "#a9762f")], recipes: [recipe] };
+    const scheme = [layer("g", { colour: { kind: "recipe", id: "size" } }), layer("c", {}), layer("d", {})];
+    expect(coatOver(scheme, 0.12, shelf)!.layer.id).toBe("d");
+    expect(coatOver(scheme, 0.12, shelf)!.filmMm).toBeCloseTo(0.134, 6);
+    expect(coatOver(scheme, 0.12, none)).toBeNull();
   });
   it("is a quarter of the narrowest groove where that is less, at the size of the scene", () => {
     const groove = { narrowest: { width: 3.2, at: [0, 0, 0] as const } };

@@ -1,5 +1,6 @@
 import { productName } from "#core/materials/products";
-import { layerFilmMm } from "#core/paint/schemeFilm";
+import { laidFilmMm } from "#core/paint/laidFilm";
+import type { Shelf } from "#core/paint/layerBody";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { Finding } from "#core/plan/finding";
 import { partFinding } from "#core/plan/parts/partFinding";
@@ -33,23 +34,26 @@ export function filmLimit(
 export function coatOver(
   scheme: readonly SchemeLayer[],
   limitMm: number,
+  shelf: Shelf,
 ): { readonly layer: SchemeLayer; readonly number: number; readonly filmMm: number } | null {
   let filmMm = 0;
   for (const layer of scheme)
     for (let number = 1; number <= layer.coats; number++) {
-      filmMm += layerFilmMm(layer) * layer.coverage;
+      filmMm += laidFilmMm(layer, shelf) * layer.coverage;
       if (filmMm > limitMm + 1e-9) return { layer, number, filmMm };
     }
   return null;
 }
 
 /** Schemes that lay more film than their zone bears: the coat that does it is named before it is laid. */
-export const filmFindings = (parts: readonly PartPlan[]): Finding[] =>
-  parts.filter((p) => !p.held && !p.paintAssumed).flatMap((p) => p.zones.flatMap((z) => tooMuch(p, z) ?? []));
+export const filmFindings = (parts: readonly PartPlan[], shelf: Shelf): Finding[] =>
+  parts
+    .filter((p) => !p.held && !p.paintAssumed)
+    .flatMap((p) => p.zones.flatMap((z) => tooMuch(p, z, shelf) ?? []));
 
-function tooMuch({ part, rescale }: PartPlan, z: ZonePlan): Finding | null {
+function tooMuch({ part, rescale }: PartPlan, z: ZonePlan, shelf: Shelf): Finding | null {
   const limit = filmLimit(z, rescale.factor);
-  const over = limit && coatOver(z.zone.scheme, limit.mm);
+  const over = limit && coatOver(z.zone.scheme, limit.mm, shelf);
   if (!over) return null;
   const um = (mm: number) => `${Math.round(mm * 1000)} µm`;
   const which =

@@ -42,7 +42,7 @@ export const gapOnBenchMm = (joint: Joint, parts: readonly PartPlan[]): number |
 export function planJoint(joint: Joint, parts: readonly PartPlan[], workshop: Workshop): JointPlan {
   const members = joint.partIds.flatMap((id) => parts.find((p) => p.part.id === id) ?? []);
   const perFileMm = perFileMmOf(measuredOn(joint, parts));
-  const filmsMm = filmsOn(members);
+  const filmsMm = filmsOn(members, workshop);
   const printed = members.find((p) => p.finish !== null)?.finish ?? null;
   const gapMm = gapOnBenchMm(joint, parts);
   return {
@@ -78,8 +78,8 @@ export function seamFilling({ seam, shows, count }: Joint): Filling | null {
  * Every dry film on both faces counts: sockets that a rule keeps clear are still easily oversprayed. A part that
  * meets its own copies has them on both.
  */
-function filmsOn(members: readonly PartPlan[]): number {
-  const both = members.slice(0, 2).reduce((sum, p) => sum + thickestFilmMm(p.part), 0);
+function filmsOn(members: readonly PartPlan[], shelf: Workshop): number {
+  const both = members.slice(0, 2).reduce((sum, p) => sum + thickestFilmMm(p.part, shelf), 0);
   return both * (members.length === 1 ? 2 : 1);
 }
 

@@ -1,3 +1,5 @@
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import { leafCopies, leafText } from "#core/plan/lay/leafCopies";
 import { groundMaterial, takesTwo } from "#core/ground/groundLayer";
 import { orderRules } from "#core/order/rules";
 import { sequence, type Sequence, wishesOf } from "#core/order/sequence";
@@ -54,6 +56,12 @@ export function draftWork(scene: SceneParts): WorkDraft {
   return { own, steps, ordered, open, doneAt, skipped, some, from };
 }
 
+/** How the copies of a leaf stand open. */
+function leafWords(p: PartPlan, parts: readonly PartPlan[]): { readonly leaf?: string } {
+  const copies = leafCopies(p, parts);
+  return copies.length > 0 ? { leaf: `It opens: ${leafText(copies)}.` } : {};
+}
+
 /** Everything that all stages want done, with what is decided, its amounts, and the weather it is done in. */
 function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
   const { scene, grounds, workshop } = own;
@@ -62,7 +70,7 @@ function plannedSteps({ own, parts, readyAt }: SceneParts, from: number) {
   const joints = own.joints.filter((j) => !j.partIds.some((id) => held.has(id)));
   const works = parts
     .filter((p) => p.held === null && !lookedAt(p.part))
-    .map((p) => partWork(p, own, readyAt.get(p.part.id) ?? from));
+    .map((p) => ({ ...partWork(p, own, readyAt.get(p.part.id) ?? from), ...leafWords(p, parts) }));
   const made = makeSteps(
     works,
     joints.map((j) => ({

@@ -30,6 +30,8 @@ export type PartWork = Omit<PartBase, "process" | "facts"> &
     readonly keptStrut: number | null;
     /** Gaps and spots that are mended by hand; none where it is absent. */
     readonly pins?: readonly PinWork[];
+    /** How its copies stand open; absent of what does not open. */
+    readonly leaf?: string;
     /** It is picked up and knocked about. */
     readonly handled: boolean;
   };
@@ -103,6 +105,6 @@ function partSteps(
   if (p.lamp) lampStep(add);
   const showsSteps = treated.some((w) => w.depthMm !== null && w.treatment?.school === "live with it");
   paintSteps({ ...p, layers: laidWork(p.zones, p.count), showsSteps }, add, mixOf, schools);
-  if (p.onBoard && hasGround) placeStep(p.id, p.count, add);
+  if (p.onBoard && hasGround) placeStep(p.id, p.count, add, p.leaf ? [p.leaf] : []);
   return steps;
 }

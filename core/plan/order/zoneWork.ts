@@ -1,7 +1,7 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { type LaidWork, shareOf } from "#core/paint/coat";
-import { panelCounts, panelMaps, panelText } from "#core/paint/panels";
+import { panelDraw } from "#core/paint/panels";
 import { type CopyShare, sharesOfCopies } from "#core/paint/copies";
 import { type AfterPrimer, laidLayers, type Meaning, wholeZone, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
@@ -80,23 +80,19 @@ export function laidWork(zones: readonly ZoneWork[], count: number): readonly La
 
 /** A layer once for each of its colours, on the panels that have it. */
 function byPanels(work: LaidWork, count: number): readonly LaidWork[] {
-  const { panels, among = [], colour, seed } = work.layer;
-  const colours = [colour, ...among];
-  if (colours.length < 2) return [work];
-  const maps = panelMaps(panels!, count, colours.length, seed ?? 1);
-  const counts = panelCounts(maps, colours.length);
-  const all = counts.reduce((sum, n) => sum + n, 0);
-  const texts = maps.map(panelText);
-  return colours.flatMap((own, i): readonly LaidWork[] =>
-    counts[i] === 0
+  const draw = panelDraw(work.layer, count);
+  if (!draw) return [work];
+  const all = draw.colours.reduce((sum, c) => sum + c.count, 0);
+  return draw.colours.flatMap((own, i): readonly LaidWork[] =>
+    own.count === 0
       ? []
       : [
           {
             ...work,
-            layer: { ...work.layer, colour: own },
+            layer: { ...work.layer, colour: own.colour },
             key: i === 0 ? work.key : `${work.key}~${i + 1}`,
-            areaCm2: shareOf(work.areaCm2, counts[i]! / all),
-            panels: { count: counts[i]!, letter: String.fromCharCode(65 + i), maps: texts },
+            areaCm2: shareOf(work.areaCm2, own.count / all),
+            panels: { count: own.count, letter: own.letter, maps: draw.maps },
           },
         ],
   );
