@@ -127,3 +127,45 @@ it("P14: one thing in several ways is planned once, in the way that is tapped", 
   await sets.waitFor({ state: "detached" });
   await closeApp(app);
 });
+
+/** A wall with a white card in its corner and a door in a colour. */
+async function pictureOfWall(page: Page, door: string): Promise<Buffer> {
+  await page.setViewportSize({ width: 600, height: 400 });
+  await page.setContent(
+    `<body style="margin:0;background:#8a5a3c"><svg width="600" height="400"><rect width="90" height="90" fill="#f0e8dc"/><rect x="250" y="120" width="140" height="280" fill="${door}"/></svg>`,
+  );
+  return page.screenshot();
+}
+
+it("A17: lays a photo of the work beside a kept picture at equal size, with what differs marked", async () => {
+  const app = await openDemo();
+  const { page, context } = app;
+  const drawer = await context.newPage();
+  const pictures = [await pictureOfWall(drawer, "#3a5a4c"), await pictureOfWall(drawer, "#6a5a6c")];
+  await drawer.close();
+  await page.goto(`${demo}/rule`);
+  const drawings = page.getByRole("region", { name: "Drawings" });
+  await drawings
+    .getByLabel("A picture of a drawing")
+    .setInputFiles({ name: "front.png", mimeType: "image/png", buffer: pictures[0]! });
+  await drawings.getByRole("button", { name: "Put it under the ruler" }).click();
+  await page.getByRole("article", { name: "front" }).waitFor();
+  await page.goto(`${demo}/colour`);
+  const photo = page.getByLabel("Picture, with a white or a grey card in its light");
+  await photo.setInputFiles({ name: "work.png", mimeType: "image/png", buffer: pictures[1]! });
+  const tapCard = async (name: RegExp) => {
+    const mark = page.getByRole("button", { name });
+    await mark.waitFor();
+    const frame = (await mark.boundingBox())!;
+    await mark.click({ position: { x: frame.width * 0.07, y: frame.height * 0.1 } });
+  };
+  await tapCard(/^work\.png: arrows/);
+  await page.getByText("The card is taken").waitFor();
+  const beside = page.getByRole("region", { name: "Beside a kept picture" });
+  await beside.getByLabel("Lay a kept picture beside it").selectOption({ label: "front" });
+  // Without a card in both no colour is told.
+  await beside.getByText("Colours are told once a white card is tapped in both").waitFor();
+  await tapCard(/^front: arrows/);
+  await beside.getByText(/another hue in \d+ places, by up to \d+/).waitFor();
+  await closeApp(app);
+});

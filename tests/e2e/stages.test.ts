@@ -211,3 +211,24 @@ describe("out", () => {
     await see("50 mm when printed at 100 %");
   });
 });
+
+it("C13: a door set open is held by what stands near, stands ajar at a tap, and is taken back", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${ORIGIN}/scenes/withy-sluice?part=withy-sluice-gate`);
+  await page.getByText("It opens, like a door or a lid").click();
+  await page.getByLabel("Hung on its").selectOption("left");
+  await page.getByLabel("Swings to the").selectOption("back");
+  await page.getByLabel("Its copies stand").selectOption("open");
+  await page.getByRole("button", { name: "Set how it opens" }).click();
+  const held = page.getByText(/Sluice gate: it cannot stand open\. It is \d+ mm wide and .* from its hinge/);
+  await held.first().waitFor();
+  await page
+    .getByRole("button", { name: /^Have it (ajar|closed)$/ })
+    .first()
+    .click();
+  await held.first().waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await held.first().waitFor();
+  await closeApp(app);
+});

@@ -1,7 +1,9 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 import { ProgressLine } from "#ui/States";
+import { MarkedPicture } from "./MarkedPicture";
+import { PictureBeside } from "./PictureBeside";
 import { PictureColours } from "./PictureColours";
 import { PictureCoverage } from "./PictureCoverage";
 import { tapModes, type TapMode } from "./pictureTaps";
@@ -34,6 +36,7 @@ export function PictureCard() {
           </div>
         </div>
       )}
+      {open && <PictureBeside work={open} card={card} />}
       {!open && <WithoutPicture />}
     </section>
   );
@@ -53,14 +56,6 @@ function WithoutPicture() {
 
 const potsText = (count: number): string =>
   count === 0 ? "pots once you own some" : count === 1 ? "your pot" : `your ${count} pots`;
-
-const STEP_PX = 12;
-const moves: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** The picture with what a tap takes: by the pointer, or by the arrow keys and Enter. */
 function TapPicture({
@@ -93,60 +88,12 @@ function TapPicture({
           </Button>
         ))}
       </div>
-      <Marked open={{ pixels, url, name }} at={at} onMove={setAt} onTap={tapAt} />
+      <MarkedPicture open={{ pixels, url, name }} at={at} onMove={setAt} onTap={tapAt} />
       <p className="text-[13px] text-ink-2">
         {hasCard
           ? "The card is taken: colours are as in daylight, right to about 3."
           : "No card is tapped yet: colours are as the camera saw them, 10 off and more."}
       </p>
     </div>
-  );
-}
-
-/** The picture under its mark. */
-function Marked({
-  open: { pixels, url, name },
-  at,
-  onMove,
-  onTap,
-}: {
-  readonly open: OpenPicture;
-  readonly at: readonly [number, number];
-  readonly onMove: (at: readonly [number, number]) => void;
-  readonly onTap: (x: number, y: number) => void;
-}) {
-  const place = useRef<HTMLButtonElement>(null);
-  return (
-    <button
-      ref={place}
-      type="button"
-      className="relative block w-full cursor-crosshair"
-      aria-label={`${name}: arrows move the mark, Enter takes what is under it`}
-      onClick={(e) => {
-        const box = place.current!.getBoundingClientRect();
-        // A click by Enter has no place of its own.
-        if (e.detail === 0) return onTap(at[0], at[1]);
-        onTap(
-          ((e.clientX - box.left) / box.width) * pixels.width,
-          ((e.clientY - box.top) / box.height) * pixels.height,
-        );
-      }}
-      onKeyDown={(e) => {
-        const by = moves[e.key];
-        if (!by) return;
-        e.preventDefault();
-        onMove([
-          Math.min(pixels.width - 1, Math.max(0, at[0] + by[0] * STEP_PX)),
-          Math.min(pixels.height - 1, Math.max(0, at[1] + by[1] * STEP_PX)),
-        ]);
-      }}
-    >
-      <img src={url} alt="" className="block w-full" />
-      <span
-        aria-hidden
-        className="absolute size-5 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-[var(--tape)]"
-        style={{ left: `${(100 * at[0]) / pixels.width}%`, top: `${(100 * at[1]) / pixels.height}%` }}
-      />
-    </button>
   );
 }

@@ -1,6 +1,7 @@
 import { expect, it } from "vitest";
 import type { Pixels } from "#core/paint/picture/picture";
-import { byArea, coverageTold, type TakenColour, tapped } from "./pictureTaps";
+import { differenceKinds } from "#core/paint/picture/sideBySide";
+import { byArea, countWords, coverageTold, differenceMark, type TakenColour, tapped } from "./pictureTaps";
 
 /** Left half a white card in warm light, right half a wall. */
 function picture(): Pixels {
@@ -57,4 +58,12 @@ it("C20: says how much of a piece has the upper colour, once both colours and bo
   expect(said(piece, [upper])).toMatch(/^Tap the lower colour first/);
   expect(said([piece[0], piece[0]], [upper, lower])).toMatch(/empty/);
   expect(tapped(picture(), 3, 4, "corner of a piece", null)).toEqual({ corner: [3, 4] });
+});
+
+it("says how many places differ in a way, each way by a sign of its own", () => {
+  expect(countWords({ kind: "darker", places: 12, mostSize: 9.4 })).toBe("darker in 12 places, by up to 9");
+  expect(countWords({ kind: "softer edges", places: 1, mostSize: 6 })).toBe(
+    "softer edges in 1 place, by up to 6",
+  );
+  expect(new Set(Object.values(differenceMark)).size).toBe(differenceKinds.length);
 });

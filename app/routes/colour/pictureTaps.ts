@@ -1,3 +1,5 @@
+import { counted } from "#core/words";
+import type { differenceCounts, DifferenceKind } from "#core/paint/picture/sideBySide";
 import { ciede2000 } from "#core/paint/ciede2000";
 import { hexOfLab } from "#core/paint/colour";
 import type { LabD65 } from "#core/paint/lab";
@@ -95,3 +97,18 @@ export function coverageTold(
     "tapped last, over the one before it.";
   return { told, words };
 }
+
+/** The sign of each way in which a place can differ. */
+export const differenceMark: Readonly<Record<DifferenceKind, string>> = {
+  lighter: "○",
+  darker: "●",
+  stronger: "◆",
+  greyer: "◇",
+  "another hue": "◐",
+  "harder edges": "╫",
+  "softer edges": "≈",
+};
+
+/** `darker in 12 places, by up to 9`. */
+export const countWords = ({ kind, places, mostSize }: ReturnType<typeof differenceCounts>[number]): string =>
+  `${kind} in ${counted(places, "place", "places")}, by up to ${mostSize.toFixed(0)}`;

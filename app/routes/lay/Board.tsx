@@ -193,10 +193,10 @@ const PlacedCopy = memo(function PlacedCopy({
   );
 });
 
-/** A leaf turned on its hinge, as a transform of a drawing. The front of the board is below. */
+/** A leaf turned on its hinge, as a transform of a drawing on the board. */
 function swing({ hinge, way }: Leaf, width: number, openDeg: number): string {
   const x = hinge === "left" ? -width / 2 : width / 2;
-  const turn = (hinge === "left") === (way === "front") ? openDeg : -openDeg;
+  const turn = (hinge === "left") === (way === "front") ? -openDeg : openDeg;
   return `rotate(${turn} ${x} 0)`;
 }
 

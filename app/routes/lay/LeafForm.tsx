@@ -17,7 +17,11 @@ export function LeafForm({ part: p }: { readonly part: PartPlan }) {
   return (
     <details open={leaf ? true : undefined}>
       <summary className="text-[14px]">It opens, like a door or a lid</summary>
-      <KeptForm className="mt-2 grid grid-cols-2 items-end gap-3" key={p.part.id} version={JSON.stringify(leaf)}>
+      <KeptForm
+        className="mt-2 grid grid-cols-2 items-end gap-3"
+        key={p.part.id}
+        version={JSON.stringify(leaf)}
+      >
         <input type="hidden" name="partId" value={p.part.id} />
         <Choice
           label="Hung on its"

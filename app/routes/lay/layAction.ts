@@ -35,9 +35,7 @@ async function leafSet(form: SentForm) {
     seed: Math.max(0, Math.trunc(Number(textOf(form, "seed"))) || 0),
   };
   const label = leaf ? "Set how it opens" : "It does not open";
-  return answer(
-    await patchRow("parts", textOf(form, "partId"), { place: { leaf } }, label, localNow().at),
-  );
+  return answer(await patchRow("parts", textOf(form, "partId"), { place: { leaf } }, label, localNow().at));
 }
 
 function dateOf(form: SentForm, name: string): Outcome<string | null> {

@@ -27,7 +27,10 @@ const planned = async () =>
   makePlan((await getPlanInput(scene.id, { today: scene.startOn, minute: 0, ms: 0 }, db))!);
 const copiesOf = async () => {
   const { parts } = await planned();
-  return leafCopies(parts.find((p) => p.part.id === "door")!, parts);
+  return leafCopies(
+    parts.find((p) => p.part.id === "door")!,
+    parts,
+  );
 };
 
 beforeEach(async () => {
@@ -36,7 +39,7 @@ beforeEach(async () => {
   // A door of 28 mm hung on its left edge, and a cupboard whose near side is 20 mm before that hinge.
   await db.parts.bulkPut([
     thing("door", [28, 2, 60], [at(100, 100)]),
-    thing("cupboard", [30, 12, 50], [at(100, 126)]),
+    thing("cupboard", [30, 12, 50], [at(100, 74)]),
   ]);
 });
 
@@ -64,12 +67,12 @@ describe("C13: positions of copies", () => {
       intent: "place",
       partId: "cupboard",
       name: "cupboard",
-      placements: JSON.stringify([at(100, 136)]),
+      placements: JSON.stringify([at(100, 64)]),
     });
     expect(await copiesOf()).toMatchObject([{ stands: "open", held: null }]);
   });
   it("a wall that it is hung in holds nothing, nor does a part that is put aside", async () => {
-    await db.parts.put(thing("wall", [200, 4, 80], [at(100, 99)]));
+    await db.parts.put(thing("wall", [200, 4, 80], [at(100, 101)]));
     await db.parts.delete("cupboard");
     await opens("open");
     expect(await copiesOf()).toMatchObject([{ stands: "open" }]);
@@ -92,7 +95,9 @@ describe("C13: positions of copies", () => {
     expect((await copiesOf()).map((c) => c.stands)).not.toEqual(first.map((c) => c.stands));
     const ground = { intent: "add", id: "", name: "", material: "sand", share: "40", depth: "2" };
     await groundAction({ ...ground, wetWith: "water", flock: "none", loose: "" }, scene.id);
-    const placed = (await planned()).work.steps.find((s) => s.action === "place" && s.onWhat.includes("door"));
+    const placed = (await planned()).work.steps.find(
+      (s) => s.action === "place" && s.onWhat.includes("door"),
+    );
     expect(placed?.notes).toContain(`It opens: ${leafText(await copiesOf())}.`);
     expect(leafText(first)).toMatch(/^copies \d, \d and \d closed; copies .* ajar; copies .* open$/);
   });

@@ -34,7 +34,14 @@ describe("OR18: coats counted against a limit", () => {
   });
   it("counts a coat that is part glue as the thick film it leaves", () => {
     const glue = { ...testPaint("glue", "#ffffff"), kind: "glue" as const };
-    const recipe = { ...testRecipe, id: "size", parts: [{ paintId: "glue", parts: 2 }, { paintId: "ochre", parts: 3 }] };
+    const recipe = {
+      ...testRecipe,
+      id: "size",
+      parts: [
+        { paintId: "glue", parts: 2 },
+        { paintId: "ochre", parts: 3 },
+      ],
+    };
     const shelf = { paints: [glue, testPaint("ochre", "#a9762f")], recipes: [recipe] };
     const scheme = [layer("g", { colour: { kind: "recipe", id: "size" } }), layer("c", {}), layer("d", {})];
     expect(coatOver(scheme, 0.12, shelf)!.layer.id).toBe("d");

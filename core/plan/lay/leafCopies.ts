@@ -35,8 +35,8 @@ export function leafOutline(
   from = 0,
 ): readonly Point[] {
   const side = hinge === "left" ? 1 : -1;
-  // The front of the board is where y grows.
-  const toward = way === "front" ? 1 : -1;
+  // The front of the board is where y begins.
+  const toward = way === "front" ? -1 : 1;
   const open = degToRad(openDeg);
   const along: Point = [side * Math.cos(open), toward * Math.sin(open)];
   const across: Point = [-along[1], along[0]];
@@ -51,8 +51,8 @@ export function leafOutline(
 }
 
 /**
- * How every copy of a leaf that is on the board stands, and what holds it. What it touches while it is closed it is hung
- * in; that holds nothing.
+ * How every copy of a leaf that is on the board stands, and what holds it. What it touches while it is closed it is
+ * hung in; that holds nothing.
  * @param others all that stands on the board
  */
 export function leafCopies(p: Standing, others: readonly Standing[]): readonly LeafCopy[] {
@@ -132,7 +132,8 @@ const crosses = (a: Point, b: Point, c: Point, d: Point): boolean =>
 /** Boxes of two stretches meet: what lies in one line and apart does not cross. */
 const overlaps = (a: Point, b: Point, c: Point, d: Point): boolean =>
   [0, 1].every(
-    (k) => Math.min(a[k]!, b[k]!) <= Math.max(c[k]!, d[k]!) && Math.min(c[k]!, d[k]!) <= Math.max(a[k]!, b[k]!),
+    (k) =>
+      Math.min(a[k]!, b[k]!) <= Math.max(c[k]!, d[k]!) && Math.min(c[k]!, d[k]!) <= Math.max(a[k]!, b[k]!),
   );
 
 /** By how often a line to the right goes through the edges. */
