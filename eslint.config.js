@@ -63,6 +63,7 @@ const folders = {
   safety: ["materials"],
   steps: ["materials"],
   paint: ["materials", "steps"],
+  painted: ["mesh", "materials", "steps", "paint"],
   ground: ["mesh", "scale", "materials", "steps"],
   joints: ["mesh", "materials", "steps"],
   print: ["mesh", "scale", "formats", "materials", "steps"],
@@ -106,6 +107,7 @@ const kernels = [
   "core/mesh/**",
   "core/formats/**",
   "core/paint/{ciede2000,bestMixes}.ts",
+  "core/painted/{paintMesh,skyShare,faceShape,placeNoise,paintStates}.ts",
   "core/print/{nest,nestShape,filamentWork,gcode,wayUp,drains}.ts",
   "core/order/pass.ts",
 ];

@@ -199,7 +199,7 @@ describe("the demo's rows", () => {
       for (const j of joints) expect(check(shapes.joints, j).ok).toBe(true);
       for (const g of grounds) expect(check(shapes.grounds, g).ok).toBe(true);
     }
-    expect(demoPaints.length).toBe(30);
+    expect(demoPaints.length).toBe(31);
     expect(demoPrinters.length).toBe(3);
     expect(demoLog.filter((e) => e.kind === "run").length).toBe(12);
   });

@@ -48,7 +48,10 @@ const shade = layer("shade", "shade", "acrylic wash", "wash", { colour: pot("sum
 const edges = (paintId: string) =>
   layer("edges", "drybrush", "acrylic", "drybrush", { colour: pot(paintId), coverage: 0.3 });
 const sealed = layer("seal", "varnish", "matte varnish can", "can");
-const dusted = layer("dust", "pigment", "pigment", "drybrush", { coverage: 0.3 });
+const dusted = layer("dust", "pigment", "pigment", "drybrush", {
+  colour: pot("chaff"),
+  coverage: 0.3,
+});
 const streaks = layer("streaks", "shade", "enamel wash", "wash", {
   colour: pot("rain-streak"),
   coverage: 0.4,

@@ -193,6 +193,7 @@ const rows: readonly Row[] = [
   ["skin-ferry", "Ferryman's Cheek", "#c58f6d", brushed, "opaque", "matte", 9],
   ["wool-blue", "Wool Blue", "#3c4f6d", brushed, "opaque", "matte", 10],
   ["lead-roof", "Lead Roof", "#7b8288", brushed, "opaque", "matte", 13],
+  ["chaff", "Chaff", "#b09a72", "pigment", "opaque", "matte", 15],
 ];
 
 const labOf = (hex: string): LabD65 => {
@@ -213,6 +214,7 @@ export const demoPaints: readonly Paint[] = rows.map(
     millilitres,
     lab: labOf(hex),
     strength: null,
+    ...(product === "pigment" ? { kind: "powder" as const } : {}),
   }),
 );
 

@@ -82,8 +82,8 @@ const zonedMeshes: Readonly<Record<string, Zoned>> = {
 };
 
 const damp: SchemeLayer = {
-  ...{ id: "damp", kind: "shade", product: "acrylic wash", colour: null, method: "wash", coats: 1 },
-  ...{ coverage: 1, sheen: "matte" },
+  ...{ id: "damp", kind: "shade", product: "acrylic wash", method: "wash", coats: 1 },
+  ...{ colour: { kind: "paint", id: "bog-wash" }, coverage: 1, sheen: "matte" },
 };
 
 const brushed = (

@@ -74,7 +74,15 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
       await upTo(page, "Plates");
     },
   ],
-  ["making", `${demo}/plates/part/withy-sluice-front`],
+  [
+    "painted",
+    `${demo}/painted/withy-sluice-front`,
+    async (page) => {
+      await page.locator("[role=application][aria-busy=false] canvas").waitFor();
+      await page.getByRole("button", { name: /^4 of / }).click();
+      await page.waitForTimeout(1500);
+    },
+  ],
   [
     "tour",
     `${demo}/surface`,

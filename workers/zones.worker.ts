@@ -24,6 +24,7 @@ import { type ProposedZone, proposeZones } from "#core/zones/proposeZones";
 import { smoothPatches } from "#core/zones/smoothPatches";
 import { type Outline, outlineCuts, withinOutline } from "#core/zones/outline";
 import { splitAlong, type ZoneCut } from "#core/zones/splitMesh";
+import { zonedMesh } from "#core/zones/zonedMesh";
 import { facesOf, runsOf } from "#core/zones/zoneRuns";
 import { type Motion, movedMesh, movedCut } from "#core/zones/motion";
 import { serve } from "#workers/serve";
@@ -138,10 +139,8 @@ const api = {
   /** Begins with a kept map, or with all faces in one zone. @param fill that zone where no map is kept */
   start(map: Pick<ZoneMap, "cuts" | "faces" | "runs"> | null, fill: number): ZoneDrawing {
     if (!whole) throw new Error("No mesh was opened.");
-    const { mesh } = map ? splitAlong(whole.mesh, map.cuts) : whole;
-    const faces = mesh.triangles.length / 3;
-    const kept = map && map.faces === faces ? facesOf(map.runs, faces) : null;
-    begin(mesh, kept ?? new Uint8Array(faces).fill(map ? OPEN_ZONE : fill), map?.cuts ?? []);
+    const { mesh, of } = zonedMesh(whole.mesh, map, OPEN_ZONE, fill);
+    begin(mesh, of, map?.cuts ?? []);
     return drawing((map?.cuts.length ?? 0) > 0);
   },
   /** The face along a line of sight. */

@@ -1,9 +1,9 @@
 import { Canvas, useThree } from "@react-three/fiber";
 import { useEffect, useMemo } from "react";
-import { BufferAttribute, type BufferGeometry, Matrix3, Vector3 } from "three";
+import { BufferAttribute, type BufferGeometry } from "three";
 import type { Vec3 } from "#core/mesh/pose";
 import { lookMaterial, type LookLight, type LookOf, setLook } from "./lookMaterial";
-import { matrixOf, type Shape, type Turn } from "./partShape";
+import { inPart, type Shape, type Turn } from "./partShape";
 
 type Props = {
   readonly shape: Shape;
@@ -19,13 +19,6 @@ type Props = {
   /** The point of the picture that is its middle, px to the right and up. */
   readonly centre?: readonly [x: number, y: number];
 };
-
-/** From a part to the viewer and to a lamp of the picture's frame, in the part's own. */
-function inPart(turn: Turn, toward: Vec3): Vec3 {
-  const back = new Matrix3().setFromMatrix4(matrixOf({ ...turn, near: 1 })).transpose();
-  const v = new Vector3(...toward).applyMatrix3(back).normalize();
-  return [v.x, v.y, v.z];
-}
 
 /** One part as it will look: its layer lines at their true spacing and contrast, lit from one lamp, on grey card. */
 export function LookView(props: Props) {

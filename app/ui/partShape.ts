@@ -4,6 +4,7 @@ import {
   DoubleSide,
   EdgesGeometry,
   Euler,
+  Matrix3,
   Matrix4,
   MeshLambertMaterial,
   Plane,
@@ -99,6 +100,13 @@ export const matrixOf = (turn: Turn) =>
     .makeRotationFromEuler(new Euler(-Math.PI / 2 + turn.up, 0, 0))
     .scale(new Vector3(turn.near, turn.near, turn.near))
     .multiply(new Matrix4().makeRotationZ(turn.around));
+
+/** A direction of the picture, to the right, up and to the viewer, in the frame of the part. */
+export function inPart(turn: Turn, toward: Point): Point {
+  const back = new Matrix3().setFromMatrix4(matrixOf({ ...turn, near: 1 })).transpose();
+  const v = new Vector3(...toward).applyMatrix3(back).normalize();
+  return [v.x, v.y, v.z];
+}
 
 /** The cut in the picture's frame, where clipping is done. `size` along the axis in the part's own frame. */
 export function planeOf(section: Section, size: number, turn: Turn): Plane {

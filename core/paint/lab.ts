@@ -23,3 +23,5 @@ export function xyzOfLab({ l, a, b }: LabD65): Xyz {
 
 /** Luminance of a lightness L*, white 1. */
 export const luminanceOf = (l: number): number => inverse((l + 16) / 116);
+/** Lightness L* of a luminance, white 1. */
+export const lightnessOf = (y: number): number => 116 * f(y) - 16;

@@ -1,5 +1,5 @@
 import { coatedWith } from "#core/paint/cover";
-import { labOfXyz, type LabD65, luminanceOf } from "#core/paint/lab";
+import { labOfXyz, type LabD65, lightnessOf, luminanceOf } from "#core/paint/lab";
 import { bodyOf, type LayerBody, type Shelf } from "#core/paint/layerBody";
 import { bareGround } from "#core/paint/layerCover";
 import { kindOf } from "#core/paint/layerKinds";
@@ -26,15 +26,20 @@ const labOf = (r: Reflectance) => labOfXyz(xyzOfReflectance(r));
 export const blended = (first: Reflectance, second: Reflectance, shareOfSecond: number): Reflectance =>
   first.map((r, i) => r + shareOfSecond * (second[i]! - r));
 
+/** What is left of the light of a surface that is darker by so much of L*. @param y its luminance, white 1 */
+export function darkerShare(y: number, steps: number): number {
+  const l = lightnessOf(y);
+  return luminanceOf(Math.max(0, l - steps)) / luminanceOf(Math.max(1e-3, l));
+}
+
 /** The same surface darker by so much of L*. */
 export function darkerBy(r: Reflectance, steps: number): Reflectance {
-  const { l } = labOf(r);
-  const share = luminanceOf(Math.max(0, l - steps)) / luminanceOf(Math.max(1e-3, l));
+  const share = darkerShare(xyzOfReflectance(r)[1], steps);
   return r.map((v) => v * share);
 }
 
 /** Of what resist covered so much is rubbed open again (default: 25 % dabbed leave 20 % showing). */
-const RUBBED_OPEN = 0.8;
+export const RUBBED_OPEN = 0.8;
 
 /** How a wash lies: film to its mean, and on how much of a zone (films common practice, shares a default). */
 const WASH_LIES = [

@@ -51,15 +51,33 @@ export function mixReflectance(pigments: readonly Pigment[], parts: readonly num
 export const mixLab = (pigments: readonly Pigment[], parts: readonly number[]): LabD65 =>
   labOfXyz(xyzOfReflectance(mixReflectance(pigments, parts)));
 
-/** The colour of a film of scattering power P over something else; at infinite P it is the paint itself. */
-export function filmOver(reflectance: Reflectance, below: Reflectance, power: number): Reflectance {
-  return reflectance.map((r, i) => {
+/** A film before it is known what it lies on: two numbers a band. */
+export type Film = { readonly a: Float64Array; readonly b: Float64Array };
+
+/**
+ * A film of scattering power P of a paint: what it makes of what lies below is (1 - Rg a) / (b - Rg), band by band.
+ * @param power over 0
+ * @source P. Kubelka 1948, in the form with hyperbolic functions (from memory)
+ */
+export function filmOf(reflectance: Reflectance, power: number): Film {
+  const low = new Float64Array(reflectance.length);
+  const high = new Float64Array(reflectance.length);
+  reflectance.forEach((r, i) => {
     const q = absorption(Math.min(0.9999, Math.max(1e-4, r)));
-    const rg = below[i]!;
     const a = 1 + q;
     const b = Math.sqrt(a * a - 1);
-    if (b * power < 1e-4) return rg + power * ((1 - rg) ** 2 - 2 * q * rg);
-    const g = 1 / Math.tanh(b * power);
-    return (1 - rg * (a - b * g)) / (a - rg + b * g);
+    // So thin a film neither scatters nor takes light: b coth(b P) is 1 / P.
+    const bg = b * power < 1e-4 ? 1 / power : b / Math.tanh(b * power);
+    low[i] = a - bg;
+    high[i] = a + bg;
   });
+  return { a: low, b: high };
 }
+
+/** The colour of a film over something else. */
+export const laidOver = ({ a, b }: Film, below: Reflectance): Reflectance =>
+  below.map((rg, i) => (1 - rg * a[i]!) / (b[i]! - rg));
+
+/** The colour of a film of scattering power P over something else; at infinite P it is the paint itself. */
+export const filmOver = (reflectance: Reflectance, below: Reflectance, power: number): Reflectance =>
+  power > 0 ? laidOver(filmOf(reflectance, power), below) : below.slice();

@@ -79,6 +79,14 @@ export function StepParts({ step }: { step: Step }) {
             className="block max-w-48 overflow-visible"
             heightPx={(ratio) => Math.min(110, 190 * ratio)}
           />
+          {typeof step.partOf === "object" && (
+            <Link
+              className="text-[17px] underline decoration-primer-3 underline-offset-4"
+              to={`/scenes/${p.part.sceneId}/painted/${p.part.id}?step=${encodeURIComponent(step.id)}`}
+            >
+              how it looks after this
+            </Link>
+          )}
           {step.partOf === "treatment" && p.part.meshId && (
             <Link
               className="text-[17px] underline decoration-primer-3 underline-offset-4"

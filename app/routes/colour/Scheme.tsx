@@ -43,6 +43,11 @@ export function Scheme({
       <div className="flex flex-wrap items-end justify-between gap-3">
         <ZoneChoice part={part} zone={on} choose={choose} />
         <SheenChoice plan={planned} zone={on} />
+        {rows.length > 0 && (
+          <Link className="button" to={`/scenes/${part.sceneId}/painted/${part.id}`}>
+            See it painted
+          </Link>
+        )}
       </div>
       <SchemeGrid part={part} shownZone={on} running={changing} onChoose={change} />
       <LayersTable rows={rows} isWhole={on === null} send={send} change={change} />

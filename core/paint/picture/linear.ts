@@ -17,14 +17,17 @@ export const labOfLinear = ([r, g, b]: LinearRgb): LabD65 =>
     0.019334 * r + 0.119192 * g + 0.950304 * b,
   ]);
 
+/** Red, green and blue in linear light, each from X, Y and Z. @source sRGB primaries and D65, IEC 61966-2-1 */
+export const LINEAR_OF_XYZ: readonly [LinearRgb, LinearRgb, LinearRgb] = [
+  [3.2404542, -1.5371385, -0.4985314],
+  [-0.969266, 1.8760108, 0.041556],
+  [0.0556434, -0.2040259, 1.0572252],
+];
+
 /** The way back; channels may lie outside 0 to 1 where a screen cannot show the colour. */
 export function linearOfLab(lab: LabD65): LinearRgb {
   const [x, y, z] = xyzOfLab(lab);
-  return [
-    3.2404542 * x - 1.5371385 * y - 0.4985314 * z,
-    -0.969266 * x + 1.8760108 * y + 0.041556 * z,
-    0.0556434 * x - 0.2040259 * y + 1.0572252 * z,
-  ];
+  return LINEAR_OF_XYZ.map((row) => row[0] * x + row[1] * y + row[2] * z) as unknown as LinearRgb;
 }
 
 /** @source B. Ottosson, OKLab (2020): from linear sRGB */

@@ -1,0 +1,139 @@
+import { kindOf, type LayerKind } from "#core/paint/layerKinds";
+import { potsOf, type Shelf } from "#core/paint/layerBody";
+import { recipeOf, type SchemeLayer } from "#core/paint/scheme";
+import type { PaintCourse, PaintMoment } from "#core/plan/colour/paintMoments";
+import { type Part, printOf } from "#core/scene/part";
+import { layersOf, placeName, wholeZone } from "#core/scene/zone";
+import type { ZoneMap } from "#core/scene/zoneMap";
+import { counted } from "#core/words";
+import type { ZoneShares } from "#workers/painted";
+
+/** Bare plastic and every moment after it: how far each zone is. */
+export const doneAt = ({ moments }: PaintCourse, at: number): PaintMoment["done"] =>
+  at <= 0 ? [] : moments[Math.min(at, moments.length) - 1]!.done;
+
+/** `3 of 8: Drybrush the edges, on the roof`; where nothing is laid yet, that it is bare. */
+export function momentWords({ moments }: PaintCourse, at: number, part: Part): string {
+  if (at <= 0) return `0 of ${moments.length}: bare`;
+  const { title, zones } = moments[at - 1]!;
+  const painted = part.zones.filter((z) => z.scheme.length > 0).length;
+  const names = part.zones.filter((z) => zones.includes(z.number)).map((z) => z.name);
+  return `${at} of ${moments.length}: ${title}${names.length < painted ? `, on ${names.join(" and ")}` : ""}`;
+}
+
+const SHEENS = { matte: 0, satin: 1, gloss: 2 } as const;
+/** A layer that lies on so much of its zone gives it its sheen (default). */
+const WHOLE = 0.9;
+/** Plastic as it comes off a machine is satin. */
+const BARE = SHEENS.satin;
+/** They leave the sheen of what lies below. */
+const SHEENLESS: readonly LayerKind[] = ["resist", "decal"];
+
+/** How each zone shines once so many of its layers are laid: 0 matte, 1 satin, 2 gloss. */
+export function sheensAt(
+  { schemes }: PaintCourse,
+  done: PaintMoment["done"],
+): readonly (readonly [zone: number, sheen: number])[] {
+  const laid = new Map(done);
+  return schemes.map(([zone, layers]) => {
+    const top = layers
+      .slice(0, laid.get(zone) ?? 0)
+      .findLast((l) => l.coverage >= WHOLE && !SHEENLESS.includes(l.kind));
+    return [zone, top ? SHEENS[top.sheen] : BARE] as const;
+  });
+}
+
+/** The pots and mixes of some layers: no more goes to the worker. */
+export function shelfOf({ schemes }: PaintCourse, { paints, recipes }: Shelf): Shelf {
+  const layers = schemes.flatMap(([, own]) => own);
+  const mixes = new Set(layers.map(recipeOf));
+  const pots = new Set(layers.flatMap((l) => potsOf(l, { paints, recipes }).map(({ paint }) => paint.id)));
+  return {
+    recipes: recipes.filter((r) => mixes.has(r.id)),
+    paints: paints.filter((p) => pots.has(p.id)),
+  };
+}
+
+/** A layer of a zone with what of it the picture shows. */
+export type ShareLine = {
+  readonly id: string;
+  readonly place: string;
+  readonly kind: LayerKind;
+  readonly told: number;
+  readonly drawn: number;
+  readonly cm2: number;
+};
+
+/** What every layer covers in the picture, beside what its amounts go by. */
+export const shareLines = (
+  { schemes }: PaintCourse,
+  shares: readonly ZoneShares[],
+  part: Part,
+): readonly ShareLine[] =>
+  schemes.flatMap(([number, layers]) => {
+    const zone = part.zones.find((z) => z.number === number);
+    const found = shares.find((s) => s.zone === number);
+    if (!zone || !found) return [];
+    return layers.map((l, i) => ({
+      ...{ id: `${number} ${l.id}`, place: placeName(part, zone), kind: l.kind, told: l.coverage },
+      drawn: found.shares[i] ?? 0,
+      cm2: (found.areaMm2 / 100) * (found.shares[i] ?? 0),
+    }));
+  });
+
+/** Pots whose flakes or dyes no reflectance tells. */
+const isShiny = (layer: SchemeLayer, shelf: Shelf) =>
+  layer.kind === "metal" || potsOf(layer, shelf).some(({ paint }) => paint.kind === "metallic");
+
+/** What the picture cannot promise of some layers, in sentences. */
+export function promises(
+  course: PaintCourse,
+  shelf: Shelf,
+  surface: { readonly isCoarse: boolean },
+): readonly string[] {
+  const layers = layersOf(course.schemes.map(([number, scheme]) => ({ ...wholeZone, number, scheme })));
+  const { leftOut } = course;
+  const untold = layers.filter((l) => isUntold(l, shelf)).length;
+  const differing = layers.filter((l) => l.among || l.onSome !== undefined || l.panels).length;
+  return [
+    ...(layers.some((l) => isShiny(l, shelf))
+      ? ["Metals are drawn in the colour of their pot: how they flash is not."]
+      : []),
+    ...(layers.some((l) => l.sheen === "gloss")
+      ? ["Gloss is drawn under one lamp, without what it mirrors."]
+      : []),
+    ...(untold > 0
+      ? [
+          `${counted(untold, "layer has", "layers have")} no colour yet and ${untold === 1 ? "is" : "are"} not drawn.`,
+        ]
+      : []),
+    ...(leftOut.length > 0
+      ? [`Left out by the plan, and so not drawn: ${leftOut.map((l) => kindOf(l.kind).says).join(", ")}.`]
+      : []),
+    ...(differing > 0 ? ["Copies that differ are drawn in the first of their colours."] : []),
+    ...(surface.isCoarse ? ["It is large: places under a few mm are drawn coarsely."] : []),
+    "Two paints of one colour here may part under another lamp.",
+  ];
+}
+
+/** Nothing of it is shown for want of a colour; what has none by its nature is not meant, and primer is grey. */
+const isUntold = (layer: SchemeLayer, shelf: Shelf) =>
+  !["primer", "varnish", "resist", "decal", "gloss"].includes(layer.kind) &&
+  potsOf(layer, shelf).length === 0;
+
+/** What a picture is made from, as a key: another one for every other mesh, size or map. */
+export const surfaceKey = (
+  meshId: string,
+  factor: number,
+  map: Pick<ZoneMap, "stamp"> | null,
+  fill: number,
+) => `${meshId} ${factor} ${map?.stamp ?? `all in ${fill}`}`;
+
+/** A part that is painted as a whole: a piece of one is painted once it is joined. */
+export const isPainted = (part: Part): boolean =>
+  printOf(part).pieceOf === null && part.zones.some((z) => z.scheme.length > 0);
+
+/** Whether this browser draws models at all. */
+export function canDraw(): boolean {
+  return document.createElement("canvas").getContext("webgl2") !== null;
+}

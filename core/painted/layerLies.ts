@@ -1,0 +1,144 @@
+import { kindOf } from "#core/paint/layerKinds";
+import type { SchemeLayer } from "#core/paint/scheme";
+import type { FaceShape } from "#core/painted/faceShape";
+import { clouds, grain, spots, streaks } from "#core/painted/placeNoise";
+import { shareCover } from "#core/painted/shareCover";
+import { keyOf } from "#core/random";
+
+/** How far a layer covers each face of a zone, 0 to 1, and its film there as a share of what is told. */
+export type LayerLies = { readonly cover: Float32Array; readonly film: Float32Array };
+
+/** What a layer is like where it lies. */
+export const manners = [
+  "body",
+  "sprayed",
+  "from above",
+  "wash",
+  "crests",
+  "spots",
+  "dust",
+  "streaks",
+  "lines",
+] as const;
+export type Manner = (typeof manners)[number];
+
+/** How a layer goes on, from its kind, its way and its stroke. */
+export function mannerOf({ kind, method, load, stroke, pinOnly }: SchemeLayer): Manner {
+  if (pinOnly || kind === "line in") return "lines";
+  if (kind === "drybrush" || method === "drybrush" || load === "dry") return "crests";
+  if (kind === "streak") return "streaks";
+  if (kind === "dust" || kind === "pigment" || method === "powder") return "dust";
+  if (method === "sponge" || method === "flick") return "spots";
+  if (kind === "chip" || kind === "scratch" || kind === "splatter" || kind === "resist") return "spots";
+  if (method === "wash" || kind === "shade") return "wash";
+  if (method !== "airbrush" && method !== "can") return "body";
+  return stroke === "from above" ? "from above" : "sprayed";
+}
+
+/** Spots, from one to the next, mm (defaults). */
+const SPOT_MM = { chip: 1, scratch: 0.6, splatter: 0.8, resist: 2, sponge: 1.5 } as const;
+/** Patches of a colour whose place nobody told, mm; and the streaks of rain. */
+const PATCH_MM = 8;
+const STREAK_MM = 1.5;
+/** What fades at its edge over a tenth of the zone, and what has an edge. */
+const SOFT = 0.1;
+const HARD = 0.02;
+
+/**
+ * Where a layer lies on a zone. What is covered comes to the share that is told, so that the picture has the paint that
+ * is mixed for it.
+ * @param faces the faces of the zone
+ */
+export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): LayerLies {
+  const manner = mannerOf(layer);
+  const score = scored(shape, faces, layer, manner);
+  const soft = manner === "spots" || manner === "body" ? HARD : SOFT;
+  const cover = shareCover(faces, shape.area, score, layer.coverage, soft);
+  return { cover, film: filmsOf(shape, faces, manner, cover) };
+}
+
+/** How soon each face is covered. */
+function scored(
+  { centre, normal, open, curve }: FaceShape,
+  faces: Uint32Array,
+  layer: SchemeLayer,
+  manner: Manner,
+): Float32Array {
+  const score = new Float32Array(faces.length);
+  // All of it: nothing comes sooner.
+  if (layer.coverage >= 1) return score;
+  const seed = (layer.seed ?? 1) + (keyOf(layer.id) % 9973);
+  const spotMm =
+    layer.method === "sponge" ? SPOT_MM.sponge : (SPOT_MM[layer.kind as keyof typeof SPOT_MM] ?? 1);
+  for (let i = 0; i < faces.length; i++) {
+    const f = faces[i]!;
+    const [x, y, z] = [centre[3 * f]!, centre[3 * f + 1]!, centre[3 * f + 2]!];
+    const up = normal[3 * f + 2]!;
+    // So that faces that are alike are not all covered at once.
+    const rough = 0.05 * grain(x, y, z, seed);
+    switch (manner) {
+      case "crests":
+        score[i] = curve[f]! + 0.3 * open[f]! + 0.1 * up + rough;
+        break;
+      case "wash":
+      case "lines":
+        score[i] = 1 - open[f]! - 0.6 * curve[f]! + rough;
+        break;
+      case "dust":
+        score[i] = Math.sqrt(Math.max(0, up)) + 0.5 * (1 - open[f]!) + 4 * rough;
+        break;
+      case "streaks":
+        score[i] = streaks(x, y, z, STREAK_MM, seed) * (1 - 0.7 * Math.abs(up));
+        break;
+      case "spots":
+        score[i] = spots(x, y, z, spotMm, seed) + (isWorn(layer) ? 1.5 * Math.max(0, curve[f]!) : 0);
+        break;
+      case "from above":
+        score[i] = up + rough;
+        break;
+      default:
+        score[i] = clouds(x, y, z, PATCH_MM, seed);
+    }
+  }
+  return score;
+}
+
+/** Worn and chipped where hands and feet reach edges first. */
+const isWorn = ({ kind }: SchemeLayer) => kindOf(kind).weathering === "chip";
+
+/** Film of a wash in recesses, on slopes, on what is raised and on level tops, to its mean (defaults). */
+const WASH = { deep: 3, slope: 1, raised: 0.2, level: 1.5 } as const;
+
+/** The film of a layer on every face, as a share of what is told of it. */
+function filmsOf(
+  { area, normal, open, curve, sky }: FaceShape,
+  faces: Uint32Array,
+  manner: Manner,
+  cover: Float32Array,
+): Float32Array {
+  const film = new Float32Array(faces.length).fill(1);
+  let [laid, all] = [0, 0];
+  for (let i = 0; i < faces.length; i++) {
+    const f = faces[i]!;
+    const up = normal[3 * f + 2]!;
+    if (manner === "body") film[i] = (1 - 0.3 * Math.max(0, curve[f]!)) * (1 + 0.3 * (1 - open[f]!));
+    if (manner === "sprayed") film[i] = open[f]!;
+    if (manner === "from above") film[i] = Math.max(0, up) * sky[f]!;
+    if (manner === "wash" || manner === "lines") film[i] = washFilm(open[f]!, curve[f]!, up);
+    laid += film[i]! * cover[i]! * area[f]!;
+    all += cover[i]! * area[f]!;
+  }
+  // A wash runs: what is thin here is thick there, and the mean is the wet film that is told.
+  if ((manner === "wash" || manner === "lines") && laid > 0)
+    for (let i = 0; i < film.length; i++) film[i]! *= all / laid;
+  return film;
+}
+
+function washFilm(open: number, curve: number, up: number): number {
+  const raised = WASH.slope + (WASH.raised - WASH.slope) * clamp(curve / 0.3);
+  const onTop = raised * (1 + (WASH.level - 1) * clamp((up - 0.8) / 0.2));
+  // From three quarters open on it is a recess, from half open on a deep one.
+  return onTop + (WASH.deep - onTop) * clamp((0.75 - open) / 0.25);
+}
+
+const clamp = (v: number) => Math.max(0, Math.min(1, v));

@@ -1,0 +1,139 @@
+import { afterAll, expect, it } from "vitest";
+import type { Page } from "playwright-core";
+import { ciede2000 } from "#core/paint/ciede2000";
+import { labOfHex } from "#core/paint/colour";
+import { closeApp, closeBrowser, openApp, openDemo, ORIGIN, rowsOf } from "./app";
+
+afterAll(closeBrowser);
+
+const soon = <T>(get: () => T | Promise<T>) => expect.poll(get, { timeout: 30_000 });
+const demo = `${ORIGIN}/scenes/withy-sluice`;
+
+const labOf = (hex: string) => {
+  const lab = labOfHex(hex);
+  if (!lab.ok) throw new Error(hex);
+  return lab.value;
+};
+
+/** The colours that are drawn, most frequent first, without the card behind. */
+const drawn = (page: Page): Promise<readonly string[]> =>
+  page.locator("[role=application] canvas").evaluate((canvas) => {
+    const { width, height } = canvas as HTMLCanvasElement;
+    const copy = new OffscreenCanvas(width, height).getContext("2d")!;
+    copy.drawImage(canvas as HTMLCanvasElement, 0, 0);
+    const { data } = copy.getImageData(0, 0, width, height);
+    const counts = new Map<string, number>();
+    for (let i = 0; i < data.length; i += 4) {
+      if (data[i + 3]! < 255) continue;
+      const hex = [0, 1, 2].map((k) => data[i + k]!.toString(16).padStart(2, "0")).join("");
+      counts.set(hex, (counts.get(hex) ?? 0) + 1);
+    }
+    return [...counts].sort((a, b) => b[1] - a[1]).map(([hex]) => `#${hex}`);
+  });
+
+const ready = async (page: Page) => {
+  await page.locator("[role=application][aria-busy=false]").waitFor();
+  await page.locator("[role=application] canvas").waitFor();
+  await soon(async () => (await drawn(page)).length).toBeGreaterThan(0);
+};
+
+it("a part is seen after each of its layers, from the Colour page: by keys, unlit in the numbers of its mixes", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/colour?part=withy-sluice-front`);
+  await page.getByRole("link", { name: "See it painted" }).click();
+  await page.getByRole("heading", { name: "Cottage, front wall, painted" }).waitFor();
+  await ready(page);
+  const slider = page.getByRole("slider", { name: "Layers that are laid" });
+  await page.getByRole("button", { name: "no light, flat swatch" }).click();
+  await slider.focus();
+  await page.keyboard.press("Home");
+  await page.getByText("0 of 6: bare").first().waitFor();
+  await soon(async () => (await drawn(page))[0]).toBe("#898989");
+  const seen = new Set<string>();
+  for (let i = 1; i <= 6; i++) {
+    await page.keyboard.press("ArrowRight");
+    await page
+      .getByText(new RegExp(`^${i} of 6: `))
+      .first()
+      .waitFor();
+    await page.waitForTimeout(400);
+    seen.add((await drawn(page)).slice(0, 40).join());
+  }
+  // Primer is grey as bare plastic is; each other layer is another picture.
+  expect(seen.size).toBeGreaterThanOrEqual(5);
+  // The base coat is the colour that the mix is told to have.
+  await page.getByRole("button", { name: "2 of 6: Paint the colour" }).click();
+  await page.waitForTimeout(400);
+  const [most] = await drawn(page);
+  const cell = page.getByRole("region", { name: "What each layer covers" });
+  await cell.getByRole("cell", { name: "100 %" }).first().waitFor();
+  const grey = ciede2000(labOf(most!), labOf("#898989"));
+  expect(grey).toBeGreaterThan(10);
+  await closeApp(app);
+});
+
+it("is lit by a lamp that keys move, wet and dry, as small as it looks; what it cannot promise stands beside it", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/painted/withy-sluice-front`);
+  await ready(page);
+  const before = (await drawn(page))[0];
+  await page.getByRole("button", { name: "a lamp from the side" }).click();
+  await soon(async () => (await drawn(page))[0]).not.toBe(before);
+  const lamp = page.getByRole("slider", { name: "Where the lamp stands" });
+  await lamp.focus();
+  const beside = (await drawn(page)).slice(0, 60).join();
+  for (let i = 0; i < 12; i++) await page.keyboard.press("ArrowRight");
+  await soon(async () => (await drawn(page)).slice(0, 60).join()).not.toBe(beside);
+  const dry = (await drawn(page))[0]!;
+  await page.getByLabel(/while it is wet/).check();
+  await soon(async () => labOf((await drawn(page))[0]!).l).toBeLessThan(labOf(dry).l);
+  await page.getByLabel(/as small as it looks/).check();
+  await page.getByText("What the picture cannot promise").waitFor();
+  await closeApp(app);
+});
+
+it("the bench shows the picture of its step; on a tablet upright in the evening", async () => {
+  const app = await openApp({ evening: true, width: 820, height: 1180 });
+  const { page } = app;
+  await page.goto(ORIGIN);
+  await page.getByRole("heading", { name: "The lay" }).waitFor();
+  await page.goto(
+    `${demo}/painted/withy-sluice-front?step=${encodeURIComponent("part:withy-sluice-front/scheme-shade")}`,
+  );
+  await ready(page);
+  await page.getByText("3 of 6: Shade").first().waitFor();
+  await page.getByRole("link", { name: "Its layers" }).click();
+  await page.getByRole("heading", { name: "Schemes" }).waitFor();
+  await closeApp(app);
+});
+
+it("a part without a model shows its zones as swatches, and one without layers says what to do", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/parts`);
+  await page.getByText("Add a part without a model").click();
+  const form = page.locator("form", { has: page.getByLabel("Width on the bench") });
+  await form.getByLabel("Name").fill("Hay rick");
+  await form.getByLabel("Width on the bench").fill("30 mm");
+  await form.getByLabel("Depth").fill("30 mm");
+  await form.getByLabel("Height").fill("30 mm");
+  await form.getByRole("button", { name: /^Add/ }).click();
+  await page
+    .getByRole("row", { name: /Hay rick/ })
+    .first()
+    .waitFor();
+  const id = (await rowsOf(page, "parts")).find((p) => (p as { name: string }).name === "Hay rick") as {
+    id: string;
+  };
+  await page.goto(`${demo}/painted/${id.id}`);
+  await page.getByRole("heading", { name: "No layer is laid on it yet" }).waitFor();
+  await page.goto(`${demo}/colour?part=${id.id}`);
+  await page.getByText("Add a layer", { exact: true }).click();
+  await page.getByRole("button", { name: "Add it" }).first().click();
+  await page.getByRole("table", { name: "What it looks like after each layer" }).waitFor();
+  await page.goto(`${demo}/painted/${id.id}`);
+  await page.getByText("It has no model: its zones are shown as swatches.").waitFor();
+  await closeApp(app);
+});
