@@ -31,3 +31,6 @@ export const layPainted = (...given: Parameters<PaintedApi["lay"]>) => run((api)
 
 /** How its faces look after so many layers of each zone: four bytes a face. */
 export const shownPainted = (...given: Parameters<PaintedApi["shown"]>) => run((api) => api.shown(...given));
+
+/** The share of some zones of the part that was opened that a layer with a place, or from one side, comes to. */
+export const findShare = (...given: Parameters<PaintedApi["found"]>) => run((api) => api.found(...given));

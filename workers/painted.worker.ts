@@ -4,6 +4,7 @@ import { weld } from "#core/mesh/weld";
 import type { Shelf } from "#core/paint/layerBody";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { type FaceShape, faceShape } from "#core/painted/faceShape";
+import { type FoundShare, foundShare } from "#core/painted/layerLies";
 import { type PaintMesh, paintMesh } from "#core/painted/paintMesh";
 import { type PaintedPart, paintZones, shownFaces } from "#core/painted/paintZones";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
@@ -58,6 +59,16 @@ const api = {
     if (!held) throw new Error("No part was opened.");
     painted = paintZones(held.shape, held.paint.of, new Map(schemes), shelf);
     return painted.zones.map(({ number, areaMm2, shares }) => ({ zone: number, areaMm2, shares }));
+  },
+  /** The share of some zones that a layer with a place, or from one side, comes to. */
+  found(zones: readonly number[], layer: SchemeLayer): FoundShare {
+    if (!held) throw new Error("No part was opened.");
+    const { of } = held.paint;
+    const isOn = new Set(zones);
+    const faces = new Uint32Array(of.length);
+    let count = 0;
+    for (let f = 0; f < of.length; f++) if (isOn.has(of[f]!)) faces[count++] = f;
+    return foundShare(held.shape, faces.subarray(0, count), layer);
   },
   /**
    * Four bytes a face after so many layers of each zone: red, green, blue of sRGB, and its sheen.

@@ -2,6 +2,7 @@ import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
 import type { Load } from "#core/paint/load";
+import type { PaintPlace, SprayFrom } from "#core/paint/paintPlace";
 import type { PanelGrid } from "#core/paint/panels";
 
 /** What makes a layer more than colour: how it changes what is seen of what lies below it. */
@@ -39,6 +40,10 @@ export type SchemeLayer = {
   /** A brush of another width than its method takes. */
   readonly brush?: "wide" | "small";
   readonly stroke?: Stroke;
+  /** Where on its zone it lies; its coverage is what was found of that on the mesh. */
+  readonly place?: PaintPlace;
+  /** Of a sprayed layer: the one side that it comes from; its coverage is the share of a full coat that it leaves. */
+  readonly from?: SprayFrom;
   /** Of a metal: bright chrome, or iron and steel. */
   readonly metal?: (typeof metals)[number];
   /** Free-hand work that must stay as it is. */

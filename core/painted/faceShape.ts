@@ -8,6 +8,7 @@ import type { PaintMesh } from "#core/painted/paintMesh";
 
 /** What paint, hands and weather ask of every face of a paint mesh. Lengths in mm on the bench. */
 export type FaceShape = {
+  readonly mesh: TriangleMesh;
   /** mm2. */
   readonly area: Float32Array;
   /** Three numbers a face. */
@@ -52,7 +53,7 @@ export function faceShape(
   const sky = skyShare(mesh, centre, normal, coneOf([0, 0, 1], CONE_DEG), others);
   tell(0.4);
   const open = openness(original, parent, centre, normal, (share) => tell(0.4 + 0.6 * share));
-  return { area, centre, normal, open, curve, sky };
+  return { mesh, area, centre, normal, open, curve, sky };
 }
 
 function placesOf({ positions: p, triangles: t }: TriangleMesh) {
@@ -128,7 +129,7 @@ function curvature(
 }
 
 /** The mean of every face and its neighbours. */
-export function spread(values: Float32Array, twin: Int32Array): Float32Array<ArrayBuffer> {
+function spread(values: Float32Array, twin: Int32Array): Float32Array<ArrayBuffer> {
   const next = new Float32Array(values.length);
   for (let f = 0; f < values.length; f++) {
     let sum = values[f]!;

@@ -1,6 +1,9 @@
 import { kindOf } from "#core/paint/layerKinds";
+import { type SprayFrom, towardNozzle } from "#core/paint/paintPlace";
 import type { SchemeLayer } from "#core/paint/scheme";
-import type { FaceShape } from "#core/painted/faceShape";
+import { CONE_DEG, type FaceShape } from "#core/painted/faceShape";
+import { placeOnFaces } from "#core/painted/placeOnFaces";
+import { sprayedFrom } from "#core/painted/skyShare";
 import { clouds, grain, spots, streaks } from "#core/painted/placeNoise";
 import { shareCover } from "#core/painted/shareCover";
 import { keyOf } from "#core/random";
@@ -50,11 +53,52 @@ const HARD = 0.02;
  * @param faces the faces of the zone
  */
 export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): LayerLies {
+  if (layer.from) return fromOneSide(shape, faces, layer.from);
   const manner = mannerOf(layer);
+  if (layer.place) {
+    const place = placeOnFaces(shape, layer.place);
+    const cover = Float32Array.from(faces, (f) => place[f]!);
+    return { cover, film: filmsOf(shape, faces, manner, cover) };
+  }
   const score = scored(shape, faces, layer, manner);
   const soft = manner === "spots" || manner === "body" ? HARD : SOFT;
   const cover = shareCover(faces, shape.area, score, layer.coverage, soft);
   return { cover, film: filmsOf(shape, faces, manner, cover) };
+}
+
+/** A spray from one side: what it reaches, with so much of a full coat. */
+function fromOneSide(shape: FaceShape, faces: Uint32Array, from: SprayFrom): LayerLies {
+  const reached = sprayedFrom(shape, towardNozzle(from), CONE_DEG);
+  const film = Float32Array.from(faces, (f) => reached[f]!);
+  return { cover: film.map((w) => (w > 0 ? 1 : 0)), film };
+}
+
+/** A share below half a coat is shadow that is left (default). */
+const SHADOW = 0.5;
+
+/** What a layer with a place or a side comes to on some faces. */
+export type FoundShare = {
+  /** Of a full coat on all of them: what its amounts go by. */
+  readonly share: number;
+  /** Of their area that it reaches at all, and that is left with less than half a coat. */
+  readonly reached: number;
+  readonly shadow: number;
+};
+
+/** The share that is found on the mesh for a layer with a place or a side. */
+export function foundShare(shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): FoundShare {
+  const { cover, film } = layerLies(shape, faces, layer);
+  let [all, share, reached, shadow] = [0, 0, 0, 0];
+  faces.forEach((f, i) => {
+    const coat = layer.from ? cover[i]! * film[i]! : cover[i]!;
+    all += shape.area[f]!;
+    share += coat * shape.area[f]!;
+    if (cover[i]! > 0) reached += shape.area[f]!;
+    if (coat < SHADOW) shadow += shape.area[f]!;
+  });
+  return all > 0
+    ? { share: share / all, reached: reached / all, shadow: shadow / all }
+    : { share: 0, reached: 0, shadow: 0 };
 }
 
 /** How soon each face is covered. */

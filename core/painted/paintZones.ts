@@ -81,7 +81,8 @@ function laidOnZone(
     else if (layer.kind === "pigment") powdered = Math.max(powdered, layer.coverage);
     all.push(states.laid(all.at(-1)!, effect, cover, film));
     let covered = 0;
-    for (let k = 0; k < faces.length; k++) covered += cover[k]! * shape.area[faces[k]!]!;
+    for (let k = 0; k < faces.length; k++)
+      covered += cover[k]! * (layer.from ? film[k]! : 1) * shape.area[faces[k]!]!;
     shares.push(areaMm2 > 0 ? covered / areaMm2 : 0);
   });
   return { number, faces, states: all, shares, areaMm2 };

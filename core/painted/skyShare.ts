@@ -154,8 +154,11 @@ function sees(
  * @param coneDeg how wide it spreads
  */
 export function sprayedFrom(
-  mesh: TriangleMesh,
-  { centre, normal }: { readonly centre: Float32Array; readonly normal: Float32Array },
+  {
+    mesh,
+    centre,
+    normal,
+  }: { readonly mesh: TriangleMesh; readonly centre: Float32Array; readonly normal: Float32Array },
   toward: Vec3,
   coneDeg: number,
 ): Float32Array {

@@ -3,6 +3,7 @@ import Joi from "joi";
 import { methods } from "#core/paint/amount";
 import { layerKindNames } from "#core/paint/layerKinds";
 import { loads } from "#core/paint/load";
+import { paintPlaceNames } from "#core/paint/paintPlace";
 import {
   type Colour,
   finishEffects,
@@ -35,6 +36,11 @@ export const layerKeys = {
   load: Joi.string().valid(...loads),
   brush: Joi.string().valid("wide", "small"),
   stroke: Joi.string().valid(...strokes),
+  place: Joi.string().valid(...paintPlaceNames),
+  from: Joi.object({
+    azimuthDeg: Joi.number().min(-360).max(360).required(),
+    elevationDeg: Joi.number().min(-90).max(90).required(),
+  }),
   metal: Joi.string().valid(...metals),
   mustStay: Joi.valid(true),
   takeBack: Joi.boolean(),

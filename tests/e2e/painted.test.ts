@@ -137,3 +137,39 @@ it("a part without a model shows its zones as swatches, and one without layers s
   await page.getByText("It has no model: its zones are shown as swatches.").waitFor();
   await closeApp(app);
 });
+
+it("C5: a layer is laid on edges that are found on the mesh; its ml follow the place, and a spray from above its light", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/colour?part=withy-sluice-front`);
+  await page.getByText("Add a layer", { exact: true }).click();
+  const add = page.locator("form", { has: page.getByRole("button", { name: "Add it" }) });
+  await add.getByLabel("Layer", { exact: true }).selectOption("drybrush");
+  await add.getByLabel("With", { exact: true }).selectOption({ label: "Bone Lime" });
+  await add.getByLabel("Where on it").selectOption({ label: "edges" });
+  await add.getByText(/That is \d+ % of it: its paint and its minutes go by this\./).waitFor();
+  const share = Number(await add.getByLabel("Of the surface, %, found").inputValue());
+  expect(share).toBeGreaterThan(5);
+  expect(share).toBeLessThan(100);
+  await add.getByRole("button", { name: "Add it" }).click();
+  const table = page.getByRole("region", { name: "Layers" });
+  await table.getByText("on edges").waitFor();
+  const zones = (await rowsOf(page, "parts")).find(
+    (p) => (p as { id: string }).id === "withy-sluice-front",
+  ) as {
+    zones: { scheme: { place?: string; coverage: number }[] }[];
+  };
+  const kept = zones.zones.flatMap((z) => z.scheme).find((l) => l.place === "edges");
+  expect(kept?.coverage).toBeCloseTo(share / 100, 6);
+  // Sprayed from above: what it reaches, and the shadow that is left.
+  await add.getByLabel("Layer", { exact: true }).selectOption("colour");
+  await add.getByLabel("How", { exact: true }).selectOption("airbrush");
+  await add.getByLabel("Sprayed from").selectOption({ label: "above" });
+  await add.getByText(/gets less than half a coat: the shadow that is left/).waitFor();
+  await add.getByRole("button", { name: "Add it" }).click();
+  await table.getByText("from above").waitFor();
+  await page.getByRole("link", { name: "See it painted" }).click();
+  await ready(page);
+  await page.getByRole("region", { name: "What each layer covers" }).getByText("drybrush").first().waitFor();
+  await closeApp(app);
+});

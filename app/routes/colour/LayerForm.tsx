@@ -13,6 +13,7 @@ import { Choice, Field, Problems, Tick } from "#ui/Field";
 import { useScene } from "#app/routes/scenes/useScene";
 import { CopiesFields } from "./CopiesFields";
 import { asksOf } from "./layerAsks";
+import { WhereFields } from "./WhereFields";
 
 type Fetcher = FetcherWithComponents<{ problems: readonly Problem[] }>;
 const sheens: readonly SchemeLayer["sheen"][] = ["matte", "satin", "gloss"];
@@ -89,6 +90,7 @@ type Fields = {
 /** All that can be said of a layer; what its kind never needs is not asked. */
 function LayerFields({ part, zone, layer, problems }: Fields) {
   const [kind, setKind] = useState<LayerKind>(layer?.kind ?? "primer");
+  const [method, setMethod] = useState<string>(layer?.method ?? "brush");
   return (
     <>
       <Problems
@@ -105,8 +107,8 @@ function LayerFields({ part, zone, layer, problems }: Fields) {
         onChange={(e) => setKind(e.target.value as LayerKind)}
         options={layerKindNames.map((k) => [k, kindOf(k).says] as const)}
       />
-      <LaidWith layer={layer} />
-      <AmountFields kind={kind} layer={layer} problems={problems} />
+      <LaidWith layer={layer} method={method} setMethod={setMethod} />
+      <AmountFields {...{ part, zone, kind, method, layer, problems }} />
       <details className="sm:col-span-4">
         <summary className="text-[14px]">Brush, strokes, and what it must bear</summary>
         <div className="mt-2 grid items-end gap-3 sm:grid-cols-4">
@@ -121,7 +123,15 @@ function LayerFields({ part, zone, layer, problems }: Fields) {
   );
 }
 
-function LaidWith({ layer }: { readonly layer: SchemeLayer | undefined }) {
+function LaidWith({
+  layer,
+  method,
+  setMethod,
+}: {
+  readonly layer: SchemeLayer | undefined;
+  readonly method: string;
+  readonly setMethod: (method: string) => void;
+}) {
   const { recipes, paints } = useScene().input.workshop;
   return (
     <>
@@ -144,7 +154,8 @@ function LaidWith({ layer }: { readonly layer: SchemeLayer | undefined }) {
       <Choice
         label="How"
         name="method"
-        defaultValue={layer?.method}
+        value={method}
+        onChange={(e) => setMethod(e.target.value)}
         options={asOptions(Object.keys(methods))}
       />
       <Choice label="Sheen" name="sheen" defaultValue={layer?.sheen} options={asOptions(sheens)} />
@@ -159,15 +170,20 @@ function LaidWith({ layer }: { readonly layer: SchemeLayer | undefined }) {
 }
 
 function AmountFields({
+  part,
+  zone,
   kind,
+  method,
   layer,
   problems,
 }: {
+  readonly part: Part;
+  readonly zone: number | null;
   readonly kind: LayerKind;
+  readonly method: string;
   readonly layer: SchemeLayer | undefined;
   readonly problems: readonly Problem[] | undefined;
 }) {
-  const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
   return (
     <>
       <Field
@@ -179,16 +195,7 @@ function AmountFields({
         defaultValue={layer?.coats ?? 1}
         problems={problems}
       />
-      <Field
-        key={kind}
-        label="Of the surface, %"
-        name="coverage"
-        problems={problems}
-        type="number"
-        min={1}
-        max={100}
-        defaultValue={Math.round(100 * usual)}
-      />
+      <WhereFields key={kind} {...{ part, zone, kind, method, layer, problems }} />
     </>
   );
 }

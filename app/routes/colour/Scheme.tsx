@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import type { Problem } from "#core/outcome";
+import { whereWords } from "#core/paint/paintPlace";
 import type { PaintSequence } from "#core/paint/paintSequence";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { PartPlan } from "#core/plan/parts/partPlan";
@@ -116,6 +117,14 @@ const LayersTable = ({
   </PlainTable>
 );
 
+/** How much of it a layer covers, and where that was found. */
+const CoverageCell = ({ layer }: { readonly layer: SchemeLayer }) => (
+  <td data-figures>
+    {Math.round(100 * layer.coverage)} %
+    {(layer.place || layer.from) && <span className="block text-[13px] text-ink-2">{whereWords(layer)}</span>}
+  </td>
+);
+
 /** The layers are the usual ones: a change makes them this part's own. */
 function AssumedLine({ part }: { readonly part: Part }) {
   const fetcher = useFetcher();
@@ -228,7 +237,7 @@ function LayerLine({
           {instead && <span className="block text-[13px] text-oxide">{instead}</span>}
         </td>
         <td data-figures>{layer.coats}</td>
-        <td data-figures>{Math.round(100 * layer.coverage)} %</td>
+        <CoverageCell layer={layer} />
         <td>{amount && <FigureView figure={amount} label={`${layer.kind}: amount`} />}</td>
         <LayerButtons
           onChange={onChange}

@@ -9,7 +9,7 @@ import { layersOf, sheenTargets, withLayer, withLayerMoved, withoutLayer, type Z
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
-import { copiesSaid, handSaid } from "./layerAsks";
+import { copiesSaid, handSaid, isUnfound } from "./layerAsks";
 import { layLadder } from "./ladderAction";
 import { colourOf, freshId, noPart, type Said, zoneIn, zonesBegun, zonesShown } from "./saidOfColour";
 import {
@@ -93,6 +93,7 @@ async function keepLayer(form: SentForm): Promise<Said> {
   const fields = await fieldsOf(form, layerForm);
   if (!fields.ok) return refuse(fields.problems);
   const { coats, coverage, mostShare } = fields.value;
+  if (isUnfound(form)) return refuse([unfound]);
   const kind = textOf(form, "kind") as SchemeLayer["kind"];
   const layer: SchemeLayer = {
     id: changes || freshId(),
@@ -117,6 +118,12 @@ async function keepLayer(form: SentForm): Promise<Said> {
     ),
   );
 }
+
+const unfound = {
+  code: "layer/unfound",
+  path: ["coverage"],
+  message: "Its place is not found on the mesh yet: wait for its share, or type how much of it instead.",
+};
 
 const effectOf = (said: string): Pick<SchemeLayer, "effect"> => {
   const effect = finishEffects.find((e) => e === said);

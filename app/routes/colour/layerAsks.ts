@@ -1,4 +1,5 @@
 import { loads } from "#core/paint/load";
+import { paintPlaceNames, sprayFroms } from "#core/paint/paintPlace";
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
 import { metals, MOST_BACK, MOST_COLOURS, type SchemeLayer, strokes } from "#core/paint/scheme";
 import { type SentForm, textOf } from "#app/readForm";
@@ -34,6 +35,21 @@ export function asksOf(kind: LayerKind): LayerAsks {
 
 const one = <T extends string>(of: readonly T[], said: string): T | undefined => of.find((v) => v === said);
 
+/** Ways that spray, and so may come from one side. */
+export const isSprayed = (method: string): boolean => method === "airbrush" || method === "can";
+
+/** Where it lies, or from where it is sprayed. */
+function placeSaid(form: SentForm): Pick<SchemeLayer, "place" | "from"> {
+  const from = isSprayed(textOf(form, "method")) ? sprayFroms[textOf(form, "from")] : undefined;
+  if (from) return { from };
+  const place = one(paintPlaceNames, textOf(form, "place"));
+  return place ? { place } : {};
+}
+
+/** A place or a side was chosen, and nobody knows yet how much of the zone it is. */
+export const isUnfound = (form: SentForm): boolean =>
+  Object.keys(placeSaid(form)).length > 0 && textOf(form, "found") !== "yes";
+
 /** What was said of the hand and of what a layer must bear, without what was not. */
 export function handSaid(form: SentForm, kind: LayerKind, mostPercent: number | null): Partial<SchemeLayer> {
   const asks = asksOf(kind);
@@ -48,6 +64,7 @@ export function handSaid(form: SentForm, kind: LayerKind, mostPercent: number | 
     ...(load ? { load } : {}),
     ...(brush ? { brush } : {}),
     ...(stroke ? { stroke } : {}),
+    ...placeSaid(form),
     ...(metal ? { metal } : {}),
     ...(asks.mostShare && mostPercent !== null ? { mostShare: mostPercent / 100 } : {}),
     ...(isOn("pinOnly") ? { pinOnly: true } : {}),

@@ -1,0 +1,123 @@
+import { useState } from "react";
+import type { Problem } from "#core/outcome";
+import { kindOf, type LayerKind } from "#core/paint/layerKinds";
+import {
+  type PaintPlace,
+  paintPlaceNames,
+  paintPlaces,
+  sprayFroms,
+  sprayWords,
+} from "#core/paint/paintPlace";
+import type { SchemeLayer } from "#core/paint/scheme";
+import type { FoundShare } from "#core/painted/layerLies";
+import type { Part } from "#core/scene/part";
+import { painted } from "#core/scene/zone";
+import { useFoundShare } from "#app/routes/painted/useFoundShare";
+import { Choice, Field } from "#ui/Field";
+import { isSprayed } from "./layerAsks";
+
+type Props = {
+  readonly part: Part;
+  readonly zone: number | null;
+  readonly kind: LayerKind;
+  readonly method: string;
+  readonly layer: SchemeLayer | undefined;
+  readonly problems: readonly Problem[] | undefined;
+};
+
+/** How much of its zone a layer covers: typed, or found on the mesh for a place or a side. */
+export function WhereFields({ part, zone, kind, method, layer, problems }: Props) {
+  const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
+  const [typed, setTyped] = useState(String(percentOf(usual)));
+  const [place, setPlace] = useState<string>(layer?.place ?? "");
+  const [from, setFrom] = useState(layer?.from ? sprayWords(layer.from) : "");
+  const { find, found, forget, job } = useFoundShare(part);
+  const side = isSprayed(method) ? from : "";
+  const isPlaced = place !== "" || side !== "";
+  const zones = zone === null ? painted(part.zones).map((z) => z.number) : [zone];
+  const look = (nextPlace: string, nextSide: string) => {
+    setPlace(nextPlace);
+    setFrom(nextSide);
+    const spray = sprayFroms[nextSide];
+    if (nextPlace === "" && !spray) forget();
+    else
+      void find(zones, { kind, method, ...(spray ? { from: spray } : { place: nextPlace as PaintPlace }) });
+  };
+  const isKept =
+    found === null && (place !== "" ? place === layer?.place : side !== "" && layer?.from !== undefined);
+  const share = found ? percentOf(found.share) || null : isKept && layer ? percentOf(layer.coverage) : null;
+  return (
+    <>
+      <Choice
+        label="Where on it"
+        name="place"
+        value={side === "" ? place : ""}
+        disabled={side !== ""}
+        onChange={(e) => look(e.target.value, "")}
+        options={[
+          ["", "as much of it as is typed"],
+          ...paintPlaceNames.map((p) => [p, paintPlaces[p]] as const),
+        ]}
+      />
+      {isSprayed(method) && (
+        <Choice
+          label="Sprayed from"
+          name="from"
+          value={side}
+          onChange={(e) => look("", e.target.value)}
+          options={[["", "all sides"], ...Object.keys(sprayFroms).map((s) => [s, s] as const)]}
+        />
+      )}
+      <Field
+        label={isPlaced ? "Of the surface, %, found" : "Of the surface, %"}
+        name="coverage"
+        problems={problems}
+        type="number"
+        min={0}
+        max={100}
+        step="any"
+        readOnly={isPlaced}
+        value={isPlaced ? (share ?? "") : typed}
+        onChange={(e) => setTyped(e.target.value)}
+      />
+      {isPlaced && <FoundSaid job={job} found={found} hasShare={share !== null} isSpray={side !== ""} />}
+    </>
+  );
+}
+
+/** What the search on the mesh came to; sent along, so that nothing is laid on a place that nobody found. */
+const FoundSaid = ({
+  job,
+  found,
+  hasShare,
+  isSpray,
+}: {
+  readonly job: ReturnType<typeof useFoundShare>["job"];
+  readonly found: FoundShare | null;
+  readonly hasShare: boolean;
+  readonly isSpray: boolean;
+}) => (
+  <>
+    <input type="hidden" name="found" value={hasShare ? "yes" : ""} />
+    <p className="text-[14px] text-ink-2 sm:col-span-4" aria-live="polite">
+      {job.state === "running"
+        ? `Looking for it on the mesh, ${Math.round(100 * job.share)} %`
+        : job.said || (found ? foundWords(found, isSpray) : hasShare ? "As it was found." : NO_MESH)}
+    </p>
+  </>
+);
+
+const NO_MESH = "It has no model to look for it on: type how much of it instead.";
+
+/** To a tenth where it is little. */
+const percentOf = (share: number): number =>
+  share < 0.1 ? Math.round(1000 * share) / 10 : Math.round(100 * share);
+
+/** What was found, in words. */
+const foundWords = ({ share, reached, shadow }: FoundShare, isSpray: boolean): string =>
+  percentOf(share) === 0
+    ? "There is nothing like it on this part: choose another place, or type how much of it."
+    : isSpray
+      ? `It leaves ${percentOf(share)} % of a full coat and reaches ${percentOf(reached)} %; ` +
+        `${percentOf(shadow)} % gets less than half a coat: the shadow that is left.`
+      : `That is ${percentOf(share)} % of it: its paint and its minutes go by this.`;

@@ -1,0 +1,42 @@
+import { useState } from "react";
+import type { SchemeLayer } from "#core/paint/scheme";
+import type { FoundShare } from "#core/painted/layerLies";
+import type { Part } from "#core/scene/part";
+import { useJob } from "#app/hooks/useJob";
+import { loadZonedPart } from "#app/jobs/zonedPart";
+import { useScene } from "#app/routes/scenes/useScene";
+import { findShare, openPainted } from "#workers/painted";
+import { surfaceKey } from "./view";
+
+/** A layer as far as where it lies goes by it. */
+type Placed = Pick<SchemeLayer, "kind" | "place" | "from"> & { readonly method: string };
+
+/** Looks on a part's mesh for how much of some zones a place is, or a spray from one side reaches. */
+export function useFoundShare(part: Part) {
+  const { plan } = useScene();
+  const [found, setFound] = useState<FoundShare | null>(null);
+  const { job, start, clear } = useJob<FoundShare | null>();
+  const find = async (zones: readonly number[], { kind, method, place, from }: Placed) => {
+    setFound(null);
+    const share = await start(async (tell, signal) => {
+      const { soup, map, fill, meshId } = await loadZonedPart({ sceneId: part.sceneId, partId: part.id });
+      const factor = plan.parts.find((p) => p.part.id === part.id)?.rescale.factor;
+      if (!soup || meshId === null || factor === undefined) return null;
+      const key = surfaceKey(meshId, factor, map, fill);
+      await openPainted({ key, corners: soup.corners, factor, map, fill }, tell, signal);
+      const layer: SchemeLayer = {
+        ...{ id: "found", product: "acrylic", colour: null, coats: 1, coverage: 1, sheen: "matte", kind },
+        method: method as SchemeLayer["method"],
+        ...(place ? { place } : {}),
+        ...(from ? { from } : {}),
+      };
+      return findShare(zones, layer);
+    });
+    setFound(share);
+  };
+  const forget = () => {
+    setFound(null);
+    clear();
+  };
+  return { find, found, forget, job };
+}
