@@ -160,7 +160,6 @@ export function withySluice(today: string): DemoScene {
           brush: "small",
         }),
         sealed,
-        dusted,
       ],
       place: { placements: [at(248, 158), at(276, 158)] },
     }),

@@ -18,6 +18,8 @@ export type FaceShape = {
   readonly open: Float32Array;
   /** Mean curvature within about a mm, times 1 mm, from -1 in a groove to 1 on an edge. */
   readonly curve: Float32Array;
+  /** The same over about 3 mm: what stands out of its surroundings. */
+  readonly broad: Float32Array;
   /** Share of a cone from above that reaches it. */
   readonly sky: Float32Array;
 };
@@ -31,6 +33,8 @@ const PLACE_MM = 0.7;
 /** Curvature is taken together over so much, mm (default). */
 const CURVE_MM = 1;
 const MOST_ROUNDS = 10;
+/** Faces of a mm spread so often reach over about 3 mm. */
+const BROAD_ROUNDS = 14;
 /** A spray and a rain spread so, degrees (default). */
 export const CONE_DEG = 30;
 
@@ -48,12 +52,14 @@ export function faceShape(
   const { area, centre } = placesOf(mesh);
   const normal = unitNormals(mesh);
   tell(0.05);
-  const curve = curvature(mesh, area, centre, normal);
+  const { twin } = findTwins(mesh);
+  const curve = curvature(mesh, twin, area, centre, normal);
+  const broad = spreadOver(curve, twin, BROAD_ROUNDS);
   tell(0.2);
   const sky = skyShare(mesh, centre, normal, coneOf([0, 0, 1], CONE_DEG), others);
   tell(0.4);
   const open = openness(original, parent, centre, normal, (share) => tell(0.4 + 0.6 * share));
-  return { mesh, area, centre, normal, open, curve, sky };
+  return { mesh, area, centre, normal, open, curve, broad, sky };
 }
 
 function placesOf({ positions: p, triangles: t }: TriangleMesh) {
@@ -87,14 +93,14 @@ function placesOf({ positions: p, triangles: t }: TriangleMesh) {
  */
 function curvature(
   mesh: TriangleMesh,
+  twin: Int32Array,
   area: Float32Array,
   centre: Float32Array,
   normal: Float32Array,
 ): Float32Array {
   const { positions: p, triangles: t } = mesh;
-  const { twin } = findTwins(mesh);
   const faces = area.length;
-  let turns = new Float32Array(faces);
+  let turns: Float32Array = new Float32Array(faces);
   let areas = area;
   let lengths = 0;
   for (let h = 0; h < t.length; h++) {
@@ -118,14 +124,18 @@ function curvature(
   }
   const mean = lengths / Math.max(1, t.length);
   const rounds = Math.min(MOST_ROUNDS, Math.max(1, Math.round((CURVE_MM / Math.max(1e-6, mean)) ** 2)));
-  for (let round = 0; round < rounds; round++) {
-    turns = spread(turns, twin);
-    areas = spread(areas, twin);
-  }
+  turns = spreadOver(turns, twin, rounds);
+  areas = spreadOver(areas, twin, rounds);
   const curve = new Float32Array(faces);
   for (let f = 0; f < faces; f++)
     curve[f] = areas[f]! > 0 ? Math.max(-1, Math.min(1, turns[f]! / areas[f]!)) : 0;
   return curve;
+}
+
+function spreadOver(values: Float32Array, twin: Int32Array, rounds: number): Float32Array {
+  let now: Float32Array = values;
+  for (let round = 0; round < rounds; round++) now = spread(now, twin);
+  return now;
 }
 
 /** The mean of every face and its neighbours. */

@@ -103,7 +103,7 @@ export function foundShare(shape: FaceShape, faces: Uint32Array, layer: SchemeLa
 
 /** How soon each face is covered. */
 function scored(
-  { centre, normal, open, curve }: FaceShape,
+  { centre, normal, open, curve, broad }: FaceShape,
   faces: Uint32Array,
   layer: SchemeLayer,
   manner: Manner,
@@ -122,7 +122,7 @@ function scored(
     const rough = 0.05 * grain(x, y, z, seed);
     switch (manner) {
       case "crests":
-        score[i] = curve[f]! + 0.3 * open[f]! + 0.1 * up + rough;
+        score[i] = curve[f]! + 3 * broad[f]! + 0.3 * open[f]! + 0.1 * up + rough;
         break;
       case "wash":
       case "lines":

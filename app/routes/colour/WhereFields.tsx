@@ -54,10 +54,7 @@ export function WhereFields({ part, zone, kind, method, layer, problems }: Props
         value={side === "" ? place : ""}
         disabled={side !== ""}
         onChange={(e) => look(e.target.value, "")}
-        options={[
-          ["", "as much of it as is typed"],
-          ...paintPlaceNames.map((p) => [p, paintPlaces[p]] as const),
-        ]}
+        options={[["", "as typed"], ...paintPlaceNames.map((p) => [p, paintPlaces[p]] as const)]}
       />
       {isSprayed(method) && (
         <Choice
