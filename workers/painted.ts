@@ -17,14 +17,15 @@ export type ToPaint = {
   readonly factor: number;
   readonly map: Opened[3];
   readonly fill: number;
+  readonly denominator: number;
 };
 
 /** Makes a part ready to be painted; at once where it is the one that was opened last. */
 export const openPainted = (
-  { key, corners, factor, map, fill }: ToPaint,
+  { key, corners, factor, map, fill, denominator }: ToPaint,
   tell: (share: number) => void,
   signal: AbortSignal,
-) => run((api) => api.open(key, corners, factor, map, fill, proxy(tell)), signal);
+) => run((api) => api.open(key, corners, factor, map, fill, denominator, proxy(tell)), signal);
 
 /** Lays layers on the part that was opened. */
 export const layPainted = (...given: Parameters<PaintedApi["lay"]>) => run((api) => api.lay(...given));

@@ -30,7 +30,7 @@ let painted: PaintedPart | null = null;
 const api = {
   /**
    * Makes a part ready to be painted: finds the shape of every face. Kept until another part is opened.
-   * @param factor mm on the bench of one unit of its file
+   * @param factor mm on the bench of one unit of its file; @param denominator of the scene's scale
    */
   open(
     key: string,
@@ -38,13 +38,14 @@ const api = {
     factor: number,
     map: Pick<ZoneMap, "cuts" | "faces" | "runs"> | null,
     fill: number,
+    denominator: number,
     tell: (share: number) => void,
   ): PaintSurface {
     if (held?.key !== key) {
       const zoned = zonedMesh(weld({ corners }), map, OPEN_ZONE, fill);
       const original = scaledMesh(zoned.mesh, factor);
       const paint = paintMesh(original, zoned.of);
-      held = { key, paint, shape: faceShape(paint, original, tell) };
+      held = { key, paint, shape: faceShape(paint, original, denominator, tell) };
       painted = null;
     }
     const { mesh, edgeMm, isCoarse } = held.paint;

@@ -22,6 +22,8 @@ export type LayerMix = {
   readonly solids: number | null;
   /** Dry film of a coat where its pots say otherwise than its product, mm. */
   readonly filmMm: number | null;
+  /** Light goes through all its pots: it may go on what is clear. */
+  readonly transparent?: true;
   /** What its recipe says of laying it. */
   readonly notes: readonly string[];
 };

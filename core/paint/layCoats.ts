@@ -144,7 +144,7 @@ function coatOf(coat: Coat, mix: LayerMix) {
       ...panelNotes(laid),
     ],
     ...(lightness === null ? {} : { lightness }),
-    facts: layerFacts(coat, lightness, dustCoats),
+    facts: layerFacts(coat, mix, dustCoats),
   };
 }
 
@@ -161,7 +161,7 @@ const panelNotes = ({ panels }: LaidWork): readonly string[] =>
     : [];
 
 /** What the rules of the order look at. */
-function layerFacts(coat: Coat, lightness: number | null, dustCoats: boolean): StepFacts {
+function layerFacts(coat: Coat, { lightness, transparent }: LayerMix, dustCoats: boolean): StepFacts {
   const { p, layer, product, laid } = coat;
   const { action, weathering } = kindOf(layer.kind);
   const homemade = action === "shade" && recipeOf(layer) !== null && product.chemistry === "water";
@@ -186,6 +186,7 @@ function layerFacts(coat: Coat, lightness: number | null, dustCoats: boolean): S
     pin: layer.pinOnly,
     wet: layer.intoWet,
     liquid: tick(layer.kind === "resist"),
+    transparent,
   });
 }
 

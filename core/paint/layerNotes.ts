@@ -1,6 +1,6 @@
 import type { Product } from "#core/materials/product";
 import { kindOf } from "#core/paint/layerKinds";
-import { paintPlaces, sprayWords } from "#core/paint/paintPlace";
+import { paintPlaces, sprayWords, weatherMaps } from "#core/paint/paintPlace";
 import { isTakenBack, type SchemeLayer } from "#core/paint/scheme";
 import { wayBackOf } from "#core/paint/wayBack";
 
@@ -26,12 +26,13 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 /** What the bench is told about a layer: load, stroke, how much of the zone, and the way back. */
 export function layerNotes(layer: SchemeLayer, product: Product): readonly string[] {
-  const { load, stroke, coverage, mostShare, mustStay, place, from } = layer;
+  const { load, stroke, coverage, mostShare, mustStay, place, from, weather } = layer;
   const stops = kindOf(layer.kind).action === "drybrush" || mostShare !== undefined;
   return [
     ...(load ? [loadWords[load]] : []),
     ...(stroke ? [`Strokes: ${stroke}.`] : []),
     ...(place ? [`Only on ${paintPlaces[place]}: ${percent(coverage)} of it.`] : []),
+    ...(weather ? [`As weather and use would: ${weatherMaps[weather]}.`] : []),
     ...(from ? [`Spray from ${sprayWords(from)} only: what it does not see stays as it is.`] : []),
     ...(coverage < 1 && stops ? [`Stop at ${percent(coverage)} of it.`] : []),
     ...(mostShare === undefined

@@ -41,7 +41,22 @@ export const sprayWords = ({ azimuthDeg, elevationDeg }: SprayFrom): string =>
 export const whereWords = ({
   place,
   from,
+  weather,
 }: {
   readonly place?: PaintPlace;
   readonly from?: SprayFrom;
-}): string => (from ? `from ${sprayWords(from)}` : place ? `on ${place}` : "");
+  readonly weather?: WeatherMap;
+}): string =>
+  from ? `from ${sprayWords(from)}` : place ? `on ${place}` : weather ? `as ${weather} lies` : "";
+
+/** What lies where weather and use put it: a layer takes of such a map the share that is typed. */
+export const weatherMaps = {
+  dirt: "dirt: low, in recesses, sheltered",
+  dust: "dust: on what looks up",
+  rain: "rain: where water runs down",
+  mud: "mud: splashed at the foot",
+  moss: "moss: damp and shady",
+  wear: "wear: where hands and feet reach edges",
+} as const;
+export type WeatherMap = keyof typeof weatherMaps;
+export const weatherMapNames = Object.keys(weatherMaps) as readonly WeatherMap[];

@@ -2,7 +2,7 @@ import type { ProductId } from "#core/materials/products";
 import type { Method } from "#core/paint/amount";
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
 import type { Load } from "#core/paint/load";
-import type { PaintPlace, SprayFrom } from "#core/paint/paintPlace";
+import type { PaintPlace, SprayFrom, WeatherMap } from "#core/paint/paintPlace";
 import type { PanelGrid } from "#core/paint/panels";
 
 /** What makes a layer more than colour: how it changes what is seen of what lies below it. */
@@ -42,6 +42,8 @@ export type SchemeLayer = {
   readonly stroke?: Stroke;
   /** Where on its zone it lies; its coverage is what was found of that on the mesh. */
   readonly place?: PaintPlace;
+  /** Laid where weather or use would put it, on the share that is typed. */
+  readonly weather?: WeatherMap;
   /** Of a sprayed layer: the one side that it comes from; its coverage is the share of a full coat that it leaves. */
   readonly from?: SprayFrom;
   /** Of a metal: bright chrome, or iron and steel. */

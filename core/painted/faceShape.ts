@@ -8,6 +8,8 @@ import type { PaintMesh } from "#core/painted/paintMesh";
 
 /** What paint, hands and weather ask of every face of a paint mesh. Lengths in mm on the bench. */
 export type FaceShape = {
+  /** Of the scene's scale: what is told of the real thing is so many times smaller here. */
+  readonly denominator: number;
   readonly mesh: TriangleMesh;
   /** mm2. */
   readonly area: Float32Array;
@@ -46,6 +48,7 @@ export const CONE_DEG = 30;
 export function faceShape(
   { mesh, parent }: PaintMesh,
   original: TriangleMesh,
+  denominator: number,
   tell: (share: number) => void = () => {},
   others: readonly TriangleMesh[] = [],
 ): FaceShape {
@@ -59,7 +62,7 @@ export function faceShape(
   const sky = skyShare(mesh, centre, normal, coneOf([0, 0, 1], CONE_DEG), others);
   tell(0.4);
   const open = openness(original, parent, centre, normal, (share) => tell(0.4 + 0.6 * share));
-  return { mesh, area, centre, normal, open, curve, broad, sky };
+  return { denominator, mesh, area, centre, normal, open, curve, broad, sky };
 }
 
 function placesOf({ positions: p, triangles: t }: TriangleMesh) {

@@ -4,6 +4,7 @@ import type { SchemeLayer } from "#core/paint/scheme";
 import { CONE_DEG, type FaceShape } from "#core/painted/faceShape";
 import { placeOnFaces } from "#core/painted/placeOnFaces";
 import { sprayedFrom } from "#core/painted/skyShare";
+import { weatherOnFaces } from "#core/painted/weatherOnFaces";
 import { clouds, grain, spots, streaks } from "#core/painted/placeNoise";
 import { shareCover } from "#core/painted/shareCover";
 import { keyOf } from "#core/random";
@@ -46,6 +47,7 @@ const STREAK_MM = 1.5;
 /** What fades at its edge over a tenth of the zone, and what has an edge. */
 const SOFT = 0.1;
 const HARD = 0.02;
+const WEATHERED = 0.15;
 
 /**
  * Where a layer lies on a zone. What is covered comes to the share that is told, so that the picture has the paint that
@@ -58,6 +60,12 @@ export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLay
   if (layer.place) {
     const place = placeOnFaces(shape, layer.place);
     const cover = Float32Array.from(faces, (f) => place[f]!);
+    return { cover, film: filmsOf(shape, faces, manner, cover) };
+  }
+  if (layer.weather) {
+    const map = weatherOnFaces(shape, layer.weather);
+    const sooner = Float32Array.from(faces, (f) => map[f]!);
+    const cover = shareCover(faces, shape.area, sooner, layer.coverage, WEATHERED);
     return { cover, film: filmsOf(shape, faces, manner, cover) };
   }
   const score = scored(shape, faces, layer, manner);

@@ -11,7 +11,7 @@ export function readyToPaint(
   most?: number,
 ): { readonly paint: PaintMesh; readonly shape: FaceShape } {
   const paint = paintMesh(mesh, new Uint8Array(mesh.triangles.length / 3), edgeMm, most);
-  return { paint, shape: faceShape(paint, mesh) };
+  return { paint, shape: faceShape(paint, mesh, 72) };
 }
 
 /** A layer of acrylic on all of its zone, but for what is given. */

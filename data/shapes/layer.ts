@@ -3,7 +3,7 @@ import Joi from "joi";
 import { methods } from "#core/paint/amount";
 import { layerKindNames } from "#core/paint/layerKinds";
 import { loads } from "#core/paint/load";
-import { paintPlaceNames } from "#core/paint/paintPlace";
+import { paintPlaceNames, weatherMapNames } from "#core/paint/paintPlace";
 import {
   type Colour,
   finishEffects,
@@ -37,6 +37,7 @@ export const layerKeys = {
   brush: Joi.string().valid("wide", "small"),
   stroke: Joi.string().valid(...strokes),
   place: Joi.string().valid(...paintPlaceNames),
+  weather: Joi.string().valid(...weatherMapNames),
   from: Joi.object({
     azimuthDeg: Joi.number().min(-360).max(360).required(),
     elevationDeg: Joi.number().min(-90).max(90).required(),

@@ -11,6 +11,7 @@ import { Button } from "#ui/Button";
 import { Choice } from "#ui/Field";
 import { FigureView } from "#ui/FigureView";
 import { useScene } from "#app/routes/scenes/useScene";
+import { ClearTints } from "./ClearTints";
 import { ChangedLayer, NewLayer } from "./LayerForm";
 import { LadderForm } from "./LadderForm";
 import { SchemeGrid } from "./SchemeGrid";
@@ -52,6 +53,10 @@ export function Scheme({
       </div>
       <SchemeGrid part={part} shownZone={on} running={changing} onChoose={change} />
       <LayersTable rows={rows} isWhole={on === null} send={send} change={change} />
+      <ClearTints
+        part={part}
+        onCoats={(layerId, coats) => send({ intent: "layer-coats", layerId, coats: String(coats) })}
+      />
       {changed && (
         <ChangedLayer
           key={JSON.stringify(changed)}
@@ -121,7 +126,7 @@ const LayersTable = ({
 const CoverageCell = ({ layer }: { readonly layer: SchemeLayer }) => (
   <td data-figures>
     {Math.round(100 * layer.coverage)} %
-    {(layer.place || layer.from) && <span className="block text-[13px] text-ink-2">{whereWords(layer)}</span>}
+    {whereWords(layer) !== "" && <span className="block text-[13px] text-ink-2">{whereWords(layer)}</span>}
   </td>
 );
 

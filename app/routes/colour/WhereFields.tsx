@@ -29,17 +29,17 @@ type Props = {
 export function WhereFields({ part, zone, kind, method, layer, problems }: Props) {
   const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
   const [typed, setTyped] = useState(String(percentOf(usual)));
-  const [place, setPlace] = useState<string>(layer?.place ?? "");
+  const [place, setPlace] = useState<string>(layer?.place ?? layer?.weather ?? "");
   const [from, setFrom] = useState(layer?.from ? sprayWords(layer.from) : "");
   const { find, found, forget, job } = useFoundShare(part);
   const side = isSprayed(method) ? from : "";
-  const isPlaced = place !== "" || side !== "";
+  const isPlaced = paintPlaceNames.some((p) => p === place) || side !== "";
   const zones = zone === null ? painted(part.zones).map((z) => z.number) : [zone];
   const look = (nextPlace: string, nextSide: string) => {
     setPlace(nextPlace);
     setFrom(nextSide);
     const spray = sprayFroms[nextSide];
-    if (nextPlace === "" && !spray) forget();
+    if (!paintPlaceNames.some((p) => p === nextPlace) && !spray) forget();
     else
       void find(zones, { kind, method, ...(spray ? { from: spray } : { place: nextPlace as PaintPlace }) });
   };

@@ -1,5 +1,6 @@
 import { copiesNamed, sharesOfCopies } from "#core/paint/copies";
-import { MOST_PANELS, panelDraw, type PanelGrid } from "#core/paint/panels";
+import { panelDraw } from "#core/paint/panelDraw";
+import { MOST_PANELS, type PanelGrid } from "#core/paint/panels";
 import type { Colour, SchemeLayer } from "#core/paint/scheme";
 import { type Part, schemeOf } from "#core/scene/part";
 import type { Workshop } from "#core/scene/workshop";

@@ -1,5 +1,5 @@
 import { loads } from "#core/paint/load";
-import { paintPlaceNames, sprayFroms } from "#core/paint/paintPlace";
+import { paintPlaceNames, sprayFroms, weatherMapNames } from "#core/paint/paintPlace";
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
 import { metals, MOST_BACK, MOST_COLOURS, type SchemeLayer, strokes } from "#core/paint/scheme";
 import { type SentForm, textOf } from "#app/readForm";
@@ -39,16 +39,22 @@ const one = <T extends string>(of: readonly T[], said: string): T | undefined =>
 export const isSprayed = (method: string): boolean => method === "airbrush" || method === "can";
 
 /** Where it lies, or from where it is sprayed. */
-function placeSaid(form: SentForm): Pick<SchemeLayer, "place" | "from"> {
+function placeSaid(form: SentForm): Pick<SchemeLayer, "place" | "from" | "weather"> {
   const from = isSprayed(textOf(form, "method")) ? sprayFroms[textOf(form, "from")] : undefined;
   if (from) return { from };
   const place = one(paintPlaceNames, textOf(form, "place"));
-  return place ? { place } : {};
+  if (place) return { place };
+  const weather = one(weatherMapNames, textOf(form, "place"));
+  return weather ? { weather } : {};
 }
 
 /** A place or a side was chosen, and nobody knows yet how much of the zone it is. */
 export const isUnfound = (form: SentForm): boolean =>
-  Object.keys(placeSaid(form)).length > 0 && textOf(form, "found") !== "yes";
+  isFoundOnMesh(placeSaid(form)) && textOf(form, "found") !== "yes";
+
+/** A place or a side is found on the mesh; of weather as much is laid as is typed. */
+const isFoundOnMesh = ({ place, from }: Pick<SchemeLayer, "place" | "from">): boolean =>
+  place !== undefined || from !== undefined;
 
 /** What was said of the hand and of what a layer must bear, without what was not. */
 export function handSaid(form: SentForm, kind: LayerKind, mostPercent: number | null): Partial<SchemeLayer> {

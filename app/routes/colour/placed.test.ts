@@ -3,12 +3,14 @@ import { makePlan } from "#core/plan/plan";
 import { testPaint } from "#core/plan/testing";
 import { partRef } from "#core/reference";
 import { schemeOf } from "#core/scene/part";
+import { wholeZone } from "#core/scene/zone";
 import { appDatabase } from "#data/db";
 import { tableNames } from "#data/rows";
 import { check } from "#data/check";
 import { shapes } from "#data/shapes";
 import { testPart, testScene } from "#data/testing";
 import { getPlanInput } from "#data/workshop";
+import { clearTints } from "#app/routes/colour/clearTints";
 import { colourAction } from "#app/routes/colour/colourAction";
 
 // What the form of a layer sends of where it lies.
@@ -69,6 +71,56 @@ describe("C5: a layer has a place", () => {
     expect(schemeOf((await db.parts.get("tower"))!)).toEqual([]);
     expect(await send({ place: "somewhere", found: "" })).toEqual([]);
     expect((await layer()).place).toBeUndefined();
+  });
+});
+
+describe("C9: a layer lies where weather puts it", () => {
+  it("on the share that is typed, without anything to be found first", async () => {
+    expect(await send({ kind: "dust", place: "mud", coverage: "15" })).toEqual([]);
+    const mud = await layer();
+    expect(mud).toMatchObject({ weather: "mud", coverage: 0.15 });
+    expect(mud.place).toBeUndefined();
+    expect(check(shapes.parts, await db.parts.get("tower"))).toMatchObject({ ok: true });
+    expect((await stepOf(mud.id)).notes).toContain("As weather and use would: mud: splashed at the foot.");
+  });
+});
+
+describe("C24: tint of clear parts", () => {
+  const clear = { ...wholeZone, meaning: "clear" as const };
+  const orange = (kind?: "transparent") => ({
+    ...testPaint("orange", "#d9822b"),
+    ...(kind ? { kind, opacity: "translucent" as const } : {}),
+  });
+  const refusals = async () => {
+    const input = (await getPlanInput(scene.id, { today: scene.startOn, minute: 0, ms: 0 }, db))!;
+    return makePlan(input).work.conflicts.filter((c) => c.ruleId === "O25").length;
+  };
+  it("transparent orange on a flame is taken at once, an opaque orange is refused", async () => {
+    const flame = { id: "tower", name: "Flame", meshId: null, count: 1, zones: [clear] };
+    await db.parts.put(testPart({ ...flame, print: { clear: true }, size: { boxMm: [30, 30, 30] } }));
+    await db.paints.put(orange("transparent"));
+    expect(await send({ coverage: "100", what: "paint:orange" })).toEqual([]);
+    expect(await refusals()).toBe(0);
+    await db.paints.put(orange());
+    expect(await refusals()).toBeGreaterThan(0);
+  });
+  it("is shown before what stands behind it, and its coats are chosen there", async () => {
+    await db.parts.update("tower", { zones: [clear] });
+    await db.paints.put({ ...orange("transparent"), ...testPaint("orange", "#e0c060"), kind: "transparent" });
+    await send({ coverage: "100", what: "paint:orange" });
+    const workshop = { paints: await db.paints.toArray(), recipes: [] };
+    const [tint] = clearTints((await db.parts.get("tower"))!, workshop);
+    expect(tint!.rows.map((r) => r.behind)).toEqual([
+      "a grey inside",
+      "a dark inside",
+      "white card",
+      "a lamp",
+    ]);
+    expect(tint).toMatchObject({ place: "Tower", coats: 1 });
+    await send({ intent: "layer-coats", layerId: tint!.layerId, coats: "2" });
+    expect(clearTints((await db.parts.get("tower"))!, workshop)[0]!.coats).toBe(2);
+    await db.paints.put(orange());
+    expect(clearTints((await db.parts.get("tower"))!, { paints: [orange()], recipes: [] })).toEqual([]);
   });
 });
 

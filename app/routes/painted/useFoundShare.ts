@@ -13,7 +13,7 @@ type Placed = Pick<SchemeLayer, "kind" | "place" | "from"> & { readonly method: 
 
 /** Looks on a part's mesh for how much of some zones a place is, or a spray from one side reaches. */
 export function useFoundShare(part: Part) {
-  const { plan } = useScene();
+  const { plan, input } = useScene();
   const [found, setFound] = useState<FoundShare | null>(null);
   const { job, start, clear } = useJob<FoundShare | null>();
   const find = async (zones: readonly number[], { kind, method, place, from }: Placed) => {
@@ -22,8 +22,9 @@ export function useFoundShare(part: Part) {
       const { soup, map, fill, meshId } = await loadZonedPart({ sceneId: part.sceneId, partId: part.id });
       const factor = plan.parts.find((p) => p.part.id === part.id)?.rescale.factor;
       if (!soup || meshId === null || factor === undefined) return null;
-      const key = surfaceKey(meshId, factor, map, fill);
-      await openPainted({ key, corners: soup.corners, factor, map, fill }, tell, signal);
+      const { denominator } = input.scene;
+      const key = surfaceKey(meshId, factor, map, fill, denominator);
+      await openPainted({ key, corners: soup.corners, factor, map, fill, denominator }, tell, signal);
       const layer: SchemeLayer = {
         ...{ id: "found", product: "acrylic", colour: null, coats: 1, coverage: 1, sheen: "matte", kind },
         method: method as SchemeLayer["method"],

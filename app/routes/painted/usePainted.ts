@@ -28,18 +28,23 @@ type Surface = {
 export function usePainted(p: PartPlan, { meshId, soup, map, fill }: ZonedPart, at: number) {
   const { plan, input } = useScene();
   const { workshop } = input;
+  const { denominator } = input.scene;
   const course = useMemo(() => paintCourse(p.part, plan.work), [p.part, plan.work]);
   const shelf = useMemo(() => shelfOf(course, workshop), [course, workshop]);
   const { factor } = p.rescale;
   const { job, start, stop } = useJob<Surface>();
   useEffect(() => {
     void start(async (tell, signal) => {
-      const key = surfaceKey(meshId, factor, map, fill);
-      const surface = await openPainted({ key, corners: soup.corners, factor, map, fill }, tell, signal);
+      const key = surfaceKey(meshId, factor, map, fill, denominator);
+      const surface = await openPainted(
+        { key, corners: soup.corners, factor, map, fill, denominator },
+        tell,
+        signal,
+      );
       const shares = await layPainted(course.schemes, shelf);
       return { shape: paintedShape(surface.corners), isCoarse: surface.isCoarse, shares };
     });
-  }, [start, meshId, factor, map, fill, soup, course, shelf]);
+  }, [start, meshId, factor, map, fill, denominator, soup, course, shelf]);
   const [faces, setFaces] = useState<{ readonly of: Surface; readonly bytes: Uint8Array } | null>(null);
   const surface = job.value ?? null;
   useEffect(() => {

@@ -130,12 +130,13 @@ describe("how it shines, and what is not promised", () => {
   });
   it("is worked out anew for another mesh, size or map", () => {
     const keys = [
-      surfaceKey("m", 1, null, 0),
-      surfaceKey("m", 2, null, 0),
-      surfaceKey("m", 1, { stamp: "s" }, 0),
-      surfaceKey("m", 1, { stamp: "t" }, 0),
-      surfaceKey("n", 1, null, 0),
-      surfaceKey("m", 1, null, 3),
+      surfaceKey("m", 1, null, 0, 72),
+      surfaceKey("m", 2, null, 0, 72),
+      surfaceKey("m", 1, { stamp: "s" }, 0, 72),
+      surfaceKey("m", 1, { stamp: "t" }, 0, 72),
+      surfaceKey("n", 1, null, 0, 72),
+      surfaceKey("m", 1, null, 3, 72),
+      surfaceKey("m", 1, null, 0, 87),
     ];
     expect(new Set(keys).size).toBe(keys.length);
   });

@@ -127,7 +127,8 @@ export const surfaceKey = (
   factor: number,
   map: Pick<ZoneMap, "stamp"> | null,
   fill: number,
-) => `${meshId} ${factor} ${map?.stamp ?? `all in ${fill}`}`;
+  denominator: number,
+) => `${meshId} ${factor} ${denominator} ${map?.stamp ?? `all in ${fill}`}`;
 
 /** A part that is painted as a whole: a piece of one is painted once it is joined. */
 export const isPainted = (part: Part): boolean =>

@@ -1,3 +1,4 @@
+import { isTransparent } from "#core/paint/clearTint";
 import type { Figure } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import { type MixPrediction, predictMix } from "#core/paint/paint";
@@ -26,6 +27,12 @@ export function speedOf({ workshop }: PlanInput): (action: Action) => number {
   };
 }
 
+/** Light goes through each of its pots; media only thin it. */
+const isClearMix = (pots: ReturnType<typeof potsOf>): boolean => {
+  const colours = pots.filter(({ paint }) => paint.kind !== "medium");
+  return colours.length > 0 && colours.every(({ paint }) => isTransparent(paint));
+};
+
 /** What each layer is laid with, as far as its mix or its pot is known. */
 export function mixOf({ workshop }: { readonly workshop: Pick<Workshop, "paints" | "recipes"> }): MixOf {
   const paints = new Map(workshop.paints.map((p) => [p.id, p]));
@@ -33,7 +40,10 @@ export function mixOf({ workshop }: { readonly workshop: Pick<Workshop, "paints"
   return (layer) => {
     const recipe = workshop.recipes.find((r) => r.id === recipeOf(layer));
     const pots = potsOf(layer, workshop);
-    const shared = { solids: solidsOf(pots), filmMm: glueFilmMm(pots), notes: mixNotes(recipe ?? {}, pots) };
+    const shared = {
+      ...{ solids: solidsOf(pots), filmMm: glueFilmMm(pots), notes: mixNotes(recipe ?? {}, pots) },
+      ...(isClearMix(pots) ? { transparent: true as const } : {}),
+    };
     if (!recipe)
       return { lightness: paints.get(paintOf(layer) ?? "")?.lab.l ?? null, thinnerShare: 0, ...shared };
     if (!mixes.has(recipe.id)) mixes.set(recipe.id, predictMix(recipe, paints) ?? null);

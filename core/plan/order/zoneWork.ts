@@ -1,7 +1,7 @@
 import { type Figure, sum } from "#core/figure";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { type LaidWork, shareOf } from "#core/paint/coat";
-import { panelDraw } from "#core/paint/panels";
+import { panelDraw } from "#core/paint/panelDraw";
 import { type CopyShare, sharesOfCopies } from "#core/paint/copies";
 import { type AfterPrimer, laidLayers, type Meaning, wholeZone, type Zone } from "#core/scene/zone";
 import type { SurfaceWork } from "#core/surface/surfaceSteps";
