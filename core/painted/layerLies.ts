@@ -29,9 +29,10 @@ export type Manner = (typeof manners)[number];
 /** How a layer goes on, from its kind, its way and its stroke. */
 export function mannerOf({ kind, method, load, stroke, pinOnly }: SchemeLayer): Manner {
   if (pinOnly || kind === "line in") return "lines";
+  // Powder goes on with a dry brush too, and still lies where dust does.
+  if (kind === "dust" || kind === "pigment" || method === "powder") return "dust";
   if (kind === "drybrush" || method === "drybrush" || load === "dry") return "crests";
   if (kind === "streak") return "streaks";
-  if (kind === "dust" || kind === "pigment" || method === "powder") return "dust";
   if (method === "sponge" || method === "flick") return "spots";
   if (kind === "chip" || kind === "scratch" || kind === "splatter" || kind === "resist") return "spots";
   if (method === "wash" || kind === "shade") return "wash";

@@ -10,7 +10,7 @@ import { filmOver } from "#core/paint/mixing";
 import { xyzOfReflectance } from "#core/paint/reflectance";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { paintMesh } from "#core/painted/paintMesh";
-import { layerLies } from "#core/painted/layerLies";
+import { layerLies, mannerOf } from "#core/painted/layerLies";
 import { labOfState } from "#core/painted/paintStates";
 import { paintZones, shownFaces } from "#core/painted/paintZones";
 import { coneOf, sprayedFrom } from "#core/painted/skyShare";
@@ -169,6 +169,17 @@ describe("H12: where a layer lies", () => {
     );
     expect(covered).toBeLessThan(1.2);
     little!.cover.forEach((c, f) => expect(much!.cover[f]!).toBeGreaterThanOrEqual(c - 1e-6));
+  });
+  it("powder that is brushed on dry lies on what looks up, not on edges", () => {
+    const powder = testLayer("q", "pigment", { product: "pigment", method: "drybrush", coverage: 0.15 });
+    expect(mannerOf(powder)).toBe("dust");
+    const { cover } = layerLies(cube.shape, all(cube), powder);
+    const { area, normal } = cube.shape;
+    const up = meanBy(
+      area.map((a, f) => a * cover[f]!),
+      (f) => normal[3 * f + 2]!,
+    );
+    expect(up).toBeGreaterThan(0.8);
   });
   it("is the same again, and another with another seed", () => {
     const sponge = eight[5]!;

@@ -7,6 +7,8 @@ import {
   paintPlaces,
   sprayFroms,
   sprayWords,
+  weatherMapNames,
+  weatherMaps,
 } from "#core/paint/paintPlace";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { FoundShare } from "#core/painted/layerLies";
@@ -54,7 +56,11 @@ export function WhereFields({ part, zone, kind, method, layer, problems }: Props
         value={side === "" ? place : ""}
         disabled={side !== ""}
         onChange={(e) => look(e.target.value, "")}
-        options={[["", "as typed"], ...paintPlaceNames.map((p) => [p, paintPlaces[p]] as const)]}
+        options={[
+          ["", "as typed"],
+          ...paintPlaceNames.map((p) => [p, paintPlaces[p]] as const),
+          ...weatherMapNames.map((w) => [w, weatherMaps[w]] as const),
+        ]}
       />
       {isSprayed(method) && (
         <Choice

@@ -93,43 +93,45 @@ function Card({
   const near = (surface?.shape.reachMm ?? 1) * apparentPxPerMm(screen, viewingDistanceMm);
   const turn = seen.isTrue ? { ...own, near } : own;
   return (
-    <section className="bg-[#7d8380] text-[#101413]" aria-label="The part on grey card">
-      <div
-        ref={area}
-        role="application"
-        aria-label={`${p.part.name} as it is painted, turn it by drag or with the arrow keys`}
-        aria-busy={faces === null}
-        tabIndex={0}
-        className="relative h-[40vh] min-h-80 cursor-grab touch-none overflow-hidden lg:h-[60vh]"
-        onKeyDown={(e) => {
-          if (!byKey(e.key)) return;
-          e.preventDefault();
-          e.stopPropagation();
-        }}
-        {...turnedByDrag(by)}
-      >
-        {surface && faces && (
-          <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
-            <PaintedView
-              {...{ shape: surface.shape, turn, faces, isFlat: seen.isFlat, isWet: seen.isWet }}
-              toward={lampToward(seen.lamp)}
-              ambient={seen.lamp.ambient}
-            />
-          </Suspense>
-        )}
-        {!seen.isFlat && <LampArc lamp={seen.lamp} set={(lamp) => set({ lamp })} />}
-      </div>
+    <>
+      <section className="bg-[#7d8380] text-[#101413]" aria-label="The part on grey card">
+        <div
+          ref={area}
+          role="application"
+          aria-label={`${p.part.name} as it is painted, turn it by drag or with the arrow keys`}
+          aria-busy={faces === null}
+          tabIndex={0}
+          className="relative h-[40vh] min-h-80 cursor-grab touch-none overflow-hidden lg:h-[60vh]"
+          onKeyDown={(e) => {
+            if (!byKey(e.key)) return;
+            e.preventDefault();
+            e.stopPropagation();
+          }}
+          {...turnedByDrag(by)}
+        >
+          {surface && faces && (
+            <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
+              <PaintedView
+                {...{ shape: surface.shape, turn, faces, isFlat: seen.isFlat, isWet: seen.isWet }}
+                toward={lampToward(seen.lamp)}
+                ambient={seen.lamp.ambient}
+              />
+            </Suspense>
+          )}
+          {!seen.isFlat && <LampArc lamp={seen.lamp} set={(lamp) => set({ lamp })} />}
+        </div>
+      </section>
       {job.state === "running" && (
-        <div className="px-4 pb-3">
+        <div className="px-4 py-3">
           <ProgressLine what="Finding where paint lies on it" share={job.share} onCancel={stop} />
         </div>
       )}
       {job.state === "failed" && (
-        <p role="alert" className="px-4 pb-3">
+        <p role="alert" className="px-4 py-3">
           {job.said}
         </p>
       )}
-    </section>
+    </>
   );
 }
 
