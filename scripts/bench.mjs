@@ -16,6 +16,7 @@ buildSync({
     "scripts/benchProfile.ts",
     "scripts/benchScale.ts",
     "scripts/benchZones.ts",
+    "scripts/benchPaint.ts",
   ],
   outdir: ".cache/bench",
   outExtension: { ".js": ".mjs" },
@@ -38,6 +39,7 @@ if (args.includes("plan")) process.exit(run(process.execPath, [".cache/bench/ben
 if (args.includes("profile")) process.exit(run(process.execPath, [".cache/bench/benchProfile.mjs"]));
 if (args.includes("scale")) process.exit(run(process.execPath, [".cache/bench/benchScale.mjs", ...args]));
 if (args.includes("zones")) process.exit(run(process.execPath, [".cache/bench/benchZones.mjs"]));
+if (args.includes("paint")) process.exit(run(process.execPath, [".cache/bench/benchPaint.mjs"]));
 const only = args.includes("plates");
 const order = args.includes("order");
 if (order) process.exit(run(process.execPath, [".cache/bench/benchOrder.mjs"]));

@@ -173,3 +173,26 @@ it("C5: a layer is laid on edges that are found on the mesh; its ml follow the p
   await page.getByRole("region", { name: "What each layer covers" }).getByText("drybrush").first().waitFor();
   await closeApp(app);
 });
+
+it("a drybrush is tried at twice its share in the picture, kept, and its ml follow; undo brings it back", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/painted/withy-sluice-roof`);
+  await ready(page);
+  await page.getByRole("button", { name: /Drybrush the edges/ }).click();
+  const much = page.getByRole("slider", { name: "How much the drybrush covers" });
+  await page.getByText("How much of it: 30 %").waitFor();
+  const ml = async () => (await page.getByText(/^It takes /).innerText()).replace(/.*?([\d.]+) ml.*/s, "$1");
+  const before = Number(await ml());
+  await page.waitForTimeout(500);
+  const picture = (await drawn(page)).slice(0, 30).join();
+  await much.fill("60");
+  await soon(async () => (await drawn(page)).slice(0, 30).join()).not.toBe(picture);
+  const row = page.getByRole("row", { name: /drybrush/ });
+  await row.getByRole("cell", { name: "60 %" }).first().waitFor();
+  await page.getByRole("button", { name: "Keep 60 %" }).click();
+  await soon(async () => Number(await ml())).toBeGreaterThan(before);
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await page.getByText("How much of it: 60 %, planned 30 %").waitFor();
+  await closeApp(app);
+});

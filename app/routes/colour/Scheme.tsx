@@ -13,6 +13,7 @@ import { FigureView } from "#ui/FigureView";
 import { useScene } from "#app/routes/scenes/useScene";
 import { ClearTints } from "./ClearTints";
 import { ChangedLayer, NewLayer } from "./LayerForm";
+import { Masks } from "./Masks";
 import { LadderForm } from "./LadderForm";
 import { SchemeGrid } from "./SchemeGrid";
 import { Spots } from "./Spots";
@@ -72,6 +73,7 @@ export function Scheme({
       <Sequences key={part.id} plan={planned} zone={on} kept={sequences} />
       <Spots part={part} />
       <Techniques plan={planned} zone={on} />
+      <Masks plan={planned} />
       {rows.length > 0 && <CopyScheme part={part} />}
     </div>
   );

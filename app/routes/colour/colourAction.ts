@@ -50,6 +50,8 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return keepTones(form);
     case "layer":
       return keepLayer(form);
+    case "layer-share":
+      return setShare(form);
     case "layer-coats":
       return setCoats(form);
     case "ladder":
@@ -133,6 +135,19 @@ const effectOf = (said: string): Pick<SchemeLayer, "effect"> => {
 /** How many coats a layer takes, in every zone that has it or in one. */
 async function setCoats(form: SentForm): Promise<Said> {
   const coats = Number(textOf(form, "coats"));
+  if (!(coats >= 1)) return { problems: [] };
+  return changeLayer(form, { coats }, `Lay ${coats === 1 ? "one coat" : `${coats} coats`} on`);
+}
+
+/** How much of its zones a layer covers. */
+async function setShare(form: SentForm): Promise<Said> {
+  const percent = Number(textOf(form, "coverage"));
+  if (!(percent > 0 && percent <= 100)) return { problems: [] };
+  return changeLayer(form, { coverage: percent / 100 }, `Cover ${percent} % of`);
+}
+
+/** Some of a layer, in every zone that has it or in one. @param label what is done, before the name of the part */
+async function changeLayer(form: SentForm, change: Partial<SchemeLayer>, label: string): Promise<Said> {
   const layerId = textOf(form, "layerId");
   const part = await appDatabase().parts.get(textOf(form, "partId"));
   if (!part) return noPart();
@@ -141,15 +156,15 @@ async function setCoats(form: SentForm): Promise<Said> {
     .filter((z) => zoneIn(form) === null || z.number === zoneIn(form))
     .flatMap((z) => z.scheme)
     .find((l) => l.id === layerId);
-  if (!layer || !(coats >= 1)) return { problems: [] };
+  if (!layer) return { problems: [] };
   return answer(
     await patchRow(
       "parts",
       part.id,
       (now) => ({
-        zones: withLayer(zonesShown(now, scene), { ...layer, coats }, zoneIn(form), freshId()),
+        zones: withLayer(zonesShown(now, scene), { ...layer, ...change }, zoneIn(form), freshId()),
       }),
-      `Lay ${coats === 1 ? "one coat" : `${coats} coats`} on ${part.name}`,
+      `${label} ${part.name}`,
       localNow().at,
     ),
   );

@@ -1,6 +1,7 @@
 import { lazy, type PointerEvent, Suspense, useRef, useState } from "react";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { kindOf } from "#core/paint/layerKinds";
+import { paintCourse } from "#core/plan/colour/paintMoments";
 import { useScreenSize } from "#app/hooks/useScreenSize";
 import { apparentPxPerMm, type Lamp, lamps, lampToward } from "#app/routes/look/view";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -10,9 +11,10 @@ import { Slip } from "#route/scenes/Slip";
 import { Button } from "#ui/Button";
 import { figures, PlainTable } from "#ui/PlainTable";
 import { ProgressLine } from "#ui/States";
+import { HowMuch } from "./HowMuch";
 import { Moments } from "./Moments";
 import { usePainted, type ZonedPart } from "./usePainted";
-import { momentWords, promises, type ShareLine, shareLines } from "./view";
+import { layerAt, momentWords, promises, type ShareLine, shareLines, type Trial } from "./view";
 
 const PaintedView = lazy(() => import("#ui/PaintedView").then((m) => ({ default: m.PaintedView })));
 
@@ -35,6 +37,7 @@ export function PaintedBench({
   /** The moment that is asked for, from 0; null for the last. */
   readonly from: number | null;
 }) {
+  const { plan } = useScene();
   const [moment, setMoment] = useState(from === null ? Infinity : from + 1);
   const [seen, setSeen] = useState<Seen>({
     lamp: lamps["a room"],
@@ -42,21 +45,28 @@ export function PaintedBench({
     isWet: false,
     isTrue: false,
   });
-  const painted = usePainted(p, of, moment);
-  const { course, surface, shelf } = painted;
+  const [trial, setTrial] = useState<Trial | null>(null);
+  const painted = usePainted(p, of, moment, trial);
+  const { course, surface, shelf, shares } = painted;
   const at = Math.min(moment, course.moments.length);
+  const layer = layerAt(paintCourse(p.part, plan.work), at);
   const set = (patch: Partial<Seen>) => setSeen((s) => ({ ...s, ...patch }));
+  const go = (next: number) => {
+    setMoment(next);
+    setTrial(null);
+  };
   return (
     <div className="grid content-start lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div className="lg:sticky lg:top-0 lg:self-start">
         <Card {...{ p, painted, seen, set }} />
       </div>
       <section className="grid content-start gap-4 px-4 py-3" aria-label="How far it is painted">
-        <Moments course={course} part={p.part} at={at} set={setMoment} />
+        <Moments course={course} part={p.part} at={at} set={go} />
+        {layer && <HowMuch key={layer.id} p={p} layer={layer} trial={trial} set={setTrial} />}
         <SeenControls seen={seen} set={set} />
       </section>
       <section className="grid gap-3 px-5 py-4 lg:col-span-2">
-        {surface && <Shares lines={shareLines(course, surface.shares, p.part)} />}
+        {shares && <Shares lines={shareLines(course, shares, p.part)} />}
       </section>
       <Slip title={p.part.name} subtitle={momentWords(course, at, p.part)}>
         <p className="text-[14px]">

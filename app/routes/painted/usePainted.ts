@@ -1,6 +1,6 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { TriangleSoup } from "#core/mesh/triangleMesh";
-import { paintCourse } from "#core/plan/colour/paintMoments";
+import { type PaintCourse, paintCourse } from "#core/plan/colour/paintMoments";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { ZoneMap } from "#core/scene/zoneMap";
 import { useJob } from "#app/hooks/useJob";
@@ -8,7 +8,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { paintedShape, type PaintedShape } from "#ui/PaintedView";
 import { layPainted, openPainted, shownPainted, type ZoneShares } from "#workers/painted";
 import { WorkerStopped } from "#workers/openWorker";
-import { doneAt, sheensAt, shelfOf, surfaceKey } from "./view";
+import { doneAt, sheensAt, shelfOf, surfaceKey, type Trial, tried } from "./view";
 
 /** A part's mesh with its zones, as the loader of its page has it. */
 export type ZonedPart = {
@@ -18,19 +18,33 @@ export type ZonedPart = {
   readonly fill: number;
 };
 
-type Surface = {
-  readonly shape: PaintedShape;
-  readonly isCoarse: boolean;
-  readonly shares: readonly ZoneShares[];
+type Surface = { readonly shape: PaintedShape; readonly isCoarse: boolean };
+/** A picture: what each layer covers, and four bytes a face. */
+type Picture = { readonly of: Surface; readonly shares: readonly ZoneShares[]; readonly faces: Uint8Array };
+type Asked = {
+  readonly surface: Surface;
+  readonly course: PaintCourse;
+  readonly shelf: ReturnType<typeof shelfOf>;
+  readonly at: number;
 };
 
-/** A part as it is painted moment by moment, worked out away from the page; what is not there yet is null. */
-export function usePainted(p: PartPlan, { meshId, soup, map, fill }: ZonedPart, at: number) {
+/**
+ * A part as it is painted moment by moment, worked out away from the page; what is not there yet is null.
+ * @param at the moment, from 0 for bare
+ * @param trial a layer with another share than its own, to see what it would be
+ */
+export function usePainted(
+  p: PartPlan,
+  { meshId, soup, map, fill }: ZonedPart,
+  at: number,
+  trial: Trial | null,
+) {
   const { plan, input } = useScene();
   const { workshop } = input;
   const { denominator } = input.scene;
-  const course = useMemo(() => paintCourse(p.part, plan.work), [p.part, plan.work]);
-  const shelf = useMemo(() => shelfOf(course, workshop), [course, workshop]);
+  const own = useMemo(() => paintCourse(p.part, plan.work), [p.part, plan.work]);
+  const course = useMemo(() => tried(own, trial), [own, trial]);
+  const shelf = useMemo(() => shelfOf(own, workshop), [own, workshop]);
   const { factor } = p.rescale;
   const { job, start, stop } = useJob<Surface>();
   useEffect(() => {
@@ -41,26 +55,58 @@ export function usePainted(p: PartPlan, { meshId, soup, map, fill }: ZonedPart, 
         tell,
         signal,
       );
-      const shares = await layPainted(course.schemes, shelf);
-      return { shape: paintedShape(surface.corners), isCoarse: surface.isCoarse, shares };
+      return { shape: paintedShape(surface.corners), isCoarse: surface.isCoarse };
     });
-  }, [start, meshId, factor, map, fill, denominator, soup, course, shelf]);
-  const [faces, setFaces] = useState<{ readonly of: Surface; readonly bytes: Uint8Array } | null>(null);
+  }, [start, meshId, factor, map, fill, denominator, soup]);
   const surface = job.value ?? null;
+  const picture = useLatestPicture(
+    useMemo(() => (surface ? { surface, course, shelf, at } : null), [surface, course, shelf, at]),
+  );
+  const isShown = picture?.of === surface;
+  return {
+    ...{ course, shelf, job, stop, surface },
+    faces: isShown ? picture.faces : null,
+    shares: isShown ? picture.shares : null,
+  };
+}
+
+/** The picture of what was asked for last. While one is worked out, those that are asked for between are left out. */
+function useLatestPicture(asked: Asked | null): Picture | null {
+  const [picture, setPicture] = useState<Picture | null>(null);
+  const latest = useRef<Asked | null>(null);
+  const isBusy = useRef(false);
+  const laid = useRef<{ readonly by: Asked; readonly shares: readonly ZoneShares[] } | null>(null);
   useEffect(() => {
-    if (!surface) return;
-    let isWanted = true;
-    const done = doneAt(course, at);
-    shownPainted(done, sheensAt(course, done))
-      .then((bytes) => {
-        if (isWanted) setFaces({ of: surface, bytes });
-      })
-      .catch((error: unknown) => {
-        if (!(error instanceof WorkerStopped)) throw error;
-      });
-    return () => {
-      isWanted = false;
+    latest.current = asked;
+    if (isBusy.current || !asked) return;
+    const draw = async (now: Asked) => {
+      const { surface, course, shelf, at } = now;
+      const was = laid.current;
+      const isLaid = was?.by.surface === surface && was.by.course === course && was.by.shelf === shelf;
+      const shares = isLaid ? was.shares : await layPainted(course.schemes, shelf);
+      laid.current = { by: now, shares };
+      const done = doneAt(course, at);
+      const faces = await shownPainted(done, sheensAt(course, done));
+      setPicture({ of: surface, shares, faces });
     };
-  }, [surface, course, at]);
-  return { course, shelf, job, stop, surface, faces: faces?.of === surface ? faces.bytes : null };
+    const run = async () => {
+      isBusy.current = true;
+      try {
+        for (let now = latest.current; now; now = latest.current === now ? null : latest.current)
+          await draw(now);
+      } catch (error) {
+        if (!(error instanceof WorkerStopped)) throw error;
+      } finally {
+        isBusy.current = false;
+      }
+    };
+    void run();
+  }, [asked]);
+  useEffect(
+    () => () => {
+      latest.current = null;
+    },
+    [],
+  );
+  return picture;
 }

@@ -13,7 +13,18 @@ import { tableNames } from "#data/rows";
 import { testPart, testScene } from "#data/testing";
 import { getPlanInput } from "#data/workshop";
 import { colourAction } from "#app/routes/colour/colourAction";
-import { doneAt, momentWords, promises, sheensAt, shareLines, shelfOf, surfaceKey } from "./view";
+import {
+  doneAt,
+  layerAt,
+  mayBeMore,
+  momentWords,
+  promises,
+  sheensAt,
+  shareLines,
+  shelfOf,
+  surfaceKey,
+  tried,
+} from "./view";
 
 // What the forms of the Colour page send, painted moment by moment.
 const db = appDatabase();
@@ -97,6 +108,42 @@ describe("C21: the scheme step by step", () => {
     const part = testPart({ zones: [{ ...wholeZone, scheme }] });
     const course = paintCourse(part, { steps: [], sequence: { order: [] } } as never);
     expect(course.moments.map((m) => m.layerId)).toEqual(["a", "b"]);
+  });
+});
+
+describe("how much of a layer", () => {
+  it("is tried in the picture alone, and its ml follow once it is kept: twice the share, twice the area", async () => {
+    await layer("colour");
+    await layer("drybrush", { method: "drybrush", coverage: "30", what: "paint:white" });
+    const before = await planned();
+    const course = paintCourse(before.part, before.plan.work);
+    const dry = layerAt(course, 2)!;
+    expect(layerAt(course, 0)).toBeNull();
+    expect(tried(course, null)).toBe(course);
+    const more = tried(course, { layerId: dry.id, coverage: 0.6 });
+    const ready = readyToPaint(box(30, 30, 30), 2);
+    const of = ready.paint.of;
+    const sharesOf = (c: typeof course) =>
+      paintZones(ready.shape, of, new Map(c.schemes), shelfOf(c, before.input.workshop)).zones[0]!.shares;
+    expect(sharesOf(course)[1]).toBeCloseTo(0.3, 2);
+    expect(sharesOf(more)[1]).toBeCloseTo(0.6, 2);
+    const stepOf = ({ plan }: typeof before) =>
+      plan.work.steps.find(
+        (s) => typeof s.partOf === "object" && s.partOf.layerId === dry.id && s.insertedBy === null,
+      )!;
+    await send({ intent: "layer-share", partId: "shed", zone: "", layerId: dry.id, coverage: "60" });
+    const after = await planned();
+    expect(stepOf(after).areaCm2! / stepOf(before).areaCm2!).toBeCloseTo(2, 9);
+    expect(stepOf(after).mixMl!.value).toBeGreaterThan(stepOf(before).mixMl!.value);
+    await send({ intent: "layer-share", partId: "shed", zone: "", layerId: dry.id, coverage: "0" });
+    await send({ intent: "layer-share", partId: "shed", zone: "", layerId: "gone", coverage: "10" });
+    expect(layerAt(paintCourse((await planned()).part, after.plan.work), 2)!.coverage).toBe(0.6);
+  });
+  it("is asked of what is laid in part, not of primer, seal, or what was found on the mesh", () => {
+    expect(mayBeMore(testLayer("a", "drybrush"))).toBe(true);
+    expect(mayBeMore(testLayer("a", "dust", { weather: "mud" }))).toBe(true);
+    expect(mayBeMore(testLayer("a", "primer")) || mayBeMore(testLayer("a", "varnish"))).toBe(false);
+    expect(mayBeMore(testLayer("a", "colour", { place: "edges" }))).toBe(false);
   });
 });
 

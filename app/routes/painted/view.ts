@@ -138,3 +138,34 @@ export const isPainted = (part: Part): boolean =>
 export function canDraw(): boolean {
   return document.createElement("canvas").getContext("webgl2") !== null;
 }
+
+/** A layer with another share than its own, to see what it would be. */
+export type Trial = { readonly layerId: string; readonly coverage: number };
+
+/** A course with a trial in it. */
+export const tried = (course: PaintCourse, trial: Trial | null): PaintCourse =>
+  trial
+    ? {
+        ...course,
+        schemes: course.schemes.map(
+          ([zone, layers]) =>
+            [
+              zone,
+              layers.map((l) => (l.id === trial.layerId ? { ...l, coverage: trial.coverage } : l)),
+            ] as const,
+        ),
+      }
+    : course;
+
+/** The layer that a moment lays. */
+export const layerAt = ({ schemes, moments }: PaintCourse, at: number): SchemeLayer | null => {
+  const id = moments[at - 1]?.layerId;
+  return schemes.flatMap(([, layers]) => layers).find((l) => l.id === id) ?? null;
+};
+
+/** Layers that go on all of their zone; of the others more or less may be laid. */
+const wholeKinds: readonly LayerKind[] = ["primer", "varnish", "decal"];
+
+/** How much of it is laid is a matter of taste: neither all of it, nor what was found on the mesh. */
+export const mayBeMore = ({ kind, place, from }: SchemeLayer): boolean =>
+  !place && !from && !wholeKinds.includes(kind);
