@@ -6,11 +6,10 @@ import { bodyOf } from "#core/paint/layerBody";
 import { bareGround } from "#core/paint/layerCover";
 import { filmOver } from "#core/paint/mixing";
 import { weatherMapNames } from "#core/paint/paintPlace";
-import type { SchemeLayer } from "#core/paint/scheme";
 import { faceShape } from "#core/painted/faceShape";
 import { paintMesh } from "#core/painted/paintMesh";
 import { paintZones, shownFaces } from "#core/painted/paintZones";
-import { ofPot, testLayer } from "#core/painted/testing";
+import { eightLayers } from "#core/painted/testing";
 import { weatherOnFaces } from "#core/painted/weatherOnFaces";
 import { testPaint } from "#core/plan/testing";
 import { median } from "./median";
@@ -19,18 +18,14 @@ const RUNS = 5;
 const SAMPLE = 2000;
 const shelf = {
   recipes: [],
-  paints: [testPaint("ochre", "#a9762f"), testPaint("dark", "#3a2f28"), testPaint("white", "#f2f0ea")],
+  paints: [
+    testPaint("ochre", "#a9762f"),
+    testPaint("dark", "#3a2f28"),
+    testPaint("white", "#f2f0ea"),
+    testPaint("blue", "#31506e"),
+  ],
 };
-const scheme: readonly SchemeLayer[] = [
-  testLayer("p", "primer", { product: "brush primer", colour: ofPot("dark") }),
-  testLayer("b", "colour", { coats: 2 }),
-  testLayer("w", "shade", { method: "wash", product: "acrylic wash", colour: ofPot("dark") }),
-  testLayer("d", "drybrush", { method: "drybrush", coverage: 0.6, colour: ofPot("white") }),
-  testLayer("e", "drybrush", { method: "drybrush", coverage: 0.3, colour: ofPot("white") }),
-  testLayer("s", "colour", { method: "sponge", coverage: 0.2, colour: ofPot("dark") }),
-  testLayer("u", "dust", { coverage: 0.3, method: "wash", product: "acrylic wash" }),
-  testLayer("v", "varnish", { product: "varnish", colour: null }),
-];
+const scheme = eightLayers;
 
 function timed(what: string, run: () => unknown, runs = RUNS): number {
   run();

@@ -1,3 +1,4 @@
+import { areaOfFace } from "#core/mesh/faces";
 // npm run bench -- zones: proposal, taking, measuring and keeping zones of meshes of 250 thousand and a million faces,
 // and how every face of them looks.
 import { sphere, terrain } from "#core/mesh/testing";
@@ -5,7 +6,7 @@ import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { slopePatches } from "#core/mesh/slopes";
 import { surfaceAreas } from "#core/surface/surfaceAreas";
-import { areaOfFace, brushed, foundOn, patchFrom } from "#core/zones/findFaces";
+import { brushed, foundOn, patchFrom } from "#core/zones/findFaces";
 import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { proposeZones } from "#core/zones/proposeZones";
 import { splitAlong } from "#core/zones/splitMesh";

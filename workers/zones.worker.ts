@@ -1,6 +1,6 @@
 import { transfer } from "comlink";
 import { castRayInto, noHit, type RayTree, buildRayTree } from "#core/mesh/rayTree";
-import { vertexOf } from "#core/mesh/faces";
+import { areaOfFace, vertexOf } from "#core/mesh/faces";
 import { nextHalfEdge, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
@@ -9,7 +9,6 @@ import { carryZones } from "#core/zones/carryZones";
 import {
   alikeDirection,
   alikePatches,
-  areaOfFace,
   brushed,
   type FoundOn,
   foundOn,

@@ -1,8 +1,9 @@
 import { opennessAt } from "#core/mesh/faceFields";
-import { diagonalOf, unitNormals } from "#core/mesh/faces";
+import { areaOfFace, diagonalOf, unitNormals } from "#core/mesh/faces";
 import { buildRayTree } from "#core/mesh/rayTree";
 import { findTwins } from "#core/mesh/twins";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
+import { edgeTurn } from "#core/painted/edgeTurn";
 import { coneOf, skyShare } from "#core/painted/skyShare";
 import type { PaintMesh } from "#core/painted/paintMesh";
 
@@ -65,26 +66,14 @@ export function faceShape(
   return { denominator, mesh, area, centre, normal, open, curve, broad, sky };
 }
 
-function placesOf({ positions: p, triangles: t }: TriangleMesh) {
+function placesOf(mesh: TriangleMesh) {
+  const { positions: p, triangles: t } = mesh;
   const area = new Float32Array(t.length / 3);
   const centre = new Float32Array(t.length);
-  for (let i = 0; i < t.length; i += 3) {
-    const a = 3 * t[i]!;
-    const b = 3 * t[i + 1]!;
-    const c = 3 * t[i + 2]!;
-    const ux = p[b]! - p[a]!;
-    const uy = p[b + 1]! - p[a + 1]!;
-    const uz = p[b + 2]! - p[a + 2]!;
-    const vx = p[c]! - p[a]!;
-    const vy = p[c + 1]! - p[a + 1]!;
-    const vz = p[c + 2]! - p[a + 2]!;
-    const x = uy * vz - uz * vy;
-    const y = uz * vx - ux * vz;
-    const z = ux * vy - uy * vx;
-    area[i / 3] = Math.sqrt(x * x + y * y + z * z) / 2;
-    centre[i] = (p[a]! + p[b]! + p[c]!) / 3;
-    centre[i + 1] = (p[a + 1]! + p[b + 1]! + p[c + 1]!) / 3;
-    centre[i + 2] = (p[a + 2]! + p[b + 2]! + p[c + 2]!) / 3;
+  for (let f = 0; f < area.length; f++) {
+    area[f] = areaOfFace(mesh, f);
+    for (let k = 0; k < 3; k++)
+      centre[3 * f + k] = (p[3 * t[3 * f]! + k]! + p[3 * t[3 * f + 1]! + k]! + p[3 * t[3 * f + 2]! + k]!) / 3;
   }
   return { area, centre };
 }
@@ -107,23 +96,11 @@ function curvature(
   let areas = area;
   let lengths = 0;
   for (let h = 0; h < t.length; h++) {
-    const g = twin[h]!;
     const a = 3 * t[h]!;
     const b = 3 * t[h % 3 === 2 ? h - 2 : h + 1]!;
     const length = Math.hypot(p[a]! - p[b]!, p[a + 1]! - p[b + 1]!, p[a + 2]! - p[b + 2]!);
     lengths += length;
-    if (g < 0) continue;
-    const f = 3 * ((h / 3) | 0);
-    const e = 3 * ((g / 3) | 0);
-    const cosine =
-      normal[f]! * normal[e]! + normal[f + 1]! * normal[e + 1]! + normal[f + 2]! * normal[e + 2]!;
-    if (cosine >= 1) continue;
-    const rise =
-      normal[f]! * (centre[e]! - centre[f]!) +
-      normal[f + 1]! * (centre[e + 1]! - centre[f + 1]!) +
-      normal[f + 2]! * (centre[e + 2]! - centre[f + 2]!);
-    const turn = Math.acos(Math.max(-1, cosine)) * (rise < 0 ? 1 : -1);
-    turns[f / 3]! += (turn * length) / 4;
+    if (twin[h]! >= 0) turns[(h / 3) | 0]! += (edgeTurn({ centre, normal }, twin, h) * length) / 4;
   }
   const mean = lengths / Math.max(1, t.length);
   const rounds = Math.min(MOST_ROUNDS, Math.max(1, Math.round((CURVE_MM / Math.max(1e-6, mean)) ** 2)));

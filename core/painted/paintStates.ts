@@ -3,7 +3,7 @@ import type { LayerBody } from "#core/paint/layerBody";
 import { darkerShare, SEALED_DARKER } from "#core/paint/layerStack";
 import { filmOf, type Film } from "#core/paint/mixing";
 import { BANDS, weights } from "#core/paint/observer";
-import { LINEAR_OF_XYZ } from "#core/paint/picture/linear";
+import { byteOfLinear, LINEAR_OF_XYZ } from "#core/paint/picture/linear";
 import { type Reflectance, xyzOfReflectance } from "#core/paint/reflectance";
 
 /** What a layer does to a place of the surface. */
@@ -199,12 +199,7 @@ class PairTable {
 
 /** Bytes of sRGB by linear light in steps fine enough that none is missed. */
 const GAMMA_STEPS = 16_384;
-const gamma = Uint8Array.from({ length: GAMMA_STEPS + 1 }, (_, i) => encoded(i / GAMMA_STEPS));
-
-/** @source sRGB, IEC 61966-2-1: from linear light to a byte */
-function encoded(v: number): number {
-  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
-}
+const gamma = Uint8Array.from({ length: GAMMA_STEPS + 1 }, (_, i) => byteOfLinear(i / GAMMA_STEPS));
 
 const byteOf = (v: number): number => gamma[v <= 0 ? 0 : v >= 1 ? GAMMA_STEPS : Math.round(v * GAMMA_STEPS)]!;
 

@@ -9,12 +9,12 @@ import { darkerBy, SEALED_DARKER, stackOf } from "#core/paint/layerStack";
 import { filmOver } from "#core/paint/mixing";
 import { xyzOfReflectance } from "#core/paint/reflectance";
 import type { SchemeLayer } from "#core/paint/scheme";
-import { paintMesh } from "#core/painted/paintMesh";
+import { paintEdgeMm, paintMesh } from "#core/painted/paintMesh";
 import { layerLies, mannerOf } from "#core/painted/layerLies";
 import { labOfState } from "#core/painted/paintStates";
 import { paintZones, shownFaces } from "#core/painted/paintZones";
 import { coneOf, sprayedFrom } from "#core/painted/skyShare";
-import { faceNumbers, meanBy, ofPot, readyToPaint, testLayer } from "#core/painted/testing";
+import { eightLayers, faceNumbers, meanBy, ofPot, readyToPaint, testLayer } from "#core/painted/testing";
 import { testPaint } from "#core/plan/testing";
 import { chanceOf } from "#core/random";
 
@@ -27,23 +27,14 @@ const shelf = {
     testPaint("blue", "#31506e"),
   ],
 };
-const eight: readonly SchemeLayer[] = [
-  testLayer("p", "primer", { product: "brush primer", colour: ofPot("dark") }),
-  testLayer("b", "colour", { coats: 2 }),
-  testLayer("w", "shade", { method: "wash", product: "acrylic wash", colour: ofPot("dark") }),
-  testLayer("d", "drybrush", { method: "drybrush", coverage: 0.6, colour: ofPot("white") }),
-  testLayer("e", "drybrush", { method: "drybrush", coverage: 0.3, colour: ofPot("white") }),
-  testLayer("s", "colour", { method: "sponge", coverage: 0.2, colour: ofPot("blue") }),
-  testLayer("u", "dust", { coverage: 0.3, method: "wash", product: "acrylic wash" }),
-  testLayer("v", "varnish", { product: "varnish", colour: null }),
-];
+const eight = eightLayers;
 const cube = readyToPaint(box(30, 30, 30));
 const rough = readyToPaint(terrain(60, 60, 3), 1, 60_000);
 const painted = (ready: typeof cube, scheme: readonly SchemeLayer[]) =>
   paintZones(ready.shape, ready.paint.of, new Map([[0, scheme]]), shelf);
 
 describe("H12: the paint mesh", () => {
-  it("halves edges until none is over a mm, stays closed, and keeps surface, zones and parents", () => {
+  it("parts edges until none is over a mm, stays closed, and keeps surface, zones and parents", () => {
     const of = Uint8Array.from({ length: 12 }, (_, f) => f % 3);
     const paint = paintMesh(box(20, 12, 7), of);
     expect(paint.edgeMm).toBeLessThanOrEqual(1);
@@ -60,7 +51,19 @@ describe("H12: the paint mesh", () => {
     expect(coarse.parent.length).toBeGreaterThan(1000);
     expect(coarse.isCoarse).toBe(true);
     const ball = sphere(5, 60, 60);
-    expect(paintMesh(ball, new Uint8Array(ball.triangles.length / 3)).mesh.triangles).toEqual(ball.triangles);
+    const faces = ball.triangles.length / 3;
+    expect(paintMesh(ball, new Uint8Array(faces), 1).mesh.triangles).toEqual(ball.triangles);
+  });
+  it("parts a sliver across and not into slivers, and draws what is small finer", () => {
+    const strip = box(80, 0.4, 0.4);
+    const paint = paintMesh(strip, new Uint8Array(12), 1);
+    expect(paint.edgeMm).toBeLessThanOrEqual(1.42);
+    const { openEdges, flippedEdges } = findTwins(paint.mesh);
+    expect([openEdges, flippedEdges]).toEqual([0, 0]);
+    // Some four faces a mm: halving all edges alike made tens of thousands.
+    expect(paint.parent.length).toBeLessThan(2500);
+    expect(paintEdgeMm(box(5, 5, 5))).toBe(0.3);
+    expect(paintEdgeMm(box(300, 300, 300))).toBe(1);
   });
   it("takes an open mesh, one of faces without area, and one of none", () => {
     const open = { ...box(5, 5, 5), triangles: box(5, 5, 5).triangles.slice(0, 18) };

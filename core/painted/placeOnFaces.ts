@@ -1,11 +1,13 @@
 import { findTwins } from "#core/mesh/twins";
 import { unionFind } from "#core/unionFind";
+import { degToRad } from "#core/units";
 import type { PaintPlace } from "#core/paint/paintPlace";
+import { edgeTurn } from "#core/painted/edgeTurn";
 import { farFromLines } from "#core/painted/farFromLines";
 import type { FaceShape } from "#core/painted/faceShape";
 
-/** An edge turns by more than this, degrees, and reaches so far, mm; its border is soft over a mm (defaults). */
-const EDGE_DEG = 30;
+/** An edge turns by more than this and reaches so far, mm; its border is soft over a mm (defaults). */
+const EDGE_RAD = degToRad(30);
 const EDGE_MM = 1.5;
 const SOFT_MM = 1;
 /** Of the width of a panel so much is left free all round (default). */
@@ -56,25 +58,11 @@ const clamp = (v: number) => Math.max(0, Math.min(1, v));
 /** 1 well within a border, 0 well outside. @param withinMm how far within it, negative outside */
 const soft = (withinMm: number) => clamp(0.5 + withinMm / SOFT_MM);
 
-/** The turn of the surface over a half-edge, degrees, positive where it is convex. */
-function turnAt({ centre, normal }: FaceShape, twin: Int32Array, h: number): number {
-  const g = twin[h]!;
-  if (g < 0) return 0;
-  const f = 3 * ((h / 3) | 0);
-  const e = 3 * ((g / 3) | 0);
-  const cosine = normal[f]! * normal[e]! + normal[f + 1]! * normal[e + 1]! + normal[f + 2]! * normal[e + 2]!;
-  if (cosine > 1 - 1e-9) return 0;
-  const rise =
-    normal[f]! * (centre[e]! - centre[f]!) +
-    normal[f + 1]! * (centre[e + 1]! - centre[f + 1]!) +
-    normal[f + 2]! * (centre[e + 2]! - centre[f + 2]!);
-  return (Math.acos(Math.max(-1, cosine)) * (rise < 0 ? 1 : -1) * 180) / Math.PI;
-}
-
 function edgeDistance(shape: FaceShape): Float32Array {
   const { twin } = findTwins(shape.mesh);
   const lines: number[] = [];
-  for (let h = 0; h < twin.length; h++) if (twin[h]! > h && turnAt(shape, twin, h) > EDGE_DEG) lines.push(h);
+  for (let h = 0; h < twin.length; h++)
+    if (twin[h]! > h && edgeTurn(shape, twin, h) > EDGE_RAD) lines.push(h);
   return farFromLines(shape.mesh, shape.centre, twin, lines, EDGE_MM + SOFT_MM);
 }
 
@@ -83,7 +71,7 @@ function panelMiddles(shape: FaceShape): Float32Array {
   const { area, mesh, centre } = shape;
   const { twin } = findTwins(mesh);
   const panels = unionFind(area.length);
-  const isRim = (h: number) => twin[h]! < 0 || Math.abs(turnAt(shape, twin, h)) > EDGE_DEG;
+  const isRim = (h: number) => twin[h]! < 0 || Math.abs(edgeTurn(shape, twin, h)) > EDGE_RAD;
   const rims: number[] = [];
   for (let h = 0; h < twin.length; h++) {
     if (isRim(h)) rims.push(h);

@@ -12,10 +12,7 @@ const OWN_CELLS = 1.5;
 /** Directions that fill a cone round one evenly. @param coneDeg the whole cone, degrees */
 export function coneOf(toward: Vec3, coneDeg: number): readonly Vec3[] {
   const [x, y, z] = toward;
-  const side: Vec3 = Math.abs(z) < 0.9 ? [-y, x, 0] : [0, -z, y];
-  const s = Math.hypot(...side);
-  const a: Vec3 = [side[0] / s, side[1] / s, side[2] / s];
-  const b: Vec3 = [y * a[2] - z * a[1], z * a[0] - x * a[2], x * a[1] - y * a[0]];
+  const [a, b] = frameOf(toward);
   const half = (coneDeg * Math.PI) / 360;
   return Array.from({ length: LOOKS }, (_, i) => {
     // The first is the middle; the others lie on a spiral that is as dense everywhere.
@@ -62,6 +59,7 @@ type Depths = {
   readonly nearest: Float32Array;
 };
 
+/** Two directions square to one and to each other. */
 function frameOf(toward: Vec3): readonly [Vec3, Vec3] {
   const [x, y, z] = toward;
   const side: Vec3 = Math.abs(z) < 0.9 ? [-y, x, 0] : [0, -z, y];

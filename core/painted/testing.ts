@@ -34,3 +34,15 @@ export const meanBy = (area: Float32Array, value: (f: number) => number): number
   });
   return sum / all;
 };
+
+/** Eight layers as things are often painted, from primer to seal: laid with pots called ochre, dark, white and blue. */
+export const eightLayers: readonly SchemeLayer[] = [
+  testLayer("p", "primer", { product: "brush primer", colour: ofPot("dark") }),
+  testLayer("b", "colour", { coats: 2 }),
+  testLayer("w", "shade", { method: "wash", product: "acrylic wash", colour: ofPot("dark") }),
+  testLayer("d", "drybrush", { method: "drybrush", coverage: 0.6, colour: ofPot("white") }),
+  testLayer("e", "drybrush", { method: "drybrush", coverage: 0.3, colour: ofPot("white") }),
+  testLayer("s", "colour", { method: "sponge", coverage: 0.2, colour: ofPot("blue") }),
+  testLayer("u", "dust", { coverage: 0.3, method: "wash", product: "acrylic wash" }),
+  testLayer("v", "varnish", { product: "varnish", colour: null }),
+];

@@ -48,8 +48,9 @@ function worked(shape: FaceShape, map: WeatherMap): Float32Array {
   switch (map) {
     case "rain": {
       const rain = rainOn(shape);
+      // What is level is wet all over and shows no runs.
       const stripe = (f: number) => streaks(centre[3 * f]!, centre[3 * f + 1]!, centre[3 * f + 2]!, 1.5, 5);
-      return each((f, up) => rain[f]! * (1 - 0.5 * Math.max(0, up)) * (0.4 + stripe(f)));
+      return each((f, up) => rain[f]! * (1 - 0.9 * Math.max(0, up) ** 4) * (0.4 + stripe(f)));
     }
     case "dust":
       // On what looks up; where it is sheltered no rain takes it away.

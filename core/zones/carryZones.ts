@@ -1,9 +1,8 @@
-import { diagonalOf, faceCentre, unitNormals } from "#core/mesh/faces";
+import { areaOfFace, diagonalOf, faceCentre, unitNormals } from "#core/mesh/faces";
 import { type NearestFace, nearestInto } from "#core/mesh/nearest";
 import { buildRayTree } from "#core/mesh/rayTree";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { degToRad } from "#core/units";
-import { areaOfFace } from "#core/zones/findFaces";
 
 /** A map carried to another mesh: zones of which too little was found again are open. */
 export type CarriedZones = { readonly of: Uint8Array; readonly lost: readonly number[] };

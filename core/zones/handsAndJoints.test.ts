@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { box, moved, sphere, together, withoutFaces } from "#core/mesh/testing";
-import { faceCentre } from "#core/mesh/faces";
+import { areaOfFace, faceCentre } from "#core/mesh/faces";
 import { buildRayTree } from "#core/mesh/rayTree";
 import { boundingBox, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
-import { areaOfFace, foundOn } from "#core/zones/findFaces";
+import { foundOn } from "#core/zones/findFaces";
 import { GRIP, gripOf } from "#core/zones/gripFaces";
 import { matchingSide, touchingFaces } from "#core/zones/matingFaces";
 import { splitAlong } from "#core/zones/splitMesh";

@@ -1,8 +1,9 @@
+import { areaOfFace } from "#core/mesh/faces";
 import Module, { type Manifold, type ManifoldToplevel } from "manifold-3d";
 import { beforeAll, describe, expect, it } from "vitest";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
-import { areaOfFace, foundOn, inBand } from "#core/zones/findFaces";
+import { foundOn, inBand } from "#core/zones/findFaces";
 import { measureZones } from "#core/zones/measureZones";
 import { splitAlong } from "#core/zones/splitMesh";
 import { proposeZones } from "#core/zones/proposeZones";

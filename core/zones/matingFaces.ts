@@ -1,9 +1,8 @@
-import { unitNormals } from "#core/mesh/faces";
+import { areaOfFace, unitNormals } from "#core/mesh/faces";
 import { type NearestFace, nearestInto } from "#core/mesh/nearest";
 import { buildRayTree } from "#core/mesh/rayTree";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
-import { areaOfFace } from "#core/zones/findFaces";
 import { patchGraph } from "#core/zones/patchGraph";
 import { smoothPatches, CREASE_DEG } from "#core/zones/smoothPatches";
 import { spreadPoints } from "#core/zones/spread";

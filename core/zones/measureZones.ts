@@ -1,9 +1,8 @@
-import { faceCentre, vertexOf } from "#core/mesh/faces";
+import { areaOfFace, faceCentre, vertexOf } from "#core/mesh/faces";
 import type { Vec3 } from "#core/mesh/pose";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { buildRayTree, type RayTree } from "#core/mesh/rayTree";
 import { unionFind } from "#core/unionFind";
-import { areaOfFace } from "#core/zones/findFaces";
 import { type Patch, patchGraph } from "#core/zones/patchGraph";
 import { reliefSteps, type ReliefStep, stripOf } from "#core/zones/relief";
 import { smoothPatches } from "#core/zones/smoothPatches";

@@ -1,9 +1,10 @@
+import { areaOfFace } from "#core/mesh/faces";
 import { describe, expect, it } from "vitest";
 import { box, sphere } from "#core/mesh/testing";
 import type { Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
-import { areaOfFace, foundOn } from "#core/zones/findFaces";
+import { foundOn } from "#core/zones/findFaces";
 import { outlineCuts, type Outline, withinOutline } from "#core/zones/outline";
 import { splitAlong } from "#core/zones/splitMesh";
 

@@ -1,6 +1,6 @@
+import { areaOfFace } from "#core/mesh/faces";
 import type { Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
-import { areaOfFace } from "#core/zones/findFaces";
 
 /** A point on a mesh with the face that it lies on. */
 export type SurfacePoint = { readonly face: number; readonly at: Vec3 };

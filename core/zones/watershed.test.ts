@@ -1,9 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { faceCentre } from "#core/mesh/faces";
+import { areaOfFace, faceCentre } from "#core/mesh/faces";
 import { sphere } from "#core/mesh/testing";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
-import { areaOfFace } from "#core/zones/findFaces";
 import { proposeZones } from "#core/zones/proposeZones";
 import { lathe } from "#core/zones/testing";
 import { basinsOf } from "#core/zones/watershed";

@@ -1,7 +1,6 @@
-import { diagonalOf, unitNormals } from "#core/mesh/faces";
+import { areaOfFace, diagonalOf, unitNormals } from "#core/mesh/faces";
 import { nextHalfEdge, type TriangleMesh } from "#core/mesh/triangleMesh";
 import type { Patches } from "#core/zones/smoothPatches";
-import { areaOfFace } from "#core/zones/findFaces";
 
 /** Curvature is smoothed over this share of the size, and in at most so many rounds. */
 const SMOOTH_SHARE = 0.015;

@@ -1,8 +1,7 @@
-import { unitNormals } from "#core/mesh/faces";
+import { areaOfFace, unitNormals } from "#core/mesh/faces";
 import type { Vec3 } from "#core/mesh/pose";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { unionFind } from "#core/unionFind";
-import { areaOfFace } from "#core/zones/findFaces";
 import type { ZoneDirection } from "#core/zones/zoneMeasure";
 
 /** Directions are told apart in a square of so many cells a side, about 0.7, 1.4, 3 and 6 degrees wide. */

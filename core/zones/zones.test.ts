@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import fc from "fast-check";
 import { box, moved, sphere, together, withoutFaces } from "#core/mesh/testing";
-import { faceCentre } from "#core/mesh/faces";
+import { areaOfFace, faceCentre } from "#core/mesh/faces";
 import { mirrored } from "#core/mesh/mirror";
 import type { CutPlane } from "#core/mesh/planeCut";
 import { dot, posedSoup, turnOf } from "#core/mesh/pose";
@@ -10,7 +10,7 @@ import { boundingBox, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh"
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 import { carryZones } from "#core/zones/carryZones";
-import { areaOfFace, brushed, foundOn, inBand, patchFrom } from "#core/zones/findFaces";
+import { brushed, foundOn, inBand, patchFrom } from "#core/zones/findFaces";
 import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { proposeZones } from "#core/zones/proposeZones";
 import { splitAlong } from "#core/zones/splitMesh";

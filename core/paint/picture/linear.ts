@@ -9,6 +9,10 @@ export const LINEAR = Float64Array.from({ length: 256 }, (_, byte) => {
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
 });
 
+/** A byte of sRGB from linear light, 0 to 1. @source sRGB, IEC 61966-2-1 */
+export const byteOfLinear = (v: number): number =>
+  Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+
 /** @source sRGB primaries and D65, IEC 61966-2-1 */
 export const labOfLinear = ([r, g, b]: LinearRgb): LabD65 =>
   labOfXyz([

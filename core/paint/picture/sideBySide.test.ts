@@ -1,13 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { CARDS, type Card, type Pixels } from "#core/paint/picture/picture";
-import { linearOfLab } from "#core/paint/picture/linear";
+import { byteOfLinear, linearOfLab } from "#core/paint/picture/linear";
 import type { LabD65 } from "#core/paint/lab";
 import { differenceCounts, differencesOf, PLACES_ACROSS } from "#core/paint/picture/sideBySide";
 
-const byteOf = (v: number) => {
-  const c = Math.min(1, Math.max(0, v));
-  return Math.round(255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055));
-};
+const byteOf = (v: number) => byteOfLinear(Math.min(1, Math.max(0, v)));
 /** A picture whose colour goes by place. `light`: channels of the lamp that it was taken under. */
 function pictureOf(
   labAt: (x: number, y: number) => LabD65,
