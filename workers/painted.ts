@@ -20,18 +20,17 @@ export type ToPaint = {
   readonly denominator: number;
 };
 
-/** Makes a part ready to be painted; at once where it is the one that was opened last. */
-export const openPainted = (
+/**
+ * Asks the worker of the paint about one part, which it is made ready with where it holds another one, or was begun
+ * anew since.
+ */
+export const askPainted = <T>(
   { key, corners, factor, map, fill, denominator }: ToPaint,
-  tell: (share: number) => void,
-  signal: AbortSignal,
-) => run((api) => api.open(key, corners, factor, map, fill, denominator, proxy(tell)), signal);
-
-/** Lays layers on the part that was opened. */
-export const layPainted = (...given: Parameters<PaintedApi["lay"]>) => run((api) => api.lay(...given));
-
-/** How its faces look after so many layers of each zone: four bytes a face. */
-export const shownPainted = (...given: Parameters<PaintedApi["shown"]>) => run((api) => api.shown(...given));
-
-/** The share of some zones of the part that was opened that a layer with a place, or from one side, comes to. */
-export const findShare = (...given: Parameters<PaintedApi["found"]>) => run((api) => api.found(...given));
+  ask: Parameters<typeof run<T>>[0],
+  tell: (share: number) => void = () => {},
+  signal?: AbortSignal,
+) =>
+  run<T>(async (api) => {
+    if (!(await api.holds(key))) await api.open(key, corners, factor, map, fill, denominator, proxy(tell));
+    return ask(api);
+  }, signal);

@@ -63,7 +63,7 @@ it("a part is seen after each of its layers, from the Colour page: by keys, unli
   // Primer is grey as bare plastic is; each other layer is another picture.
   expect(seen.size).toBeGreaterThanOrEqual(5);
   // The base coat is the colour that the mix is told to have.
-  await page.getByRole("button", { name: "2 of 6: Paint the colour" }).click();
+  await page.getByRole("button", { name: /^2 of 6: Paint the colour, / }).click();
   await page.waitForTimeout(400);
   const [most] = await drawn(page);
   const cell = page.getByRole("region", { name: "What each layer covers" });

@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import { partMasks } from "#core/plan/colour/masking";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { figures, PlainTable } from "#ui/PlainTable";
@@ -5,7 +6,7 @@ import { maskLines, maskWays } from "./maskLines";
 
 /** In which order the zones of a part ask for the fewest masks, what is covered with what, and other ways. */
 export function Masks({ plan }: { readonly plan: PartPlan }) {
-  const masks = partMasks(plan);
+  const masks = useMemo(() => partMasks(plan), [plan]);
   if (!masks) return null;
   return (
     <details className="panel">

@@ -1,4 +1,5 @@
-import { type Figure, sum } from "#core/figure";
+import { layerAmount, stepsOfLayer } from "./layerAmount";
+import { type Figure } from "#core/figure";
 import { retypedText } from "#core/plan/order/typedOrder";
 import { counted } from "#core/words";
 import { layerInRooms, NO_AIR } from "#core/plan/inRooms";
@@ -156,7 +157,6 @@ export function layerRows(
   { mixes, work }: Pick<Plan, "mixes" | "work">,
   zone: number | null = null,
 ): readonly LayerRow[] {
-  const target = partRef(part.id);
   const painted = part.zones.filter((z) => z.scheme.length > 0).length;
   const shown = laidLayers(part.zones).filter((l) => zone === null || l.zones.some((z) => z.number === zone));
   return shown.map(({ layer, zones }) => {
@@ -165,11 +165,8 @@ export function layerRows(
     const paint = paints.find((p) => p.id === paintOf(layer));
     const mix = recipe && mixes.get(recipe.id);
     const laid = layerInRooms(layer, rooms);
-    const coats = work.steps.filter(
-      (s) => typeof s.partOf === "object" && s.partOf.layerId === layer.id && s.targets.includes(target),
-    );
+    const coats = stepsOfLayer(work, part.id, layer.id);
     const step = coats.find((s) => s.coat?.number === s.coat?.of);
-    const mixed = coats.flatMap((s) => s.mixMl ?? []);
     const moved = work.sequence.retyped.find((r) => r.before === step?.id);
     return {
       layer,
@@ -186,7 +183,7 @@ export function layerRows(
       ].join(" or "),
       cover: coverWords(layer, covers.get(layer.id)),
       hex: mix ? hexOfLab(mix.lab) : (paint?.hex ?? null),
-      amount: mixed.length === 0 ? null : sum(mixed, "ml", "shared"),
+      amount: layerAmount(work, part.id, layer.id),
       retyped: moved ? retypedText(moved, work.steps) : null,
     };
   });

@@ -46,6 +46,11 @@ export function LeafForm({ part: p }: { readonly part: PartPlan }) {
           Set how it opens
         </Button>
       </KeptForm>
+      {leaf && p.part.place.placements.length === 0 && (
+        <p className="mt-2 text-[14px]">
+          None of its copies is on the board yet: put them there on its page, and they stand as they can.
+        </p>
+      )}
       {copies.length > 0 && <p className="mt-2 text-[14px]">They stand so: {leafText(copies)}.</p>}
     </details>
   );

@@ -1,11 +1,11 @@
-import { useFetcher } from "react-router";
 import { kindOf } from "#core/paint/layerKinds";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { partRef } from "#core/reference";
 import type { SchemeLayer } from "#core/paint/scheme";
+import { layerAmount } from "#app/routes/colour/layerAmount";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
 import { FigureView } from "#ui/FigureView";
+import { useLayerShare } from "./useLayerShare";
 import { mayBeMore, type Trial } from "./view";
 
 /** How much of it the layer of this moment covers: tried by a slider, and kept by a tap. */
@@ -20,16 +20,10 @@ export function HowMuch({
   readonly trial: Trial | null;
   readonly set: (trial: Trial | null) => void;
 }) {
-  const { input } = useScene();
-  const fetcher = useFetcher();
+  const keep = useLayerShare(p);
   if (!mayBeMore(layer)) return null;
   const percent = Math.round(100 * (trial?.layerId === layer.id ? trial.coverage : layer.coverage));
   const own = Math.round(100 * layer.coverage);
-  const keep = () =>
-    void fetcher.submit(
-      { intent: "layer-share", partId: p.part.id, zone: "", layerId: layer.id, coverage: String(percent) },
-      { method: "post", action: `/scenes/${input.scene.id}/colour` },
-    );
   return (
     <div className="grid gap-1">
       <label className="grid gap-1 text-[14px]">
@@ -52,7 +46,7 @@ export function HowMuch({
         <Takes p={p} layer={layer} />
       ) : (
         <p className="flex flex-wrap items-center gap-2 text-[14px]">
-          <Button onClick={keep}>Keep {percent} %</Button>
+          <Button onClick={() => keep(layer.id, percent)}>Keep {percent} %</Button>
           <Button kind="quiet" onClick={() => set(null)}>
             As planned
           </Button>
@@ -62,20 +56,13 @@ export function HowMuch({
   );
 }
 
-/** What the layer takes of its mix, as its step has it. */
+/** What all its coats take of its mix: the figure of the Colour page. */
 function Takes({ p, layer }: { readonly p: PartPlan; readonly layer: SchemeLayer }) {
-  const { steps } = useScene().plan.work;
-  const step = steps.find(
-    (s) =>
-      typeof s.partOf === "object" &&
-      s.partOf.layerId === layer.id &&
-      s.insertedBy === null &&
-      s.targets.includes(partRef(p.part.id)),
-  );
-  if (!step?.mixMl) return null;
+  const amount = layerAmount(useScene().plan.work, p.part.id, layer.id);
+  if (!amount) return null;
   return (
     <p className="text-[14px]">
-      It takes <FigureView figure={step.mixMl} label="Its mix" />
+      It takes <FigureView figure={amount} label="Its mix" />
     </p>
   );
 }

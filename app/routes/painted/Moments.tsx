@@ -1,5 +1,6 @@
 import type { PaintCourse } from "#core/plan/colour/paintMoments";
 import type { Part } from "#core/scene/part";
+import { useScene } from "#app/routes/scenes/useScene";
 import { momentWords } from "./view";
 
 /** After which layer: a slider, and each layer by a tap. */
@@ -14,12 +15,14 @@ export function Moments({
   readonly at: number;
   readonly set: (at: number) => void;
 }) {
+  const { workshop } = useScene().input;
   const most = course.moments.length;
+  const words = (moment: number) => momentWords(course, moment, part, workshop);
   return (
     <>
       <label className="grid gap-1">
         <span className="text-[17px]" aria-live="polite">
-          {momentWords(course, at, part)}
+          {words(at)}
         </span>
         <input
           type="range"
@@ -27,7 +30,7 @@ export function Moments({
           max={most}
           value={at}
           aria-label="Layers that are laid"
-          aria-valuetext={momentWords(course, at, part)}
+          aria-valuetext={words(at)}
           onChange={(e) => set(Number(e.target.value))}
           className="h-9 accent-[var(--tape)]"
         />
@@ -41,7 +44,7 @@ export function Moments({
               className={`w-full px-2 py-1.5 text-left ${i === at ? "bg-primer-3 font-semibold" : "hover:bg-primer-2"}`}
               onClick={() => set(i)}
             >
-              {momentWords(course, i, part)}
+              {words(i)}
             </button>
           </li>
         ))}

@@ -1,7 +1,6 @@
 import { lazy, type PointerEvent, Suspense, useRef, useState } from "react";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { kindOf } from "#core/paint/layerKinds";
-import { paintCourse } from "#core/plan/colour/paintMoments";
 import { useScreenSize } from "#app/hooks/useScreenSize";
 import { apparentPxPerMm, type Lamp, lamps, lampToward } from "#app/routes/look/view";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -13,8 +12,9 @@ import { figures, PlainTable } from "#ui/PlainTable";
 import { ProgressLine } from "#ui/States";
 import { HowMuch } from "./HowMuch";
 import { Moments } from "./Moments";
+import { Stale } from "./Stale";
 import { usePainted, type ZonedPart } from "./usePainted";
-import { layerAt, momentWords, promises, type ShareLine, shareLines, type Trial } from "./view";
+import { layerAt, momentWords, promises, type ShareLine, shareLines, staleShares, type Trial } from "./view";
 
 const PaintedView = lazy(() => import("#ui/PaintedView").then((m) => ({ default: m.PaintedView })));
 
@@ -37,7 +37,7 @@ export function PaintedBench({
   /** The moment that is asked for, from 0; null for the last. */
   readonly from: number | null;
 }) {
-  const { plan } = useScene();
+  const { workshop } = useScene().input;
   const [moment, setMoment] = useState(from === null ? Infinity : from + 1);
   const [seen, setSeen] = useState<Seen>({
     lamp: lamps["a room"],
@@ -47,9 +47,9 @@ export function PaintedBench({
   });
   const [trial, setTrial] = useState<Trial | null>(null);
   const painted = usePainted(p, of, moment, trial);
-  const { course, surface, shelf, shares } = painted;
+  const { planned, course, surface, shelf, shares } = painted;
   const at = Math.min(moment, course.moments.length);
-  const layer = layerAt(paintCourse(p.part, plan.work), at);
+  const layer = layerAt(planned, at);
   const set = (patch: Partial<Seen>) => setSeen((s) => ({ ...s, ...patch }));
   const go = (next: number) => {
     setMoment(next);
@@ -66,9 +66,10 @@ export function PaintedBench({
         <SeenControls seen={seen} set={set} />
       </section>
       <section className="grid gap-3 px-5 py-4 lg:col-span-2">
-        {shares && <Shares lines={shareLines(course, shares, p.part)} />}
+        {shares && <Shares lines={shareLines(course, shares, p)} />}
+        {shares && !trial && <Stale p={p} stale={staleShares(planned, shares, p)} />}
       </section>
-      <Slip title={p.part.name} subtitle={momentWords(course, at, p.part)}>
+      <Slip title={p.part.name} subtitle={momentWords(course, at, p.part, workshop)}>
         <p className="text-[14px]">
           Colours, shares and films are those that its amounts, its minutes and its steps go by.
         </p>
@@ -204,14 +205,14 @@ const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)
 const Shares = ({ lines }: { readonly lines: readonly ShareLine[] }) => (
   <PlainTable
     label="What each layer covers"
-    heads={["on", "layer", figures("told"), figures("in the picture"), figures("cm²")]}
+    heads={["on", "layer", figures("told"), figures("in the picture"), figures("cm², one copy")]}
   >
     {lines.map((l) => (
       <tr key={l.id}>
         <th scope="row" className="!font-normal">
           {l.place}
         </th>
-        <td>{kindOf(l.kind).says}</td>
+        <td>{kindOf(l.layer.kind).says}</td>
         <td data-figures>{percent(l.told)}</td>
         <td data-figures>{percent(l.drawn)}</td>
         <td data-figures>{l.cm2.toFixed(1)}</td>

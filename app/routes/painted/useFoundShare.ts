@@ -5,7 +5,7 @@ import type { Part } from "#core/scene/part";
 import { useJob } from "#app/hooks/useJob";
 import { loadZonedPart } from "#app/jobs/zonedPart";
 import { useScene } from "#app/routes/scenes/useScene";
-import { findShare, openPainted } from "#workers/painted";
+import { askPainted } from "#workers/painted";
 import { surfaceKey } from "./view";
 
 /** A layer as far as where it lies goes by it. */
@@ -24,14 +24,14 @@ export function useFoundShare(part: Part) {
       if (!soup || meshId === null || factor === undefined) return null;
       const { denominator } = input.scene;
       const key = surfaceKey(meshId, factor, map, fill, denominator);
-      await openPainted({ key, corners: soup.corners, factor, map, fill, denominator }, tell, signal);
       const layer: SchemeLayer = {
         ...{ id: "found", product: "acrylic", colour: null, coats: 1, coverage: 1, sheen: "matte", kind },
         method: method as SchemeLayer["method"],
         ...(place ? { place } : {}),
         ...(from ? { from } : {}),
       };
-      return findShare(zones, layer);
+      const of = { key, corners: soup.corners, factor, map, fill, denominator };
+      return askPainted(of, (api) => api.found(zones, layer), tell, signal);
     });
     setFound(share);
   };

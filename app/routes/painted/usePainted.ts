@@ -6,7 +6,7 @@ import type { ZoneMap } from "#core/scene/zoneMap";
 import { useJob } from "#app/hooks/useJob";
 import { useScene } from "#app/routes/scenes/useScene";
 import { paintedShape, type PaintedShape } from "#ui/PaintedView";
-import { layPainted, openPainted, shownPainted, type ZoneShares } from "#workers/painted";
+import { askPainted, type ToPaint, type ZoneShares } from "#workers/painted";
 import { WorkerStopped } from "#workers/openWorker";
 import { doneAt, sheensAt, shelfOf, surfaceKey, type Trial, tried } from "./view";
 
@@ -18,7 +18,7 @@ export type ZonedPart = {
   readonly fill: number;
 };
 
-type Surface = { readonly shape: PaintedShape; readonly isCoarse: boolean };
+type Surface = { readonly of: ToPaint; readonly shape: PaintedShape; readonly isCoarse: boolean };
 /** A picture: what each layer covers, and four bytes a face. */
 type Picture = { readonly of: Surface; readonly shares: readonly ZoneShares[]; readonly faces: Uint8Array };
 type Asked = {
@@ -42,20 +42,17 @@ export function usePainted(
   const { plan, input } = useScene();
   const { workshop } = input;
   const { denominator } = input.scene;
-  const own = useMemo(() => paintCourse(p.part, plan.work), [p.part, plan.work]);
-  const course = useMemo(() => tried(own, trial), [own, trial]);
-  const shelf = useMemo(() => shelfOf(own, workshop), [own, workshop]);
   const { factor } = p.rescale;
+  const planned = useMemo(() => paintCourse(p.part, plan.work), [p.part, plan.work]);
+  const course = useMemo(() => tried(planned, trial), [planned, trial]);
+  const shelf = useMemo(() => shelfOf(planned, workshop), [planned, workshop]);
   const { job, start, stop } = useJob<Surface>();
   useEffect(() => {
+    const key = surfaceKey(meshId, factor, map, fill, denominator);
+    const of: ToPaint = { key, corners: soup.corners, factor, map, fill, denominator };
     void start(async (tell, signal) => {
-      const key = surfaceKey(meshId, factor, map, fill, denominator);
-      const surface = await openPainted(
-        { key, corners: soup.corners, factor, map, fill, denominator },
-        tell,
-        signal,
-      );
-      return { shape: paintedShape(surface.corners), isCoarse: surface.isCoarse };
+      const { corners, isCoarse } = await askPainted(of, (api) => api.surface(), tell, signal);
+      return { of, shape: paintedShape(corners), isCoarse };
     });
   }, [start, meshId, factor, map, fill, denominator, soup]);
   const surface = job.value ?? null;
@@ -64,7 +61,7 @@ export function usePainted(
   );
   const isShown = picture?.of === surface;
   return {
-    ...{ course, shelf, job, stop, surface },
+    ...{ planned, course, shelf, job, stop, surface },
     faces: isShown ? picture.faces : null,
     shares: isShown ? picture.shares : null,
   };
@@ -75,25 +72,20 @@ function useLatestPicture(asked: Asked | null): Picture | null {
   const [picture, setPicture] = useState<Picture | null>(null);
   const latest = useRef<Asked | null>(null);
   const isBusy = useRef(false);
-  const laid = useRef<{ readonly by: Asked; readonly shares: readonly ZoneShares[] } | null>(null);
   useEffect(() => {
     latest.current = asked;
     if (isBusy.current || !asked) return;
-    const draw = async (now: Asked) => {
-      const { surface, course, shelf, at } = now;
-      const was = laid.current;
-      const isLaid = was?.by.surface === surface && was.by.course === course && was.by.shelf === shelf;
-      const shares = isLaid ? was.shares : await layPainted(course.schemes, shelf);
-      laid.current = { by: now, shares };
-      const done = doneAt(course, at);
-      const faces = await shownPainted(done, sheensAt(course, done));
-      setPicture({ of: surface, shares, faces });
-    };
     const run = async () => {
       isBusy.current = true;
       try {
-        for (let now = latest.current; now; now = latest.current === now ? null : latest.current)
-          await draw(now);
+        for (let now = latest.current; now; now = latest.current === now ? null : latest.current) {
+          const { surface, course, shelf, at } = now;
+          const done = doneAt(course, at);
+          const made = await askPainted(surface.of, (api) =>
+            api.picture(course.schemes, shelf, done, sheensAt(course, done)),
+          );
+          setPicture({ of: surface, ...made });
+        }
       } catch (error) {
         if (!(error instanceof WorkerStopped)) throw error;
       } finally {

@@ -13,6 +13,8 @@ import { tableNames } from "#data/rows";
 import { testPart, testScene } from "#data/testing";
 import { getPlanInput } from "#data/workshop";
 import { colourAction } from "#app/routes/colour/colourAction";
+import { layerAmount, stepsOfLayer } from "#app/routes/colour/layerAmount";
+import { layerRows } from "#app/routes/colour/view";
 import {
   doneAt,
   layerAt,
@@ -20,6 +22,7 @@ import {
   momentWords,
   promises,
   sheensAt,
+  staleShares,
   shareLines,
   shelfOf,
   surfaceKey,
@@ -80,8 +83,8 @@ describe("C21: the scheme step by step", () => {
     const first = plan.work.sequence.order[0]!;
     expect(momentOf(course, first, plan.work.sequence.order) ?? 0).toBe(0);
     expect(momentOf(course, "no such step", plan.work.sequence.order)).toBeNull();
-    expect(momentWords(course, 5, part)).toBe("5 of 7: Drybrush the edges, on roof");
-    expect(momentWords(course, 0, part)).toBe("0 of 7: bare");
+    expect(momentWords(course, 5, part, input.workshop)).toBe("5 of 7: Drybrush the edges, white, on roof");
+    expect(momentWords(course, 0, part, input.workshop)).toBe("0 of 7: bare");
     // Each picture is another one, and what the table tells is what its layers' amounts go by.
     const ready = readyToPaint(box(30, 30, 30), 2);
     const of = ready.paint.of.map((_, f) => (ready.shape.normal[3 * f + 2]! > 0.5 ? 1 : 0));
@@ -90,8 +93,14 @@ describe("C21: the scheme step by step", () => {
       shownFaces(painted, new Map(doneAt(course, at)), of.length).join(),
     );
     expect(new Set(pictures).size).toBe(8);
-    const shares = painted.zones.map((z) => ({ zone: z.number, areaMm2: z.areaMm2, shares: z.shares }));
-    for (const line of shareLines(course, shares, part)) expect(line.drawn).toBeCloseTo(line.told, 2);
+    const shares = painted.zones.map((z) => ({ zone: z.number, shares: z.shares }));
+    const p = plan.parts.find((x) => x.part.id === "shed")!;
+    for (const line of shareLines(course, shares, p)) {
+      expect(line.drawn).toBeCloseTo(line.told, 2);
+      // The area is the plan's, of one copy.
+      const { areaCm2 } = p.zones.find((z) => line.id.startsWith(`${z.zone.number} `))!;
+      expect(line.cm2).toBeCloseTo(areaCm2.value * line.drawn, 6);
+    }
   });
   it("layers of several colours are one moment; masks that a rule puts in are none", async () => {
     const eye = shippedSequences.find((s) => s.name.startsWith("Eye"))!;
@@ -138,6 +147,36 @@ describe("how much of a layer", () => {
     await send({ intent: "layer-share", partId: "shed", zone: "", layerId: dry.id, coverage: "0" });
     await send({ intent: "layer-share", partId: "shed", zone: "", layerId: "gone", coverage: "10" });
     expect(layerAt(paintCourse((await planned()).part, after.plan.work), 2)!.coverage).toBe(0.6);
+  });
+  it("its amount is that of all its coats, the same as on the Colour page", async () => {
+    await layer("colour", { coats: "3" });
+    const { plan, part, input } = await planned();
+    const [row] = layerRows(part, input.workshop, plan);
+    const amount = layerAmount(plan.work, "shed", row!.layer.id)!;
+    expect(amount).toEqual(row!.amount);
+    const coats = stepsOfLayer(plan.work, "shed", row!.layer.id);
+    expect(coats.filter((s) => s.insertedBy === null)).toHaveLength(3);
+    expect(amount.value).toBeCloseTo(
+      coats.reduce((all, s) => all + (s.mixMl?.value ?? 0), 0),
+      9,
+    );
+  });
+  it("a place that is another share by now is told, and is right again once that is taken", async () => {
+    await layer("colour", { coverage: "40", place: "edges", found: "yes" });
+    const { plan, part } = await planned();
+    const p = plan.parts.find((x) => x.part.id === "shed")!;
+    const course = paintCourse(part, plan.work);
+    const drawn = (share: number) => [0, 1].map((zone) => ({ zone, shares: [share] }));
+    expect(staleShares(course, drawn(0.4), p)).toEqual([]);
+    expect(staleShares(course, drawn(0.19), p)).toMatchObject([
+      { layer: { place: "edges" }, found: expect.closeTo(0.19, 9) },
+    ]);
+    expect(staleShares(course, drawn(0), p)).toMatchObject([{ found: 0 }]);
+    const stale = staleShares(course, drawn(0.19), p)[0]!;
+    await send({ intent: "layer-share", partId: "shed", zone: "", layerId: stale.layer.id, coverage: "19" });
+    const now = await planned();
+    const after = now.plan.parts.find((x) => x.part.id === "shed")!;
+    expect(staleShares(paintCourse(now.part, now.plan.work), drawn(0.19), after)).toEqual([]);
   });
   it("is asked of what is laid in part, not of primer, seal, or what was found on the mesh", () => {
     expect(mayBeMore(testLayer("a", "drybrush"))).toBe(true);

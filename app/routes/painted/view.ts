@@ -1,33 +1,45 @@
 import { kindOf, type LayerKind } from "#core/paint/layerKinds";
 import { potsOf, type Shelf } from "#core/paint/layerBody";
+import { sheenLeft } from "#core/paint/sheenLeft";
 import { recipeOf, type SchemeLayer } from "#core/paint/scheme";
 import type { PaintCourse, PaintMoment } from "#core/plan/colour/paintMoments";
+import type { PartPlan } from "#core/plan/parts/partPlan";
+import type { Workshop } from "#core/scene/workshop";
 import { type Part, printOf } from "#core/scene/part";
 import { layersOf, placeName, wholeZone } from "#core/scene/zone";
 import type { ZoneMap } from "#core/scene/zoneMap";
 import { counted } from "#core/words";
+import { colourName } from "#app/routes/colour/copyLines";
 import type { ZoneShares } from "#workers/painted";
 
 /** Bare plastic and every moment after it: how far each zone is. */
 export const doneAt = ({ moments }: PaintCourse, at: number): PaintMoment["done"] =>
-  at <= 0 ? [] : moments[Math.min(at, moments.length) - 1]!.done;
+  moments[Math.min(at, moments.length) - 1]?.done ?? [];
 
-/** `3 of 8: Drybrush the edges, on the roof`; where nothing is laid yet, that it is bare. */
-export function momentWords({ moments }: PaintCourse, at: number, part: Part): string {
+/** `3 of 8: Drybrush the edges, Bone Lime, on roof`; where nothing is laid yet, that it is bare. */
+export function momentWords(
+  course: PaintCourse,
+  at: number,
+  part: Part,
+  shelf: Pick<Workshop, "paints" | "recipes">,
+): string {
+  const { moments } = course;
   if (at <= 0) return `0 of ${moments.length}: bare`;
   const { title, zones } = moments[at - 1]!;
+  const colour = layerAt(course, at)?.colour ?? null;
   const painted = part.zones.filter((z) => z.scheme.length > 0).length;
   const names = part.zones.filter((z) => zones.includes(z.number)).map((z) => z.name);
-  return `${at} of ${moments.length}: ${title}${names.length < painted ? `, on ${names.join(" and ")}` : ""}`;
+  const told = [
+    title,
+    ...(colour ? [colourName(colour, shelf)] : []),
+    ...(names.length < painted ? [`on ${names.join(" and ")}`] : []),
+  ];
+  return `${at} of ${moments.length}: ${told.join(", ")}`;
 }
 
 const SHEENS = { matte: 0, satin: 1, gloss: 2 } as const;
-/** A layer that lies on so much of its zone gives it its sheen (default). */
-const WHOLE = 0.9;
 /** Plastic as it comes off a machine is satin. */
 const BARE = SHEENS.satin;
-/** They leave the sheen of what lies below. */
-const SHEENLESS: readonly LayerKind[] = ["resist", "decal"];
 
 /** How each zone shines once so many of its layers are laid: 0 matte, 1 satin, 2 gloss. */
 export function sheensAt(
@@ -36,10 +48,8 @@ export function sheensAt(
 ): readonly (readonly [zone: number, sheen: number])[] {
   const laid = new Map(done);
   return schemes.map(([zone, layers]) => {
-    const top = layers
-      .slice(0, laid.get(zone) ?? 0)
-      .findLast((l) => l.coverage >= WHOLE && !SHEENLESS.includes(l.kind));
-    return [zone, top ? SHEENS[top.sheen] : BARE] as const;
+    const left = sheenLeft(layers.slice(0, laid.get(zone) ?? 0));
+    return [zone, left ? SHEENS[left.sheen] : BARE] as const;
   });
 }
 
@@ -57,10 +67,12 @@ export function shelfOf({ schemes }: PaintCourse, { paints, recipes }: Shelf): S
 /** A layer of a zone with what of it the picture shows. */
 export type ShareLine = {
   readonly id: string;
+  readonly layer: SchemeLayer;
   readonly place: string;
-  readonly kind: LayerKind;
   readonly told: number;
   readonly drawn: number;
+  /** Of one copy, by the area that its amounts go by: all of its zone, and what is covered of it. */
+  readonly zoneCm2: number;
   readonly cm2: number;
 };
 
@@ -68,18 +80,47 @@ export type ShareLine = {
 export const shareLines = (
   { schemes }: PaintCourse,
   shares: readonly ZoneShares[],
-  part: Part,
+  { part, zones }: Pick<PartPlan, "part" | "zones">,
 ): readonly ShareLine[] =>
   schemes.flatMap(([number, layers]) => {
-    const zone = part.zones.find((z) => z.number === number);
+    const zone = zones.find((z) => z.zone.number === number);
     const found = shares.find((s) => s.zone === number);
     if (!zone || !found) return [];
-    return layers.map((l, i) => ({
-      ...{ id: `${number} ${l.id}`, place: placeName(part, zone), kind: l.kind, told: l.coverage },
+    const zoneCm2 = zone.areaCm2.value / Math.max(1, part.count);
+    return layers.map((layer, i) => ({
+      ...{ id: `${number} ${layer.id}`, layer, place: placeName(part, zone.zone), told: layer.coverage },
       drawn: found.shares[i] ?? 0,
-      cm2: (found.areaMm2 / 100) * (found.shares[i] ?? 0),
+      zoneCm2,
+      cm2: zoneCm2 * (found.shares[i] ?? 0),
     }));
   });
+
+/** A share that was found on a mesh or on zones that are others by now, 0 to 1. */
+export type StaleShare = { readonly layer: SchemeLayer; readonly found: number };
+
+/** From so much on a share is another one (default). */
+const ANOTHER = 0.015;
+
+/** Layers with a place or a side whose share is another one on the mesh as it is. */
+export function staleShares(
+  course: PaintCourse,
+  shares: readonly ZoneShares[],
+  of: Pick<PartPlan, "part" | "zones">,
+): readonly StaleShare[] {
+  const lines = shareLines(course, shares, of).filter(({ layer }) => layer.place || layer.from);
+  return [...new Set(lines.map((l) => l.layer.id))].flatMap((id) => {
+    const own = lines.filter((l) => l.layer.id === id);
+    const total = (of: (l: ShareLine) => number) => own.reduce((sum, l) => sum + of(l), 0);
+    const found =
+      total((l) => l.cm2) /
+      Math.max(
+        1e-9,
+        total((l) => l.zoneCm2),
+      );
+    const { layer } = own[0]!;
+    return Math.abs(found - layer.coverage) > ANOTHER ? [{ layer, found }] : [];
+  });
+}
 
 /** Pots whose flakes or dyes no reflectance tells. */
 const isShiny = (layer: SchemeLayer, shelf: Shelf) =>
@@ -134,10 +175,11 @@ export const surfaceKey = (
 export const isPainted = (part: Part): boolean =>
   printOf(part).pieceOf === null && part.zones.some((z) => z.scheme.length > 0);
 
-/** Whether this browser draws models at all. */
-export function canDraw(): boolean {
-  return document.createElement("canvas").getContext("webgl2") !== null;
-}
+let isAble: boolean | null = null;
+
+/** Whether this browser draws models at all; asked once, since it has only so many drawings. */
+export const canDraw = (): boolean =>
+  (isAble ??= document.createElement("canvas").getContext("webgl2") !== null);
 
 /** A layer with another share than its own, to see what it would be. */
 export type Trial = { readonly layerId: string; readonly coverage: number };
