@@ -19,3 +19,7 @@ export type AskZones = ReturnType<typeof zonesOf>;
 
 /** Carries a map to another mesh of the same thing; null where the map is of no such mesh. */
 export const carryMap = (...given: Parameters<ZonesApi["carry"]>) => run((api) => api.carry(...given));
+
+/** Lays zones of a part flat and draws it from its sides. */
+export const zonesOnPaper = (given: Parameters<ZonesApi["onPaper"]>, signal?: AbortSignal) =>
+  run((api) => api.onPaper(...given), signal);

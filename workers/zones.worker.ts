@@ -1,7 +1,7 @@
 import { transfer } from "comlink";
 import { castRayInto, noHit, type RayTree, buildRayTree } from "#core/mesh/rayTree";
 import { areaOfFace, vertexOf } from "#core/mesh/faces";
-import { nextHalfEdge, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
+import { nextHalfEdge, scaledMesh, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { weld } from "#core/mesh/weld";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
@@ -16,12 +16,14 @@ import {
   patchFrom,
   shellFrom,
 } from "#core/zones/findFaces";
+import { type FlatPiece, flatPieces } from "#core/zones/flatPieces";
 import { gripOf } from "#core/zones/gripFaces";
 import { matchingSide, touchingFaces } from "#core/zones/matingFaces";
 import { measureZones, zoneAreas } from "#core/zones/measureZones";
 import { type ProposedZone, proposeZones } from "#core/zones/proposeZones";
 import { smoothPatches } from "#core/zones/smoothPatches";
 import { type Outline, outlineCuts, withinOutline } from "#core/zones/outline";
+import { type SideView, sideViews } from "#core/zones/sideViews";
 import { splitAlong, type ZoneCut } from "#core/zones/splitMesh";
 import { zonedMesh } from "#core/zones/zonedMesh";
 import { facesOf, runsOf } from "#core/zones/zoneRuns";
@@ -54,6 +56,12 @@ export type Other = {
   readonly corners: Float32Array;
   readonly factor: number;
   readonly inPlace: boolean;
+};
+
+/** Zones laid flat, and a part from its sides, mm. */
+export type OnPaper = {
+  readonly pieces: readonly { readonly zone: number; readonly pieces: readonly FlatPiece[] }[];
+  readonly views: readonly SideView[];
 };
 
 /** Faces nearer than this meet, mm on the bench (our choice). */
@@ -130,6 +138,21 @@ function give(faces: Iterable<number>, to: number, from: number | null): ZoneDra
 }
 
 const api = {
+  /** Zones of a part laid flat, and it from every side from which they are seen. @param factor mm of one unit */
+  onPaper(
+    corners: Float32Array,
+    map: Pick<ZoneMap, "cuts" | "faces" | "runs"> | null,
+    fill: number,
+    factor: number,
+    zones: readonly number[],
+  ): OnPaper {
+    const { mesh, of } = zonedMesh(weld({ corners }), map, OPEN_ZONE, fill);
+    const zoned = { mesh: scaledMesh(mesh, factor), of };
+    return {
+      pieces: zones.map((zone) => ({ zone, pieces: flatPieces(zoned, zone) })),
+      views: sideViews(zoned, zones),
+    };
+  },
   holds: (key: string): boolean => whole?.key === key,
   open(key: string, corners: Float32Array): void {
     whole = { key, mesh: weld({ corners }) };

@@ -40,9 +40,9 @@ export function silhouette(mesh: TriangleMesh, box: Box3, view: "plan" | "front"
       at(c, up, y0),
     );
   }
-  return follow(raster, columns, rows)
-    .map((line) => straightened(line, 0.8).map((v, i) => (v - 1) * cell + (i % 2 === 0 ? x0 : y0)))
-    .filter((line) => line.length >= 6);
+  return traced(raster, columns, rows).map((line) =>
+    line.map((v, i) => (v - 1) * cell + (i % 2 === 0 ? x0 : y0)),
+  );
 }
 
 /** Marks every cell whose middle row line passes through the triangle, and the cells of its edges. */
@@ -105,6 +105,15 @@ function edgeReach(ax: number, ay: number, bx: number, by: number, row: number):
   if (x0 > strip.right) strip.right = x0;
   if (x1 > strip.right) strip.right = x1;
 }
+
+/**
+ * The border of what is painted on a raster as closed lines, in cells from its corner, straightened to less than a
+ * cell.
+ */
+export const traced = (raster: Uint8Array, columns: number, rows: number): readonly (readonly number[])[] =>
+  follow(raster, columns, rows)
+    .map((line) => straightened(line, 0.8))
+    .filter((line) => line.length >= 6);
 
 /** Follows the borders between painted and empty cells, painted on the left. */
 function follow(raster: Uint8Array, columns: number, rows: number): number[][] {

@@ -4,6 +4,7 @@ import type { Product } from "#core/materials/product";
 import type { ToolId } from "#core/materials/tools";
 import { copiesNamed } from "#core/paint/copies";
 import { kindOf } from "#core/paint/layerKinds";
+import type { PlannedMask } from "#core/paint/maskPlan";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { StepFacts } from "#core/steps/facts";
 import type { OrderSchools } from "#core/steps/orderSchools";
@@ -56,6 +57,17 @@ export type LaidWork = {
   readonly again?: { readonly of: string; readonly areaCm2: Figure } | null;
   /** Grooves in its zones: how many a copy has, and their length on all copies, mm. */
   readonly grooves?: readonly Grooves[];
+  /** Layers, by their keys, that it comes after, so that what is sprayed before it does no harm. */
+  readonly follows?: readonly string[];
+};
+
+/** What is covered from one layer to another, all copies: mm, cm2 and minutes of all of them. */
+export type MaskWork = Omit<PlannedMask, "minutes"> & {
+  readonly of: string;
+  readonly minutes: number;
+  readonly areaCm2: number;
+  readonly isClear: boolean;
+  readonly fits: boolean;
 };
 
 type Grooves = {
@@ -72,6 +84,8 @@ export type PaintWork = {
   readonly process: "filament" | "resin" | null;
   /** In the order in which they are laid. */
   readonly layers: readonly LaidWork[];
+  /** What is covered while some of them are sprayed. */
+  readonly masks?: readonly MaskWork[];
   readonly onBoard: boolean;
   readonly bare: MaterialId | null;
   readonly hollow: "drained" | "closed" | null;
@@ -92,6 +106,8 @@ export type Coat = {
   readonly schools: OrderSchools;
   /** The last step of each action so far, of every zone that it lies on. */
   readonly last: ReadonlyMap<Turn, readonly string[]>;
+  /** What its spray would harm is covered. */
+  readonly isShielded?: boolean;
 };
 
 /** What keeps its typed order by itself: layers of one action; effects of weather only among their own kind. */

@@ -114,6 +114,11 @@ export const mixOfLayer = (
         },
       });
 
+const isSprayed = ({ method }: Pick<SchemeLayer, "method">) => method === "can" || method === "airbrush";
+/** A spray beside a clear place that nothing covers. */
+const isOverClear = ({ laid, layer, isShielded }: Coat): boolean =>
+  laid.offClear === true && isSprayed(layer) && !isShielded;
+
 /** What every coat of a layer is. */
 function coatOf(coat: Coat, mix: LayerMix) {
   const { lightness } = mix;
@@ -131,8 +136,8 @@ function coatOf(coat: Coat, mix: LayerMix) {
     mixMl: all && shareOf(all, 1 / layer.coats),
     areaCm2: area.value,
     tool: toolFor(layer),
-    place: layer.method === "can" || layer.method === "airbrush" ? ("booth" as const) : ("bench" as const),
-    ...(laid.offClear && layer.method !== "can" && layer.method !== "airbrush" ? { clear: false } : {}),
+    place: isSprayed(layer) ? ("booth" as const) : ("bench" as const),
+    ...(laid.offClear && !isOverClear(coat) ? { clear: false } : {}),
     waitMinutes: waitAfter(layer, product),
     partOf: { layerId: layer.id },
     ...(laid.copies ? { pieces: laid.copies.length } : {}),
@@ -186,6 +191,8 @@ function layerFacts(coat: Coat, { lightness, transparent }: LayerMix, dustCoats:
     pin: layer.pinOnly,
     wet: layer.intoWet,
     liquid: tick(layer.kind === "resist"),
+    shielded: tick(coat.isShielded),
+    clearZone: tick(isOverClear(coat)),
     transparent,
   });
 }

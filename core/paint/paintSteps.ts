@@ -19,6 +19,7 @@ import {
 } from "#core/paint/coat";
 import { layCoats } from "#core/paint/layCoats";
 import { kindOf } from "#core/paint/layerKinds";
+import { maskSteps } from "#core/paint/maskSteps";
 import { resistUnder, rubOff } from "#core/paint/resist";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import type { AddStep } from "#core/steps/partBase";
@@ -30,6 +31,8 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
   const madeOn = new Map<number, Step[]>();
   const between = new Map<string, string>();
   const resists = new Map<number, Step>();
+  const masking = maskSteps(p, add);
+  const madeBy = new Map<string, readonly string[]>();
   const raw = schools.primer === "dark plastic is the shadow" && p.process === "filament";
   for (const laid of p.layers) {
     const { layer } = laid;
@@ -42,9 +45,15 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     const coat: Coat = { p, laid, layer, product, area, add, schools, last: lastOn.before(laid) };
     const powder = dustToSeal(coat);
     const first = between.get(laid.key);
-    const before = [...(first === undefined ? [] : [first]), ...powder];
+    const covered = masking.before(laid, madeOn);
+    const follows = (laid.follows ?? []).flatMap((key) => madeBy.get(key) ?? []);
+    const before = [...(first === undefined ? [] : [first]), ...powder, ...covered.after, ...follows];
     const resist = kindOf(layer.kind).covers ? resistUnder(laid.zones, resists) : null;
-    const made = layCoats(coat, mixOf(layer), before, resist, redoneFirst(coat, madeOn));
+    const mix = { ...mixOf(layer), notes: [...mixOf(layer).notes, ...covered.notes] };
+    const shielded = { ...coat, isShielded: covered.isShielded };
+    const made = layCoats(shielded, mix, before, resist, redoneFirst(coat, madeOn));
+    const key = laid.key.split("~")[0]!;
+    madeBy.set(key, [...(madeBy.get(key) ?? []), made.id]);
     drawBack(coat, made);
     const rubbed = resist && rubOff(coat, made);
     lastOn.laid(laid, made.id);
@@ -53,8 +62,9 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     findFaults(coat, rubbed ?? made);
     if (laid === p.layers.find((l) => l.layer.kind === "primer")) secondRound(coat, made);
     lineInAgain(coat, made);
-    const covered = clearCoat(coat, made);
-    if (covered) between.set(covered.before, covered.id);
+    const clear = clearCoat(coat, made);
+    if (clear) between.set(clear.before, clear.id);
+    masking.after(laid, made);
   }
 }
 

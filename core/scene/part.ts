@@ -10,6 +10,7 @@ import type { Process } from "#core/print/printer";
 import type { Hollow } from "#core/print/resinEstimate";
 import type { SourceScale } from "#core/scale/rescale";
 import type { Leaf } from "#core/scene/leaf";
+import type { Masking } from "#core/materials/masking";
 import type { Tier } from "#core/scene/scene";
 import { layersOf, wholeZone, type Zone } from "#core/scene/zone";
 
@@ -138,6 +139,8 @@ export type PartPrint = {
 export type PartFinish = {
   /** Direction in its file of the side that must stay clean. */
   readonly front: Vec3 | null;
+  /** How its colours are kept apart; absent where it is as usual. */
+  readonly masks?: Masking;
 };
 
 /** Where its copies stand in the scene, and what is built in there. */

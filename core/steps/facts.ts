@@ -98,6 +98,8 @@ export type StepFacts = {
   readonly soap?: true;
   /** Neighbours are covered while it is done. */
   readonly shielded?: true;
+  /** A spray beside a clear place of its part that nothing covers. */
+  readonly clearZone?: true;
   /** First passes as dust coats. */
   readonly dustCoats?: true;
   readonly messy?: true;

@@ -1,6 +1,7 @@
 import { isGround, type Target } from "#core/reference";
 import type { Figure } from "#core/figure";
 import type { StepFacts } from "#core/steps/facts";
+import type { MaskKind } from "#core/materials/masking";
 import type { ProductId } from "#core/materials/products";
 import type { ToolId } from "#core/materials/tools";
 
@@ -119,6 +120,8 @@ export type Step = {
   readonly partOf?: { readonly layerId: string } | "treatment";
   /** Zones that a treatment is on, by number. */
   readonly zones?: readonly number[];
+  /** Of a mask: what covers, the tape along its borders, and what is wrapped beyond it. */
+  readonly cover?: { readonly kind: MaskKind; readonly tapeMm: number; readonly wrapCm2: number };
   /** Lightness of its colour, 0 to 100, for the order of colours through an airbrush. */
   readonly lightness?: number;
   /** It has to begin while an earlier step is wet, tacky or workable: minutes after that step's end. */

@@ -2,7 +2,7 @@ import { counted } from "#core/words";
 import { between, digits, type Figure } from "#core/figure";
 
 /** What things on the shelf are counted in. */
-export const stockUnits = ["ml", "g", "sheets", "pieces"] as const;
+export const stockUnits = ["ml", "g", "sheets", "pieces", "m"] as const;
 export type StockUnit = (typeof stockUnits)[number];
 
 /** An amount as it is bought and counted: sheets and pieces are whole, and one that is begun is needed. */

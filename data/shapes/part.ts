@@ -27,6 +27,7 @@ import {
 } from "#core/scene/part";
 import { grades, resinColours } from "#core/surface/grades";
 import { afterPrimer, meanings, MOST_ZONES, sheenTargets, type Zone } from "#core/scene/zone";
+import { type Masking, maskKinds, maskOrders } from "#core/materials/masking";
 import { type Leaf, leafHinges, leafStands, leafWays } from "#core/scene/leaf";
 import { tiers } from "#core/scene/scene";
 import {
@@ -151,7 +152,18 @@ const print = shapeOf<PartPrint>({
   pieceOf: pieceOf.allow(null).default(null),
 });
 
-const finish = shapeOf<PartFinish>({ front: vector.optional().allow(null).default(null) });
+const masks = shapeOf<Masking>({
+  order: Joi.string()
+    .valid(...maskOrders)
+    .required(),
+  kind: Joi.string()
+    .valid(...maskKinds)
+    .required(),
+});
+const finish = shapeOf<PartFinish>({
+  front: vector.optional().allow(null).default(null),
+  masks: masks.optional(),
+});
 
 const zone = shapeOf<Zone>({
   number: Joi.number().integer().min(0).max(254).required(),

@@ -5,7 +5,7 @@ import { finishEffects, type SchemeLayer } from "#core/paint/scheme";
 import { appDatabase } from "#data/db";
 import { patchRow } from "#data/scenes";
 import { type Part, printOf, schemeOf } from "#core/scene/part";
-import { layersOf, sheenTargets, withLayer, withLayerMoved, withoutLayer, type Zone } from "#core/scene/zone";
+import { layersOf, withLayer, withLayerMoved, withoutLayer } from "#core/scene/zone";
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
@@ -21,6 +21,7 @@ import {
   keepTones,
   removeBatch,
 } from "./recipeAction";
+import { keepSaid } from "./saidAction";
 import { keepSpot, putBack } from "./spotAction";
 import { keepSequence, laySequence, removeSequence } from "./sequenceAction";
 import { layerForm } from "./forms";
@@ -78,8 +79,9 @@ export async function colourAction(form: SentForm): Promise<Said> {
       return tieZone(form);
     case "accent":
       return nameAccent(form);
+    case "masks":
     case "zone-sheen":
-      return setSheen(form);
+      return keepSaid(form);
     case "usual-paint":
       return setUsualPaint(form);
   }
@@ -260,22 +262,6 @@ async function nameAccent(form: SentForm): Promise<Said> {
   const accent = colourOf(textOf(form, "what"));
   const label = accent ? "Name the accent" : "No colour stands out";
   return answer(await patchRow("scenes", textOf(form, "sceneId"), { accent }, label, localNow().at));
-}
-
-/** How a zone is to end; as its material does where nothing is said. */
-async function setSheen(form: SentForm): Promise<Said> {
-  const part = await appDatabase().parts.get(textOf(form, "partId"));
-  if (!part) return { problems: [] };
-  const on = zoneIn(form);
-  const sheen = sheenTargets.find((t) => t === textOf(form, "sheen"));
-  const ending = (zone: Zone): Zone => {
-    const { sheen: _, ...others } = zone;
-    return sheen ? { ...others, sheen } : others;
-  };
-  const patch = (now: Part) => ({
-    zones: now.zones.map((z) => (on === null || z.number === on ? ending(z) : z)),
-  });
-  return answer(await patchRow("parts", part.id, patch, `Say how ${part.name} ends`, localNow().at));
 }
 
 async function removeLayer(form: SentForm): Promise<Said> {

@@ -4,6 +4,7 @@ import type { PartPlan } from "#core/plan/parts/partPlan";
 import { testLayer } from "#core/painted/testing";
 import { type Zone, wholeZone } from "#core/scene/zone";
 import { exact } from "#core/figure";
+import { usualRooms } from "#core/scene/rooms";
 import { testPart } from "#data/testing";
 import { maskLines, maskWays } from "./maskLines";
 
@@ -41,13 +42,15 @@ describe("C2: masks of a part, from its zones", () => {
         ],
         [[0, 1, 600]],
       ),
+      usualRooms,
     )!;
-    expect(maskLines(masks)).toEqual([
-      { id: expect.any(String), text: "colour, airbrush, on plaster", cover: null },
-      { id: expect.any(String), text: "colour, brush, on beams", cover: "cut in along 60 mm, 0.3 min" },
+    expect(maskLines(masks)).toMatchObject([
+      { text: "colour, airbrush, on plaster", cover: null, off: null },
+      { text: "colour, brush, on beams", cover: "cut in along 60 mm", off: null },
     ]);
     const ways = maskWays(masks);
     expect(ways.map((w) => w.masks)).toEqual([0, 1, 0, 0]);
+    expect(masks.planned).toEqual(masks.ways[0]!.plan);
     expect(ways[1]!.tapeMm).toBeCloseTo(66, 9);
     expect(ways[1]!.minutes).toBeCloseTo(0.2 + 0.5, 9);
     expect(ways[2]!.minutes).toBeCloseTo(0.3, 9);
@@ -61,9 +64,16 @@ describe("C2: masks of a part, from its zones", () => {
         ],
         [[0, 1, 300]],
       );
-    expect(maskLines(partMasks(plan("clear"))!)[0]!.cover).toBe("mask pane, tape 33 mm, 0.6 min");
-    expect(partMasks(plan("mating"))!.best.masks).toBe(1);
-    expect(partMasks(plan("never seen"))!.best.masks).toBe(0);
+    const masks = (meaning: Zone["meaning"]) => partMasks(plan(meaning), usualRooms)!;
+    expect(maskLines(masks("clear"))[0]).toMatchObject({
+      cover: "mask pane, tape 33 mm, 0.6 min",
+      off: "then uncover pane",
+    });
+    expect(masks("mating").planned.masks).toHaveLength(1);
+    expect(masks("never seen").planned.masks).toHaveLength(0);
+    // Where there is no air for a spray it is brushed, and nothing has to be covered.
+    const noAir = { ...usualRooms, ventilation: "none" as const };
+    expect(partMasks(plan("clear"), noAir)!.planned.masks).toHaveLength(0);
   });
   it("a can asks for a wrap; a part of one zone, or without colour, asks for nothing", () => {
     const can = testLayer("can", "primer", { method: "can", product: "primer can" });
@@ -75,9 +85,10 @@ describe("C2: masks of a part, from its zones", () => {
         ],
         [[0, 1, 300]],
       ),
+      usualRooms,
     )!;
     expect(maskLines(masks)[0]!.cover).toBe("mask pane, tape 33 mm, wrap 10 cm², 1.8 min");
-    expect(partMasks(house([{ name: "wall", scheme: [can] }], []))).toBeNull();
-    expect(partMasks(house([{ name: "wall" }, { name: "roof" }], []))).toBeNull();
+    expect(partMasks(house([{ name: "wall", scheme: [can] }], []), usualRooms)).toBeNull();
+    expect(partMasks(house([{ name: "wall" }, { name: "roof" }], []), usualRooms)).toBeNull();
   });
 });

@@ -24,6 +24,12 @@ import {
 import type { Step } from "#core/steps/step";
 import { mendsOf, worstBelow } from "#core/order/rules/overCoats";
 
+/** Of masks that are planned for zones only those of faces that fit cover them. */
+const coversFits = (e: Step): boolean =>
+  e.action === "mask" && (e.zones === undefined || e.facts?.fitFaces === true);
+
+const coversClear = (e: Step): boolean => e.action === "mask" && (e.zones === undefined || e.clear);
+
 /** O13 to O27 and what else concerns films of paint. */
 export const paint: readonly OrderRule[] = [
   rule({
@@ -89,10 +95,15 @@ export const paint: readonly OrderRule[] = [
     mend: "Spray first, or mask what is done.",
     looksAt: (s) => s.action === "paint" && isSprayed(s),
     precedes: [
-      order(["paint"], ["paint"], "recoat", (a, b) => isSprayed(a) && !isSprayed(b) && b.product !== null),
+      order(
+        ["paint"],
+        ["paint"],
+        "recoat",
+        (a, b) => isSprayed(a) && !a.facts?.shielded && !isSprayed(b) && b.product !== null,
+      ),
     ],
     check: (s, situation) => {
-      if (s.action !== "paint" || !isSprayed(s)) return null;
+      if (s.action !== "paint" || !isSprayed(s) || s.facts?.shielded) return null;
       const done = latest(
         situation,
         (e) => e.action === "mask" || (isColour(e) && e.product !== null && !isSprayed(e)),
@@ -316,7 +327,8 @@ export const paint: readonly OrderRule[] = [
     looksAt: (s) => s.action === "mask",
     // Faces that fit stay covered until the last coat is on; what is masked for one colour is not.
     precedes: [
-      order(colours, ["unmask"]),
+      // One that is planned for some zones comes off when these are done.
+      order(colours, ["unmask"], "none", (_, b) => b.zones === undefined),
       order(["prime", "varnish", "pigment"], ["unmask"], "none", (_, b) => b.facts?.fitFaces === true),
       order(["unmask"], ["glue"], "none", (_, b) => b.facts?.apart === true),
     ],
@@ -388,17 +400,23 @@ export const paint: readonly OrderRule[] = [
     because: "Paint on a window cannot be taken off again, and a dead lamp cannot be reached.",
     severity: "ruins",
     mend: "Take the clear part out of the scheme; move the wiring before the glue.",
-    looksAt: (s) => s.clear && isOne(s, coats),
+    looksAt: (s) => (s.clear || s.facts?.clearZone === true) && isOne(s, coats),
     precedes: [order(["wire"], ["glue", "place"])],
-    check: (s) =>
-      s.clear && isOne(s, ["prime", "paint", "drybrush", "shade"]) && !s.facts?.transparent
+    check: (s, situation) => {
+      if (s.facts?.clearZone && !latest(situation, coversClear))
+        return {
+          detail: "a clear place of it is not covered.",
+          mends: [insert("before", s, "mask", "Mask the clear places", { minutes: 8, tool: "tape" })],
+        };
+      return s.clear && isOne(s, ["prime", "paint", "drybrush", "shade"]) && !s.facts?.transparent
         ? {
             mends: [
               leaveOut(s, "it stays clear"),
               otherWay(s, "Tint it with transparent colour", { transparent: true }),
             ],
           }
-        : null,
+        : null;
+    },
   }),
   rule({
     id: "O26",
@@ -409,7 +427,7 @@ export const paint: readonly OrderRule[] = [
     mend: "Mask them before the primer.",
     looksAt: (s) => s.action === "prime",
     check: (s, situation) =>
-      s.action === "prime" && s.facts?.fitFaces && !latest(situation, (e) => e.action === "mask")
+      s.action === "prime" && s.facts?.fitFaces && !latest(situation, coversFits)
         ? {
             mends: [
               insert("before", s, "mask", "Mask sockets, tabs and glue faces", {

@@ -1,74 +1,94 @@
 import { kindOf } from "#core/paint/layerKinds";
-import {
-  allCutIn,
-  type MaskGroup,
-  maskedInOrder,
-  maskOrder,
-  type MaskOrder,
-  type MaskScene,
-  messyFirst,
-} from "#core/paint/maskOrder";
+import type { MaskGroup } from "#core/paint/maskOrder";
+import { type MaskGround, type MaskItem, type MaskPlan, maskPlan } from "#core/paint/maskPlan";
+import { sheenLeft } from "#core/paint/sheenLeft";
+import { layerInRooms } from "#core/plan/inRooms";
 import type { PartPlan } from "#core/plan/parts/partPlan";
-import { laidLayers, staysBare, type Zone } from "#core/scene/zone";
+import { type Masking, usualMasking } from "#core/materials/masking";
+import type { Rooms } from "#core/scene/rooms";
+import { type LaidLayer, laidLayers, staysBare, type Zone } from "#core/scene/zone";
 
-/** Ways to keep the colours of a part apart, each with what it asks for. */
+/** Ways to keep the colours of a part apart, each with what it asks for; the one that is planned stands first. */
 export type PartMasks = {
-  /** What each group is called: its layer and its zones. */
+  readonly chosen: Masking;
+  readonly planned: MaskPlan;
+  /** What each layer is called, with its zones. */
   readonly names: ReadonlyMap<string, string>;
   readonly zoneNames: ReadonlyMap<number, string>;
-  readonly best: MaskOrder;
-  readonly typed: MaskOrder;
-  readonly cutIn: MaskOrder;
-  readonly messy: MaskOrder;
+  readonly ways: readonly { readonly way: (typeof compared)[number]; readonly plan: MaskPlan }[];
 };
+const compared = ["fewest masks", "as typed", "messy first", "all by brush"] as const;
 
 const wayOf = (method: string): MaskGroup["way"] =>
   method === "airbrush" || method === "can" ? method : "brush";
 
-/** The masks of a part, one copy; null where it has one zone, no colour, or nobody measured its borders. */
-export function partMasks({
+/** Layers as masks see them: what hides what lies below, and what is sprayed to seal it. */
+export function maskItems(laid: readonly (LaidLayer & { readonly id: string })[]): readonly MaskItem[] {
+  const zonesOf = [...new Map(laid.flatMap((l) => l.zones.map((z) => [z.number, z] as const))).values()];
+  return laid.map(({ id, layer, zones }): MaskItem => {
+    const way = wayOf(layer.method);
+    const isSeal = layer.kind === "varnish" && way !== "brush";
+    return {
+      id,
+      zones: zones.map((z) => z.number),
+      group: kindOf(layer.kind).covers
+        ? { way }
+        : isSeal
+          ? { way, harmless: zonesOf.filter((z) => endsAs(z, layer.sheen)).map((z) => z.number) }
+          : null,
+    };
+  });
+}
+
+const endsAs = ({ scheme }: Pick<Zone, "scheme">, sheen: string): boolean =>
+  scheme.length > 0 && sheenLeft(scheme)?.sheen === sheen;
+
+/**
+ * Borders and places of a part, one copy on the bench; null where it has one zone, or nobody measured its borders.
+ */
+export function maskGround({
   part,
   zones,
   rescale,
-}: Pick<PartPlan, "part" | "zones" | "rescale">): PartMasks | null {
-  const laid = laidLayers(part.zones).filter(({ layer }) => kindOf(layer.kind).covers);
-  if (zones.length < 2 || laid.length === 0 || zones.every((z) => !z.measure)) return null;
-  const named = laid.map(({ layer, zones: on }, i) => ({
-    group: { id: `${i} ${layer.id}`, zones: on.map((z) => z.number), way: wayOf(layer.method) },
-    name: `${kindOf(layer.kind).says}, ${layer.method}, on ${on.map((z) => z.name).join(", ")}`,
-  }));
-  const groups = named.map((n) => n.group);
-  const scene: MaskScene = {
-    groups,
+}: Pick<PartPlan, "part" | "zones" | "rescale">): MaskGround | null {
+  if (zones.length < 2 || zones.every((z) => !z.measure)) return null;
+  const bare = part.zones.filter(staysBare);
+  return {
     areaCm2: new Map(zones.map((z) => [z.zone.number, z.areaCm2.value / Math.max(1, part.count)])),
     borders: zones.flatMap(({ zone, measure }) =>
       (measure?.borders ?? []).flatMap(({ beside, length }) =>
         beside > zone.number ? [{ a: zone.number, b: beside, mm: length * rescale.factor }] : [],
       ),
     ),
-    keepOuts: part.zones.filter((z) => staysBare(z) && isSeenOrFits(z)).map((z) => z.number),
-    mayTake: part.zones.filter((z) => staysBare(z) && !isSeenOrFits(z)).map((z) => z.number),
-    before: typedPairs(groups),
-  };
-  const typed = maskedInOrder(
-    scene,
-    groups.map((g) => g.id),
-  );
-  return {
-    names: new Map(named.map((n) => [n.group.id, n.name])),
-    zoneNames: new Map(part.zones.map((z) => [z.number, z.name])),
-    ...{ best: maskOrder(scene), typed, cutIn: allCutIn(scene), messy: messyFirst(scene) },
+    // Clear and bare places are seen, and faces that fit bear no film; what is never seen may take overspray.
+    keepOuts: bare.filter((z) => z.meaning !== "never seen").map((z) => z.number),
+    mayTake: bare.filter((z) => z.meaning === "never seen").map((z) => z.number),
   };
 }
 
-/** Clear and bare places are seen, and faces that fit bear no film; what is never seen may take overspray. */
-const isSeenOrFits = ({ meaning }: Pick<Zone, "meaning">): boolean => meaning !== "never seen";
-
-/** Layers of one zone keep the order in which they are typed. */
-const typedPairs = (groups: readonly MaskGroup[]): readonly (readonly [string, string])[] =>
-  groups.flatMap((first, i) =>
-    groups
-      .slice(i + 1)
-      .filter((then) => then.zones.some((z) => first.zones.includes(z)))
-      .map((then) => [first.id, then.id] as const),
-  );
+/** The masks of a part, one copy; null where it has one zone, no colour, or nobody measured its borders. */
+export function partMasks(
+  plan: Pick<PartPlan, "part" | "zones" | "rescale">,
+  rooms: Rooms,
+): PartMasks | null {
+  const { part } = plan;
+  const ground = maskGround(plan);
+  const laid = laidLayers(
+    part.zones.map((z) => ({ ...z, scheme: z.scheme.map((l) => layerInRooms(l, rooms)) })),
+  ).map((l, i) => ({ ...l, id: `${i} ${l.layer.id}` }));
+  const items = maskItems(laid);
+  if (!ground || items.every((i) => !i.group)) return null;
+  const chosen = part.finish.masks ?? usualMasking;
+  return {
+    chosen,
+    planned: maskPlan(items, ground, chosen),
+    names: new Map(
+      laid.map(({ id, layer, zones }) => [
+        id,
+        `${kindOf(layer.kind).says}, ${layer.method}, on ${zones.map((z) => z.name).join(", ")}`,
+      ]),
+    ),
+    zoneNames: new Map(part.zones.map((z) => [z.number, z.name])),
+    ways: compared.map((way) => ({ way, plan: maskPlan(items, ground, { ...chosen, order: way }) })),
+  };
+}

@@ -13,6 +13,7 @@ import { factsOf } from "#core/steps/factsOf";
 import type { OrderSchools } from "#core/steps/orderSchools";
 import { copiesText, type PartBase, stepsOn } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
+import { maskedWork, type MaskingWork } from "#core/plan/order/maskedWork";
 import { laidWork, layersOfWork, treatedTogether, type ZoneWork } from "#core/plan/order/zoneWork";
 import { pinSteps, type PinWork } from "#core/surface/pinSteps";
 import { surfaceSteps } from "#core/surface/surfaceSteps";
@@ -20,7 +21,7 @@ import { surfaceSteps } from "#core/surface/surfaceSteps";
 /** What has to be done to the copies of one part. Areas are of all copies together, cm2. */
 export type PartWork = Omit<PartBase, "process" | "facts"> &
   Omit<PrintWork, "facts"> &
-  Omit<PaintWork, "showsSteps" | "fitFaces" | "layers"> & {
+  Omit<PaintWork, "showsSteps" | "fitFaces" | "layers" | "masks"> & {
     /** Its zones with what is done to each. */
     readonly zones: readonly ZoneWork[];
     readonly lamp: LampCircuit | null;
@@ -30,6 +31,8 @@ export type PartWork = Omit<PartBase, "process" | "facts"> &
     readonly keptStrut: number | null;
     /** Gaps and spots that are mended by hand; none where it is absent. */
     readonly pins?: readonly PinWork[];
+    /** How its colours are kept apart; absent where it has one zone, or nobody measured its borders. */
+    readonly masking?: MaskingWork | null;
     /** How its copies stand open; absent of what does not open. */
     readonly leaf?: string;
     /** It is picked up and knocked about. */
@@ -104,7 +107,8 @@ function partSteps(
   pinSteps(p.pins ?? [], add);
   if (p.lamp) lampStep(add);
   const showsSteps = treated.some((w) => w.depthMm !== null && w.treatment?.school === "live with it");
-  paintSteps({ ...p, layers: laidWork(p.zones, p.count), showsSteps }, add, mixOf, schools);
+  const work = maskedWork(laidWork(p.zones, p.count), p.masking, p);
+  paintSteps({ ...p, ...work, showsSteps }, add, mixOf, schools);
   if (p.onBoard && hasGround) placeStep(p.id, p.count, add, p.leaf ? [p.leaf] : []);
   return steps;
 }

@@ -1,4 +1,7 @@
 import { plasticOf } from "#core/materials/printMaterials";
+import { maskGround } from "#core/plan/colour/masking";
+import { usualMasking } from "#core/materials/masking";
+import type { MaskingWork } from "#core/plan/order/maskedWork";
 import type { PartWork } from "#core/plan/order/makeSteps";
 import { layerInRooms } from "#core/plan/inRooms";
 import { madeOf } from "#core/plan/parts/madeOf";
@@ -44,6 +47,12 @@ function zoneWork(p: PartPlan, z: ZonePlan, own: PlanInput): ZoneWork {
   };
 }
 
+/** Its borders, and how the builder wants its colours kept apart. */
+function maskingOf(p: PartPlan): MaskingWork | null {
+  const ground = maskGround(p);
+  return ground && { ground, chosen: p.part.finish.masks ?? usualMasking };
+}
+
 /** Strings that run across openings of a part. */
 function stringsOn(p: PartPlan): PartWork["strings"] {
   const shape = printedShape(p);
@@ -66,6 +75,7 @@ export function partWork(p: PartPlan, own: PlanInput, releaseAt: number): PartWo
     thinnestMm: p.thinnestMm?.value ?? null,
     areaCm2: p.areaCm2,
     zones: p.zones.map((z) => zoneWork(p, z, own)),
+    masking: maskingOf(p),
     lamp: print.pieceOf ? null : part.place.lamp,
     onBoard: !print.pieceOf && part.place.placements.length > 0,
     releaseAt,

@@ -43,8 +43,40 @@ export function needsOfStep(step: Step, shelf: Shelf, share = 1): readonly Need[
     })),
     ...(step.mixMl === null ? [] : mixNeeds(step, times(step.mixMl, share), shelf, forWhat)),
     ...dryNeeds(step, share, forWhat),
+    ...coverNeeds(step, share, forWhat),
   ];
 }
+
+/** Tape tears, and is laid twice at times: a fifth less or more than its borders ask for (common practice). */
+const TAPE_SPREAD = 0.2;
+
+/** What masks take: tape by its length, liquid by a film over all of a place. Putty and card are used again. */
+function coverNeeds({ cover, areaCm2 }: Step, share: number, forWhat: string): readonly Need[] {
+  if (cover?.kind === "liquid") {
+    const ml = (((areaCm2 ?? 0) * LIQUID_MM) / 10) * share;
+    return [
+      {
+        ...{ needKey: "goods:resist", name: "liquid mask", unit: "ml", forWhat },
+        amount: between(ml / 2, ml, 2 * ml, "ml", "practice", [
+          { text: `a film of ${LIQUID_MM} mm over all of it`, basis: "practice" },
+        ]),
+      },
+    ];
+  }
+  const m = ((cover?.tapeMm ?? 0) / 1000) * share;
+  return m > 0
+    ? [
+        {
+          ...{ needKey: "goods:tape", name: "masking tape", unit: "m", forWhat },
+          amount: between(m * (1 - TAPE_SPREAD), m, m * (1 + TAPE_SPREAD), "m", "practice", [
+            { text: "along its borders, a tenth over at corners and ends", basis: "computed" },
+          ]),
+        },
+      ]
+    : [];
+}
+/** A film of liquid mask that comes off in one piece, mm (common practice). */
+const LIQUID_MM = 0.2;
 
 /** Wet films of what is no paint, mm, with half of it lost in sponge and brush (common practice). */
 const RESIST_MM = 0.1;
