@@ -15,10 +15,12 @@ async function onPaper({ part, rescale }: PartPlan, zones: readonly number[], si
   return soup ? zonesOnPaper([soup.corners, map, fill, rescale.factor, zones], signal) : null;
 }
 
-/** The zones that are masked while others are sprayed; where none are, those that stay bare. */
-const maskedZones = ({ planned }: PartMasks, { part, zones }: PartPlan): readonly number[] => {
+/** The zones that are masked while others are sprayed; where none are, those that must stay bare. */
+export const maskedZones = ({ planned }: PartMasks, { part, zones }: PartPlan): readonly number[] => {
   const masked = [...new Set(planned.masks.flatMap((m) => m.zones))];
-  return masked.length > 0 ? masked : keepOuts({ part, zones }, null).map((k) => k.zone);
+  return masked.length > 0
+    ? masked
+    : keepOuts({ part, zones }, null).flatMap((k) => (k.mayTake ? [] : [k.zone]));
 };
 
 /** Masks of a part at true size, as pages. */

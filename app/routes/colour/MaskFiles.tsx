@@ -1,7 +1,7 @@
 import type { PartMasks } from "#core/plan/colour/masking";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { useJob } from "#app/hooks/useJob";
-import { keepOutPdf, maskTemplatesPdf, maskTemplatesSvg } from "#app/jobs/maskFiles";
+import { keepOutPdf, maskedZones, maskTemplatesPdf, maskTemplatesSvg } from "#app/jobs/maskFiles";
 import { saveFile } from "#app/jobs/saveFile";
 import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
@@ -15,7 +15,7 @@ export function MaskFiles({ plan, masks }: { readonly plan: PartPlan; readonly m
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap gap-2" role="group" aria-label="Masks on paper">
-        {masks && (
+        {masks && maskedZones(masks, plan).length > 0 && (
           <>
             <Button
               onClick={() =>

@@ -12,6 +12,8 @@ export type KeepOut = {
   readonly why: string;
   readonly areaCm2: number;
   readonly cover: string;
+  /** Overspray does no harm there. */
+  readonly mayTake: boolean;
 };
 
 const whys: Readonly<Partial<Record<Meaning, string>>> = {
@@ -31,6 +33,7 @@ export const keepOuts = (
       zone: zone.number,
       name: zone.name,
       why: whys[zone.meaning ?? "bare"] ?? "stays bare",
+      mayTake: zone.meaning === "never seen",
       areaCm2: areaCm2.value / Math.max(1, part.count),
       cover: masks?.planned.masks.find((m) => m.zones.includes(zone.number))?.kind ?? "nothing planned",
     }));
@@ -74,13 +77,16 @@ export function keepOutSheet(
   say(EDGE_MM, top - 6, "No paint on what is dark. Numbers are those of the list.");
   const scale = scaleOf(views);
   let y = top - 12;
-  views.forEach((view, i) => {
-    if (i % 2 === 0 && i > 0) y -= DRAWN_MM.high + 8;
-    const x = EDGE_MM + (i % 2) * (DRAWN_MM.wide + 12);
-    draw(page, view, { x, y: y - view.high * scale, scale }, places);
-    say(x, y - DRAWN_MM.high - 3, `${view.side}, ${scaleText(scale)}`);
-  });
-  y -= (views.length > 0 ? DRAWN_MM.high : 0) + 12;
+  for (let i = 0; i < views.length; i += 2) {
+    const row = views.slice(i, i + 2);
+    const high = Math.max(...row.map((v) => v.high * scale));
+    row.forEach((view, k) => {
+      const x = EDGE_MM + k * (DRAWN_MM.wide + 12);
+      draw(page, view, { x, y: y - view.high * scale, scale }, places);
+      say(x, y - high - 4.5, `${view.side}, ${scaleText(scale)}`);
+    });
+    y -= high + 12;
+  }
   const lines = [
     ...places.map(
       (p, i) => `${i + 1}  ${p.name}, ${p.areaCm2.toFixed(1)} cm²: ${p.why}. Covered with: ${p.cover}.`,

@@ -44,6 +44,8 @@ export function templateSheets(title: string, masks: readonly PaperMask[]): read
     x += w + GAP_MM;
     row = Math.max(row, h);
   }
+  // A first piece that is larger than a sheet has one of its own.
+  if (pages.length > 1 && pages[0]!.areas.length === 0) pages.shift();
   y -= row + GAP_MM;
   for (const line of bentLines(bent)) {
     if (y < EDGE_MM + FOOT_MM + LABEL_MM) fresh(0, 0);

@@ -18,7 +18,9 @@ export function typedPairs(
   const byLayer = new Map<string, string>();
   for (const s of steps) {
     const on = s.targets.find(isPart);
-    if (typeof s.partOf === "object" && on && !s.tied) byLayer.set(`${on} ${s.partOf.layerId}`, s.id);
+    // What a rule put in beside a layer was never typed.
+    if (typeof s.partOf === "object" && on && !s.tied && s.insertedBy === null)
+      byLayer.set(`${on} ${s.partOf.layerId}`, s.id);
   }
   const pairs = parts.flatMap(({ id, zones }) =>
     zones.flatMap(({ scheme }) => {
