@@ -26,6 +26,7 @@ export default [
     route("parts/:partId", "routes/parts/part.tsx"),
     route("zones/:partId", "routes/zones/zones.tsx"),
     route("look/:partId", "routes/look/look.tsx"),
+    route("painted", "routes/painted/scene.tsx"),
     route("painted/:partId", "routes/painted/painted.tsx"),
     route("plates", "routes/plates/plates.tsx"),
     route("plates/plate", "routes/plates/plate.tsx"),

@@ -34,3 +34,7 @@ export const askPainted = <T>(
     if (!(await api.holds(key))) await api.open(key, corners, factor, map, fill, denominator, proxy(tell));
     return ask(api);
   }, signal);
+
+/** Draws a part coarsely with its layers on, for the picture of a whole scene. */
+export const paintedWhole = (given: Parameters<PaintedApi["whole"]>, signal?: AbortSignal) =>
+  run((api) => api.whole(...given), signal);

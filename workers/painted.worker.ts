@@ -4,7 +4,7 @@ import { weld } from "#core/mesh/weld";
 import type { Shelf } from "#core/paint/layerBody";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { type FaceShape, faceShape } from "#core/painted/faceShape";
-import { type FoundShare, foundShare } from "#core/painted/layerLies";
+import { type FoundShare, foundOnZones } from "#core/painted/layerLies";
 import { type PaintMesh, paintMesh } from "#core/painted/paintMesh";
 import { type PaintedPart, paintZones, shownFaces } from "#core/painted/paintZones";
 import { OPEN_ZONE, type ZoneMap } from "#core/scene/zoneMap";
@@ -31,6 +31,35 @@ let laid: { readonly of: FaceShape; readonly asked: string; readonly part: Paint
 function now() {
   if (!held) throw new Error("No part was opened.");
   return held;
+}
+
+/** Layers of each zone, and a number for each zone. */
+type Schemes = readonly (readonly [zone: number, layers: readonly SchemeLayer[]])[];
+type Counts = readonly (readonly [zone: number, count: number])[];
+/** A part's mesh with its zones, at the size that it has on the bench. */
+type WholePart = {
+  readonly corners: Float32Array;
+  readonly factor: number;
+  readonly map: Pick<ZoneMap, "cuts" | "faces" | "runs"> | null;
+  readonly fill: number;
+  readonly denominator: number;
+};
+/** Edges of parts in the picture of a whole scene, mm. */
+const WHOLE_EDGE_MM = 2;
+
+/** Four bytes a face: red, green, blue of sRGB, and its sheen. */
+function bytesOf(part: PaintedPart, of: Uint8Array, done: Counts, sheens: Counts): Uint8Array<ArrayBuffer> {
+  const colours = shownFaces(part, new Map(done), of.length);
+  const sheenOf = new Uint8Array(256);
+  for (const [zone, sheen] of sheens) sheenOf[zone] = sheen;
+  const faces = new Uint8Array(4 * of.length);
+  for (let f = 0; f < of.length; f++) {
+    faces[4 * f] = colours[3 * f]!;
+    faces[4 * f + 1] = colours[3 * f + 1]!;
+    faces[4 * f + 2] = colours[3 * f + 2]!;
+    faces[4 * f + 3] = sheenOf[of[f]!]!;
+  }
+  return faces;
 }
 
 const api = {
@@ -63,38 +92,40 @@ const api = {
    * Lays the layers of its zones and shows them after so many of each.
    * @param sheens of each zone: 0 matte, 1 satin, 2 gloss
    */
-  picture(
-    schemes: readonly (readonly [zone: number, layers: readonly SchemeLayer[]])[],
-    shelf: Shelf,
-    done: readonly (readonly [zone: number, layers: number])[],
-    sheens: readonly (readonly [zone: number, sheen: number])[],
-  ): PaintPicture {
+  picture(schemes: Schemes, shelf: Shelf, done: Counts, sheens: Counts): PaintPicture {
     const { paint, shape } = now();
     const asked = JSON.stringify([schemes, shelf]);
     if (laid?.of !== shape || laid.asked !== asked)
       laid = { of: shape, asked, part: paintZones(shape, paint.of, new Map(schemes), shelf) };
     const { part } = laid;
-    const colours = shownFaces(part, new Map(done), paint.of.length);
-    const sheenOf = new Uint8Array(256);
-    for (const [zone, sheen] of sheens) sheenOf[zone] = sheen;
-    const faces = new Uint8Array(4 * paint.of.length);
-    for (let f = 0; f < paint.of.length; f++) {
-      faces[4 * f] = colours[3 * f]!;
-      faces[4 * f + 1] = colours[3 * f + 1]!;
-      faces[4 * f + 2] = colours[3 * f + 2]!;
-      faces[4 * f + 3] = sheenOf[paint.of[f]!]!;
-    }
+    const faces = bytesOf(part, paint.of, done, sheens);
     const shares = part.zones.map(({ number, shares }) => ({ zone: number, shares }));
     return transfer({ shares, faces }, [faces.buffer]);
+  },
+  /**
+   * A part with so many of its layers on, drawn coarsely for the picture of a whole scene. The part that is open stays
+   * as it is.
+   */
+  whole(
+    { corners, factor, map, fill, denominator }: WholePart,
+    schemes: Schemes,
+    shelf: Shelf,
+    done: Counts,
+    sheens: Counts,
+    mostFaces: number,
+  ): { readonly corners: Float32Array; readonly faces: Uint8Array } {
+    const zoned = zonedMesh(weld({ corners }), map, OPEN_ZONE, fill);
+    const original = scaledMesh(zoned.mesh, factor);
+    const paint = paintMesh(original, zoned.of, WHOLE_EDGE_MM, mostFaces);
+    const part = paintZones(faceShape(paint, original, denominator), paint.of, new Map(schemes), shelf);
+    const faces = bytesOf(part, paint.of, done, sheens);
+    const drawn = soupOf(paint.mesh).corners;
+    return transfer({ corners: drawn, faces }, [drawn.buffer, faces.buffer]);
   },
   /** The share of some zones that a layer with a place, or from one side, comes to. */
   found(zones: readonly number[], layer: SchemeLayer): FoundShare {
     const { paint, shape } = now();
-    const isOn = new Set(zones);
-    const faces = new Uint32Array(paint.of.length);
-    let count = 0;
-    for (let f = 0; f < faces.length; f++) if (isOn.has(paint.of[f]!)) faces[count++] = f;
-    return foundShare(shape, faces.subarray(0, count), layer);
+    return foundOnZones(shape, paint.of, zones, layer);
   },
 };
 export type PaintedApi = typeof api;

@@ -12,6 +12,13 @@ const views: Readonly<Record<string, Turn>> = {
   Home: START,
 };
 
+/** Sides that a whole scene is looked at from. */
+export const sceneTurn: Readonly<Record<string, Turn>> = {
+  "eye height": { around: 0.35, up: 0.14, near: 1.4 },
+  "from above": { around: 0, up: Math.PI / 2, near: 1.25 },
+  "from the back": { around: Math.PI + 0.35, up: 0.3, near: 1.3 },
+};
+
 /** How much a key turns a part, and brings it nearer. */
 const keyTurns: Readonly<Record<string, readonly [around: number, up: number, near: number]>> = {
   ArrowLeft: [-0.15, 0, 1],
@@ -26,8 +33,8 @@ const keyTurns: Readonly<Record<string, readonly [around: number, up: number, ne
  * How a part is turned, with its reach in pixels of the area it is drawn in.
  * @returns the turn, how to turn it by so much, and by a key: whether it was one that turns
  */
-export function usePartTurn(area: RefObject<HTMLDivElement | null>) {
-  const [view, setTurn] = useState(START);
+export function usePartTurn(area: RefObject<HTMLDivElement | null>, first: Turn = START) {
+  const [view, setTurn] = useState(first);
   const [unitPx, setUnitPx] = useState(150);
   useEffect(() => {
     const resized = new ResizeObserver(([entry]) =>
@@ -50,5 +57,5 @@ export function usePartTurn(area: RefObject<HTMLDivElement | null>) {
     else if (wanted) setTurn(wanted);
     return turns !== undefined || wanted !== undefined;
   };
-  return { turn, by, byKey };
+  return { turn, by, byKey, set: setTurn };
 }

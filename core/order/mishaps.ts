@@ -23,6 +23,10 @@ export type Mishap = {
   readonly repair: (step: Step, pieces: number) => readonly OrderChange[];
 };
 
+/** Why a layer looks wrong for now. */
+export const tonedText = ({ number, says }: NonNullable<Step["tonedBy"]>): string =>
+  `Intense on purpose: it is toned down by layer ${number}, the ${says}.`;
+
 type Row = Mishap & { readonly actions: readonly Action[] | "any"; readonly when?: (step: Step) => boolean };
 const before = (_: Step, ...repairs: readonly ReturnType<typeof insert>[]) => repairs.map((r) => r.change);
 const sandOff = (s: Step) =>
@@ -193,6 +197,16 @@ const rows: readonly Row[] = [
             tool: "flat brush",
           }).change,
     ],
+  },
+  {
+    id: "meant so",
+    seen: "It looks too strong, or wrong",
+    because: "It is meant so for now: a later layer tones it down.",
+    nextTime: "Leave it until that layer is on, and look again then.",
+    again: false,
+    actions: "any",
+    when: (s) => s.tonedBy !== undefined,
+    repair: () => [],
   },
   {
     id: "strong",
@@ -438,5 +452,7 @@ const rows: readonly Row[] = [
 
 /** What can go wrong in a step, the likeliest first, always with a last row for everything else. */
 export const mishapsFor = (step: Step): readonly Mishap[] =>
-  rows.filter((r) => (r.actions === "any" || r.actions.includes(step.action)) && (!r.when || r.when(step)));
+  rows
+    .filter((r) => (r.actions === "any" || r.actions.includes(step.action)) && (!r.when || r.when(step)))
+    .map((r) => (r.id === "meant so" && step.tonedBy ? { ...r, because: tonedText(step.tonedBy) } : r));
 export const mishapById = (id: string): Mishap | undefined => rows.find((r) => r.id === id);

@@ -79,7 +79,8 @@ export function drawBack({ laid, layer, product, area, add }: Coat, made: Step):
   add({
     key: `draw-${laid.key}`,
     action: "draw back",
-    title: "Draw it back into streaks and corners",
+    title:
+      layer.stroke === "along it" ? "Draw it off along its length" : "Draw it back into streaks and corners",
     product: layer.product,
     minutes: 3 + 0.02 * area.value,
     tool: "clean brush, damp with thinner",

@@ -15,12 +15,13 @@ import {
   onZones,
 } from "#core/paint/coat";
 import { kindOf } from "#core/paint/layerKinds";
-import { layerNotes } from "#core/paint/layerNotes";
+import { BLOT_S, layerNotes } from "#core/paint/layerNotes";
 import { PANEL_S } from "#core/paint/panels";
 import type { Load } from "#core/paint/load";
 import { whileItHolds } from "#core/paint/resist";
 import { isTakenBack, paintOf, recipeOf, type SchemeLayer } from "#core/paint/scheme";
 import { partRef } from "#core/reference";
+import { tonedBy } from "#core/paint/tonedBy";
 import { coatId } from "#core/steps/coats";
 import type { StepFacts } from "#core/steps/facts";
 import { factsOf } from "#core/steps/factsOf";
@@ -126,13 +127,15 @@ function coatOf(coat: Coat, mix: LayerMix) {
   const { action } = kindOf(layer.kind);
   const dustCoats = overEnamel(coat);
   const all = mixOfLayer(layer, product, area, mix);
+  const toned = tonedBy(coat);
+  const pieces = laid.copies?.length ?? p.count;
   return {
     action,
     product: isDry(layer) ? null : layer.product,
     sheen: isDry(layer) ? null : layer.sheen,
     recipeId: recipeOf(layer),
     paintId: paintOf(layer),
-    minutes: minutesOf(coat),
+    minutes: minutesOf(coat, pieces),
     mixMl: all && shareOf(all, 1 / layer.coats),
     areaCm2: area.value,
     tool: toolFor(layer),
@@ -140,10 +143,15 @@ function coatOf(coat: Coat, mix: LayerMix) {
     ...(laid.offClear && !isOverClear(coat) ? { clear: false } : {}),
     waitMinutes: waitAfter(layer, product),
     partOf: { layerId: layer.id },
+    ...(toned ? { tonedBy: toned } : {}),
+    ...(layer.place === "runs" && layer.runs
+      ? { runs: { count: layer.runs.count * pieces, blotSeconds: BLOT_S } }
+      : {}),
     ...(laid.copies ? { pieces: laid.copies.length } : {}),
     targets: meetGround.includes(action) && p.onBoard ? [partRef(p.id), "board" as const] : [partRef(p.id)],
     notes: [
       ...(dustCoats ? ["First passes as dust coats: there is enamel or oil below."] : []),
+      ...passNotes(coat),
       ...layerNotes(layer, product),
       ...mix.notes,
       ...panelNotes(laid),
@@ -151,6 +159,15 @@ function coatOf(coat: Coat, mix: LayerMix) {
     ...(lightness === null ? {} : { lightness }),
     facts: layerFacts(coat, mix, dustCoats),
   };
+}
+
+/** Each pass of a dry brush goes across the one before it, where nobody says otherwise. */
+function passNotes(coat: Coat): readonly string[] {
+  if (coat.layer.kind !== "drybrush" || coat.layer.stroke) return [];
+  const passes = aroundIt(coat).before.filter((l) => l.layer.kind === "drybrush").length;
+  return [
+    passes % 2 === 0 ? "Strokes at 0 degrees: along it." : "Strokes at 90 degrees: across the last pass.",
+  ];
 }
 
 /** So many copies are drawn at the bench; the others go on in the same way. */
@@ -204,8 +221,16 @@ function isUndertone(coat: Coat): boolean {
   return wash >= 0 && after.slice(wash + 1).some((l) => l.layer.kind === "drybrush");
 }
 
-/** Hands for one coat: by area; lines by their length where they are measured. */
-export function minutesOf({ layer, area, laid }: Pick<Coat, "layer" | "area" | "laid">): number {
+/** A run is drawn down, blotted at its top within 5 s, and what is too much wiped off, s (default). */
+const RUN_S = 15;
+
+/** Hands for one coat: by area; lines by their length and runs by their number where they are found. */
+export function minutesOf(
+  { layer, area, laid }: Pick<Coat, "layer" | "area" | "laid">,
+  copies: number,
+): number {
+  if (layer.place === "runs" && layer.runs)
+    return methods[layer.method].fixedMinutes + (layer.runs.count * copies * RUN_S) / 60;
   const lines = layer.kind === "line in" ? (laid.grooves ?? []).reduce((sum, g) => sum + g.lengthMm, 0) : 0;
   if (laid.panels) return methods[layer.method].fixedMinutes + (laid.panels.count * PANEL_S) / 60;
   return lines > 0

@@ -24,14 +24,24 @@ const kindNotes: Partial<Record<SchemeLayer["kind"], readonly string[]>> = {
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
+/** A run is blotted at its top so soon after it is drawn, s (common practice). */
+export const BLOT_S = 5;
+const runNotes = ({ perSlope, count, longestMm }: NonNullable<SchemeLayer["runs"]>): readonly string[] => [
+  `${count} runs a copy${perSlope === null ? "" : `, ${perSlope} on each edge`}, down from ridge, eaves and sills; ` +
+    `none longer than ${Math.round(longestMm)} mm, half of its slope at most.`,
+  `Blot the top of each from above within ${BLOT_S} s; wipe what is too much with a clean damp brush.`,
+  "A touch of green in one of three, while it is wet.",
+];
+
 /** What the bench is told about a layer: load, stroke, how much of the zone, and the way back. */
 export function layerNotes(layer: SchemeLayer, product: Product): readonly string[] {
-  const { load, stroke, coverage, mostShare, mustStay, place, from, weather } = layer;
+  const { load, stroke, coverage, mostShare, mustStay, place, from, weather, runs } = layer;
   const stops = kindOf(layer.kind).action === "drybrush" || mostShare !== undefined;
   return [
     ...(load ? [loadWords[load]] : []),
     ...(stroke ? [`Strokes: ${stroke}.`] : []),
-    ...(place ? [`Only on ${paintPlaces[place]}: ${percent(coverage)} of it.`] : []),
+    ...(place === "runs" && runs ? runNotes(runs) : []),
+    ...(place && place !== "runs" ? [`Only on ${paintPlaces[place]}: ${percent(coverage)} of it.`] : []),
     ...(weather ? [`As weather and use would: ${weatherMaps[weather]}.`] : []),
     ...(from ? [`Spray from ${sprayWords(from)} only: what it does not see stays as it is.`] : []),
     ...(coverage < 1 && stops ? [`Stop at ${percent(coverage)} of it.`] : []),

@@ -7,6 +7,7 @@ export const paintPlaces = {
   raised: "what is raised",
   "panel middles": "middles of panels",
   "foot band": "a band at the foot",
+  runs: "runs down from ridge, eaves and sills",
 } as const;
 export type PaintPlace = keyof typeof paintPlaces;
 export const paintPlaceNames = Object.keys(paintPlaces) as readonly PaintPlace[];

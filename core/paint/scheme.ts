@@ -42,6 +42,8 @@ export type SchemeLayer = {
   readonly stroke?: Stroke;
   /** Where on its zone it lies; its coverage is what was found of that on the mesh. */
   readonly place?: PaintPlace;
+  /** Of runs on one copy: how many on each edge, null for one each 5 mm; how many in all, and the longest. */
+  readonly runs?: { readonly perSlope: number | null; readonly count: number; readonly longestMm: number };
   /** Laid where weather or use would put it, on the share that is typed. */
   readonly weather?: WeatherMap;
   /** Of a sprayed layer: the one side that it comes from; its coverage is the share of a full coat that it leaves. */

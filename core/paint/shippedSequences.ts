@@ -118,8 +118,8 @@ export const shippedSequences: readonly PaintSequence[] = [
     "Water-line",
     ["green-brown", "dark slime", "pale silt"],
     [
-      laid({ kind: "glaze", slot: 0, coverage: 0.3, product: "acrylic wash", method: "wash" }),
       dabbed(1, 0.12),
+      laid({ kind: "glaze", slot: 0, coverage: 0.3, product: "acrylic wash", method: "wash" }),
       dry(2, 0.08),
       laid({ kind: "gloss", product: "varnish", sheen: "gloss", coverage: 0.15 }),
     ],

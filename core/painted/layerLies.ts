@@ -3,6 +3,7 @@ import { type SprayFrom, towardNozzle } from "#core/paint/paintPlace";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { CONE_DEG, type FaceShape } from "#core/painted/faceShape";
 import { placeOnFaces } from "#core/painted/placeOnFaces";
+import { type StreakRuns, streakRuns } from "#core/painted/streakRuns";
 import { sprayedFrom } from "#core/painted/skyShare";
 import { weatherOnFaces } from "#core/painted/weatherOnFaces";
 import { clouds, grain, spots, streaks } from "#core/painted/placeNoise";
@@ -58,6 +59,11 @@ const WEATHERED = 0.15;
 export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): LayerLies {
   if (layer.from) return fromOneSide(shape, faces, layer.from);
   const manner = mannerOf(layer);
+  if (layer.place === "runs") {
+    const { cover: all } = runsOf(shape, faces, layer);
+    const cover = Float32Array.from(faces, (f) => all[f]!);
+    return { cover, film: filmsOf(shape, faces, "streaks", cover) };
+  }
   if (layer.place) {
     const place = placeOnFaces(shape, layer.place);
     const cover = Float32Array.from(faces, (f) => place[f]!);
@@ -74,6 +80,9 @@ export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLay
   const cover = shareCover(faces, shape.area, score, layer.coverage, soft);
   return { cover, film: filmsOf(shape, faces, manner, cover) };
 }
+
+const runsOf = (shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): StreakRuns =>
+  streakRuns(shape, faces, layer.runs?.perSlope ?? null, layer.seed ?? 1);
 
 /** A spray from one side: what it reaches, with so much of a full coat. */
 function fromOneSide(shape: FaceShape, faces: Uint32Array, from: SprayFrom): LayerLies {
@@ -92,6 +101,8 @@ export type FoundShare = {
   /** Of their area that it reaches at all, and that is left with less than half a coat. */
   readonly reached: number;
   readonly shadow: number;
+  /** Of runs: how many there are, and the longest, mm. */
+  readonly runs?: { readonly count: number; readonly longestMm: number };
 };
 
 /** The share that is found on the mesh for a layer with a place or a side. */
@@ -105,10 +116,45 @@ export function foundShare(shape: FaceShape, faces: Uint32Array, layer: SchemeLa
     if (cover[i]! > 0) reached += shape.area[f]!;
     if (coat < SHADOW) shadow += shape.area[f]!;
   });
+  const runs = layer.place === "runs" ? { runs: runsFound(runsOf(shape, faces, layer)) } : {};
   return all > 0
-    ? { share: share / all, reached: reached / all, shadow: shadow / all }
+    ? { share: share / all, reached: reached / all, shadow: shadow / all, ...runs }
     : { share: 0, reached: 0, shadow: 0 };
 }
+
+/** The same on several zones, each for itself as it is painted. @param of the zone of every face */
+export function foundOnZones(
+  shape: FaceShape,
+  of: Uint8Array,
+  zones: readonly number[],
+  layer: SchemeLayer,
+): FoundShare {
+  const each = zones.map((zone) => {
+    const faces = Uint32Array.from(of.keys()).filter((f) => of[f] === zone);
+    const area = faces.reduce((sum, f) => sum + shape.area[f]!, 0);
+    return { area, found: foundShare(shape, faces, layer) };
+  });
+  const all = each.reduce((sum, e) => sum + e.area, 0);
+  const mean = (value: (found: FoundShare) => number) =>
+    all > 0 ? each.reduce((sum, e) => sum + e.area * value(e.found), 0) / all : 0;
+  const runs = each.flatMap((e) => e.found.runs ?? []);
+  return {
+    ...{ share: mean((f) => f.share), reached: mean((f) => f.reached), shadow: mean((f) => f.shadow) },
+    ...(runs.length > 0
+      ? {
+          runs: {
+            count: runs.reduce((sum, r) => sum + r.count, 0),
+            longestMm: Math.max(...runs.map((r) => r.longestMm)),
+          },
+        }
+      : {}),
+  };
+}
+
+const runsFound = ({ runs }: StreakRuns): NonNullable<FoundShare["runs"]> => ({
+  count: runs.length,
+  longestMm: runs.reduce((most, r) => Math.max(most, r.lengthMm), 0),
+});
 
 /** How soon each face is covered. */
 function scored(

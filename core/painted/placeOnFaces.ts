@@ -20,18 +20,20 @@ const RAISED = 0.3;
 const FOOT = 0.12;
 
 /** What was worked out for one shape: distances are asked for again with every layer. */
-const known = new WeakMap<FaceShape, Map<PaintPlace, Float32Array>>();
+const known = new WeakMap<FaceShape, Map<ShapePlace, Float32Array>>();
+/** Runs go by how many are drawn as well. */
+export type ShapePlace = Exclude<PaintPlace, "runs">;
 
 /** How far every face belongs to a place, 0 to 1. */
-export function placeOnFaces(shape: FaceShape, place: PaintPlace): Float32Array {
-  const own = known.get(shape) ?? new Map<PaintPlace, Float32Array>();
+export function placeOnFaces(shape: FaceShape, place: ShapePlace): Float32Array {
+  const own = known.get(shape) ?? new Map<ShapePlace, Float32Array>();
   known.set(shape, own);
   const found = own.get(place) ?? worked(shape, place);
   own.set(place, found);
   return found;
 }
 
-function worked(shape: FaceShape, place: PaintPlace): Float32Array {
+function worked(shape: FaceShape, place: ShapePlace): Float32Array {
   const { area, normal, open, curve } = shape;
   const each = (of: (f: number) => number) => Float32Array.from(area, (_, f) => clamp(of(f)));
   switch (place) {

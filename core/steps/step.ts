@@ -122,6 +122,10 @@ export type Step = {
   readonly zones?: readonly number[];
   /** Of a mask: what covers, the tape along its borders, and what is wrapped beyond it. */
   readonly cover?: { readonly kind: MaskKind; readonly tapeMm: number; readonly wrapCm2: number };
+  /** It looks wrong, and is meant to, until this later layer of its zone lies on it; its number from the first. */
+  readonly tonedBy?: { readonly number: number; readonly says: string };
+  /** Of runs: how many in all, and within how many seconds each is blotted. */
+  readonly runs?: { readonly count: number; readonly blotSeconds: number };
   /** Lightness of its colour, 0 to 100, for the order of colours through an airbrush. */
   readonly lightness?: number;
   /** It has to begin while an earlier step is wet, tacky or workable: minutes after that step's end. */

@@ -37,6 +37,11 @@ export const layerKeys = {
   brush: Joi.string().valid("wide", "small"),
   stroke: Joi.string().valid(...strokes),
   place: Joi.string().valid(...paintPlaceNames),
+  runs: Joi.object({
+    perSlope: Joi.number().integer().min(1).max(100).allow(null).required(),
+    count: Joi.number().integer().min(0).max(100_000).required(),
+    longestMm: Joi.number().min(0).max(1e5).required(),
+  }),
   weather: Joi.string().valid(...weatherMapNames),
   from: Joi.object({
     azimuthDeg: Joi.number().min(-360).max(360).required(),

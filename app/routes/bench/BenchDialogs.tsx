@@ -73,7 +73,7 @@ export function WrongDialog({
   const step = steps.find((s) => s.id === on) ?? steps[0]!;
   const list = mishapsFor(step);
   const [id, setId] = useState(list[0]!.id);
-  const chosen = mishapById(id)!;
+  const chosen = list.find((m) => m.id === id) ?? mishapById(id)!;
   const left = leftOf(step);
   const [hurt, setHurt] = useState<number | null>(null);
   const pieces = Math.min(left, hurt ?? (chosen.single ? 1 : left));

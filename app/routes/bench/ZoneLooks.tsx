@@ -1,3 +1,4 @@
+import { tonedText } from "#core/order/mishaps";
 import { zoneLooks } from "#core/plan/bench/zoneLooks";
 import type { Step } from "#core/steps/step";
 import { useScene } from "#app/routes/scenes/useScene";
@@ -23,11 +24,16 @@ export function ZoneLooks({ step }: { readonly step: Step }) {
             <span>
               {z.name}: {z.share < 1 ? `${Math.round(100 * z.share)} % of it in this` : "all of it in this"};
               from afar L {z.beforeL.toFixed(0)} before, {z.afterL.toFixed(0)} after
-              {z.isUndertone && ". Looks wrong until the wash."}
             </span>
+            {step.tonedBy && (
+              <span className="flex items-center gap-2 text-ink-2">
+                <Patch hex={z.finished} /> in the end
+              </span>
+            )}
           </li>
         ))}
       </ul>
+      {step.tonedBy && <p className="mt-2 text-[18px]">{tonedText(step.tonedBy)}</p>}
     </section>
   );
 }

@@ -14,6 +14,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { Asked, GreatButtons, MoreButtons } from "./BenchButtons";
 import { BenchSide } from "./BenchSide";
 import { BenchTimers } from "./BenchTimers";
+import { Blot } from "./Blot";
 import { InOneGo } from "./InOneGo";
 import { Notices } from "./Notices";
 import { PinsLeft } from "./PinsLeft";
@@ -148,6 +149,7 @@ function StepCard({
       <StepMix step={step} />
       <StepParts step={step} />
       <ZoneLooks step={step} />
+      <Blot key={`blot ${step.id}`} step={step} />
       {step.facts?.checks && (
         <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />
       )}

@@ -12,6 +12,8 @@ import {
 } from "#core/paint/paintPlace";
 import type { SchemeLayer } from "#core/paint/scheme";
 import type { FoundShare } from "#core/painted/layerLies";
+import { counted } from "#core/words";
+import { runsOffered } from "#app/routes/painted/view";
 import type { Part } from "#core/scene/part";
 import { painted } from "#core/scene/zone";
 import { useFoundShare } from "#app/routes/painted/useFoundShare";
@@ -27,24 +29,36 @@ type Props = {
   readonly problems: readonly Problem[] | undefined;
 };
 
-/** How much of its zone a layer covers: typed, or found on the mesh for a place or a side. */
-export function WhereFields({ part, zone, kind, method, layer, problems }: Props) {
-  const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
-  const [typed, setTyped] = useState(String(percentOf(usual)));
+/** Where a layer is to lie, and what was found of that on the mesh. */
+function useWhere({ part, zone, kind, method, layer }: Omit<Props, "problems">) {
   const [place, setPlace] = useState<string>(layer?.place ?? layer?.weather ?? "");
   const [from, setFrom] = useState(layer?.from ? sprayWords(layer.from) : "");
+  const [perSlope, setPerSlope] = useState(layer?.runs?.perSlope ?? null);
   const { find, found, forget, job } = useFoundShare(part);
   const side = isSprayed(method) ? from : "";
-  const isPlaced = paintPlaceNames.some((p) => p === place) || side !== "";
   const zones = zone === null ? painted(part.zones).map((z) => z.number) : [zone];
-  const look = (nextPlace: string, nextSide: string) => {
+  const look = (nextPlace: string, nextSide: string, runsEach = perSlope) => {
     setPlace(nextPlace);
     setFrom(nextSide);
+    setPerSlope(runsEach);
     const spray = sprayFroms[nextSide];
     if (!paintPlaceNames.some((p) => p === nextPlace) && !spray) forget();
     else
-      void find(zones, { kind, method, ...(spray ? { from: spray } : { place: nextPlace as PaintPlace }) });
+      void find(zones, {
+        ...{ kind, method, runs: { perSlope: runsEach, count: 0, longestMm: 0 } },
+        ...(spray ? { from: spray } : { place: nextPlace as PaintPlace }),
+      });
   };
+  return { place, side, perSlope, look, found, job };
+}
+
+/** How much of its zone a layer covers: typed, or found on the mesh for a place or a side. */
+export function WhereFields(props: Props) {
+  const { kind, method, layer, problems } = props;
+  const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
+  const [typed, setTyped] = useState(String(percentOf(usual)));
+  const { place, side, perSlope, look, found, job } = useWhere(props);
+  const isPlaced = paintPlaceNames.some((p) => p === place) || side !== "";
   const isKept =
     found === null && (place !== "" ? place === layer?.place : side !== "" && layer?.from !== undefined);
   const share = found ? percentOf(found.share) || null : isKept && layer ? percentOf(layer.coverage) : null;
@@ -62,6 +76,13 @@ export function WhereFields({ part, zone, kind, method, layer, problems }: Props
           ...weatherMapNames.map((w) => [w, weatherMaps[w]] as const),
         ]}
       />
+      {place === "runs" && side === "" && (
+        <RunsField
+          perSlope={perSlope}
+          set={(runsEach) => look("runs", "", runsEach)}
+          runs={found?.runs ?? layer?.runs}
+        />
+      )}
       {isSprayed(method) && (
         <Choice
           label="Sprayed from"
@@ -87,6 +108,32 @@ export function WhereFields({ part, zone, kind, method, layer, problems }: Props
     </>
   );
 }
+
+/** How many runs start on each edge; what was found of that is sent along. */
+const RunsField = ({
+  perSlope,
+  set,
+  runs,
+}: {
+  readonly perSlope: number | null;
+  readonly set: (perSlope: number | null) => void;
+  readonly runs: { readonly count: number; readonly longestMm: number } | undefined;
+}) => (
+  <>
+    <Choice
+      label="Runs on each edge"
+      name="perSlope"
+      value={perSlope === null ? "" : String(perSlope)}
+      onChange={(e) => set(e.target.value === "" ? null : Number(e.target.value))}
+      options={runsOffered.map((n) => [
+        n === null ? "" : String(n),
+        n === null ? "one each 5 mm" : String(n),
+      ])}
+    />
+    <input type="hidden" name="runCount" value={runs?.count ?? 0} />
+    <input type="hidden" name="runLongest" value={runs?.longestMm ?? 0} />
+  </>
+);
 
 /** What the search on the mesh came to; sent along, so that nothing is laid on a place that nobody found. */
 const FoundSaid = ({
@@ -117,10 +164,12 @@ const percentOf = (share: number): number =>
   share < 0.1 ? Math.round(1000 * share) / 10 : Math.round(100 * share);
 
 /** What was found, in words. */
-const foundWords = ({ share, reached, shadow }: FoundShare, isSpray: boolean): string =>
+const foundWords = ({ share, reached, shadow, runs }: FoundShare, isSpray: boolean): string =>
   percentOf(share) === 0
     ? "There is nothing like it on this part: choose another place, or type how much of it."
     : isSpray
       ? `It leaves ${percentOf(share)} % of a full coat and reaches ${percentOf(reached)} %; ` +
         `${percentOf(shadow)} % gets less than half a coat: the shadow that is left.`
-      : `That is ${percentOf(share)} % of it: its paint and its minutes go by this.`;
+      : (runs
+          ? `${counted(runs.count, "run", "runs")}, the longest ${Math.round(runs.longestMm)} mm. `
+          : "") + `That is ${percentOf(share)} % of it: its paint and its minutes go by this.`;

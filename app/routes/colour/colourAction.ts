@@ -9,7 +9,7 @@ import { layersOf, withLayer, withLayerMoved, withoutLayer } from "#core/scene/z
 import { localNow } from "#app/clock";
 import { keep } from "#app/jobs/keep";
 import { answer, fieldsOf, refuse, type SentForm, textOf } from "#app/readForm";
-import { copiesSaid, handSaid, isUnfound } from "./layerAsks";
+import { copiesSaid, handSaid, isUnfound, runsSaid } from "./layerAsks";
 import { layLadder } from "./ladderAction";
 import { colourOf, freshId, noPart, type Said, zoneIn, zonesBegun, zonesShown } from "./saidOfColour";
 import {
@@ -145,7 +145,8 @@ async function setCoats(form: SentForm): Promise<Said> {
 async function setShare(form: SentForm): Promise<Said> {
   const percent = Number(textOf(form, "coverage"));
   if (!(percent > 0 && percent <= 100)) return { problems: [] };
-  return changeLayer(form, { coverage: percent / 100 }, `Cover ${percent} % of`);
+  const runs = textOf(form, "runCount") === "" ? {} : { runs: runsSaid(form) };
+  return changeLayer(form, { coverage: percent / 100, ...runs }, `Cover ${percent} % of`);
 }
 
 /** Some of a layer, in every zone that has it or in one. @param label what is done, before the name of the part */

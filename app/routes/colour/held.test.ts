@@ -150,9 +150,8 @@ describe("C3 and C21: how it should look at the bench", () => {
     const parts = plan.parts.map((p) => p.part);
     const [look, ...more] = zoneLooks(step(plan, "white"), parts, workshop);
     expect(more).toEqual([]);
-    expect(look).toMatchObject({ name: "tug", share: 0.4, isUndertone: true });
+    expect(look).toMatchObject({ name: "tug", share: 0.4 });
     expect(look!.afterL).toBeGreaterThan(look!.beforeL + 5);
-    expect(zoneLooks(step(plan, "pale blue"), parts, workshop)[0]!.isUndertone).toBe(false);
     expect(zoneLooks({ ...step(plan, "white"), partOf: "treatment" }, parts, workshop)).toEqual([]);
   });
   it("copies in other colours are shown in theirs", async () => {

@@ -38,11 +38,21 @@ const one = <T extends string>(of: readonly T[], said: string): T | undefined =>
 /** Ways that spray, and so may come from one side. */
 export const isSprayed = (method: string): boolean => method === "airbrush" || method === "can";
 
+const atLeastZero = (text: string): number => Math.max(0, Number(text) || 0);
+
+/** How many runs were asked for on each edge, and what was found of that. */
+export const runsSaid = (form: SentForm): NonNullable<SchemeLayer["runs"]> => ({
+  perSlope: Math.min(100, Math.trunc(atLeastZero(textOf(form, "perSlope")))) || null,
+  count: Math.trunc(atLeastZero(textOf(form, "runCount"))),
+  longestMm: atLeastZero(textOf(form, "runLongest")),
+});
+
 /** Where it lies, or from where it is sprayed. */
-function placeSaid(form: SentForm): Pick<SchemeLayer, "place" | "from" | "weather"> {
+function placeSaid(form: SentForm): Pick<SchemeLayer, "place" | "from" | "weather" | "runs"> {
   const from = isSprayed(textOf(form, "method")) ? sprayFroms[textOf(form, "from")] : undefined;
   if (from) return { from };
   const place = one(paintPlaceNames, textOf(form, "place"));
+  if (place === "runs") return { place, runs: runsSaid(form) };
   if (place) return { place };
   const weather = one(weatherMapNames, textOf(form, "place"));
   return weather ? { weather } : {};

@@ -41,6 +41,12 @@ export default function Lay({ actionData }: Route.ComponentProps) {
             {plan.parts.length} parts, about {Math.round(100 * share)} % of the board taken; drag a part, or
             select it and use the arrow keys
           </p>
+          <Link
+            className="ml-auto whitespace-nowrap underline underline-offset-4"
+            to={`/scenes/${scene.id}/painted`}
+          >
+            See it painted
+          </Link>
         </div>
         <Board plan={plan} scene={scene} selected={selected} onSelect={select} />
       </section>

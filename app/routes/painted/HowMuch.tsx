@@ -1,10 +1,9 @@
 import { kindOf } from "#core/paint/layerKinds";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { SchemeLayer } from "#core/paint/scheme";
-import { layerAmount } from "#app/routes/colour/layerAmount";
-import { useScene } from "#app/routes/scenes/useScene";
 import { Button } from "#ui/Button";
-import { FigureView } from "#ui/FigureView";
+import { Takes } from "./Takes";
+import { HowManyRuns } from "./HowManyRuns";
 import { useLayerShare } from "./useLayerShare";
 import { mayBeMore, type Trial } from "./view";
 
@@ -21,8 +20,11 @@ export function HowMuch({
   readonly set: (trial: Trial | null) => void;
 }) {
   const keep = useLayerShare(p);
+  if (layer.place === "runs") return <HowManyRuns p={p} layer={layer} trial={trial} set={set} />;
   if (!mayBeMore(layer)) return null;
-  const percent = Math.round(100 * (trial?.layerId === layer.id ? trial.coverage : layer.coverage));
+  const percent = Math.round(
+    100 * ((trial?.layerId === layer.id ? trial.coverage : undefined) ?? layer.coverage),
+  );
   const own = Math.round(100 * layer.coverage);
   return (
     <div className="grid gap-1">
@@ -53,16 +55,5 @@ export function HowMuch({
         </p>
       )}
     </div>
-  );
-}
-
-/** What all its coats take of its mix: the figure of the Colour page. */
-function Takes({ p, layer }: { readonly p: PartPlan; readonly layer: SchemeLayer }) {
-  const amount = layerAmount(useScene().plan.work, p.part.id, layer.id);
-  if (!amount) return null;
-  return (
-    <p className="text-[14px]">
-      It takes <FigureView figure={amount} label="Its mix" />
-    </p>
   );
 }

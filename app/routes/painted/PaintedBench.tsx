@@ -1,4 +1,4 @@
-import { lazy, type PointerEvent, Suspense, useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { kindOf } from "#core/paint/layerKinds";
 import { useScreenSize } from "#app/hooks/useScreenSize";
@@ -13,6 +13,7 @@ import { ProgressLine } from "#ui/States";
 import { HowMuch } from "./HowMuch";
 import { Moments } from "./Moments";
 import { Stale } from "./Stale";
+import { turnedByDrag } from "./turnedByDrag";
 import { usePainted, type ZonedPart } from "./usePainted";
 import { layerAt, momentWords, promises, type ShareLine, shareLines, staleShares, type Trial } from "./view";
 
@@ -145,14 +146,6 @@ function Card({
     </>
   );
 }
-
-/** Handlers that turn a part by a drag. */
-const turnedByDrag = (by: (around: number, up: number) => void) => ({
-  onPointerDown: (e: PointerEvent<HTMLDivElement>) => e.currentTarget.setPointerCapture(e.pointerId),
-  onPointerMove: (e: PointerEvent<HTMLDivElement>) => {
-    if (e.buttons !== 0) by(e.movementX * 0.01, e.movementY * 0.01);
-  },
-});
 
 /** Under which light, wet or dry, and how large. */
 const SeenControls = ({

@@ -9,14 +9,14 @@ import { askPainted } from "#workers/painted";
 import { surfaceKey } from "./view";
 
 /** A layer as far as where it lies goes by it. */
-type Placed = Pick<SchemeLayer, "kind" | "place" | "from"> & { readonly method: string };
+type Placed = Pick<SchemeLayer, "kind" | "place" | "from" | "runs"> & { readonly method: string };
 
 /** Looks on a part's mesh for how much of some zones a place is, or a spray from one side reaches. */
 export function useFoundShare(part: Part) {
   const { plan, input } = useScene();
   const [found, setFound] = useState<FoundShare | null>(null);
   const { job, start, clear } = useJob<FoundShare | null>();
-  const find = async (zones: readonly number[], { kind, method, place, from }: Placed) => {
+  const find = async (zones: readonly number[], { kind, method, place, from, runs }: Placed) => {
     setFound(null);
     const share = await start(async (tell, signal) => {
       const { soup, map, fill, meshId } = await loadZonedPart({ sceneId: part.sceneId, partId: part.id });
@@ -29,11 +29,13 @@ export function useFoundShare(part: Part) {
         method: method as SchemeLayer["method"],
         ...(place ? { place } : {}),
         ...(from ? { from } : {}),
+        ...(runs ? { runs } : {}),
       };
       const of = { key, corners: soup.corners, factor, map, fill, denominator };
       return askPainted(of, (api) => api.found(zones, layer), tell, signal);
     });
     setFound(share);
+    return share;
   };
   const forget = () => {
     setFound(null);

@@ -182,7 +182,15 @@ export const canDraw = (): boolean =>
   (isAble ??= document.createElement("canvas").getContext("webgl2") !== null);
 
 /** A layer with another share than its own, to see what it would be. */
-export type Trial = { readonly layerId: string; readonly coverage: number };
+export type Trial = {
+  readonly layerId: string;
+  readonly coverage?: number;
+  /** Of runs: so many on each edge, null for one each 5 mm. */
+  readonly perSlope?: number | null;
+};
+
+/** Runs on each edge that are offered; null for one each 5 mm. */
+export const runsOffered: readonly (number | null)[] = [1, 3, 5, null];
 
 /** A course with a trial in it. */
 export const tried = (course: PaintCourse, trial: Trial | null): PaintCourse =>
@@ -191,13 +199,15 @@ export const tried = (course: PaintCourse, trial: Trial | null): PaintCourse =>
         ...course,
         schemes: course.schemes.map(
           ([zone, layers]) =>
-            [
-              zone,
-              layers.map((l) => (l.id === trial.layerId ? { ...l, coverage: trial.coverage } : l)),
-            ] as const,
+            [zone, layers.map((l) => (l.id === trial.layerId ? asTried(l, trial) : l))] as const,
         ),
       }
     : course;
+
+function asTried(layer: SchemeLayer, { coverage = layer.coverage, perSlope }: Trial): SchemeLayer {
+  if (perSlope === undefined) return { ...layer, coverage };
+  return { ...layer, coverage, runs: { count: 0, longestMm: 0, ...layer.runs, perSlope } };
+}
 
 /** The layer that a moment lays. */
 export const layerAt = ({ schemes, moments }: PaintCourse, at: number): SchemeLayer | null => {

@@ -15,8 +15,8 @@ export type ZoneLook = {
   readonly beforeL: number;
   readonly afterL: number;
   readonly share: number;
-  /** It is bright on purpose, since a wash comes over it. */
-  readonly isUndertone: boolean;
+  /** What it looks like once all its layers are on. */
+  readonly finished: string;
 };
 
 const colourOf = ({ recipeId, paintId }: Step): Colour | null =>
@@ -31,7 +31,6 @@ export function zoneLooks(step: Step, parts: readonly Part[], shelf: Shelf): rea
   if (typeof step.partOf !== "object") return [];
   const { layerId } = step.partOf;
   const colour = colourOf(step);
-  const isUndertone = step.facts?.undertone === true;
   return parts
     .filter((p) => step.targets.includes(partRef(p.id)))
     .flatMap((part) =>
@@ -39,7 +38,8 @@ export function zoneLooks(step: Step, parts: readonly Part[], shelf: Shelf): rea
         const layer = zone.scheme.find((l) => l.id === layerId);
         // Where copies or panels differ, the step has one of the colours of its layer.
         const scheme = zone.scheme.map((l) => (l.id === layerId && colour ? { ...l, colour } : l));
-        const after = layer && stackOf(scheme, shelf).find((a) => a.layerId === layerId);
+        const stack = stackOf(scheme, shelf);
+        const after = layer && stack.find((a) => a.layerId === layerId);
         if (!after || after.isUntold) return [];
         return [
           {
@@ -49,7 +49,7 @@ export function zoneLooks(step: Step, parts: readonly Part[], shelf: Shelf): rea
             beforeL: after.before.l,
             afterL: after.mean.l,
             share: layer.coverage,
-            isUndertone,
+            finished: hexOfLab(stack.at(-1)!.mean),
           },
         ];
       }),

@@ -55,11 +55,17 @@ export function sequenceTakes(
   const pots = new Map<string, { colour: Colour | null; product: ProductId; all: Figure[] }>();
   const rounds = new Map<string, number>();
   let minutes = 0;
-  for (const laid of on.flatMap((o) => laidThere(layers, o, isInstead, own))) {
+  const all = on.flatMap((o) =>
+    laidThere(layers, o, isInstead, own).map((l) => [l, o.plan.part.count] as const),
+  );
+  for (const [laid, count] of all) {
     const { layer, key } = laid;
     const { colour, product, coats } = layer;
     const area = shareOf(laid.areaCm2, layer.coverage);
-    minutes += coats * minutesOf({ layer, area, laid }) * speed(kindOf(layer.kind).action);
+    minutes +=
+      coats *
+      minutesOf({ layer, area, laid }, laid.copies?.length ?? count) *
+      speed(kindOf(layer.kind).action);
     rounds.set(key, coats);
     const ml = mixOfLayer(layer, productOf(product), area, mix(layer));
     if (!ml) continue;
