@@ -18,6 +18,8 @@ export type ToPaint = {
   readonly map: Opened[3];
   readonly fill: number;
   readonly denominator: number;
+  /** What stands round it in the scene, in its own frame. */
+  readonly others?: Opened[6];
 };
 
 /**
@@ -25,13 +27,14 @@ export type ToPaint = {
  * anew since.
  */
 export const askPainted = <T>(
-  { key, corners, factor, map, fill, denominator }: ToPaint,
+  { key, corners, factor, map, fill, denominator, others = [] }: ToPaint,
   ask: Parameters<typeof run<T>>[0],
   tell: (share: number) => void = () => {},
   signal?: AbortSignal,
 ) =>
   run<T>(async (api) => {
-    if (!(await api.holds(key))) await api.open(key, corners, factor, map, fill, denominator, proxy(tell));
+    if (!(await api.holds(key)))
+      await api.open(key, corners, factor, map, fill, denominator, others, proxy(tell));
     return ask(api);
   }, signal);
 

@@ -1,5 +1,5 @@
 import { transfer } from "comlink";
-import { scaledMesh, soupOf } from "#core/mesh/triangleMesh";
+import { scaledMesh, soupOf, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { weld } from "#core/mesh/weld";
 import type { Shelf } from "#core/paint/layerBody";
 import type { SchemeLayer } from "#core/paint/scheme";
@@ -32,6 +32,12 @@ function now() {
   if (!held) throw new Error("No part was opened.");
   return held;
 }
+
+/** A mesh whose faces share no corners: enough to hide what lies behind it. */
+const loose = (corners: Float32Array): TriangleMesh => ({
+  positions: corners,
+  triangles: Uint32Array.from({ length: corners.length / 3 }, (_, i) => i),
+});
 
 /** Layers of each zone, and a number for each zone. */
 type Schemes = readonly (readonly [zone: number, layers: readonly SchemeLayer[]])[];
@@ -67,6 +73,7 @@ const api = {
   /**
    * Makes a part ready to be painted: finds the shape of every face. Kept until another part is opened.
    * @param factor mm on the bench of one unit of its file; @param denominator of the scene's scale
+   * @param others what stands round it in the scene, nine numbers a face, mm in its own frame
    */
   open(
     key: string,
@@ -75,12 +82,13 @@ const api = {
     map: Pick<ZoneMap, "cuts" | "faces" | "runs"> | null,
     fill: number,
     denominator: number,
+    others: readonly Float32Array[],
     tell: (share: number) => void,
   ): void {
     const zoned = zonedMesh(weld({ corners }), map, OPEN_ZONE, fill);
     const original = scaledMesh(zoned.mesh, factor);
     const paint = paintMesh(original, zoned.of);
-    held = { key, paint, shape: faceShape(paint, original, denominator, tell) };
+    held = { key, paint, shape: faceShape(paint, original, denominator, tell, others.map(loose)) };
   },
   /** The surface that is painted. */
   surface(): PaintSurface {

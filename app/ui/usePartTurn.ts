@@ -4,6 +4,9 @@ import type { Turn } from "./partShape";
 /** Share of the shorter side that the part reaches from the middle. */
 const FILLS = 0.47;
 
+/** What is wide is this much wider than it is high, from wherever it is seen. */
+const WIDE = 2;
+
 const START: Turn = { around: 0.6, up: 0.45, near: 1 };
 const views: Readonly<Record<string, Turn>> = {
   "1": { around: 0, up: 0, near: 1 },
@@ -14,9 +17,9 @@ const views: Readonly<Record<string, Turn>> = {
 
 /** Sides that a whole scene is looked at from. */
 export const sceneTurn: Readonly<Record<string, Turn>> = {
-  "eye height": { around: 0.35, up: 0.14, near: 1.4 },
-  "from above": { around: 0, up: Math.PI / 2, near: 1.25 },
-  "from the back": { around: Math.PI + 0.35, up: 0.3, near: 1.3 },
+  "eye height": { around: 0.35, up: 0.14, near: 1 },
+  "from above": { around: 0, up: Math.PI / 2, near: 0.95 },
+  "from the back": { around: Math.PI + 0.35, up: 0.3, near: 1 },
 };
 
 /** How much a key turns a part, and brings it nearer. */
@@ -31,18 +34,22 @@ const keyTurns: Readonly<Record<string, readonly [around: number, up: number, ne
 
 /**
  * How a part is turned, with its reach in pixels of the area it is drawn in.
+ * @param isWide it is twice as wide as it is high, like a board
  * @returns the turn, how to turn it by so much, and by a key: whether it was one that turns
  */
-export function usePartTurn(area: RefObject<HTMLDivElement | null>, first: Turn = START) {
+export function usePartTurn(
+  area: RefObject<HTMLDivElement | null>,
+  { first = START, isWide = false }: { readonly first?: Turn; readonly isWide?: boolean } = {},
+) {
   const [view, setTurn] = useState(first);
   const [unitPx, setUnitPx] = useState(150);
   useEffect(() => {
     const resized = new ResizeObserver(([entry]) =>
-      setUnitPx(FILLS * Math.min(entry!.contentRect.width, entry!.contentRect.height)),
+      setUnitPx(FILLS * Math.min(entry!.contentRect.width, (isWide ? WIDE : 1) * entry!.contentRect.height)),
     );
     resized.observe(area.current!);
     return () => resized.disconnect();
-  }, [area]);
+  }, [area, isWide]);
   const turn = useMemo(() => ({ ...view, near: view.near * unitPx }), [view, unitPx]);
   const by = (around: number, up: number, near = 1) =>
     setTurn((t) => ({

@@ -23,8 +23,10 @@ export type FaceShape = {
   readonly curve: Float32Array;
   /** The same over about 3 mm: what stands out of its surroundings. */
   readonly broad: Float32Array;
-  /** Share of a cone from above that reaches it. */
+  /** Share of a cone from above that reaches it while the part is alone. */
   readonly sky: Float32Array;
+  /** The same at its place in the scene, with what stands round it: what rain and dust go by. */
+  readonly skyHere: Float32Array;
 };
 
 /** How far round a face looks for what closes it in, mm (default). */
@@ -44,7 +46,7 @@ export const CONE_DEG = 30;
 /**
  * The shape of every face.
  * @param original the part before its faces were halved, mm on the bench: rays need no more
- * @param tell told the share done; @param others what stands round it
+ * @param tell told the share done; @param others what stands round it, in its own frame
  */
 export function faceShape(
   { mesh, parent }: PaintMesh,
@@ -60,10 +62,12 @@ export function faceShape(
   const curve = curvature(mesh, twin, area, centre, normal);
   const broad = spreadOver(curve, twin, BROAD_ROUNDS);
   tell(0.2);
-  const sky = skyShare(mesh, centre, normal, coneOf([0, 0, 1], CONE_DEG), others);
+  const cone = coneOf([0, 0, 1], CONE_DEG);
+  const sky = skyShare(mesh, centre, normal, cone);
+  const skyHere = others.length > 0 ? skyShare(mesh, centre, normal, cone, others) : sky;
   tell(0.4);
   const open = openness(original, parent, centre, normal, (share) => tell(0.4 + 0.6 * share));
-  return { denominator, mesh, area, centre, normal, open, curve, broad, sky };
+  return { denominator, mesh, area, centre, normal, open, curve, broad, sky, skyHere };
 }
 
 function placesOf(mesh: TriangleMesh) {

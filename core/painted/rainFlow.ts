@@ -19,7 +19,7 @@ const LEVEL = 1e-7;
  * it goes the steepest way across a face beside it, split over the two edges next to that way by their angles. What has
  * no lower neighbour drips where it hangs, and is pooled where it stands.
  */
-export function rainFlow({ mesh, area, normal, sky }: FaceShape): RainFlow {
+export function rainFlow({ mesh, area, normal, skyHere: sky }: FaceShape): RainFlow {
   const { positions: p, triangles: t } = mesh;
   const vertices = p.length / 3;
   const past = new Float64Array(vertices);

@@ -71,7 +71,7 @@ function frameOf(toward: Vec3): readonly [Vec3, Vec3] {
 function drawnAlong(toward: Vec3, meshes: readonly TriangleMesh[]): Depths {
   const [across, up] = frameOf(toward);
   let [left, right, low, top] = [Infinity, -Infinity, Infinity, -Infinity];
-  const seen = meshes.map(({ positions: p }) => {
+  const seen = meshes.map(({ positions: p }, m) => {
     const points = new Float32Array(p.length);
     for (let i = 0; i < p.length; i += 3) {
       const u = p[i]! * across[0] + p[i + 1]! * across[1] + p[i + 2]! * across[2];
@@ -79,6 +79,8 @@ function drawnAlong(toward: Vec3, meshes: readonly TriangleMesh[]): Depths {
       points[i] = u;
       points[i + 1] = v;
       points[i + 2] = p[i]! * toward[0] + p[i + 1]! * toward[1] + p[i + 2]! * toward[2];
+      // The picture is as large as the part: what stands round it is drawn as far as it comes before it.
+      if (m > 0) continue;
       if (u < left) left = u;
       if (u > right) right = u;
       if (v < low) low = v;

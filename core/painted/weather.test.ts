@@ -1,8 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { box, terrain, tower, wallWith } from "#core/mesh/testing";
+import { box, moved, terrain, tower, wallWith } from "#core/mesh/testing";
 import type { TriangleMesh } from "#core/mesh/triangleMesh";
 import { weatherMapNames } from "#core/paint/paintPlace";
+import { faceShape } from "#core/painted/faceShape";
 import { layerLies } from "#core/painted/layerLies";
+import { paintMesh } from "#core/painted/paintMesh";
 import { rainFlow } from "#core/painted/rainFlow";
 import { mudHeights, weatherOnFaces } from "#core/painted/weatherOnFaces";
 import { faceNumbers, meanBy, readyToPaint, testLayer } from "#core/painted/testing";
@@ -28,6 +30,37 @@ function slope(long: number, wide: number, pitch: number, cells: number): Triang
     }
   return { positions: Float32Array.from(positions), triangles: Uint32Array.from(triangles) };
 }
+
+describe("H13: what stands round a part in the scene", () => {
+  it("keeps rain off what stands under it, and leaves the rest, sprays and the share as they are", () => {
+    const wall = box(30, 4, 20);
+    const paint = paintMesh(wall, new Uint8Array(12), 1);
+    const shed = moved(box(14, 40, 1), -1, -18, 22);
+    const alone = faceShape(paint, wall, 72);
+    const under = faceShape(paint, wall, 72, () => {}, [shed]);
+    expect(under.sky).toEqual(alone.sky);
+    const tops = faceNumbers(alone.area.length).filter((f) => alone.normal[3 * f + 2]! > 0.9);
+    const mean = (shape: typeof alone, isIn: (x: number) => boolean) => {
+      const own = tops.filter((f) => isIn(shape.centre[3 * f]!));
+      return own.reduce((sum, f) => sum + shape.skyHere[f]!, 0) / own.length;
+    };
+    expect(mean(under, (x) => x < 8)).toBeLessThan(0.2);
+    expect(mean(under, (x) => x > 20)).toBeCloseTo(
+      mean(alone, (x) => x > 20),
+      1,
+    );
+    const [dry, wet] = [rainFlow(under), rainFlow(alone)];
+    expect(dry.fallen).toBeLessThan(0.75 * wet.fallen);
+    expect(Math.abs(dry.fallen - dry.left - dry.pooled)).toBeLessThan(1e-9 * dry.fallen);
+    const layer = testLayer("d", "dust", { weather: "rain", coverage: 0.2 });
+    const share = ({ cover }: { cover: Float32Array }) => meanBy(alone.area, (f) => cover[f]!);
+    const all = faceNumbers(alone.area.length);
+    expect(share(layerLies(under, all, layer))).toBeCloseTo(0.2, 2);
+    expect(layerLies(under, all, layer).cover).not.toEqual(layerLies(alone, all, layer).cover);
+    const spray = testLayer("s", "colour", { method: "airbrush", from: { azimuthDeg: 0, elevationDeg: 90 } });
+    expect(layerLies(under, all, spray).film).toEqual(layerLies(alone, all, spray).film);
+  });
+});
 
 describe("H13: rain", () => {
   it.each([

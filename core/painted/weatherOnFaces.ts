@@ -38,7 +38,7 @@ function rainOn(shape: FaceShape): Float32Array {
 }
 
 function worked(shape: FaceShape, map: WeatherMap): Float32Array {
-  const { area, centre, normal, open, curve, broad, sky } = shape;
+  const { area, centre, normal, open, curve, broad, skyHere: sky } = shape;
   const ground = lowest(centre);
   const each = (of: (f: number, up: number, h: number) => number) =>
     Float32Array.from(area, (_, f) => of(f, normal[3 * f + 2]!, centre[3 * f + 2]! - ground));

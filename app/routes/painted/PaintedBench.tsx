@@ -77,7 +77,10 @@ export function PaintedBench({
         <section className="grid gap-1 text-[14px]">
           <h3>What the picture cannot promise</h3>
           <ul className="grid gap-1">
-            {promises(course, shelf, { isCoarse: surface?.isCoarse ?? false }).map((line) => (
+            {promises(course, shelf, {
+              isCoarse: surface?.isCoarse ?? false,
+              near: painted.near,
+            }).map((line) => (
               <li key={line}>{line}</li>
             ))}
           </ul>

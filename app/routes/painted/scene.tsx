@@ -55,7 +55,7 @@ function SceneCard() {
   const [isTrue, setTrue] = useState(false);
   const painted = usePaintedScene(far);
   const area = useRef<HTMLDivElement>(null);
-  const turning = usePartTurn(area, sceneTurn["eye height"]);
+  const turning = usePartTurn(area, { first: sceneTurn["eye height"]!, isWide: true });
   const { job, stop, leftOut, count } = painted;
   const all = standing(plan);
   const boxes = all.filter((p) => !p.part.meshId).map((p) => p.part.name);

@@ -1,3 +1,4 @@
+import { neighbourKey, neighboursOf } from "./neighbours";
 import { beforeEach, describe, expect, it } from "vitest";
 import { makePlan } from "#core/plan/plan";
 import { testPaint } from "#core/plan/testing";
@@ -83,6 +84,23 @@ describe("the scene in one picture", () => {
     expect(rgb(0)).toEqual([1, 3, 5].map((i) => parseInt(BARE_HEX.slice(i, i + 2), 16)));
     expect(rgb(1)[0]).toBeGreaterThan(120);
     expect(rgb(2)[1]).toBeGreaterThan(rgb(1)[1]!);
+  });
+  it("neighbours are what stands near the first copy, the nearest first, with its own other copies", async () => {
+    const { plan } = await planned();
+    const at = (id: string, ...xs: readonly number[]) =>
+      ({
+        ...{ held: null, sizeMm: [40, 30, 25], rescale: { factor: 1 } },
+        part: { id, meshId: id, place: { placements: xs.map((xMm) => ({ xMm, yMm: 80, turnDeg: 0 })) } },
+      }) as never;
+    const parts = [at("mine", 100, 150), at("near", 200), at("far", 400)];
+    const found = neighboursOf(parts[0]!, parts);
+    expect(found.map((n) => [n.p.part.id, n.copy])).toEqual([
+      ["mine", 1],
+      ["near", 0],
+    ]);
+    expect(neighbourKey(parts[0]!, found)).not.toBe(neighbourKey(parts[0]!, found.slice(1)));
+    // What has no model keeps nothing off.
+    expect(neighboursOf(standing(plan)[0]!, plan.parts)).toEqual([]);
   });
   it("many copies are drawn with fewer faces each", () => {
     const of = (n: number) => facesEach({ part: { place: { placements: Array(n).fill(null) } } } as never);

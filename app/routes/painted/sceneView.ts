@@ -52,7 +52,7 @@ export const courseOf = (p: PartPlan, { work }: Pick<Plan, "work">): PaintCourse
 
 /** What the picture of the scene leaves out, in sentences. */
 export function sceneNotes(
-  plan: Pick<Plan, "parts">,
+  plan: Pick<Plan, "parts" | "joints">,
   leftOut: number,
   boxes: readonly string[],
 ): readonly string[] {
@@ -61,6 +61,9 @@ export function sceneNotes(
     ...(off.length > 0 ? [`Not on the board yet: ${off.map((p) => p.part.name).join(", ")}.`] : []),
     ...(boxes.length > 0 ? [`Drawn as their boxes, since there is no model: ${boxes.join(", ")}.`] : []),
     ...(leftOut > 0 ? [`${leftOut} further copies are left out: there would be too much to draw.`] : []),
+    ...(plan.joints.length > 0
+      ? ["Parts that are joined stand where the lay has them, each with its foot on the board."]
+      : []),
     "Edges and streaks are coarser here than on the page of one part. The ground is drawn as bare earth.",
   ];
 }

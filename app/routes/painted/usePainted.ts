@@ -8,6 +8,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { paintedShape, type PaintedShape } from "#ui/PaintedView";
 import { askPainted, type ToPaint, type ZoneShares } from "#workers/painted";
 import { WorkerStopped } from "#workers/openWorker";
+import { neighbourKey, neighboursOf, nearSurfaces } from "./neighbours";
 import { doneAt, sheensAt, shelfOf, surfaceKey, type Trial, tried } from "./view";
 
 /** A part's mesh with its zones, as the loader of its page has it. */
@@ -47,21 +48,29 @@ export function usePainted(
   const course = useMemo(() => tried(planned, trial), [planned, trial]);
   const shelf = useMemo(() => shelfOf(planned, workshop), [planned, workshop]);
   const { job, start, stop } = useJob<Surface>();
+  const near = useMemo(() => neighboursOf(p, plan.parts), [p, plan.parts]);
+  const round = neighbourKey(p, near);
+  const latest = useRef({ p, near });
   useEffect(() => {
-    const key = surfaceKey(meshId, factor, map, fill, denominator);
-    const of: ToPaint = { key, corners: soup.corners, factor, map, fill, denominator };
+    latest.current = { p, near };
+  });
+  useEffect(() => {
+    const key = `${surfaceKey(meshId, factor, map, fill, denominator)} ${round}`;
     void start(async (tell, signal) => {
+      const { corners: own } = soup;
+      const others = await nearSurfaces(latest.current.p, own, latest.current.near);
+      const of: ToPaint = { key, corners: own, factor, map, fill, denominator, others };
       const { corners, isCoarse } = await askPainted(of, (api) => api.surface(), tell, signal);
       return { of, shape: paintedShape(corners), isCoarse };
     });
-  }, [start, meshId, factor, map, fill, denominator, soup]);
+  }, [start, meshId, factor, map, fill, denominator, soup, round]);
   const surface = job.value ?? null;
   const picture = useLatestPicture(
     useMemo(() => (surface ? { surface, course, shelf, at } : null), [surface, course, shelf, at]),
   );
   const isShown = picture?.of === surface;
   return {
-    ...{ planned, course, shelf, job, stop, surface },
+    ...{ planned, course, shelf, job, stop, surface, near: near.length },
     faces: isShown ? picture.faces : null,
     shares: isShown ? picture.shares : null,
   };

@@ -130,7 +130,7 @@ const isShiny = (layer: SchemeLayer, shelf: Shelf) =>
 export function promises(
   course: PaintCourse,
   shelf: Shelf,
-  surface: { readonly isCoarse: boolean },
+  surface: { readonly isCoarse: boolean; readonly near?: number },
 ): readonly string[] {
   const layers = layersOf(course.schemes.map(([number, scheme]) => ({ ...wholeZone, number, scheme })));
   const { leftOut } = course;
@@ -152,10 +152,16 @@ export function promises(
       ? [`Left out by the plan, and so not drawn: ${leftOut.map((l) => kindOf(l.kind).says).join(", ")}.`]
       : []),
     ...(differing > 0 ? ["Copies that differ are drawn in the first of their colours."] : []),
+    ...(layers.some((l) => l.weather) ? [weatherPromise(surface.near ?? 0)] : []),
     ...(surface.isCoarse ? ["It is large: places under a few mm are drawn coarsely."] : []),
     "Two paints of one colour here may part under another lamp.",
   ];
 }
+
+const weatherPromise = (near: number): string =>
+  near > 0
+    ? `Weather falls as at the place of its first copy, past ${counted(near, "neighbour", "neighbours")}; on all copies alike.`
+    : "Weather falls as on the part alone: nothing stands near it on the lay.";
 
 /** Nothing of it is shown for want of a colour; what has none by its nature is not meant, and primer is grey. */
 const isUntold = (layer: SchemeLayer, shelf: Shelf) =>

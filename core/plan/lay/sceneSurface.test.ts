@@ -6,6 +6,7 @@ import {
   cornersBox,
   MOST_SCENE_FACES,
   sceneSurface,
+  seenFrom,
   standsAt,
   type Surface,
 } from "#core/plan/lay/sceneSurface";
@@ -75,6 +76,14 @@ describe("parts at their places", () => {
     expect(scene.leftOut).toBe(1);
     expect(scene.corners.length / 9).toBeLessThanOrEqual(MOST_SCENE_FACES);
     expect(Array.from({ length: 12 }, (_, i) => scene.faces[4 * (12 + 400_000 + i)])).toContain(7);
+  });
+  it("a part sees itself where its file has it, and its neighbour beside it", () => {
+    const back = seenFrom(block, place, standsAt(block, place));
+    back.forEach((v, i) => expect(v).toBeCloseTo(block[i]!, 4));
+    // Beside it on the board by 50 mm along its own length.
+    const beside = { ...place, xMm: place.xMm + 50 * Math.cos(Math.PI / 6), yMm: place.yMm + 25 };
+    const seen = seenFrom(block, place, standsAt(block, beside));
+    seen.forEach((v, i) => expect(v).toBeCloseTo(block[i]! + (i % 3 === 0 ? 50 : 0), 3));
   });
   it("an empty lay is its board alone", () => {
     expect(sceneSurface([], { widthMm: 100, depthMm: 50 }).corners).toHaveLength(9 * 12);

@@ -63,6 +63,25 @@ export function standsAt(
   return out;
 }
 
+/** What stands on the board as one part that stands there sees it: in the frame of its own file, mm. */
+export function seenFrom(
+  own: Float32Array,
+  { xMm, yMm, turnDeg }: Placement,
+  onBoard: Float32Array,
+): Float32Array {
+  const { min, max } = cornersBox(own);
+  const [cx, cy] = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2];
+  const [cos, sin] = [Math.cos(degToRad(turnDeg)), Math.sin(degToRad(turnDeg))];
+  const out = new Float32Array(onBoard.length);
+  for (let i = 0; i < onBoard.length; i += 3) {
+    const [x, y] = [onBoard[i]! - xMm, onBoard[i + 1]! - yMm];
+    out[i] = x * cos + y * sin + cx;
+    out[i + 1] = y * cos - x * sin + cy;
+    out[i + 2] = onBoard[i + 2]! + min[2];
+  }
+  return out;
+}
+
 /** How thick a board is drawn, mm, and in what grey earth (our choice). */
 const BOARD_MM = 6;
 const BOARD_RGB = [104, 97, 86] as const;
