@@ -26,7 +26,10 @@ export type PaintPicture = {
 
 let held: { readonly key: string; readonly paint: PaintMesh; readonly shape: FaceShape } | null = null;
 /** What was laid last: moments of the same layers are shown without laying them again. */
-let laid: { readonly of: FaceShape; readonly asked: string; readonly part: PaintedPart } | null = null;
+type Laid = { readonly of: FaceShape; readonly asked: string; readonly part: PaintedPart };
+let laid: readonly Laid[] = [];
+/** Two pictures stand side by side. */
+const MOST_LAID = 2;
 
 function now() {
   if (!held) throw new Error("No part was opened.");
@@ -103,9 +106,13 @@ const api = {
   picture(schemes: Schemes, shelf: Shelf, done: Counts, sheens: Counts): PaintPicture {
     const { paint, shape } = now();
     const asked = JSON.stringify([schemes, shelf]);
-    if (laid?.of !== shape || laid.asked !== asked)
-      laid = { of: shape, asked, part: paintZones(shape, paint.of, new Map(schemes), shelf) };
-    const { part } = laid;
+    const known = laid.find((l) => l.of === shape && l.asked === asked);
+    const shown = known ?? {
+      ...{ of: shape, asked },
+      part: paintZones(shape, paint.of, new Map(schemes), shelf),
+    };
+    laid = [shown, ...laid.filter((l) => l !== shown && l.of === shape)].slice(0, MOST_LAID);
+    const { part } = shown;
     const faces = bytesOf(part, paint.of, done, sheens);
     const shares = part.zones.map(({ number, shares }) => ({ zone: number, shares }));
     return transfer({ shares, faces }, [faces.buffer]);

@@ -17,6 +17,7 @@ import { BenchTimers } from "./BenchTimers";
 import { Blot } from "./Blot";
 import { InOneGo } from "./InOneGo";
 import { Notices } from "./Notices";
+import { PaintedHere } from "./PaintedHere";
 import { PinsLeft } from "./PinsLeft";
 import { Points } from "./Points";
 import { ZoneLooks } from "./ZoneLooks";
@@ -149,6 +150,7 @@ function StepCard({
       <StepMix step={step} />
       <StepParts step={step} />
       <ZoneLooks step={step} />
+      <PaintedHere key={`picture ${step.id}`} step={step} />
       <Blot key={`blot ${step.id}`} step={step} />
       {step.facts?.checks && (
         <Points key={step.id} checks={step.facts.checks} steps={session.steps} onFailed={acts.failed} />

@@ -1,31 +1,18 @@
-import { lazy, Suspense, useRef, useState } from "react";
+import { useState } from "react";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import { kindOf } from "#core/paint/layerKinds";
-import { useScreenSize } from "#app/hooks/useScreenSize";
-import { apparentPxPerMm, type Lamp, lamps, lampToward } from "#app/routes/look/view";
 import { useScene } from "#app/routes/scenes/useScene";
-import { usePartTurn } from "#app/ui/usePartTurn";
-import { LampArc } from "#route/look/LampArc";
 import { Slip } from "#route/scenes/Slip";
-import { Button } from "#ui/Button";
 import { figures, PlainTable } from "#ui/PlainTable";
-import { ProgressLine } from "#ui/States";
+import type { Beside } from "./beside";
+import { BesideChoice } from "./BesideChoice";
+import { Card } from "./Card";
 import { HowMuch } from "./HowMuch";
 import { Moments } from "./Moments";
+import { plainly, type Seen, SeenControls } from "./SeenControls";
 import { Stale } from "./Stale";
-import { turnedByDrag } from "./turnedByDrag";
 import { usePainted, type ZonedPart } from "./usePainted";
 import { layerAt, momentWords, promises, type ShareLine, shareLines, staleShares, type Trial } from "./view";
-
-const PaintedView = lazy(() => import("#ui/PaintedView").then((m) => ({ default: m.PaintedView })));
-
-type Seen = {
-  readonly lamp: Lamp;
-  readonly isFlat: boolean;
-  readonly isWet: boolean;
-  /** As large as it looks from the scene's distance; as large as the page has room for otherwise. */
-  readonly isTrue: boolean;
-};
 
 /** The part under a paper lamp after each of its layers, with what each covers. */
 export function PaintedBench({
@@ -40,14 +27,10 @@ export function PaintedBench({
 }) {
   const { workshop } = useScene().input;
   const [moment, setMoment] = useState(from === null ? Infinity : from + 1);
-  const [seen, setSeen] = useState<Seen>({
-    lamp: lamps["a room"],
-    isFlat: false,
-    isWet: false,
-    isTrue: false,
-  });
+  const [seen, setSeen] = useState(plainly);
   const [trial, setTrial] = useState<Trial | null>(null);
-  const painted = usePainted(p, of, moment, trial);
+  const [beside, setBeside] = useState<Beside | null>(null);
+  const painted = usePainted(p, of, moment, trial, beside);
   const { planned, course, surface, shelf, shares } = painted;
   const at = Math.min(moment, course.moments.length);
   const layer = layerAt(planned, at);
@@ -64,6 +47,7 @@ export function PaintedBench({
       <section className="grid content-start gap-4 px-4 py-3" aria-label="How far it is painted">
         <Moments course={course} part={p.part} at={at} set={go} />
         {layer && <HowMuch key={layer.id} p={p} layer={layer} trial={trial} set={setTrial} />}
+        <BesideChoice p={p} beside={beside} set={setBeside} />
         <SeenControls seen={seen} set={set} />
       </section>
       <section className="grid gap-3 px-5 py-4 lg:col-span-2">
@@ -89,111 +73,6 @@ export function PaintedBench({
     </div>
   );
 }
-
-function Card({
-  p,
-  painted: { job, stop, surface, faces },
-  seen,
-  set,
-}: {
-  readonly p: PartPlan;
-  readonly painted: ReturnType<typeof usePainted>;
-  readonly seen: Seen;
-  readonly set: (patch: Partial<Seen>) => void;
-}) {
-  const { viewingDistanceMm } = useScene().input.scene;
-  const [screen] = useScreenSize();
-  const area = useRef<HTMLDivElement>(null);
-  const { turn: own, by, byKey } = usePartTurn(area);
-  const near = (surface?.shape.reachMm ?? 1) * apparentPxPerMm(screen, viewingDistanceMm);
-  const turn = seen.isTrue ? { ...own, near } : own;
-  return (
-    <>
-      <section className="bg-[#7d8380] text-[#101413]" aria-label="The part on grey card">
-        <div
-          ref={area}
-          role="application"
-          aria-label={`${p.part.name} as it is painted, turn it by drag or with the arrow keys`}
-          aria-busy={faces === null}
-          tabIndex={0}
-          className="relative h-[40vh] min-h-80 cursor-grab touch-none overflow-hidden lg:h-[60vh]"
-          onKeyDown={(e) => {
-            if (!byKey(e.key)) return;
-            e.preventDefault();
-            e.stopPropagation();
-          }}
-          {...turnedByDrag(by)}
-        >
-          {surface && faces && (
-            <Suspense fallback={<p className="py-28 text-center">Opening the card…</p>}>
-              <PaintedView
-                {...{ shape: surface.shape, turn, faces, isFlat: seen.isFlat, isWet: seen.isWet }}
-                toward={lampToward(seen.lamp)}
-                ambient={seen.lamp.ambient}
-              />
-            </Suspense>
-          )}
-          {!seen.isFlat && <LampArc lamp={seen.lamp} set={(lamp) => set({ lamp })} />}
-        </div>
-      </section>
-      {job.state === "running" && (
-        <div className="px-4 py-3">
-          <ProgressLine what="Finding where paint lies on it" share={job.share} onCancel={stop} />
-        </div>
-      )}
-      {job.state === "failed" && (
-        <p role="alert" className="px-4 py-3">
-          {job.said}
-        </p>
-      )}
-    </>
-  );
-}
-
-/** Under which light, wet or dry, and how large. */
-const SeenControls = ({
-  seen,
-  set,
-}: {
-  readonly seen: Seen;
-  readonly set: (patch: Partial<Seen>) => void;
-}) => (
-  <>
-    <fieldset className="grid gap-1">
-      <legend className="text-[13px] text-ink-2">Under</legend>
-      <div className="flex flex-wrap gap-1">
-        {Object.entries(lamps).map(([name, lamp]) => {
-          const isOn = !seen.isFlat && seen.lamp === lamp;
-          return (
-            <Button
-              key={name}
-              kind={isOn ? "main" : "plain"}
-              aria-pressed={isOn}
-              onClick={() => set({ lamp, isFlat: false })}
-            >
-              {name}
-            </Button>
-          );
-        })}
-        <Button
-          kind={seen.isFlat ? "main" : "plain"}
-          aria-pressed={seen.isFlat}
-          onClick={() => set({ isFlat: !seen.isFlat })}
-        >
-          no light, flat swatch
-        </Button>
-      </div>
-    </fieldset>
-    <label className="flex items-center gap-2 text-[14px]">
-      <input type="checkbox" checked={seen.isWet} onChange={(e) => set({ isWet: e.target.checked })} />
-      while it is wet: darker, as it dries it comes back
-    </label>
-    <label className="flex items-center gap-2 text-[14px]">
-      <input type="checkbox" checked={seen.isTrue} onChange={(e) => set({ isTrue: e.target.checked })} />
-      as small as it looks from where the scene is seen
-    </label>
-  </>
-);
 
 const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
 

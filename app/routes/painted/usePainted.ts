@@ -8,6 +8,7 @@ import { useScene } from "#app/routes/scenes/useScene";
 import { paintedShape, type PaintedShape } from "#ui/PaintedView";
 import { askPainted, type ToPaint, type ZoneShares } from "#workers/painted";
 import { WorkerStopped } from "#workers/openWorker";
+import { type Beside, besideCourse } from "./beside";
 import { neighbourKey, neighboursOf, nearSurfaces } from "./neighbours";
 import { doneAt, sheensAt, shelfOf, surfaceKey, type Trial, tried } from "./view";
 
@@ -32,6 +33,7 @@ type Asked = {
 /**
  * A part as it is painted moment by moment, worked out away from the page; what is not there yet is null.
  * @param at the moment, from 0 for bare
+ * @param beside what stands beside it in a second picture
  * @param trial a layer with another share than its own, to see what it would be
  */
 export function usePainted(
@@ -39,6 +41,7 @@ export function usePainted(
   { meshId, soup, map, fill }: ZonedPart,
   at: number,
   trial: Trial | null,
+  beside: Beside | null,
 ) {
   const { plan, input } = useScene();
   const { workshop } = input;
@@ -68,8 +71,17 @@ export function usePainted(
   const picture = useLatestPicture(
     useMemo(() => (surface ? { surface, course, shelf, at } : null), [surface, course, shelf, at]),
   );
+  const other = useMemo(() => {
+    if (!beside || !surface) return null;
+    const parts = plan.parts.map((o) => o.part);
+    const moment = Math.min(at, planned.moments.length);
+    const found = besideCourse(beside, { part: p.part, planned, at: moment }, parts);
+    return found && { surface, ...found, shelf: shelfOf(found.course, workshop) };
+  }, [beside, surface, plan.parts, p.part, planned, at, workshop]);
+  const second = useLatestPicture(other);
   const isShown = picture?.of === surface;
   return {
+    beside: other && second?.of === surface ? { words: other.words, faces: second.faces } : null,
     ...{ planned, course, shelf, job, stop, surface, near: near.length },
     faces: isShown ? picture.faces : null,
     shares: isShown ? picture.shares : null,
