@@ -31,6 +31,28 @@ function roof(): TriangleMesh {
   ];
   return weld({ corners: Float32Array.from(faces.flat(2)) });
 }
+/** A course of slates, 60 mm long: a sheet of 0.6 mm on a slope of 45 degrees, from its lower edge up; corners. */
+function slate(i: number): number[] {
+  const at = (x: number, along: number, out: number) => {
+    const [u, v] = [along / Math.SQRT2, out / Math.SQRT2];
+    return [x, u - v, u + v];
+  };
+  const [from, to] = [5 * i, 5 * i + 6.5];
+  // Its head lies under the next course.
+  const corners = [
+    [from, 0.05],
+    [to, -0.6],
+    [to, 0],
+    [from, 0.65],
+  ] as const;
+  const quad = (a: number[], b: number[], c: number[], d: number[]) => [a, b, c, a, c, d].flat();
+  const [l, r] = [0, 60].map((x) => corners.map(([along, out]) => at(x, along, out)));
+  const sides = [0, 1, 2, 3].flatMap((k) => {
+    const j = (k + 1) % 4;
+    return quad(l![k]!, l![j]!, r![j]!, r![k]!);
+  });
+  return [...sides, ...quad(r![0]!, r![1]!, r![2]!, r![3]!), ...quad(l![3]!, l![2]!, l![1]!, l![0]!)];
+}
 const ready = readyToPaint(roof(), 1);
 const all = (of: { area: Float32Array }) => faceNumbers(of.area.length);
 /** The faces of the front slope. */
@@ -95,6 +117,20 @@ describe("C16: streaks start where water does and run down", () => {
       2,
     );
     for (const f of backs) expect(front.cover[f]).toBe(0);
+  });
+  it("goes on over the lips of slates: it starts under the ridge alone, and not at each of them", () => {
+    // Twelve courses of 5 mm up a slope of 45 degrees, each lying 0.6 mm over the one below.
+    const courses = Array.from({ length: 12 }, (_, i) => slate(i));
+    const { shape } = readyToPaint(weld({ corners: Float32Array.from(courses.flat()) }), 1);
+    const up = all(shape).filter((f) => shape.normal[3 * f + 1]! < -0.5 && shape.normal[3 * f + 2]! > 0.5);
+    const { runs } = streakRuns(shape, up, null, 1);
+    expect(runs.length).toBeGreaterThanOrEqual(10);
+    expect(runs.length).toBeLessThanOrEqual(15);
+    for (const { path, lengthMm, slopeMm } of runs) {
+      expect(path[2]).toBeGreaterThan(38);
+      expect(slopeMm).toBeGreaterThan(50);
+      expect(lengthMm).toBeGreaterThan(9);
+    }
   });
   it("is the same again with its seed; a ball without an edge has runs from its top alone or none", () => {
     const one = streakRuns(ready.shape, slope, null, 4);

@@ -1,3 +1,5 @@
+import { buildRayTree, castRayInto, noHit, type RayTree } from "#core/mesh/rayTree";
+import { dot, type Vec3 } from "#core/mesh/pose";
 import { findTwins } from "#core/mesh/twins";
 import { chanceOf } from "#core/random";
 import { unionFind } from "#core/unionFind";
@@ -22,6 +24,8 @@ export type StreakRun = {
 /** From one run to the next along the edge that they start from; what is shorter has none (defaults). */
 const SPACING_MM = 5;
 const LEAST_EDGE_MM = 3;
+/** What is shorter from top to foot is a lip or a rim and shows no run (default). */
+const LEAST_SLOPE_MM = 5;
 /** A run goes down at most so much of its slope (common practice), and at least so much (default). */
 const LONGEST = 0.5;
 const SHORTEST = 0.2;
@@ -43,20 +47,59 @@ export function streakRuns(
   perSlope: number | null,
   seed: number,
 ): StreakRuns {
-  const { twin } = findTwins(shape.mesh);
+  const { twin, tree } = knownOf(shape);
   const isIn = new Uint8Array(shape.area.length);
   for (const f of faces) isIn[f] = 1;
-  const runs = startLines(shape, twin, faces).flatMap((line, i) => {
+  const over = stepper(shape, tree);
+  const runs = startLines(shape, twin, faces, over).flatMap((line, i) => {
     const long = line.reduce((sum, e) => sum + lengthOf(shape, e), 0);
     const count = perSlope ?? Math.max(1, Math.round(long / SPACING_MM));
     return startsOn(shape, line, count, seed + 31 * i).flatMap((half, k) => {
-      const whole = downFrom(shape, twin, isIn, half, Infinity);
+      const whole = downFrom(shape, twin, isIn, half, Infinity, over);
+      if (whole.lengthMm < LEAST_SLOPE_MM) return [];
       const share = SHORTEST + (LONGEST - SHORTEST) * chanceOf(seed, 1000 + i, k);
-      const run = downFrom(shape, twin, isIn, half, whole.lengthMm * share);
+      const run = downFrom(shape, twin, isIn, half, whole.lengthMm * share, over);
       return run.lengthMm > 0 ? [{ ...run, slopeMm: whole.lengthMm }] : [];
     });
   });
   return { cover: coverOf(shape, faces, runs), runs };
+}
+
+type Known = { readonly twin: Int32Array; readonly tree: RayTree };
+const known = new WeakMap<FaceShape, Known>();
+function knownOf(shape: FaceShape): Known {
+  const made = known.get(shape) ?? { twin: findTwins(shape.mesh).twin, tree: buildRayTree(shape.mesh) };
+  known.set(shape, made);
+  return made;
+}
+
+/** A surface goes on beyond lips of slates and lines of mortar that are no wider and no deeper than this, mm (defaults). */
+const STEPS_MM = [0.3, 0.8, 1.5, 2.5] as const;
+const DEEP_MM = 1.5;
+const SAME_WAY = Math.cos((25 * Math.PI) / 180);
+type Stepper = (
+  f: number,
+  at: readonly [number, number, number],
+  way: readonly [number, number, number],
+) => { readonly face: number; readonly at: readonly [number, number, number]; readonly mm: number } | null;
+
+/** Where a face goes on beyond its edge: the nearest that looks the same way, a little higher or lower. */
+function stepper({ normal: n }: FaceShape, tree: RayTree): Stepper {
+  const hit = noHit();
+  return (f, at, way) => {
+    const [nx, ny, nz] = [n[3 * f]!, n[3 * f + 1]!, n[3 * f + 2]!];
+    for (const mm of STEPS_MM) {
+      const [x, y, z] = [at[0] + way[0] * mm, at[1] + way[1] * mm, at[2] + way[2] * mm];
+      const [ox, oy, oz] = [x + nx * DEEP_MM, y + ny * DEEP_MM, z + nz * DEEP_MM];
+      castRayInto(tree, ox, oy, oz, -nx, -ny, -nz, 0, 2 * DEEP_MM, 0, -1, hit);
+      if (hit.face < 0) continue;
+      const g = 3 * hit.face;
+      if (n[g]! * nx + n[g + 1]! * ny + n[g + 2]! * nz < SAME_WAY) continue;
+      const d = hit.distance;
+      return { face: hit.face, at: [ox - nx * d, oy - ny * d, oz - nz * d], mm };
+    }
+    return null;
+  };
 }
 
 const nextOf = (h: number): number => (h % 3 === 2 ? h - 2 : h + 1);
@@ -74,8 +117,20 @@ function downOf({ normal: n }: FaceShape, f: number): readonly [number, number, 
   return [(x * z) / lean, (y * z) / lean, -lean];
 }
 
+/** Outward in the plane of a face, square to one of its edges. */
+const outOf = (e: Vec3, { normal: n }: FaceShape, f: number): Vec3 => [
+  e[1] * n[3 * f + 2]! - e[2] * n[3 * f + 1]!,
+  e[2] * n[3 * f]! - e[0] * n[3 * f + 2]!,
+  e[0] * n[3 * f + 1]! - e[1] * n[3 * f]!,
+];
+
 /** Edges at the top of slopes, joined end to end: what lies below leads down, what lies above turns away. */
-function startLines(shape: FaceShape, twin: Int32Array, faces: Uint32Array): readonly (readonly number[])[] {
+function startLines(
+  shape: FaceShape,
+  twin: Int32Array,
+  faces: Uint32Array,
+  over: Stepper,
+): readonly (readonly number[])[] {
   const { mesh, centre } = shape;
   const { positions: p, triangles: t } = mesh;
   const starts: number[] = [];
@@ -85,17 +140,18 @@ function startLines(shape: FaceShape, twin: Int32Array, faces: Uint32Array): rea
     for (let h = 3 * f; h < 3 * f + 3; h++) {
       const [a, b] = [3 * t[h]!, 3 * t[nextOf(h)]!];
       const mid = [0, 1, 2].map((k) => (p[a + k]! + p[b + k]!) / 2);
-      const [dx, dy, dz] = [0, 1, 2].map((k) => mid[k]! - centre[3 * f + k]!) as [number, number, number];
-      const far = Math.hypot(dx, dy, dz);
-      const along = [0, 1, 2].reduce((sum, k) => sum + (p[b + k]! - p[a + k]!) * down[k]!, 0);
+      const e = [0, 1, 2].map((k) => p[b + k]! - p[a + k]!) as [number, number, number];
+      const along = e[0] * down[0] + e[1] * down[1] + e[2] * down[2];
       const isAcross = Math.abs(along) < 0.5 * lengthOf(shape, h);
-      if (!isAcross || dx * down[0] + dy * down[1] + dz * down[2] > -0.5 * far) continue;
+      if (!isAcross || dot(outOf(e, shape, f), down) > 0) continue;
       const g = twin[h]! < 0 ? -1 : Math.floor(twin[h]! / 3);
       const isTop =
         g < 0 ||
         Math.abs(edgeTurn(shape, twin, h)) > EDGE_RAD ||
         (centre[3 * g + 2]! < mid[2]! && downOf(shape, g) !== null);
-      if (isTop) starts.push(h);
+      if (!isTop) continue;
+      const up = [-down[0], -down[1], -down[2]] as const;
+      if (!over(f, [mid[0]!, mid[1]!, mid[2]!], up)) starts.push(h);
     }
   }
   return joined(shape, starts).filter(
@@ -158,6 +214,7 @@ function downFrom(
   isIn: Uint8Array,
   start: number,
   mostMm: number,
+  stepOver: Stepper,
 ): Omit<StreakRun, "slopeMm"> {
   const { positions: p, triangles: t } = shape.mesh;
   const corner = (h: number): readonly [number, number, number] => [
@@ -169,7 +226,9 @@ function downFrom(
   let at: readonly [number, number, number] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
   const path: number[] = [...at];
   const over: number[] = [];
-  let [f, from, lengthMm] = [Math.floor(start / 3), start, 0];
+  let f = Math.floor(start / 3);
+  let from: number = start;
+  let lengthMm = 0;
   for (let i = 0; i < MOST_FACES && lengthMm < mostMm; i++) {
     const down = downOf(shape, f);
     if (!down) break;
@@ -181,32 +240,36 @@ function downFrom(
     path.push(...at);
     over.push(f);
     const g = twin[out.half]! < 0 ? -1 : Math.floor(twin[out.half]! / 3);
-    if (g < 0 || !isIn[g] || Math.abs(edgeTurn(shape, twin, out.half)) > EDGE_RAD) break;
-    [f, from] = [g, twin[out.half]!];
+    if (g >= 0 && isIn[g] && Math.abs(edgeTurn(shape, twin, out.half)) <= EDGE_RAD) {
+      [f, from] = [g, twin[out.half]!];
+      continue;
+    }
+    const next = lengthMm < mostMm ? stepOver(f, at, down) : null;
+    if (!next || !isIn[next.face]) break;
+    [f, from, at] = [next.face, -1, next.at];
+    lengthMm += next.mm;
+    path.push(...at);
+    over.push(f);
   }
   return { path, over, lengthMm };
 }
 
 /** Where a way leaves a face: over which half-edge, and after how many mm. */
 function exitOf(
-  { mesh: { positions: p, triangles: t }, normal: n }: FaceShape,
+  shape: FaceShape,
   f: number,
   from: number,
   at: readonly [number, number, number],
   way: readonly [number, number, number],
 ): { readonly half: number; readonly mm: number } | null {
+  const { positions: p, triangles: t } = shape.mesh;
   let best: { half: number; mm: number } | null = null;
   for (let h = 3 * f; h < 3 * f + 3; h++) {
     if (h === from) continue;
     const [a, b] = [3 * t[h]!, 3 * t[nextOf(h)]!];
-    const e = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!] as const;
-    // Outward in the plane of the face, square to the edge.
-    const out = [
-      e[1] * n[3 * f + 2]! - e[2] * n[3 * f + 1]!,
-      e[2] * n[3 * f]! - e[0] * n[3 * f + 2]!,
-      e[0] * n[3 * f + 1]! - e[1] * n[3 * f]!,
-    ] as const;
-    const speed = way[0] * out[0] + way[1] * out[1] + way[2] * out[2];
+    const e: Vec3 = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
+    const out = outOf(e, shape, f);
+    const speed = dot(way, out);
     if (speed <= 1e-12) continue;
     const gap = (p[a]! - at[0]) * out[0] + (p[a + 1]! - at[1]) * out[1] + (p[a + 2]! - at[2]) * out[2];
     const mm = Math.max(0, gap / speed);

@@ -1,3 +1,5 @@
+import { readFile } from "node:fs/promises";
+import { PDFDocument } from "pdf-lib";
 import { afterAll, expect, it } from "vitest";
 import type { Page } from "playwright-core";
 import { ciede2000 } from "#core/paint/ciede2000";
@@ -194,5 +196,104 @@ it("a drybrush is tried at twice its share in the picture, kept, and its ml foll
   await soon(async () => Number(await ml())).toBeGreaterThan(before);
   await page.getByRole("button", { name: "Undo" }).first().click();
   await page.getByText("How much of it: 60 %, planned 30 %").waitFor();
+  await closeApp(app);
+});
+
+it("a roof is streaked: runs are found from its ridge, tried at several numbers, kept, and their ml follow", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/colour?part=withy-sluice-roof`);
+  const add = page.locator("details", { hasText: "Add a layer" }).first();
+  await add.locator("summary").first().waitFor();
+  if (!(await add.evaluate((e) => (e as HTMLDetailsElement).open)))
+    await add.locator("summary").first().click();
+  const form = page.locator("form").filter({ has: page.getByRole("button", { name: "Add it" }) });
+  await form.getByLabel("Layer", { exact: true }).selectOption("streak");
+  await form.getByLabel("With", { exact: true }).selectOption({ label: "Rain Streak" });
+  await form.getByLabel("Where on it").selectOption({ label: "runs down from ridge, eaves and sills" });
+  const found = form.getByText(/^\d+ runs?, the longest \d+ mm\. That is [\d.]+ % of it/);
+  await found.waitFor({ timeout: 60_000 });
+  await form.getByRole("button", { name: "Add it" }).click();
+  const layers = async () => {
+    const parts = (await rowsOf(page, "parts")) as {
+      id: string;
+      zones: {
+        scheme: { kind: string; coverage: number; runs?: { perSlope: number | null; count: number } }[];
+      }[];
+    }[];
+    const { zones } = parts.find((p) => p.id === "withy-sluice-roof")!;
+    return zones.flatMap((z) => z.scheme).filter((l) => l.kind === "streak" && l.runs);
+  };
+  await soon(async () => (await layers()).length).toBe(1);
+  const [usual] = await layers();
+  expect(usual!.runs!.perSlope).toBeNull();
+  await page.getByRole("link", { name: "See it painted" }).first().click();
+  await ready(page);
+  await page
+    .getByRole("button", { name: /Streak downward/ })
+    .first()
+    .click();
+  const numbers = page.getByRole("group", { name: "Runs on each edge" });
+  await numbers.waitFor();
+  const before = (await drawn(page)).slice(0, 60).join();
+  await numbers.getByRole("button", { name: "1 run", exact: true }).click();
+  await soon(async () => (await drawn(page)).slice(0, 60).join()).not.toBe(before);
+  await page.getByRole("button", { name: "Keep 1 run on every copy" }).click();
+  await soon(async () => (await layers())[0]!.runs!.perSlope).toBe(1);
+  const [one] = await layers();
+  expect(one!.runs!.count).toBeLessThan(usual!.runs!.count);
+  expect(one!.coverage).toBeLessThan(usual!.coverage);
+  await closeApp(app);
+});
+
+it("a quay is masked: its mask is printed at true size, and what stays bare as a drawing", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.goto(`${demo}/colour?part=withy-sluice-quay`);
+  await page.getByText("Masks between its zones").click();
+  const list = page.getByRole("list", { name: "What is covered when" });
+  await list.getByText(/mask against the bank, tape \d+ mm/).waitFor();
+  const saved = async (name: string) => {
+    const download = page.waitForEvent("download", { timeout: 60_000 });
+    await page.getByRole("button", { name }).click();
+    const file = await download;
+    return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) };
+  };
+  const templates = await saved("Masks 1:1 as PDF");
+  expect(templates.name).toBe("Quay, long block-masks.pdf");
+  const pdf = await PDFDocument.load(templates.bytes);
+  // The quay is longer than a sheet: its mask has a sheet of its own length, at true size.
+  const longest = Math.max(...pdf.getPages().map((p) => (Math.max(p.getWidth(), p.getHeight()) * 25.4) / 72));
+  expect(longest).toBeGreaterThan(375);
+  const svg = await saved("Masks 1:1 as SVG");
+  expect(svg.bytes.toString()).toMatch(/<svg [^>]*width="\d+[\d.]*mm"/);
+  const bare = await saved("Where no paint goes, as PDF");
+  expect((await PDFDocument.load(bare.bytes)).getPageCount()).toBe(1);
+  // With a card that is held there is nothing to put on, and nothing to buy.
+  await page.getByLabel("Mask with").selectOption({ label: "a card held by hand" });
+  await page.getByRole("button", { name: "Plan it so" }).click();
+  await list.getByText(/mask against the bank, a card held by hand/).waitFor();
+  await closeApp(app);
+});
+
+it("the whole scene is seen painted from the lay, from above and at eye height, and as far as it is done", async () => {
+  const app = await openDemo();
+  const { page } = app;
+  await page.getByRole("link", { name: "See it painted" }).click();
+  await page.getByRole("heading", { name: "The scene, painted" }).waitFor();
+  await ready(page);
+  expect((await drawn(page)).length).toBeGreaterThan(40);
+  const eye = (await drawn(page)).slice(0, 40).join();
+  await page.getByRole("button", { name: "from above" }).click();
+  await soon(async () => (await drawn(page)).slice(0, 40).join()).not.toBe(eye);
+  await page.getByRole("button", { name: "as far as it is done" }).click();
+  await ready(page);
+  await page.getByText("Not on the board yet: Window.").waitFor();
+  await page.getByRole("link", { name: "Cottage, front wall" }).click();
+  await page.getByRole("heading", { name: "Cottage, front wall, painted" }).waitFor();
+  await ready(page);
+  // The same part before this layer stands beside it.
+  await page.getByLabel("Beside it").selectOption({ label: "it before this layer" });
+  await soon(() => page.locator("[role=application] canvas").count()).toBe(2);
   await closeApp(app);
 });

@@ -67,7 +67,7 @@ export function Card({
 }
 
 /** Two pictures share the width of one. */
-const half = <T extends { readonly near: number }>(turn: T): T => ({ ...turn, near: turn.near * 0.75 });
+const half = <T extends { readonly near: number }>(turn: T): T => ({ ...turn, near: turn.near * 0.55 });
 
 type Picture = { readonly faces: Uint8Array; readonly words: string };
 
