@@ -92,13 +92,11 @@ const views: readonly (readonly [name: string, path: string, act?: (page: Page) 
     },
   ],
   [
-    "cut",
-    `${demo}/plates/part/withy-sluice-quay`,
+    "scene-painted",
+    `${demo}/painted`,
     async (page) => {
-      await page.getByRole("button", { name: "Propose cuts" }).click();
-      await page.getByRole("button", { name: /Cut into \d+ pieces/ }).waitFor();
-      await page.locator("canvas").waitFor();
-      await upTo(page, "In one piece or several");
+      await page.locator("[role=application][aria-busy=false] canvas").waitFor({ timeout: 90_000 });
+      await page.waitForTimeout(1500);
     },
   ],
   ["surface", `${demo}/surface?part=withy-sluice-roof`],

@@ -73,7 +73,7 @@ function knownOf(shape: FaceShape): Known {
   return made;
 }
 
-/** A surface goes on beyond lips of slates and lines of mortar that are no wider and no deeper than this, mm (defaults). */
+/** A surface goes on beyond lips and lines of mortar that are no wider and no deeper than this, mm (defaults). */
 const STEPS_MM = [0.3, 0.8, 1.5, 2.5] as const;
 const DEEP_MM = 1.5;
 const SAME_WAY = Math.cos((25 * Math.PI) / 180);
