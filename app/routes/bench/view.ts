@@ -2,6 +2,7 @@ import { isJoint, partRef, type Reference } from "#core/reference";
 import type { Figure } from "#core/figure";
 import { learnedFactor } from "#core/log/corrections";
 import type { OrderConflict } from "#core/order/conflict";
+import { type ZonesToTouch, zonesToTouch } from "#core/plan/bench/zonesToTouch";
 import { notToTouch, type Touch } from "#core/order/touch";
 import type { StepSlot } from "#core/order/pass";
 import { makesDust } from "#core/order/rules/ask";
@@ -80,6 +81,19 @@ export function softNow(
     .slice(0, MOST_SOFT)
     .map((t) => ({ ...t, name: nameOf(t.target) }));
 }
+
+/** What of parts with several zones may be held now, and which are soft or covered. */
+export const zonesNow = (
+  { now, workshop }: Pick<PlanInput, "now" | "workshop">,
+  { work, parts }: Pick<Plan, "work" | "parts">,
+): readonly ZonesToTouch[] =>
+  zonesToTouch(
+    work.steps,
+    work.times,
+    now.minute,
+    parts.map((p) => p.part),
+    airOf(workshop.rooms),
+  ).slice(0, MOST_SOFT);
 
 /** What is laid from a mix or a pot: its blocks, and how much is put out; that is null of a coat whose mix is there. */
 export type BenchMix = {

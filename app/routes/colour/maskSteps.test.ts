@@ -3,6 +3,8 @@ import { productOf } from "#core/materials/products";
 import { makePlan, type Plan } from "#core/plan/plan";
 import { testPaint } from "#core/plan/testing";
 import { partMasks } from "#core/plan/colour/masking";
+import { usualWeather } from "#core/materials/weather";
+import { touchText, zonesToTouch } from "#core/plan/bench/zonesToTouch";
 import { usualRooms } from "#core/scene/rooms";
 import { wholeZone, type Zone } from "#core/scene/zone";
 import type { ZoneMeasure } from "#core/zones/zoneMeasure";
@@ -161,6 +163,33 @@ describe("OR4: masks are steps", () => {
     await choose("no masks");
     const { conflicts } = (await planned()).work;
     expect(conflicts.filter((c) => c.ruleId === "O25")).not.toEqual([]);
+  });
+  it("B6: 20 minutes after the skin the suit may be held; while it is masked the tape's time is told", async () => {
+    await figure([{ name: "skin" }, { name: "suit" }]);
+    await suitAndSkin("airbrush", "airbrush");
+    const { work, parts } = await planned();
+    const byTitle = (title: string) => work.steps.find((s) => s.title.startsWith(title))!;
+    const timeOf = (title: string) => work.times.get(byTitle(title).id)!;
+    const all = parts.map((p) => p.part);
+    // Its primer is hard by then.
+    const steps = work.steps.filter((s) => s.action !== "prime");
+    const at = (minute: number) => zonesToTouch(steps, work.times, minute, all, usualWeather);
+    const skinEnds = timeOf("Paint the colour: skin").endsAt;
+    const handled = skinEnds + productOf("acrylic").handleMinutes;
+    expect(at(skinEnds + 20)).toEqual([
+      {
+        ...{ part: "wader", hold: ["suit"], masks: [] },
+        soft: [{ zone: "skin", handledAt: expect.closeTo(handled, 6) }],
+      },
+    ]);
+    const off = timeOf("Take the mask off").startsAt;
+    const masked = at(timeOf("Paint the colour: suit").endsAt + 1);
+    expect(masked[0]).toMatchObject({ hold: [], masks: [{ of: "skin", offAt: off }] });
+    expect(masked[0]!.soft.map((s) => s.zone)).toEqual(["suit"]);
+    expect(touchText(at(skinEnds + 20)[0]!, (m) => `${Math.round(m - handled)} min`)).toBe(
+      "wader: hold suit, not skin; skin 0 min",
+    );
+    expect(at(skinEnds + 30 * 1440)).toEqual([]);
   });
   it("the board's edge is taped all round, and the tape comes off while its coat is soft", async () => {
     await db.scenes.put({ ...scene, boardWidthMm: 1200, boardDepthMm: 600 });
