@@ -40,9 +40,9 @@ export function maskSteps(p: PaintWork, add: AddStep) {
   return {
     /** Before a layer: what it waits for, and whether its neighbours are covered while it is laid. */
     before(laid: LaidWork, madeOn: ReadonlyMap<number, readonly Step[]>) {
-      for (const m of masks)
-        if (!on.has(m) && m.kind !== "card" && isOf(laid, m.before)) on.set(m, put(m, madeOn, add));
+      // The layer that it is for may be left out, as a primer is on dark plastic: then the next one asks for it.
       const here = masks.filter((m) => isOn(m, laid, p.layers));
+      for (const m of here) if (!on.has(m) && m.kind !== "card") on.set(m, put(m, madeOn, add));
       const held = here.filter((m) => m.kind === "card").map((m) => cardNote(m));
       return {
         after: [

@@ -18,7 +18,9 @@ import type { Part } from "#core/scene/part";
 import { painted } from "#core/scene/zone";
 import { useFoundShare } from "#app/routes/painted/useFoundShare";
 import { Choice, Field } from "#ui/Field";
+import { useScene } from "#app/routes/scenes/useScene";
 import { isSprayed } from "./layerAsks";
+import { linesText } from "./markedLines";
 
 type Props = {
   readonly part: Part;
@@ -49,7 +51,8 @@ function useWhere({ part, zone, kind, method, layer }: Omit<Props, "problems">) 
         ...(spray ? { from: spray } : { place: nextPlace as PaintPlace }),
       });
   };
-  return { place, side, perSlope, look, found, job };
+  const planned = useScene().plan.parts.find((p) => p.part.id === part.id);
+  return { place, side, perSlope, look, found, job, lines: linesText(planned, zones, place) };
 }
 
 /** How much of its zone a layer covers: typed, or found on the mesh for a place or a side. */
@@ -57,7 +60,7 @@ export function WhereFields(props: Props) {
   const { kind, method, layer, problems } = props;
   const usual = layer?.kind === kind ? layer.coverage : (kindOf(kind).usualShare ?? 1);
   const [typed, setTyped] = useState(String(percentOf(usual)));
-  const { place, side, perSlope, look, found, job } = useWhere(props);
+  const { place, side, perSlope, look, found, job, lines } = useWhere(props);
   const isPlaced = paintPlaceNames.some((p) => p === place) || side !== "";
   const isKept =
     found === null && (place !== "" ? place === layer?.place : side !== "" && layer?.from !== undefined);
@@ -104,6 +107,7 @@ export function WhereFields(props: Props) {
         value={isPlaced ? (share ?? "") : typed}
         onChange={(e) => setTyped(e.target.value)}
       />
+      {isPlaced && lines && <p className="text-[14px] sm:col-span-4">{lines}</p>}
       {isPlaced && <FoundSaid job={job} found={found} hasShare={share !== null} isSpray={side !== ""} />}
     </>
   );
