@@ -12,6 +12,7 @@ const views = [
   `${scene}/parts?part=withy-sluice-lamp`,
   `${scene}/parts/withy-sluice-willow-large`,
   `${scene}/zones/withy-sluice-front`,
+  `${scene}/painted`,
   `${scene}/painted/withy-sluice-front`,
   `${scene}/plates`,
   `${scene}/plates/part/withy-sluice-front`,
