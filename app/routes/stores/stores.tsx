@@ -186,7 +186,7 @@ function Bottle({ line }: { line: StockLine }) {
     <svg width="50" height="92" viewBox="0 0 50 92" aria-hidden="true">
       <path
         d={
-          line.unit === "sheets" || line.unit === "pieces"
+          line.unit === "sheets" || line.unit === "pieces" || line.unit === "m"
             ? "M8 25h34v65H8z"
             : "M17 2h16v14l9 9v62a3 3 0 0 1-3 3H11a3 3 0 0 1-3-3V25l9-9z"
         }
