@@ -1,3 +1,4 @@
+import { TAPE_S_CM, TAPE_SPARE } from "#core/materials/masking";
 import { productOf } from "#core/materials/products";
 import { type Board, groundMaterial, type GroundLayer, layerAmounts } from "#core/ground/groundLayer";
 import { groundRef, partRef } from "#core/reference";
@@ -102,13 +103,13 @@ const grainNotes = (wetWith: GroundWork["wetWith"]) => [
   ...(wetWith === "alcohol" ? ["Mist of at most 30 % alcohol where there is paint; no rubbing."] : []),
 ];
 
-/** Tape is laid so fast, s/cm (default), a tenth over at its corners; peeling takes a third of that. */
-const EDGE_TAPE = { secondsPerCm: 2, spare: 0.1, peelShare: 1 / 3 };
+/** Peeling takes so much of the time of laying (default). */
+const PEEL_SHARE = 1 / 3;
 
 /** Tape all round beside it, one dark coat, and the tape off while the coat is soft. */
 function edgeSteps(board: WorkBoard, speed: Speed): readonly Step[] {
-  const tapeMm = 2 * (board.widthMm + board.depthMm) * (1 + EDGE_TAPE.spare);
-  const tapeMinutes = ((tapeMm / 10) * EDGE_TAPE.secondsPerCm) / 60;
+  const tapeMm = 2 * (board.widthMm + board.depthMm) * (1 + TAPE_SPARE);
+  const tapeMinutes = ((tapeMm / 10) * TAPE_S_CM) / 60;
   const heavyBoard = factsOf({ heavyBoard: board.heavy ? true : undefined });
   const shared = { targets: ["board" as const], onWhat: "board", facts: heavyBoard };
   const edge = draftStep(
@@ -144,7 +145,7 @@ function edgeSteps(board: WorkBoard, speed: Speed): readonly Step[] {
       id: "board/edge-peel",
       action: "unmask",
       title: "Peel the tape while the edge is soft",
-      minutes: tapeMinutes * EDGE_TAPE.peelShare,
+      minutes: tapeMinutes * PEEL_SHARE,
       tied: { to: edge.id, at: "after" },
       window: { after: edge.id, fromMinutes: 0, untilMinutes: productOf("acrylic").recoatMinutes },
     },

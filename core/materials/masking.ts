@@ -2,6 +2,10 @@
 export const maskKinds = ["tape", "liquid", "putty", "template", "card"] as const;
 export type MaskKind = (typeof maskKinds)[number];
 
+/** Tape is laid so fast, s/cm, and is a tenth over at corners and ends (defaults). */
+export const TAPE_S_CM = 2;
+export const TAPE_SPARE = 0.1;
+
 /** In which order the zones of a part are painted, where that decides what has to be covered. */
 export const maskOrders = ["fewest masks", "as typed", "messy first", "no masks"] as const;
 export type MaskOrderWay = (typeof maskOrders)[number];

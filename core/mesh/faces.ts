@@ -79,18 +79,7 @@ export function unitNormals({ positions: p, triangles }: TriangleMesh): Float32A
 }
 
 /** Area of a face, file units squared. */
-export function areaOfFace({ positions: p, triangles }: TriangleMesh, face: number): number {
-  const a = 3 * triangles[3 * face]!;
-  const b = 3 * triangles[3 * face + 1]!;
-  const c = 3 * triangles[3 * face + 2]!;
-  const ux = p[b]! - p[a]!;
-  const uy = p[b + 1]! - p[a + 1]!;
-  const uz = p[b + 2]! - p[a + 2]!;
-  const vx = p[c]! - p[a]!;
-  const vy = p[c + 1]! - p[a + 1]!;
-  const vz = p[c + 2]! - p[a + 2]!;
-  const x = uy * vz - uz * vy;
-  const y = uz * vx - ux * vz;
-  const z = ux * vy - uy * vx;
+export function areaOfFace(mesh: TriangleMesh, face: number): number {
+  const [x, y, z] = faceNormal(mesh, face);
   return Math.sqrt(x * x + y * y + z * z) / 2;
 }

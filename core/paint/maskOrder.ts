@@ -1,5 +1,5 @@
 import { chanceOf } from "#core/random";
-import type { MaskKind } from "#core/materials/masking";
+import { type MaskKind, TAPE_S_CM, TAPE_SPARE } from "#core/materials/masking";
 
 /** A layer that goes on some zones of a part, and how. */
 export type MaskGroup = {
@@ -45,8 +45,7 @@ export type MaskOrder = {
   readonly minutes: number;
 };
 
-/** Seconds a cm for tape, for a card that is held and for cutting in (defaults). */
-const TAPE_S_CM = 2;
+/** Seconds a cm for a card that is held, and for cutting in (defaults). */
 const CARD_S_CM = 0.5;
 const CUT_IN_S_CM = 3;
 /** Minutes for a wrap, for what covers all of a place by its area, for a template, for taking it off (defaults). */
@@ -54,8 +53,6 @@ const WRAP_MIN = { each: 1, perCm2: 0.02 };
 const COVER_MIN_CM2 = { liquid: 0.03, putty: 0.05 } as const;
 const TEMPLATE_MIN = 3;
 const UNMASK_MIN = 0.5;
-/** Tape that is over at corners and ends (default). */
-export const TAPE_SPARE = 0.1;
 /** Up to so many groups every order is weighed. */
 export const EXACT_GROUPS = 10;
 const TRIES = 200;

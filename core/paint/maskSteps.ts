@@ -1,14 +1,14 @@
 import { exact } from "#core/figure";
 import { productOf } from "#core/materials/products";
 import { coatMillilitres } from "#core/paint/amount";
-import type { LaidWork, MaskWork, PaintWork } from "#core/paint/coat";
+import { type LaidWork, layerKey, type MaskWork, type PaintWork } from "#core/paint/coat";
 import { factsOf } from "#core/steps/factsOf";
 import type { AddStep } from "#core/steps/partBase";
 import type { Step } from "#core/steps/step";
 
 /** Of the minutes on a mask so much is for taking it off (default). */
 const OFF_SHARE = 0.25;
-/** A mask stays on for a day at most (common practice): later its glue stays behind. */
+/** What putting each kind on is called. */
 const putOn = {
   tape: (m: MaskWork) => `Mask ${m.of}: ${lengthText(m.tapeMm)} of tape`,
   liquid: (m: MaskWork) => `Brush liquid mask on ${m.of}`,
@@ -36,7 +36,6 @@ export function maskSteps(p: PaintWork, add: AddStep) {
   const masks = p.masks ?? [];
   const on = new Map<MaskWork, Step>();
   const offOf = new Map<number, string>();
-  const isOf = (laid: LaidWork, id: string) => laid.key === id || laid.key.startsWith(`${id}~`);
   return {
     /** Before a layer: what it waits for, and whether its neighbours are covered while it is laid. */
     before(laid: LaidWork, madeOn: ReadonlyMap<number, readonly Step[]>) {
@@ -57,8 +56,7 @@ export function maskSteps(p: PaintWork, add: AddStep) {
     after(laid: LaidWork, made: Step) {
       for (const m of masks) {
         const mask = on.get(m);
-        const ends = p.layers.filter((l) => isOf(l, m.after));
-        if (!mask || ends.at(-1) !== laid) continue;
+        if (!mask || p.layers.findLast((l) => layerKey(l) === m.after) !== laid) continue;
         const off = add({
           key: `unmask-${key(m)}`,
           action: "unmask",
@@ -97,19 +95,16 @@ function put(m: MaskWork, madeOn: ReadonlyMap<number, readonly Step[]>, add: Add
     }),
     notes: [
       ...how[m.kind],
-      ...(m.wrapCm2 > 0 ? [`A can reaches all in view: wrap ${m.wrapCm2.toFixed(0)} cm² as well.`] : []),
+      ...(m.wrapCm2 >= 1 ? [`A can reaches all in view: wrap ${m.wrapCm2.toFixed(0)} cm² as well.`] : []),
     ],
   });
 }
 
 /** Whether a mask is on while a layer is laid that it is for. */
 function isOn(m: MaskWork, laid: LaidWork, layers: readonly LaidWork[]): boolean {
-  const at = (id: string, end: boolean) => {
-    const of = (l: LaidWork) => l.key === id || l.key.startsWith(`${id}~`);
-    return end ? layers.findLastIndex(of) : layers.findIndex(of);
-  };
   const here = layers.indexOf(laid);
-  return here >= at(m.before, false) && here <= at(m.after, true);
+  const from = layers.findIndex((l) => layerKey(l) === m.before);
+  return here >= from && here <= layers.findLastIndex((l) => layerKey(l) === m.after);
 }
 
 const cardNote = (m: MaskWork): string =>

@@ -11,6 +11,7 @@ import {
 import {
   type MixOf,
   type LaidWork,
+  layerKey,
   type PaintWork,
   type Coat,
   type Turn,
@@ -52,7 +53,7 @@ export function paintSteps(p: PaintWork, add: AddStep, mixOf: MixOf, schools: Or
     const mix = { ...mixOf(layer), notes: [...mixOf(layer).notes, ...covered.notes] };
     const shielded = { ...coat, isShielded: covered.isShielded };
     const made = layCoats(shielded, mix, before, resist, redoneFirst(coat, madeOn));
-    const key = laid.key.split("~")[0]!;
+    const key = layerKey(laid);
     madeBy.set(key, [...(madeBy.get(key) ?? []), made.id]);
     drawBack(coat, made);
     const rubbed = resist && rubOff(coat, made);

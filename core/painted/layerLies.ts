@@ -3,7 +3,7 @@ import { type SprayFrom, towardNozzle } from "#core/paint/paintPlace";
 import type { SchemeLayer } from "#core/paint/scheme";
 import { CONE_DEG, type FaceShape } from "#core/painted/faceShape";
 import { placeOnFaces } from "#core/painted/placeOnFaces";
-import { type StreakRuns, streakRuns } from "#core/painted/streakRuns";
+import { type StreakRun, streakRuns } from "#core/painted/streakRuns";
 import { sprayedFrom } from "#core/painted/skyShare";
 import { weatherOnFaces } from "#core/painted/weatherOnFaces";
 import { clouds, grain, spots, streaks } from "#core/painted/placeNoise";
@@ -11,7 +11,12 @@ import { shareCover } from "#core/painted/shareCover";
 import { keyOf } from "#core/random";
 
 /** How far a layer covers each face of a zone, 0 to 1, and its film there as a share of what is told. */
-export type LayerLies = { readonly cover: Float32Array; readonly film: Float32Array };
+export type LayerLies = {
+  readonly cover: Float32Array;
+  readonly film: Float32Array;
+  /** Of runs: each of them. */
+  readonly runs?: readonly StreakRun[];
+};
 
 /** What a layer is like where it lies. */
 export const manners = [
@@ -60,9 +65,9 @@ export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLay
   if (layer.from) return fromOneSide(shape, faces, layer.from);
   const manner = mannerOf(layer);
   if (layer.place === "runs") {
-    const { cover: all } = runsOf(shape, faces, layer);
+    const { cover: all, runs } = streakRuns(shape, faces, layer.runs?.perSlope ?? null, layer.seed ?? 1);
     const cover = Float32Array.from(faces, (f) => all[f]!);
-    return { cover, film: filmsOf(shape, faces, "streaks", cover) };
+    return { cover, film: filmsOf(shape, faces, "streaks", cover), runs };
   }
   if (layer.place) {
     const place = placeOnFaces(shape, layer.place);
@@ -80,9 +85,6 @@ export function layerLies(shape: FaceShape, faces: Uint32Array, layer: SchemeLay
   const cover = shareCover(faces, shape.area, score, layer.coverage, soft);
   return { cover, film: filmsOf(shape, faces, manner, cover) };
 }
-
-const runsOf = (shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): StreakRuns =>
-  streakRuns(shape, faces, layer.runs?.perSlope ?? null, layer.seed ?? 1);
 
 /** A spray from one side: what it reaches, with so much of a full coat. */
 function fromOneSide(shape: FaceShape, faces: Uint32Array, from: SprayFrom): LayerLies {
@@ -107,7 +109,7 @@ export type FoundShare = {
 
 /** The share that is found on the mesh for a layer with a place or a side. */
 export function foundShare(shape: FaceShape, faces: Uint32Array, layer: SchemeLayer): FoundShare {
-  const { cover, film } = layerLies(shape, faces, layer);
+  const { cover, film, runs: drawn } = layerLies(shape, faces, layer);
   let [all, share, reached, shadow] = [0, 0, 0, 0];
   faces.forEach((f, i) => {
     const coat = layer.from ? cover[i]! * film[i]! : cover[i]!;
@@ -116,7 +118,9 @@ export function foundShare(shape: FaceShape, faces: Uint32Array, layer: SchemeLa
     if (cover[i]! > 0) reached += shape.area[f]!;
     if (coat < SHADOW) shadow += shape.area[f]!;
   });
-  const runs = layer.place === "runs" ? { runs: runsFound(runsOf(shape, faces, layer)) } : {};
+  const runs = drawn
+    ? { runs: { count: drawn.length, longestMm: Math.max(0, ...drawn.map((r) => r.lengthMm)) } }
+    : {};
   return all > 0
     ? { share: share / all, reached: reached / all, shadow: shadow / all, ...runs }
     : { share: 0, reached: 0, shadow: 0 };
@@ -150,11 +154,6 @@ export function foundOnZones(
       : {}),
   };
 }
-
-const runsFound = ({ runs }: StreakRuns): NonNullable<FoundShare["runs"]> => ({
-  count: runs.length,
-  longestMm: runs.reduce((most, r) => Math.max(most, r.lengthMm), 0),
-});
 
 /** How soon each face is covered. */
 function scored(

@@ -91,9 +91,10 @@ describe("C16: streaks start where water does and run down", () => {
     });
     expect(shares[1]!).toBeGreaterThan(1.5 * shares[0]!);
     expect(shares[2]!).toBeGreaterThan(shares[1]!);
-    // About as much as a run is long and wide: a mm by 20, thinning out.
-    expect(shares[0]! * 3600).toBeGreaterThan(4);
-    expect(shares[0]! * 3600).toBeLessThan(36);
+    // What a run covers by its law: half of 0.6 mm at its start and 0.25 at its end, thinning to a half: 2/3 mm2 a mm.
+    const { runs } = streakRuns(ready.shape, slope, 5, 1);
+    const long = runs.reduce((sum, r) => sum + r.lengthMm, 0);
+    expect((shares[2]! * 3600) / (long * 2 * (0.6 - 0.325 + 0.175 / 3))).toBeCloseTo(1, 1);
   });
   it("the other slope has its own; what is level or hangs over has none", () => {
     const whole = streakRuns(ready.shape, all(ready.shape), 3, 1).runs;

@@ -1,5 +1,6 @@
 import { buildRayTree, castRayInto, noHit, type RayTree } from "#core/mesh/rayTree";
 import { dot, type Vec3 } from "#core/mesh/pose";
+import { nextHalfEdge } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
 import { chanceOf } from "#core/random";
 import { unionFind } from "#core/unionFind";
@@ -102,10 +103,8 @@ function stepper({ normal: n }: FaceShape, tree: RayTree): Stepper {
   };
 }
 
-const nextOf = (h: number): number => (h % 3 === 2 ? h - 2 : h + 1);
-
 function lengthOf({ mesh: { positions: p, triangles: t } }: FaceShape, h: number): number {
-  const [a, b] = [3 * t[h]!, 3 * t[nextOf(h)]!];
+  const [a, b] = [3 * t[h]!, 3 * t[nextHalfEdge(h)]!];
   return Math.hypot(p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!);
 }
 
@@ -138,7 +137,7 @@ function startLines(
     const down = downOf(shape, f);
     if (!down) continue;
     for (let h = 3 * f; h < 3 * f + 3; h++) {
-      const [a, b] = [3 * t[h]!, 3 * t[nextOf(h)]!];
+      const [a, b] = [3 * t[h]!, 3 * t[nextHalfEdge(h)]!];
       const mid = [0, 1, 2].map((k) => (p[a + k]! + p[b + k]!) / 2);
       const e = [0, 1, 2].map((k) => p[b + k]! - p[a + k]!) as [number, number, number];
       const along = e[0] * down[0] + e[1] * down[1] + e[2] * down[2];
@@ -166,7 +165,7 @@ function joined(shape: FaceShape, starts: readonly number[]): readonly (readonly
   const { find, join } = unionFind(starts.length);
   const at = new Map<number, number[]>();
   starts.forEach((h, i) => {
-    for (const v of [t[h]!, t[nextOf(h)]!]) (at.get(v) ?? at.set(v, []).get(v)!).push(i);
+    for (const v of [t[h]!, t[nextHalfEdge(h)]!]) (at.get(v) ?? at.set(v, []).get(v)!).push(i);
   });
   const isAlike = (i: number, j: number) => {
     const [f, g] = [3 * Math.floor(starts[i]! / 3), 3 * Math.floor(starts[j]! / 3)];
@@ -222,7 +221,7 @@ function downFrom(
     p[3 * t[h]! + 1]!,
     p[3 * t[h]! + 2]!,
   ];
-  const [a, b] = [corner(start), corner(nextOf(start))];
+  const [a, b] = [corner(start), corner(nextHalfEdge(start))];
   let at: readonly [number, number, number] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
   const path: number[] = [...at];
   const over: number[] = [];
@@ -266,7 +265,7 @@ function exitOf(
   let best: { half: number; mm: number } | null = null;
   for (let h = 3 * f; h < 3 * f + 3; h++) {
     if (h === from) continue;
-    const [a, b] = [3 * t[h]!, 3 * t[nextOf(h)]!];
+    const [a, b] = [3 * t[h]!, 3 * t[nextHalfEdge(h)]!];
     const e: Vec3 = [p[b]! - p[a]!, p[b + 1]! - p[a + 1]!, p[b + 2]! - p[a + 2]!];
     const out = outOf(e, shape, f);
     const speed = dot(way, out);

@@ -1,27 +1,15 @@
-import type { SchemeLayer } from "#core/paint/scheme";
-import type { PartPlan } from "#core/plan/parts/partPlan";
 import { counted } from "#core/words";
 import { Button } from "#ui/Button";
 import { Takes } from "./Takes";
 import { useFoundShare } from "./useFoundShare";
 import { useLayerShare } from "./useLayerShare";
-import { runsOffered, type Trial } from "./view";
+import { runsOffered, type TriedLayer } from "./view";
 
 const runsWords = (perSlope: number | null): string =>
   perSlope === null ? "one each 5 mm" : counted(perSlope, "run", "runs");
 
 /** How many runs start on each edge: seen at several numbers, and kept for all copies by a tap. */
-export function HowManyRuns({
-  p,
-  layer,
-  trial,
-  set,
-}: {
-  readonly p: PartPlan;
-  readonly layer: SchemeLayer;
-  readonly trial: Trial | null;
-  readonly set: (trial: Trial | null) => void;
-}) {
+export function HowManyRuns({ p, layer, trial, set }: TriedLayer) {
   const keep = useLayerShare(p);
   const { find, job } = useFoundShare(p.part);
   const own = layer.runs?.perSlope ?? null;

@@ -1,24 +1,12 @@
 import { kindOf } from "#core/paint/layerKinds";
-import type { PartPlan } from "#core/plan/parts/partPlan";
-import type { SchemeLayer } from "#core/paint/scheme";
 import { Button } from "#ui/Button";
 import { Takes } from "./Takes";
 import { HowManyRuns } from "./HowManyRuns";
 import { useLayerShare } from "./useLayerShare";
-import { mayBeMore, type Trial } from "./view";
+import { mayBeMore, type TriedLayer } from "./view";
 
 /** How much of it the layer of this moment covers: tried by a slider, and kept by a tap. */
-export function HowMuch({
-  p,
-  layer,
-  trial,
-  set,
-}: {
-  readonly p: PartPlan;
-  readonly layer: SchemeLayer;
-  readonly trial: Trial | null;
-  readonly set: (trial: Trial | null) => void;
-}) {
+export function HowMuch({ p, layer, trial, set }: TriedLayer) {
   const keep = useLayerShare(p);
   if (layer.place === "runs") return <HowManyRuns p={p} layer={layer} trial={trial} set={set} />;
   if (!mayBeMore(layer)) return null;

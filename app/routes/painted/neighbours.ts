@@ -47,17 +47,22 @@ export async function nearSurfaces(
   const at = p.part.place.placements[0];
   if (!at || near.length === 0) return [];
   const mine = own.map((v) => v * p.rescale.factor);
+  const foot = cornersBox(mine).min[2];
+  const sized = new Map<string, Float32Array | null>();
+  const cornersOf = async ({ part, rescale }: PartPlan) => {
+    const known = sized.get(part.id);
+    if (known !== undefined) return known;
+    const corners = (await loadMesh(part.meshId!))?.corners.map((v) => v * rescale.factor) ?? null;
+    sized.set(part.id, corners);
+    return corners;
+  };
   const seen: Float32Array[] = [];
   let faces = 0;
   for (const { p: o, copy } of near) {
-    const soup = await loadMesh(o.part.meshId!);
-    if (!soup || faces + soup.corners.length / 9 > MOST_FACES) continue;
-    faces += soup.corners.length / 9;
-    const there = standsAt(
-      soup.corners.map((v) => v * o.rescale.factor),
-      o.part.place.placements[copy]!,
-    );
-    seen.push(seenFrom(mine, at, there));
+    const corners = await cornersOf(o);
+    if (!corners || faces + corners.length / 9 > MOST_FACES) continue;
+    faces += corners.length / 9;
+    seen.push(seenFrom(mine, at, standsAt(corners, o.part.place.placements[copy]!)));
   }
-  return seen.filter((s) => cornersBox(s).max[2] > cornersBox(mine).min[2]);
+  return seen.filter((s) => cornersBox(s).max[2] > foot);
 }

@@ -55,7 +55,11 @@ describe("the scene in one picture", () => {
     const { plan } = await planned();
     expect(standing(plan).map((p) => p.part.name)).toEqual(["hut"]);
     const [hut] = standing(plan);
-    const stands = standsWith(hut!, boxOf(hut!, 0, { paints: [], recipes: [] }), plan.parts);
+    const stands = standsWith(
+      hut!,
+      boxOf(hut!, courseOf(hut!, plan), 0, { paints: [], recipes: [] }),
+      plan.parts,
+    );
     expect(stands.placements).toHaveLength(2);
     expect(sceneNotes(plan, 0, ["hut"]).slice(0, 2)).toEqual([
       "Not on the board yet: spare.",
@@ -80,7 +84,7 @@ describe("the scene in one picture", () => {
     await layer("drybrush", { method: "drybrush", coverage: "40", what: "paint:pale" });
     const { plan, input } = await planned();
     const [hut] = standing(plan);
-    const rgb = (at: number) => [...boxOf(hut!, at, input.workshop).faces.slice(0, 3)];
+    const rgb = (at: number) => [...boxOf(hut!, courseOf(hut!, plan), at, input.workshop).faces.slice(0, 3)];
     expect(rgb(0)).toEqual([1, 3, 5].map((i) => parseInt(BARE_HEX.slice(i, i + 2), 16)));
     expect(rgb(1)[0]).toBeGreaterThan(120);
     expect(rgb(2)[1]).toBeGreaterThan(rgb(1)[1]!);

@@ -6,6 +6,7 @@ import { leafCopies } from "#core/plan/lay/leafCopies";
 import { boxCorners, type StandingSurface, type Surface } from "#core/plan/lay/sceneSurface";
 import type { PartPlan } from "#core/plan/parts/partPlan";
 import type { Plan } from "#core/plan/plan";
+import { doneAt } from "./view";
 
 /** How far the scene is painted: as it will be, or as far as its steps are done. */
 export type HowFar = "finished" | "today";
@@ -33,10 +34,11 @@ export const facesEach = ({ part }: Pick<PartPlan, "part">): number =>
 export const BARE_HEX = "#9a9d9c";
 
 /** What nobody drew: its box, in what it looks like from afar with so many layers on. */
-export function boxOf(p: PartPlan, at: number, shelf: Shelf): Surface {
+export function boxOf(p: PartPlan, course: PaintCourse, at: number, shelf: Shelf): Surface {
   const [w, d, h] = p.sizeMm!;
   const corners = boxCorners([0, 0, 0], [w!, d!, h!]);
-  const scheme = (p.part.zones[0]?.scheme ?? []).slice(0, at);
+  const [zone, layers] = course.schemes.find(([, own]) => own.length > 0) ?? [0, []];
+  const scheme = layers.slice(0, new Map(doneAt(course, at)).get(zone) ?? 0);
   const hex = scheme.length > 0 ? hexOfLab(stackOf(scheme, shelf).at(-1)!.mean) : BARE_HEX;
   const rgb = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));
   return { corners, faces: Uint8Array.from({ length: 48 }, (_, i) => [...rgb, 0][i % 4]!) };

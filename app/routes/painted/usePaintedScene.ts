@@ -22,7 +22,7 @@ export function usePaintedScene(far: HowFar) {
       const course = courseOf(p, plan);
       const at = momentsBy(course, far, done);
       const { soup, map, fill } = await loadZonedPart({ sceneId: scene.id, partId: p.part.id });
-      if (!soup) return boxOf(p, at, workshop);
+      if (!soup) return boxOf(p, course, at, workshop);
       const layers = doneAt(course, at);
       const { corners } = soup;
       const { factor } = p.rescale;

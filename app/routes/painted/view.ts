@@ -195,6 +195,14 @@ export type Trial = {
   readonly perSlope?: number | null;
 };
 
+/** A layer that is tried in the picture, and how. */
+export type TriedLayer = {
+  readonly p: PartPlan;
+  readonly layer: SchemeLayer;
+  readonly trial: Trial | null;
+  readonly set: (trial: Trial | null) => void;
+};
+
 /** Runs on each edge that are offered; null for one each 5 mm. */
 export const runsOffered: readonly (number | null)[] = [1, 3, 5, null];
 
