@@ -50,6 +50,8 @@ export type LaidWork = {
   readonly panels?: { readonly count: number; readonly letter: string; readonly maps: readonly string[] };
   /** The clear zone of its part is another one: laid by hand it does not come near. */
   readonly offClear?: boolean;
+  /** Nor does it come there sprayed: it is out of reach, or covered; absent where nobody measured that. */
+  readonly isClearSafe?: boolean;
   /** All of it splashes, or shows every splash. */
   readonly messy?: boolean;
   readonly neat?: boolean;
@@ -60,6 +62,9 @@ export type LaidWork = {
   /** Layers, by their keys, that it comes after, so that what is sprayed before it does no harm. */
   readonly follows?: readonly string[];
 };
+
+/** A layer in several colours, on other copies or panels, is laid once for each: its key without which of them. */
+export const layerKey = ({ key }: Pick<LaidWork, "key">): string => key.split("~")[0]!;
 
 /** What is covered from one layer to another, all copies: mm, cm2 and minutes of all of them. */
 export type MaskWork = Omit<PlannedMask, "minutes"> & {

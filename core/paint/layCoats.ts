@@ -117,8 +117,8 @@ export const mixOfLayer = (
 
 const isSprayed = ({ method }: Pick<SchemeLayer, "method">) => method === "can" || method === "airbrush";
 /** A spray beside a clear place that nothing covers. */
-const isOverClear = ({ laid, layer, isShielded }: Coat): boolean =>
-  laid.offClear === true && isSprayed(layer) && !isShielded;
+const isOverClear = ({ laid, layer }: Coat): boolean =>
+  laid.offClear === true && isSprayed(layer) && !laid.isClearSafe;
 
 /** What every coat of a layer is. */
 function coatOf(coat: Coat, mix: LayerMix) {

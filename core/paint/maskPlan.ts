@@ -40,6 +40,8 @@ export type MaskPlan = {
   readonly masks: readonly PlannedMask[];
   /** Border that a brush goes along with care, mm, by layer. */
   readonly cutInMm: ReadonlyMap<string, number>;
+  /** What stays free all along and is reached by a layer while nothing covers it, by layer. */
+  readonly uncovered: ReadonlyMap<string, readonly number[]>;
   /** What a layer must come after, so that its masks are enough. */
   readonly follows: ReadonlyMap<string, readonly string[]>;
   /** Hands on masks and on borders, one copy. */
@@ -63,6 +65,11 @@ export function maskPlan(
     order: order.map((i) => i.id),
     masks,
     cutInMm,
+    uncovered: new Map(
+      way === "no masks"
+        ? scene.groups.map((g) => [g.id, scene.keepOuts.filter((z) => reaches(scene, g, z))] as const)
+        : [],
+    ),
     follows: masks.length > 0 || groups.length > 1 ? follows(order, scene, way) : new Map(),
     minutes: masks.reduce((sum, m) => sum + m.minutes, cutting),
   };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { box, sphere, tower } from "#core/mesh/testing";
-import { unitNormals } from "#core/mesh/faces";
+import { box, sphere, tower, wallWith } from "#core/mesh/testing";
+import { faceCentre, unitNormals } from "#core/mesh/faces";
 import { scaledMesh, type TriangleMesh } from "#core/mesh/triangleMesh";
 import { areaIn, flatPieces, isFlat } from "#core/zones/flatPieces";
 
@@ -65,6 +65,22 @@ describe("a zone laid flat", () => {
     expect(isFlat(cone!)).toBe(true);
     expect(cone!.cut).toBeCloseTo(Math.hypot(25, 5), 1);
     expect(areaIn(cone!.loops[0]!)).toBeCloseTo(cone!.area, 1);
+  });
+  it("a wall with its window reveal is one piece, slit at the corners where the reveal folds in", () => {
+    const wall = wallWith(70, 45, 3, [[40, 12, 14, 14]]);
+    const [cx, cz] = [47, 19];
+    const n = unitNormals(wall);
+    const of = Uint8Array.from({ length: n.length / 3 }, (_, f) => {
+      const [x, , z] = faceCentre(wall, f);
+      const isReveal = Math.abs(n[3 * f + 1]!) < 0.1 && Math.max(Math.abs(x - cx), Math.abs(z - cz)) < 7.5;
+      return n[3 * f + 1]! < -0.9 || isReveal ? 1 : 0;
+    });
+    const pieces = flatPieces({ mesh: wall, of }, 1);
+    expect(pieces).toHaveLength(1);
+    expect(pieces[0]).toMatchObject({ error: 0, cut: expect.closeTo(12, 3) });
+    expect(pieces[0]!.area).toBeCloseTo(70 * 45 - 14 * 14 + 4 * 14 * 3, 2);
+    // Outside round the wall, inside round the flaps of the reveal: each as long as the window is wide.
+    expect(pieces[0]!.border).toBeCloseTo(230 + 56, 2);
   });
   it("of a ball's cap cannot be flat, and says by how much", () => {
     const cap = flatPieces(

@@ -1,6 +1,9 @@
 import { areaOfFace, faceNormal, vertexOf } from "#core/mesh/faces";
 import { cross, dot, unit, type Vec3 } from "#core/mesh/pose";
+import { nextHalfEdge } from "#core/mesh/triangleMesh";
 import { findTwins } from "#core/mesh/twins";
+import { unionFind } from "#core/unionFind";
+import { degToRad } from "#core/units";
 import type { ZonedMesh } from "#core/zones/zonedMesh";
 
 type Point = readonly [x: number, y: number];
@@ -33,24 +36,59 @@ const SAME = 1e-4;
 /** Every stretch of a zone laid flat, the largest first. Exact for what is flat or bent one way. */
 export function flatPieces({ mesh, of }: ZonedMesh, zone: number): readonly FlatPiece[] {
   const { twin } = findTwins(mesh);
+  const joins = joinsOf(mesh, of, zone, twin);
   const done = new Uint8Array(of.length);
   const pieces: FlatPiece[] = [];
   for (let f = 0; f < of.length; f++)
-    if (of[f] === zone && !done[f]) pieces.push(laidFlat(mesh, of, zone, twin, f, done));
+    if (of[f] === zone && !done[f]) pieces.push(pieceOf(mesh, twin, laidFlat(mesh, twin, joins, f, done)));
   return pieces.sort((a, b) => b.area - a.area);
 }
 
-/** Faces of one stretch, each turned about an edge that it shares with one that lies flat already. */
+/** The turn of a surface over an edge, radians, without its sign. */
+function turnOver(mesh: ZonedMesh["mesh"], f: number, g: number): number {
+  const [m, n] = [unit(faceNormal(mesh, f)), unit(faceNormal(mesh, g))];
+  return Math.acos(Math.max(-1, Math.min(1, dot(m, n))));
+}
+
+/** Turns that differ by less than this are one, radians. */
+const SAME_FOLD = 0.01;
+
+/**
+ * Which edges of a zone stay joined so that every stretch of it lies in one: the flattest first, and of those the
+ * longest, so that it is cut open over folds and where that is short.
+ */
+function joinsOf(mesh: ZonedMesh["mesh"], of: ZonedMesh["of"], zone: number, twin: Int32Array): Uint8Array {
+  const edges: { half: number; fold: number; long: number }[] = [];
+  for (let half = 0; half < twin.length; half++) {
+    const [f, g] = [Math.floor(half / 3), Math.floor(twin[half]! / 3)];
+    if (twin[half]! <= half || of[f] !== zone || of[g] !== zone) continue;
+    const { triangles: t } = mesh;
+    const fold = Math.round(turnOver(mesh, f, g) / SAME_FOLD);
+    edges.push({ half, fold, long: length(mesh, t[half]!, t[nextHalfEdge(half)]!) });
+  }
+  edges.sort((a, b) => a.fold - b.fold || b.long - a.long);
+  const { find, join } = unionFind(of.length);
+  const joins = new Uint8Array(twin.length);
+  for (const { half } of edges) {
+    const [f, g] = [Math.floor(half / 3), Math.floor(twin[half]! / 3)];
+    if (find(f) === find(g)) continue;
+    join(f, g);
+    joins[half] = joins[twin[half]!] = 1;
+  }
+  return joins;
+}
+
+type Corners = readonly [Point, Point, Point];
+
+/** Faces of one stretch, each turned about an edge that stays joined to one that lies flat already. */
 function laidFlat(
   mesh: ZonedMesh["mesh"],
-  of: ZonedMesh["of"],
-  zone: number,
   twin: Int32Array,
+  joins: Uint8Array,
   first: number,
   done: Uint8Array,
-): FlatPiece {
-  const at = new Map<number, readonly [Point, Point, Point]>();
-  at.set(first, firstFace(mesh, first));
+): ReadonlyMap<number, Corners> {
+  const at = new Map<number, Corners>([[first, firstFace(mesh, first)]]);
   done[first] = 1;
   const queue = [first];
   for (let i = 0; i < queue.length; i++) {
@@ -58,14 +96,14 @@ function laidFlat(
     for (let k = 0; k < 3; k++) {
       const other = twin[3 * f + k]!;
       const g = Math.floor(other / 3);
-      if (other < 0 || of[g] !== zone || done[g]) continue;
+      if (!joins[3 * f + k] || done[g]) continue;
       const corners = at.get(f)!;
       at.set(g, besides(mesh, g, other % 3, corners[(k + 1) % 3]!, corners[k]!));
       done[g] = 1;
       queue.push(g);
     }
   }
-  return pieceOf(mesh, twin, at);
+  return at;
 }
 
 const length = (mesh: ZonedMesh["mesh"], a: number, b: number): number => {
@@ -109,37 +147,46 @@ function besides(
 
 const gap = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
-/** An edge of which both sides lie apart: by what turn and shift one comes to the other. */
-type Torn = { readonly half: number; readonly long: number; readonly turn: number; readonly apart: number };
+/** An edge of which both sides lie apart: by what turn one comes to the other, and whether it was a fold. */
+type Torn = {
+  readonly long: number;
+  readonly turn: number;
+  readonly apart: number;
+  readonly isFold: boolean;
+};
+/** What turns by more than this is a fold, radians: there a flat piece is slit, and folds over (default). */
+const FOLD = degToRad(25);
 
-function pieceOf(
-  mesh: ZonedMesh["mesh"],
-  twin: Int32Array,
-  at: ReadonlyMap<number, readonly [Point, Point, Point]>,
-): FlatPiece {
+function pieceOf(mesh: ZonedMesh["mesh"], twin: Int32Array, at: ReadonlyMap<number, Corners>): FlatPiece {
   const faces = [...at.keys()];
   const area = faces.reduce((sum, f) => sum + areaOfFace(mesh, f), 0);
   const near = SAME * Math.max(1e-9, Math.sqrt(area));
   const corner = (half: number): Point => at.get(Math.floor(half / 3))![half % 3]!;
-  const next = (half: number) => (half % 3 === 2 ? half - 2 : half + 1);
   const edges: number[] = [];
   const torn: Torn[] = [];
   let border = 0;
   for (const f of faces)
     for (let half = 3 * f; half < 3 * f + 3; half++) {
       const other = twin[half]!;
-      const long = gap(corner(half), corner(next(half)));
+      const long = gap(corner(half), corner(nextHalfEdge(half)));
       if (other < 0 || !at.has(Math.floor(other / 3))) {
         border += long;
         edges.push(half);
         continue;
       }
-      const [p, q] = [gap(corner(half), corner(next(other))), gap(corner(next(half)), corner(other))];
+      const [p, q] = [
+        gap(corner(half), corner(nextHalfEdge(other))),
+        gap(corner(nextHalfEdge(half)), corner(other)),
+      ];
       if (Math.max(p, q) <= near) continue;
       edges.push(half);
-      if (half < other) torn.push(tornAt(half, corner, next, other, long, (p + q) / 2));
+      if (half < other)
+        torn.push({
+          ...{ long, apart: (p + q) / 2, turn: turnBetween(half, other, corner) },
+          isFold: turnOver(mesh, f, Math.floor(other / 3)) > FOLD,
+        });
     }
-  const loops = loopsOf(edges, corner, next, near);
+  const loops = loopsOf(edges, corner, near);
   const flat = loops.flatMap((l) => l.filter((_, i) => i % 2 === 0));
   const tall = loops.flatMap((l) => l.filter((_, i) => i % 2 === 1));
   return {
@@ -151,23 +198,19 @@ function pieceOf(
   };
 }
 
-function tornAt(
-  half: number,
-  corner: (half: number) => Point,
-  next: (half: number) => number,
-  other: number,
-  long: number,
-  apart: number,
-): Torn {
+/** By how much one side of a torn edge is turned from the other, radians from -pi to pi. */
+function turnBetween(half: number, other: number, corner: (half: number) => Point): number {
   const angle = (a: Point, b: Point) => Math.atan2(b[1] - a[1], b[0] - a[0]);
-  const turn = angle(corner(next(other)), corner(other)) - angle(corner(half), corner(next(half)));
-  return { half, long, turn: Math.atan2(Math.sin(turn), Math.cos(turn)), apart };
+  const turn =
+    angle(corner(nextHalfEdge(other)), corner(other)) - angle(corner(half), corner(nextHalfEdge(half)));
+  return Math.atan2(Math.sin(turn), Math.cos(turn));
 }
 
 /** Edges that come together again by one turn are one straight cut, as round a barrel; what is left gapes. */
 const SAME_TURN = 0.02;
 
-function errorOf(torn: readonly Torn[], area: number): number {
+function errorOf(all: readonly Torn[], area: number): number {
+  const torn = all.filter((t) => !t.isFold);
   if (torn.length === 0) return 0;
   const byTurn = new Map<number, number>();
   for (const { turn, long } of torn) {
@@ -183,7 +226,6 @@ function errorOf(torn: readonly Torn[], area: number): number {
 function loopsOf(
   edges: readonly number[],
   corner: (half: number) => Point,
-  next: (half: number) => number,
   near: number,
 ): readonly (readonly number[])[] {
   const key = ([x, y]: Point) => `${Math.round(x / (4 * near))} ${Math.round(y / (4 * near))}`;
@@ -198,7 +240,7 @@ function loopsOf(
     for (let e: number | undefined = start; e !== undefined;) {
       left.delete(e);
       line.push(...corner(e));
-      const open: readonly number[] = from.get(key(corner(next(e)))) ?? [];
+      const open: readonly number[] = from.get(key(corner(nextHalfEdge(e)))) ?? [];
       e = open.find((o) => left.has(o));
     }
     loops.push(straight(line, near));

@@ -27,7 +27,7 @@ export const kindNames: Readonly<Record<MaskKind, string>> = {
 
 const coverText = ({ kind, tapeMm, wrapCm2, minutes }: PlannedMask): string => {
   const cover = kind === "tape" ? `tape ${tapeMm.toFixed(0)} mm` : kindNames[kind];
-  return `${cover}${wrapCm2 > 0 ? `, wrap ${wrapCm2.toFixed(0)} cm²` : ""}, ${minutes.toFixed(1)} min`;
+  return `${cover}${wrapCm2 >= 1 ? `, wrap ${wrapCm2.toFixed(0)} cm²` : ""}, ${minutes.toFixed(1)} min`;
 };
 
 export function maskLines({ planned, names, zoneNames }: PartMasks): readonly MaskLine[] {

@@ -164,6 +164,29 @@ describe("OR4: masks are steps", () => {
     const { conflicts } = (await planned()).work;
     expect(conflicts.filter((c) => c.ruleId === "O25")).not.toEqual([]);
   });
+  it("a spray that does not come near the pane needs no mask and breaks nothing, with masks and without", async () => {
+    await figure([{ name: "wall" }, { name: "frame" }, { name: "pane", meaning: "clear" }]);
+    // The frame lies between the wall and the pane.
+    const beside = [[1], [0, 2], [1]];
+    measures = beside.map((others, number) => ({
+      ...measure(number),
+      borders: others.map((other) => ({ beside: other, length: 60 })),
+    }));
+    await layer("0", "colour", "paint:drab", { method: "airbrush" });
+    await layer("1", "colour", "paint:skin");
+    for (const order of ["fewest masks", "no masks"]) {
+      await choose(order);
+      const { work } = await planned();
+      expect(work.conflicts.filter((c) => c.ruleId === "O25")).toEqual([]);
+      expect(covers(await planned())).toEqual([]);
+    }
+    // By can it is in view.
+    const { id } = (await db.parts.get("wader"))!.zones[0]!.scheme[0]!;
+    await layer("0", "colour", "paint:drab", { layerId: id, method: "can" });
+    expect((await planned()).work.conflicts.filter((c) => c.ruleId === "O25")).not.toEqual([]);
+    await choose("fewest masks");
+    expect(covers(await planned()).map((s) => s.zones)).toContainEqual([2]);
+  });
   it("B6: 20 minutes after the skin the suit may be held; while it is masked the tape's time is told", async () => {
     await figure([{ name: "skin" }, { name: "suit" }]);
     await suitAndSkin("airbrush", "airbrush");

@@ -75,6 +75,22 @@ describe("C2: masks of a part, from its zones", () => {
     const noAir = { ...usualRooms, ventilation: "none" as const };
     expect(partMasks(plan("clear"), noAir)!.planned.masks).toHaveLength(0);
   });
+  it("what is primed alone may take overspray: it has no colour yet", () => {
+    const primer = testLayer("under", "primer", { product: "brush primer" });
+    const masks = (...roof: (typeof primer)[]) =>
+      partMasks(
+        house(
+          [
+            { name: "wall", scheme: [primer, plaster] },
+            { name: "roof", scheme: [primer, ...roof] },
+          ],
+          [[0, 1, 300]],
+        ),
+        usualRooms,
+      )!.planned.masks;
+    expect(masks()).toEqual([]);
+    expect(masks(testLayer("tiles", "colour", { method: "airbrush" }))).toHaveLength(1);
+  });
   it("a can asks for a wrap; a part of one zone, or without colour, asks for nothing", () => {
     const can = testLayer("can", "primer", { method: "can", product: "primer can" });
     const masks = partMasks(

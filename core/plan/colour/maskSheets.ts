@@ -55,12 +55,15 @@ export function templateSheets(title: string, masks: readonly PaperMask[]): read
   return pages;
 }
 
+const percentText = (share: number): string =>
+  share > 1 ? "more than all of it" : `${Math.round(100 * share)} %`;
+
 const bentLines = (bent: readonly PaperMask[]): readonly string[] => {
   const byName = new Map<string, number>();
   for (const { name, piece } of bent) byName.set(name, Math.max(byName.get(name) ?? 0, piece.error));
   return [...byName].map(
     ([name, error]) =>
-      `${name}: bent two ways, ${Math.round(100 * Math.min(9.99, error))} % off a flat sheet. Liquid mask or putty.`,
+      `${name}: bent two ways, ${percentText(error)} off a flat sheet. Liquid mask or putty.`,
   );
 };
 

@@ -40,6 +40,9 @@ export function maskItems(laid: readonly (LaidLayer & { readonly id: string })[]
   });
 }
 
+/** It is a colour or lies over one. */
+const isColoured = ({ kind }: Zone["scheme"][number]): boolean => kind !== "primer" && kind !== "resist";
+
 const endsAs = ({ scheme }: Pick<Zone, "scheme">, sheen: string): boolean =>
   scheme.length > 0 && sheenLeft(scheme)?.sheen === sheen;
 
@@ -53,6 +56,8 @@ export function maskGround({
 }: Pick<PartPlan, "part" | "zones" | "rescale">): MaskGround | null {
   if (zones.length < 2 || zones.every((z) => !z.measure)) return null;
   const bare = part.zones.filter(staysBare);
+  // What is primed alone has no colour yet that a spray could spoil.
+  const primed = part.zones.filter((z) => z.scheme.length > 0 && !z.scheme.some(isColoured));
   return {
     areaCm2: new Map(zones.map((z) => [z.zone.number, z.areaCm2.value / Math.max(1, part.count)])),
     borders: zones.flatMap(({ zone, measure }) =>
@@ -62,7 +67,7 @@ export function maskGround({
     ),
     // Clear and bare places are seen, and faces that fit bear no film; what is never seen may take overspray.
     keepOuts: bare.filter((z) => z.meaning !== "never seen").map((z) => z.number),
-    mayTake: bare.filter((z) => z.meaning === "never seen").map((z) => z.number),
+    mayTake: [...bare.filter((z) => z.meaning === "never seen"), ...primed].map((z) => z.number),
   };
 }
 

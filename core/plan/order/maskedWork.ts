@@ -1,4 +1,4 @@
-import type { LaidWork, MaskWork } from "#core/paint/coat";
+import { type LaidWork, layerKey, type MaskWork } from "#core/paint/coat";
 import { type MaskGround, maskPlan } from "#core/paint/maskPlan";
 import type { Masking } from "#core/materials/masking";
 import { maskItems } from "#core/plan/colour/masking";
@@ -7,9 +7,6 @@ import { wholeZone } from "#core/scene/zone";
 
 /** How the colours of a part are kept apart: its borders on one copy, and what the builder chose. */
 export type MaskingWork = { readonly ground: MaskGround; readonly chosen: Masking };
-
-/** A layer that several colours take on other copies or panels is one here. */
-const layerKey = ({ key }: Pick<LaidWork, "key">): string => key.split("~")[0]!;
 
 /** The layers of a part in the order that asks for the fewest masks, or as chosen, with what is covered when. */
 export function maskedWork(
@@ -31,8 +28,9 @@ export function maskedWork(
     laid
       .filter((l) => layerKey(l) === id)
       .map((l): LaidWork => {
-        const after = plan.follows.get(id) ?? [];
-        return after.length > 0 ? { ...l, follows: after } : l;
+        const reached = plan.uncovered.get(id) ?? [];
+        const isClearSafe = !reached.some((z) => own.get(z)!.meaning === "clear");
+        return { ...l, isClearSafe, follows: plan.follows.get(id) ?? [] };
       }),
   );
   return {
