@@ -89,6 +89,7 @@ describe("C2: masks of a part, from its zones", () => {
         usualRooms,
       )!.planned.masks;
     expect(masks()).toEqual([]);
+    expect(masks(testLayer("run", "streak", { method: "wash" }))).toEqual([]);
     expect(masks(testLayer("tiles", "colour", { method: "airbrush" }))).toHaveLength(1);
   });
   it("a can asks for a wrap; a part of one zone, or without colour, asks for nothing", () => {

@@ -40,8 +40,8 @@ export function maskItems(laid: readonly (LaidLayer & { readonly id: string })[]
   });
 }
 
-/** It is a colour or lies over one. */
-const isColoured = ({ kind }: Zone["scheme"][number]): boolean => kind !== "primer" && kind !== "resist";
+const isColoured = ({ kind }: Zone["scheme"][number]): boolean =>
+  kindOf(kind).covers === true && kind !== "primer";
 
 const endsAs = ({ scheme }: Pick<Zone, "scheme">, sheen: string): boolean =>
   scheme.length > 0 && sheenLeft(scheme)?.sheen === sheen;
@@ -56,7 +56,7 @@ export function maskGround({
 }: Pick<PartPlan, "part" | "zones" | "rescale">): MaskGround | null {
   if (zones.length < 2 || zones.every((z) => !z.measure)) return null;
   const bare = part.zones.filter(staysBare);
-  // What is primed alone has no colour yet that a spray could spoil.
+  // What has no colour yet, primed or streaked, has none that a spray could spoil.
   const primed = part.zones.filter((z) => z.scheme.length > 0 && !z.scheme.some(isColoured));
   return {
     areaCm2: new Map(zones.map((z) => [z.zone.number, z.areaCm2.value / Math.max(1, part.count)])),
